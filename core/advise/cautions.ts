@@ -1,0 +1,19 @@
+/** The usual cautions, shown where they matter. They defer to the maker’s instructions. */
+export const CAUTIONS = {
+  start: [
+    'Never charge a damaged, swollen or wet battery.',
+    'Charge on a hard surface that cannot burn, uncovered, and stay within reach.',
+    'Use certified chargers and cables; over 3 A needs a marked cable.',
+    'The maker’s instructions come first.',
+  ],
+  hot: 'Hot: stop if it swells, hisses, leaks or smells, unplug it at the wall if that is safe, and keep away. The maker’s limits come first.',
+  full: [
+    'Stop and move away from a swollen, hissing, leaking or too-hot battery; never charge a damaged one.',
+    'Do not charge unattended on soft or flammable surfaces or under covers.',
+    'Use certified chargers and cables. Do not open mains adapters and do no mains wiring: socket receptacles are for a licensed electrician under the local code.',
+    'Mind a cable’s current rating: over 3 A needs a marked cable.',
+    'Lithium-ion is normally charged between about 0 and 45 °C. Draining to zero often, and heat, age a battery.',
+    'Air travel limits on battery Wh apply.',
+    'The maker’s instructions, local codes and licensed practice come first.',
+  ],
+} as const;

@@ -1,0 +1,57 @@
+import type { Row } from '../compare/compare';
+import { LEVELS, GAIN_TIMES } from '../curve/figures';
+import { spell } from '../quantity/duration';
+
+/** How a run is called beside others: by its charger where the device is the same, else by both. */
+export function namesOf(rows: readonly Row[]): string[] {
+  const oneDevice = new Set(rows.map(({ run }) => run.header.device.name)).size === 1;
+  const names = rows.map(({ run: { header } }) => (oneDevice ? header.charger.name : `${header.device.name} on ${header.charger.name}`));
+  const count = new Map<string, number>();
+  return names.map((name) => {
+    if (names.filter((other) => other === name).length === 1) return name;
+    count.set(name, (count.get(name) ?? 0) + 1);
+    return `${name} (${count.get(name) ?? 1})`;
+  });
+}
+
+/** `a`, `a and b`, `a, b and c`. */
+export function listed(names: readonly string[]): string {
+  return names.length < 2 ? (names[0] ?? '') : `${names.slice(0, -1).join(', ')} and ${names.at(-1) ?? ''}`;
+}
+
+/** What a comparison comes to, in words: who was first, whether they can be told apart, and where an early lead did not last. */
+export function verdict(rows: readonly Row[], level: number): string[] {
+  if (rows.length < 2) return [];
+  const names = namesOf(rows);
+  const named = (chosen: (row: Row) => boolean) => names.filter((_, index) => rows[index] && chosen(rows[index]));
+  const at = LEVELS.findIndex((each) => each === level);
+  const first = named(({ milestones }) => milestones[at]?.rank?.place === 1 && milestones[at].found.state === 'reached');
+  const sentences: string[] = [];
+  if (first.length === 0) sentences.push(`None of them reached ${level} %.`);
+  else if (first.length === 1) sentences.push(`${first[0] ?? ''} is first to ${level} %.`);
+  else sentences.push(`${listed(first)} tie to ${level} %: these readings cannot tell them apart.`);
+
+  const half = GAIN_TIMES.indexOf(1800);
+  const early = named(({ gains }) => gains[half]?.rank?.place === 1 && !gains[half].rank.shared);
+  if (early.length === 1 && first.length > 0 && !first.includes(early[0] ?? '')) {
+    sentences.push(`${early[0] ?? ''} gained most in ${spell(1800)}, and was still not first to ${level} %.`);
+  }
+  return sentences;
+}
+
+/** Conditions that make a comparison unfair, said aloud. */
+export function unfairness(rows: readonly Row[]): string[] {
+  const said: string[] = [];
+  const starts = rows.map(({ startLevel }) => startLevel);
+  const known = starts.filter((level) => level !== undefined);
+  if (known.length > 1 && Math.max(...known) - Math.min(...known) > 1) {
+    said.push(`They did not start alike: from ${listed([...new Set(known)].sort((one, other) => one - other).map((level) => `${level} %`))}. Times to a level favour the higher start.`);
+  }
+  if (known.length < starts.length) said.push('The level at plug-in is not known for every run, so not every gain is.');
+  if (new Set(rows.map(({ run }) => run.header.device.id)).size > 1) {
+    said.push('The devices differ: a percent is not the same charge in each. Compare the gains in Wh.');
+  }
+  const intervals = new Set(rows.map(({ run }) => run.header.cadence?.every));
+  if (intervals.size > 1) said.push('They were not read at the same interval: the coarser one has the wider margin.');
+  return said;
+}

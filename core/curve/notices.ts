@@ -1,0 +1,53 @@
+import { checks, type Check } from '../method/cadence';
+import type { RunRecord } from '../ink/fold';
+import { sightings } from '../ink/track';
+import { clock, spell } from '../quantity/duration';
+import { fixed } from '../quantity/figures';
+import { unseenSpans, type Span } from './energy';
+import { stalls } from './stall';
+
+/** Above this, surface or battery, heat is worth a remark (common practice, no source), °C. */
+export const HOT = 40;
+
+/** Something about a run that a reader should know before trusting its figures, and where on the strip it is. */
+export interface Notice extends Span {
+  kind: 'late' | 'missed' | 'unseen' | 'fell' | 'stall' | 'hot' | 'struck';
+  text: string;
+}
+
+/** The checks of a run and what became of them; a run without a cadence has none. */
+export function checksOf(run: RunRecord, until = run.end): Check[] {
+  if (!run.header.cadence) return [];
+  return checks(run.header.cadence, run.readings.map(({ seconds }) => seconds), until);
+}
+
+/** All that is worth a look in a run, in order of time. */
+export function notices(run: RunRecord): Notice[] {
+  const missed = checksOf(run).flatMap(({ due, state, seen = due }): Notice[] => {
+    if (state === 'late') return [{ kind: 'late', from: due, to: seen, text: `Check at ${spell(due)} came ${clock(seen - due)} late` }];
+    if (state === 'missed') return [{ kind: 'missed', from: due, to: due, text: `Check at ${spell(due)} was missed` }];
+    return [];
+  });
+  const unseen = unseenSpans(run.tracks.watts).map(
+    ({ from, to }): Notice => ({ kind: 'unseen', from, to, text: `No watts seen from ${spell(from)} to ${spell(to)}: left out of the energy` }),
+  );
+  const falls = run.falls.map(
+    ({ seconds, value }): Notice => ({ kind: 'fell', from: seconds, to: seconds, text: `The level fell to ${value} % at ${spell(seconds)}; first passages count` }),
+  );
+  const stuck = stalls(run.tracks.percent).map(
+    ({ from, to }): Notice => ({ kind: 'stall', from, to, text: `No gain for ${spell(to - from)} from ${spell(from)} on` }),
+  );
+  const struck = run.struck.map(
+    ({ seconds, strike }): Notice => ({ kind: 'struck', from: seconds, to: seconds, text: `Struck at ${spell(seconds)}: ${strike.reason}` }),
+  );
+  return [...missed, ...unseen, ...falls, ...stuck, ...heat(run), ...struck].sort((one, other) => one.from - other.from);
+}
+
+function heat(run: RunRecord): Notice[] {
+  const hot = sightings(run.tracks.celsius).filter(({ value }) => value > HOT);
+  const [first, last] = [hot[0], hot.at(-1)];
+  if (!first || !last) return [];
+  const top = Math.max(...hot.map(({ value }) => value));
+  const when = first === last ? `at ${spell(first.seconds)}` : `between ${spell(first.seconds)} and ${spell(last.seconds)}`;
+  return [{ kind: 'hot', from: first.seconds, to: last.seconds, text: `Above ${HOT} °C ${when}, up to ${fixed(top, 1)} °C` }];
+}

@@ -1,0 +1,12 @@
+import type { Sighting } from '../ink/track';
+
+/** How a figure was worked out: the formula with its numbers in it, and the readings it used, each a place on the strip. */
+export interface Working {
+  formula: string;
+  uses: Sighting[];
+}
+
+/** A number as it stands in a formula: as short as it is exact to two decimals. */
+export function plain(value: number, decimals = 2): string {
+  return String(Number(value.toFixed(decimals))).replace('-', '−');
+}

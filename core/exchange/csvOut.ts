@@ -1,0 +1,58 @@
+import Papa from 'papaparse';
+import type { RunRecord } from '../ink/fold';
+import { QUANTITIES, type Quantity, type Samples } from '../ink/track';
+
+const HEADING: Readonly<Record<Quantity, string>> = {
+  percent: 'percent',
+  volts: 'volts',
+  amps: 'amps',
+  watts: 'watts',
+  wattHours: 'watt-hours',
+  milliampHours: 'milliamp-hours',
+  celsius: 'temperature (°C)',
+};
+
+/** A text that a spreadsheet would run as a formula is given an apostrophe, which reading takes off again. */
+const tame = (text: string) => (/^'*[=+\-@]/.test(text) ? `'${text}` : text);
+
+/**
+ * Writes one run as CSV (RFC 4180): every standing reading, sample, note and the stop, in order of time. What it leaves out is
+ * told in docs/formats.md.
+ */
+export function writeCsv(run: RunRecord, samples: Samples = {}): string {
+  const rows: { seconds: number; kind: string; seq: number | ''; values: Partial<Record<Quantity, number>>; note: string }[] = [
+    ...run.readings.map(({ seconds, reading }) => ({ seconds, kind: 'reading', seq: reading.seq, values: reading, note: reading.note ?? '' })),
+    ...run.notes.map(({ seconds, seq, text }) => ({ seconds, kind: 'note', seq, values: {}, note: text })),
+    ...(run.stop ? [{ seconds: run.stop.seconds, kind: 'stop', seq: run.stop.seq, values: {}, note: [run.stop.because, run.stop.remark].filter(Boolean).join(': ') }] : []),
+    ...sampleRows(samples),
+  ];
+  rows.sort((one, other) => one.seconds - other.seconds);
+  return Papa.unparse(
+    {
+      fields: ['elapsed (s)', 'clock time', 'kind', 'entry', ...QUANTITIES.map((quantity) => HEADING[quantity]), 'note'],
+      data: rows.map(({ seconds, kind, seq, values, note }) => [
+        seconds,
+        new Date(run.header.plugInAt + seconds * 1000).toISOString(),
+        kind,
+        seq,
+        ...QUANTITIES.map((quantity) => values[quantity] ?? ''),
+        tame(note),
+      ]),
+    },
+    { newline: '\r\n' },
+  );
+}
+
+/** A meter's columns put side by side again, a row for each moment. */
+function sampleRows(samples: Samples) {
+  const rows = new Map<number, { seconds: number; kind: 'sample'; seq: ''; values: Partial<Record<Quantity, number>>; note: string }>();
+  for (const quantity of QUANTITIES) {
+    const column = samples[quantity];
+    column?.seconds.forEach((seconds, index) => {
+      const row = rows.get(seconds) ?? { seconds, kind: 'sample', seq: '', values: {}, note: '' };
+      row.values[quantity] = column.values[index] ?? 0;
+      rows.set(seconds, row);
+    });
+  }
+  return rows.values();
+}

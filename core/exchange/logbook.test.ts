@@ -1,0 +1,100 @@
+import { readFileSync } from 'node:fs';
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { exampleHeader } from '../ink/example';
+import { SCHEMA, type Entry } from '../ink/entry';
+import { foldRun } from '../ink/fold';
+import { inkOf } from '../ink/build';
+import { LARGEST_FILE, requireReadable } from './importError';
+import { joinInk, readLogbook, writeLogbook, type Logbook } from './logbook';
+import { migrate } from './migrate';
+
+const header = exampleHeader();
+const logbook = (changes: Partial<Logbook> = {}): Logbook => ({
+  format: 'inkpath-logbook',
+  schema: SCHEMA,
+  exportedAt: '2026-10-05T16:00:00.000Z',
+  devices: [header.device],
+  chargers: [header.charger],
+  runs: [{ header, entries: inkOf(header, [{ seconds: 0, percent: 2 }, { seconds: 300, percent: 9, watts: 18.4 }]) }],
+  ...changes,
+});
+const changed = (change: (raw: { schema: unknown; runs: { entries: Record<string, unknown>[] }[] } & Record<string, unknown>) => void) => {
+  const raw = JSON.parse(writeLogbook(logbook())) as Parameters<typeof change>[0];
+  change(raw);
+  return () => readLogbook(JSON.stringify(raw), 'van.json');
+};
+
+it('comes back from JSON as it went in', () => {
+  const mark = { at: fc.integer({ min: 0, max: 2e12 }), written: fc.integer({ min: 0, max: 2e12 }) };
+  const size = fc.double({ min: 0, max: 1e4, noNaN: true });
+  const entry = fc.oneof(
+    fc.record({ ...mark, kind: fc.constant('reading'), percent: fc.integer({ min: 0, max: 100 }), watts: size, celsius: fc.double({ min: -40, max: 90, noNaN: true }).map((value) => value + 0), note: fc.string({ minLength: 1 }), sure: fc.constant(true) }, { requiredKeys: ['at', 'written', 'kind'] }),
+    fc.record({ ...mark, kind: fc.constant('strike'), target: fc.string({ minLength: 1 }), reason: fc.string({ minLength: 1 }) }),
+    fc.record({ ...mark, kind: fc.constant('note'), text: fc.string({ minLength: 1 }) }),
+    fc.record({ ...mark, kind: fc.constant('stop'), because: fc.constantFrom('full', 'other') }),
+  );
+  const samples = fc.option(fc.array(size, { minLength: 1 }).map((values) => ({ watts: { seconds: Float64Array.from(values.keys()), values: Float64Array.from(values) } })), { nil: undefined });
+  fc.assert(
+    fc.property(fc.array(entry, { maxLength: 8 }), samples, fc.string({ minLength: 1, maxLength: 40 }), (ink, streamed, name) => {
+      const entries = ink.map((each, index) => ({ ...each, seq: index + 1, id: `e${index}` })) as Entry[];
+      const device = { ...header.device, name: name.trim() || 'x' };
+      const given = logbook({ devices: [device], runs: [{ header: { ...header, device }, entries, ...(streamed && { samples: streamed }) }] });
+      expect(readLogbook(writeLogbook(given), 'van.json')).toEqual(given);
+    }),
+  );
+});
+
+describe('a logbook that cannot be read', () => {
+  it.each([
+    ['', /van.json is empty/],
+    ['time,watts', /van.json is not JSON/],
+    ['{"schema":1,"runs":[', /not JSON, or was cut off/],
+    ['{"hello":1}', /does not say which schema/],
+    ['{"schema":1,"format":"other"}', /JSON, but not a logbook/],
+    ['null', /does not say which schema/],
+  ])('%j', (text, sentence) => expect(() => readLogbook(text, 'van.json')).toThrow(sentence));
+
+  it('names the place that does not fit', () => {
+    expect(changed((raw) => Object.assign(raw.runs[0]?.entries[1] ?? {}, { percent: 130 }))).toThrow(/runs\[0\].entries\[1\].percent/);
+    expect(changed((raw) => Object.assign(raw.runs[0]?.entries[1] ?? {}, { percent: '9' }))).toThrow(/percent/);
+    expect(changed((raw) => Object.assign(raw.runs[0]?.entries[1] ?? {}, { kind: 'guess' }))).toThrow(/entries\[1\]/);
+    expect(changed((raw) => raw.runs.push(raw.runs[0] as never))).toThrow(/holds run run-1 twice/);
+    expect(changed((raw) => raw.runs[0]?.entries.push(raw.runs[0].entries[0] as never))).toThrow(/an entry of run run-1 twice/);
+  });
+
+  it('is told from one of a newer program', () => {
+    expect(changed((raw) => (raw.schema = 7))).toThrow(/newer Inkpath Log \(schema 7; this one reads up to 1\)/);
+  });
+
+  it('is refused unread when it is too large or has nothing in it', () => {
+    expect(() => requireReadable({ name: 'van.csv', size: LARGEST_FILE + 1 })).toThrow(/up to 50 MB is read/);
+    expect(() => requireReadable({ name: 'van.csv', size: 0 })).toThrow(/is empty/);
+    expect(() => requireReadable({ name: 'van.csv', size: LARGEST_FILE })).not.toThrow();
+  });
+});
+
+describe('schemas over the years', () => {
+  it('still reads a logbook of schema 1', () => {
+    const old = readLogbook(readFileSync(new URL('fixtures/logbook-1.json', import.meta.url), 'utf8'), 'logbook-1.json');
+    const run = old.runs.map(({ header: kept, entries, samples }) => foldRun(kept, entries, samples))[0];
+    expect(run?.readings.map(({ reading }) => reading.percent)).toEqual([2, 9, 17]);
+    expect(run?.struck).toHaveLength(1);
+    expect(run?.stop?.because).toBe('window over');
+  });
+
+  it('raises an old value one schema at a time', () => {
+    const steps = { 1: (old: object) => ({ ...old, schema: 2, two: true }), 2: (old: object) => ({ ...old, schema: 3, three: true }) };
+    expect(migrate({ schema: 1 }, 'old.json', steps, 3)).toEqual({ schema: 3, two: true, three: true });
+    expect(() => migrate({ schema: 0 }, 'old.json', steps, 3)).toThrow(/never in use/);
+  });
+});
+
+it('joins two copies of a run, and refuses copies that contradict each other', () => {
+  const ink = inkOf(header, [{ seconds: 0, percent: 2 }, { seconds: 300, percent: 9 }]);
+  const [first, second] = ink;
+  if (!first || !second) throw new Error('two entries');
+  const later = { ...second, id: 'other', seq: 2 };
+  expect(joinInk([first, second], [first, later], 'run').map(({ id }) => id)).toEqual(['run-1-1', 'other', 'run-1-2']);
+  expect(() => joinInk(ink, [{ ...first, percent: 3 } as Entry], 'run')).toThrow(/differs from the one already here/);
+});

@@ -1,0 +1,45 @@
+/** The one face of the computation. Rooms in the order in which they may use each other: later ones use earlier ones. */
+export { requireAtLeast } from './quantity/require';
+export { apparentLoad, averagePower, batteryEnergy, celsiusFromFahrenheit, power } from './quantity/electric';
+export { clock, parseClock, spell } from './quantity/duration';
+export { decimalsFor, fixed, signedShare } from './quantity/figures';
+export { parseEntryLine, type LineValues, type ParsedLine } from './quantity/entryLine';
+export { batteryOf, CHARGER_KINDS, chargerSchema, DEVICE_KINDS, deviceSchema, type Charger, type Device } from './bench/gear';
+export { isTie, rank, standardUncertainty, surelyBelow, writeRank, type Bounds, type Rank } from './margin/bounds';
+export { cadenceSchema, checks, nextDue, type Cadence, type Check } from './method/cadence';
+export {
+  entriesSchema,
+  headerSchema,
+  SCHEMA,
+  STOP_REASONS,
+  type Draft,
+  type Entry,
+  type Header,
+  type Note,
+  type Reading,
+  type Stop,
+  type Strike,
+} from './ink/entry';
+export { EMPTY_TRACK, QUANTITIES, sighting, sightings, trackOf, UNIT, type Quantity, type Samples, type Sighting, type Track } from './ink/track';
+export { foldRun, valueIn, type RunRecord, type Seen, type Struck } from './ink/fold';
+export { inkOf, type Jotted } from './ink/build';
+export { milestone, type Milestone } from './curve/milestone';
+export { gainAt, levelAt, type Gain } from './curve/valueAt';
+export { energy, unseenSpans, type Energy, type Span } from './curve/energy';
+export { peak, type Peak } from './curve/peak';
+export { stalls } from './curve/stall';
+export { checksOf, HOT, notices, type Notice } from './curve/notices';
+export { figuresOf, GAIN_TIMES, LEVELS, milestoneTime, writeGain, writeMilestone, type Figure } from './curve/figures';
+export { type Working } from './curve/working';
+export { weigh, type Weighed } from './run/weigh';
+export { dueOf, inOrderOfDue, LANE_LETTERS, type Due } from './run/due';
+export { speedUp, type SpeedUp } from './compare/speedUp';
+export { compareRuns, type Row, type Standing } from './compare/compare';
+export { listed, namesOf, unfairness, verdict } from './advise/verdict';
+export { CAUTIONS } from './advise/cautions';
+export { ImportError, LARGEST_FILE, requireReadable } from './exchange/importError';
+export { migrate } from './exchange/migrate';
+export { readCsv, type CsvOptions, type CsvRun } from './exchange/csvIn';
+export { writeCsv } from './exchange/csvOut';
+export { joinInk, readLogbook, writeLogbook, type Logbook, type StoredRun } from './exchange/logbook';
+export { runFromCsv } from './exchange/runFromCsv';

@@ -1,0 +1,88 @@
+import { array, boolean, lazy, number, object, string, type InferType } from 'yup';
+import { chargerSchema, deviceSchema } from '../bench/gear';
+import { cadenceSchema } from '../method/cadence';
+
+/** Version of everything stored and exported. A change of shape raises it and adds a migration (exchange/migrate.ts). */
+export const SCHEMA = 1;
+
+const moment = number().integer().required();
+const mark = {
+  /** Place in the order of entry, from 1. */
+  seq: number().integer().min(1).required(),
+  id: string().required().max(40),
+  /** When it was seen or happened, epoch milliseconds. */
+  at: moment,
+  /** When it was written down, epoch milliseconds. */
+  written: moment,
+};
+const counted = () => number().min(0);
+
+/** What a person saw at one instant. */
+export const readingSchema = object({
+  ...mark,
+  kind: string().oneOf(['reading'] as const).required(),
+  percent: counted().max(100),
+  volts: counted(),
+  amps: counted(),
+  watts: counted(),
+  wattHours: counted(),
+  milliampHours: counted(),
+  celsius: number(),
+  note: string(),
+  /** The person was asked whether this could be, and kept it. */
+  sure: boolean().oneOf([true] as const),
+}).noUnknown();
+
+const strikeSchema = object({
+  ...mark,
+  kind: string().oneOf(['strike'] as const).required(),
+  target: string().required(),
+  reason: string().required(),
+}).noUnknown();
+
+const noteSchema = object({ ...mark, kind: string().oneOf(['note'] as const).required(), text: string().required() }).noUnknown();
+
+export const STOP_REASONS = ['full', 'window over', 'will not finish', 'something went wrong', 'other'] as const;
+
+const stopSchema = object({
+  ...mark,
+  kind: string().oneOf(['stop'] as const).required(),
+  because: string().oneOf(STOP_REASONS).required(),
+  remark: string(),
+}).noUnknown();
+
+const KINDS = { reading: readingSchema, strike: strikeSchema, note: noteSchema, stop: stopSchema };
+
+/** One entry of ink, checked by its kind. */
+export const entrySchema = lazy((value: unknown) => {
+  const kind = typeof value === 'object' && value !== null && 'kind' in value ? value.kind : undefined;
+  const known = Object.entries(KINDS).find(([name]) => name === kind)?.[1];
+  return known ?? object({ kind: string().oneOf(Object.keys(KINDS)).required() });
+});
+
+export type Reading = InferType<typeof readingSchema>;
+export type Strike = InferType<typeof strikeSchema>;
+export type Note = InferType<typeof noteSchema>;
+export type Stop = InferType<typeof stopSchema>;
+export type Entry = Reading | Strike | Note | Stop;
+/** What is written, before the ledger gives it its place in the order. */
+export type Draft = Entry extends infer Each ? (Each extends Entry ? Omit<Each, 'seq' | 'id' | 'written'> : never) : never;
+
+/** What a run is: copied gear, so that editing the shelf never rewrites history; the instant of plug-in; when readings fall due. */
+export const headerSchema = object({
+  schema: number().oneOf([SCHEMA]).required(),
+  id: string().required().max(40),
+  device: deviceSchema.required(),
+  charger: chargerSchema.required(),
+  /** Epoch milliseconds. */
+  plugInAt: moment,
+  cadence: cadenceSchema.default(undefined).optional(),
+  /** Which pen draws this setup, from 0. */
+  pen: number().integer().min(0).required(),
+  /** Name of the file it came from, for an imported run. */
+  source: string(),
+}).noUnknown();
+
+export type Header = InferType<typeof headerSchema>;
+
+export const entriesSchema = array().of(entrySchema).required();

@@ -1,0 +1,72 @@
+/** What can be read or sampled, by the name it has in a reading. */
+export const QUANTITIES = ['percent', 'volts', 'amps', 'watts', 'wattHours', 'milliampHours', 'celsius'] as const;
+export type Quantity = (typeof QUANTITIES)[number];
+
+/** Unit of each quantity as it is written. */
+export const UNIT: Readonly<Record<Quantity, string>> = {
+  percent: '%',
+  volts: 'V',
+  amps: 'A',
+  watts: 'W',
+  wattHours: 'Wh',
+  milliampHours: 'mAh',
+  celsius: '°C',
+};
+
+/**
+ * One quantity over time: columns of equal length, ascending in time. A moment without a value has no row.
+ * `entries` names the ink each row came from; a meter's samples have none.
+ */
+export interface Track {
+  /** Seconds from plug-in. */
+  seconds: ArrayLike<number>;
+  values: ArrayLike<number>;
+  entries?: readonly string[] | undefined;
+}
+
+/** A meter's stream: a column pair for each quantity it gave. */
+export type Samples = Partial<Record<Quantity, { seconds: Float64Array; values: Float64Array }>>;
+
+/** One row of a track: a value and when it was seen, with its place in the ink if it has one. */
+export interface Sighting {
+  seconds: number;
+  value: number;
+  entry?: string | undefined;
+}
+
+export const EMPTY_TRACK: Track = { seconds: [], values: [] };
+
+/** Row `index` of a track; `undefined` outside it. */
+export function sighting(track: Track, index: number): Sighting | undefined {
+  const seconds = track.seconds[index];
+  const value = track.values[index];
+  if (seconds === undefined || value === undefined) return undefined;
+  return { seconds, value, entry: track.entries?.[index] || undefined };
+}
+
+/** Every row of a track, in order. For drawing and tables; sums walk the columns. */
+export function sightings(track: Track): Sighting[] {
+  return Array.from(track.seconds, (seconds, index) => ({ seconds, value: track.values[index] ?? 0, entry: track.entries?.[index] || undefined }));
+}
+
+/** A track of the given rows, put in order of time. */
+export function trackOf(rows: readonly Sighting[]): Track {
+  const ordered = [...rows].sort((one, other) => one.seconds - other.seconds);
+  return {
+    seconds: ordered.map(({ seconds }) => seconds),
+    values: ordered.map(({ value }) => value),
+    entries: ordered.some(({ entry }) => entry !== undefined) ? ordered.map(({ entry }) => entry ?? '') : undefined,
+  };
+}
+
+/** Index of the first row later than a moment: rows before it were seen at or before. Binary search. */
+export function firstAfter({ seconds }: Track, moment: number): number {
+  let low = 0;
+  let high = seconds.length;
+  while (low < high) {
+    const middle = (low + high) >> 1;
+    if ((seconds[middle] ?? Infinity) <= moment) low = middle + 1;
+    else high = middle;
+  }
+  return low;
+}

@@ -1,0 +1,47 @@
+/**
+ * A ticking clock: `m:ss` below an hour, `h:mm:ss` from there. The only place but the entry line where times carry colons.
+ *
+ * @param seconds elapsed or remaining, in seconds; the sign is dropped, the fraction cut off
+ */
+export function clock(seconds: number): string {
+  const whole = Math.floor(Math.abs(seconds));
+  const hours = Math.floor(whole / 3600);
+  const minutes = Math.floor((whole % 3600) / 60);
+  const rest = String(whole % 60).padStart(2, '0');
+  return hours > 0 ? `${hours}:${String(minutes).padStart(2, '0')}:${rest}` : `${minutes}:${rest}`;
+}
+
+/**
+ * A length of time in words, no finer than it is known.
+ *
+ * @param seconds    the time, in seconds
+ * @param resolution how finely it is known, in seconds: from a minute up, whole minutes are written; below, seconds too
+ * @returns `27 min`, `1 h 52`, `54 min 54 s`, `40 s`
+ */
+export function spell(seconds: number, resolution = 60): string {
+  const sign = seconds < 0 ? '−' : '';
+  const exact = Math.abs(seconds);
+  if (resolution >= 60) {
+    const minutes = Math.round(exact / 60);
+    if (minutes < 60) return `${sign}${minutes} min`;
+    return `${sign}${Math.floor(minutes / 60)} h ${String(minutes % 60).padStart(2, '0')}`;
+  }
+  const whole = Math.round(exact);
+  const hours = Math.floor(whole / 3600);
+  const minutes = Math.floor((whole % 3600) / 60);
+  const parts = [hours > 0 && `${hours} h`, minutes > 0 && `${minutes} min`, whole % 60 > 0 && `${whole % 60} s`];
+  return sign + (parts.filter(Boolean).join(' ') || '0 s');
+}
+
+/**
+ * Reads a time as it is written on clocks: `m:ss` or `h:mm:ss`, with an optional fraction of a second.
+ *
+ * @returns seconds; `undefined` when the text is not such a time
+ */
+export function parseClock(text: string): number | undefined {
+  const match = /^(?:(\d{1,4}):)?(\d{1,3}):([0-5]\d(?:[.,]\d+)?)$/.exec(text.trim());
+  if (!match) return undefined;
+  const [, hours, minutes, seconds] = match;
+  if (hours !== undefined && Number(minutes) > 59) return undefined;
+  return Number(hours ?? 0) * 3600 + Number(minutes) * 60 + Number(seconds?.replace(',', '.'));
+}

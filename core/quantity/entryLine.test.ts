@@ -1,0 +1,76 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { parseEntryLine, type LineValues } from './entryLine';
+
+const read = (text: string): LineValues => {
+  const line = parseEntryLine(text);
+  if (!line.ok) throw new Error(line.error);
+  return line.values;
+};
+const refusal = (text: string): string => {
+  const line = parseEntryLine(text);
+  return line.ok ? '' : line.error;
+};
+
+describe('the entry line', () => {
+  it('reads a percentage alone and figures by their unit, in any order', () => {
+    expect(read('42')).toEqual({ percent: 42 });
+    expect(read('42 26.1w')).toEqual({ percent: 42, watts: 26.1 });
+    expect(read('42 9.02v 2.9a 31.5c')).toEqual({ percent: 42, volts: 9.02, amps: 2.9, celsius: 31.5 });
+    expect(read('31.5C 2.9A 42% 9.02V')).toEqual(read('42 9.02v 2.9a 31.5c'));
+    expect(read('1.4wh')).toEqual({ wattHours: 1.4 });
+    expect(read('380mAh 950ma')).toEqual({ milliampHours: 380, amps: 0.95 });
+  });
+
+  it('takes a decimal comma or point, and separators left hanging', () => {
+    expect(read('42, 26,1w; 31,5c')).toEqual({ percent: 42, watts: 26.1, celsius: 31.5 });
+    expect(read('42 26.1 w')).toEqual({ percent: 42, watts: 26.1 });
+  });
+
+  it('takes the time at which it was seen', () => {
+    expect(read('43 @14:40')).toEqual({ percent: 43, seen: 880 });
+    expect(read('@1:02:05 43')).toEqual({ percent: 43, seen: 3725 });
+  });
+
+  it('turns Fahrenheit to Celsius and keeps a note', () => {
+    expect(read('41 104f # case off')).toEqual({ percent: 41, celsius: 40, note: 'case off' });
+    expect(read('# fan started')).toEqual({ note: 'fan started' });
+  });
+
+  it.each([
+    ['abc', /“abc” is not a figure/],
+    ['4x2', /“4x2” is not a figure/],
+    ['42 43', /Two percentages on one line, the second “43”/],
+    ['130 %', /“130%” cannot be a charge level/],
+    ['−5 %', /“−5%” cannot be a charge level/],
+    ['-5', /cannot be a charge level/],
+    ['-3w', /below zero/],
+    ['900c', /cannot be a temperature/],
+    ['', /Nothing to log yet/],
+    ['  @4:00 ', /Nothing to log yet/],
+    ['42 @-1:00', /before plug-in/],
+    ['42 @14', /“@14” is not a time since plug-in/],
+    ['42 @1:00 @2:00', /Two times/],
+    ['42 constructor', /is not a figure/],
+  ])('refuses %j in one sentence that says what to write', (text, sentence) => {
+    expect(refusal(text)).toMatch(sentence);
+  });
+
+  it('never reads figures differently for their order', () => {
+    const words = ['42', '26.1w', '9.02v', '2.9a', '31.5c', '1.4wh', '380mah', '@14:40'];
+    fc.assert(
+      fc.property(fc.shuffledSubarray(words, { minLength: 8 }), (shuffled) => {
+        expect(read(shuffled.join(' '))).toEqual(read(words.join(' ')));
+      }),
+    );
+  });
+
+  it('answers every text with figures or a sentence', () => {
+    fc.assert(
+      fc.property(fc.string(), (text) => {
+        const line = parseEntryLine(text);
+        return line.ok ? Object.keys(line.values).length > 0 : line.error.length > 10;
+      }),
+    );
+  });
+});

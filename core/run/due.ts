@@ -1,0 +1,36 @@
+import type { RunRecord } from '../ink/fold';
+import { nextDue } from '../method/cadence';
+
+/** When a live run wants its next reading. */
+export interface Due {
+  runId: string;
+  /** The nominal time, seconds from plug-in. */
+  due: number;
+  /** Seconds until then; below zero when overdue. */
+  wait: number;
+}
+
+/**
+ * When a run wants its next reading.
+ *
+ * @param now epoch milliseconds
+ * @returns `undefined` for a run that has stopped or has no cadence
+ */
+export function dueOf(run: RunRecord, now: number): Due | undefined {
+  const { cadence, plugInAt, id } = run.header;
+  if (!cadence || run.stop) return undefined;
+  const elapsed = (now - plugInAt) / 1000;
+  const due = nextDue(cadence, run.readings.at(-1)?.seconds, elapsed);
+  return { runId: id, due, wait: due - elapsed };
+}
+
+/** The live runs in the order in which they want a reading, the most urgent first. */
+export function inOrderOfDue(runs: readonly RunRecord[], now: number): Due[] {
+  return runs
+    .map((run) => dueOf(run, now))
+    .filter((due) => due !== undefined)
+    .sort((one, other) => one.wait - other.wait);
+}
+
+/** Letters that name lanes: for there may be twelve. */
+export const LANE_LETTERS = 'ABCDEFGHIJKL';

@@ -1,0 +1,73 @@
+import { describe, expect, it } from 'vitest';
+import { exampleHeader } from '../ink/example';
+import { foldRun } from '../ink/fold';
+import { inkOf, type Jotted } from '../ink/build';
+import { parseEntryLine } from '../quantity/entryLine';
+import { dueOf, inOrderOfDue } from './due';
+import { weigh, type Weighed } from './weigh';
+
+const header = exampleHeader();
+const minute = (minutes: number) => header.plugInAt + minutes * 60_000;
+const runOf = (...jotted: Jotted[]) => foldRun(header, inkOf(header, jotted));
+const weighed = (text: string, options: { now?: number; marked?: number; run?: ReturnType<typeof runOf> } = {}): Weighed => {
+  const line = parseEntryLine(text);
+  if (!line.ok) throw new Error(line.error);
+  return weigh(line.values, options.run ?? runOf({ seconds: 0, percent: 40 }), options.now ?? minute(10), options.marked);
+};
+
+describe('a line on its way to becoming ink', () => {
+  it('is seen when it is entered, when it was marked, or when it says', () => {
+    expect(weighed('42')).toEqual({ verdict: 'log', draft: { kind: 'reading', at: minute(10), percent: 42 }, remark: undefined });
+    expect(weighed('42', { marked: minute(9) })).toMatchObject({ draft: { at: minute(9) } });
+    expect(weighed('42 @4:30', { marked: minute(9) })).toMatchObject({ draft: { at: minute(4.5) } });
+  });
+
+  it('is refused before plug-in, in the future, and after the stop', () => {
+    expect(weighed('42 @14:40')).toMatchObject({ verdict: 'refuse', error: expect.stringContaining('the run is at 10:00') as string });
+    expect(weighed('42', { marked: minute(-1) })).toMatchObject({ verdict: 'refuse', error: expect.stringContaining('before plug-in') as string });
+    const stop = { kind: 'stop', seq: 9, id: 's', at: minute(8), written: minute(8), because: 'full' } as const;
+    const run = foldRun(header, [...inkOf(header, [{ seconds: 0, percent: 40 }]), stop]);
+    expect(weighed('100', { run })).toMatchObject({ verdict: 'refuse', error: expect.stringContaining('stopped at 8:00') as string });
+  });
+
+  it('asks once about more watts than the charger has, and keeps the answer', () => {
+    expect(weighed('42 900w')).toMatchObject({
+      verdict: 'ask',
+      question: expect.stringContaining('900 W from Cobble 20, which is rated 20 W?') as string,
+      draft: { watts: 900, sure: true },
+    });
+    expect(weighed('42 9v 10a')).toMatchObject({ verdict: 'ask' });
+    expect(weighed('42 21.5w')).toMatchObject({ verdict: 'log' });
+  });
+
+  it('asks about watts that are not volts times amps', () => {
+    expect(weighed('42 9v 2a 18.3w')).toMatchObject({ verdict: 'log' });
+    expect(weighed('42 9v 2a 8w')).toMatchObject({ verdict: 'ask', question: expect.stringContaining('9 V × 2 A is 18 W') as string });
+  });
+
+  it('keeps a level lower than before, and flags it', () => {
+    expect(weighed('39')).toMatchObject({ verdict: 'log', remark: expect.stringContaining('lower than the 40 %') as string });
+    expect(weighed('40')).toMatchObject({ verdict: 'log', remark: undefined });
+    expect(runOf({ seconds: 0, percent: 40 }, { seconds: 60, percent: 39 }).falls).toHaveLength(1);
+  });
+
+  it('makes a note of a line that holds nothing else', () => {
+    expect(weighed('# case off')).toEqual({ verdict: 'log', draft: { kind: 'note', at: minute(10), text: 'case off' } });
+  });
+});
+
+describe('which lane wants a reading next', () => {
+  it('is the one most overdue, then the one due soonest', () => {
+    const [one, other] = ['one', 'other'].map((id) => ({ ...header, id }));
+    if (!one || !other) throw new Error('two headers');
+    const runs = [foldRun(one, inkOf(one, [{ seconds: 300, percent: 40 }])), foldRun(other, inkOf(other, [{ seconds: 0, percent: 40 }]))];
+    expect(inOrderOfDue(runs, minute(6))).toEqual([
+      { runId: 'other', due: 300, wait: -60 },
+      { runId: 'one', due: 600, wait: 240 },
+    ]);
+  });
+
+  it('is none once stopped, or without a cadence', () => {
+    expect(dueOf(foldRun({ ...header, cadence: undefined }, []), minute(1))).toBeUndefined();
+  });
+});

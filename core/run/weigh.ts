@@ -1,0 +1,65 @@
+import type { Draft } from '../ink/entry';
+import { valueIn, type RunRecord } from '../ink/fold';
+import { clock } from '../quantity/duration';
+import type { LineValues } from '../quantity/entryLine';
+import { fixed } from '../quantity/figures';
+
+/** Meters and ratings differ by this much without anyone having slipped. */
+const RATING_TOLERANCE = 1.15;
+const PRODUCT_TOLERANCE = 0.1;
+
+type ReadingDraft = Extract<Draft, { kind: 'reading' }>;
+
+export type Weighed =
+  | { verdict: 'log'; draft: Draft; remark?: string | undefined }
+  | { verdict: 'ask'; draft: ReadingDraft; question: string }
+  | { verdict: 'refuse'; error: string };
+
+/**
+ * Weighs a line against the run it is meant for, before it becomes ink.
+ *
+ * @param values what the line says
+ * @param run    the run so far
+ * @param now    epoch milliseconds
+ * @param marked the moment marked for it, epoch milliseconds, if one was
+ * @returns ink to write; or a question to ask once, with the ink to write if the answer is yes; or what is wrong
+ */
+export function weigh(values: LineValues, run: RunRecord, now: number, marked?: number): Weighed {
+  const { plugInAt } = run.header;
+  const { seen, note, ...figures } = values;
+  const at = seen === undefined ? (marked ?? now) : Math.round(plugInAt + seen * 1000);
+  const elapsed = (at - plugInAt) / 1000;
+  const last = run.stop?.seconds ?? (now - plugInAt) / 1000;
+  if (elapsed < 0) return { verdict: 'refuse', error: 'That moment is before plug-in. Give the time since plug-in, as @14:40.' };
+  if (elapsed > last + 1) {
+    const reach = run.stop ? `the run was stopped at ${clock(last)}` : `the run is at ${clock(last)}`;
+    return { verdict: 'refuse', error: `@${clock(elapsed)} is still to come: ${reach}. Give the time since plug-in at which it was seen.` };
+  }
+  if (Object.keys(figures).length === 0) return { verdict: 'log', draft: { kind: 'note', at, text: note ?? '' } };
+  const draft: ReadingDraft = { kind: 'reading', at, ...figures, ...(note && { note }) };
+  const question = doubt(draft, run);
+  if (question) return { verdict: 'ask', draft: { ...draft, sure: true }, question };
+  return { verdict: 'log', draft, remark: fall(draft, run, elapsed) };
+}
+
+/** Something that can be, but is more often a slip. */
+function doubt(draft: ReadingDraft, { header: { charger } }: RunRecord): string | undefined {
+  const watts = valueIn({ ...draft, seq: 1, id: '', written: 0 }, 'watts');
+  if (watts !== undefined && watts > charger.watts * RATING_TOLERANCE) {
+    return `${short(watts)} W from ${charger.name}, which is rated ${short(charger.watts)} W? Enter again keeps it; or correct the line.`;
+  }
+  const { volts, amps } = draft;
+  if (draft.watts === undefined || volts === undefined || amps === undefined) return undefined;
+  if (Math.abs(volts * amps - draft.watts) <= PRODUCT_TOLERANCE * Math.max(volts * amps, 1)) return undefined;
+  return `${short(volts)} V × ${short(amps)} A is ${short(volts * amps)} W, not ${short(draft.watts)} W. Enter again keeps all three; or correct the line.`;
+}
+
+function fall({ percent }: ReadingDraft, run: RunRecord, elapsed: number): string | undefined {
+  const { seconds, values } = run.tracks.percent;
+  const before = Array.from(seconds).findLastIndex((each) => each <= elapsed);
+  const highest = Math.max(-Infinity, ...Array.from(values).slice(0, before + 1));
+  if (percent === undefined || percent >= highest) return undefined;
+  return `${short(percent)} % is lower than the ${short(highest)} % seen before it: kept, and flagged. Strike it if it slipped.`;
+}
+
+const short = (value: number) => fixed(value, Number.isInteger(value) ? 0 : 1);
