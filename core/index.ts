@@ -4,6 +4,7 @@ export { apparentLoad, averagePower, batteryEnergy, celsiusFromFahrenheit, power
 export { clock, parseClock, spell } from './quantity/duration';
 export { decimalsFor, fixed, signedShare } from './quantity/figures';
 export { parseEntryLine, type LineValues, type ParsedLine } from './quantity/entryLine';
+export { writeEntryLine } from './quantity/writeLine';
 export { batteryOf, CHARGER_KINDS, chargerSchema, DEVICE_KINDS, deviceSchema, type Charger, type Device } from './bench/gear';
 export { isTie, rank, standardUncertainty, surelyBelow, writeRank, type Bounds, type Rank } from './margin/bounds';
 export { cadenceSchema, checks, nextDue, type Cadence, type Check } from './method/cadence';
@@ -20,7 +21,18 @@ export {
   type Stop,
   type Strike,
 } from './ink/entry';
-export { EMPTY_TRACK, QUANTITIES, sighting, sightings, trackOf, UNIT, type Quantity, type Samples, type Sighting, type Track } from './ink/track';
+export {
+  EMPTY_TRACK,
+  QUANTITIES,
+  sighting,
+  sightings,
+  trackOf,
+  UNIT,
+  type Quantity,
+  type Samples,
+  type Sighting,
+  type Track,
+} from './ink/track';
 export { foldRun, valueIn, type RunRecord, type Seen, type Struck } from './ink/fold';
 export { inkOf, type Jotted } from './ink/build';
 export { milestone, type Milestone } from './curve/milestone';
@@ -28,6 +40,7 @@ export { gainAt, levelAt, type Gain } from './curve/valueAt';
 export { energy, unseenSpans, type Energy, type Span } from './curve/energy';
 export { peak, type Peak } from './curve/peak';
 export { stalls } from './curve/stall';
+export { summarise, thin, type Summary } from './curve/summary';
 export { checksOf, HOT, notices, type Notice } from './curve/notices';
 export { figuresOf, GAIN_TIMES, LEVELS, milestoneTime, writeGain, writeMilestone, type Figure } from './curve/figures';
 export { type Working } from './curve/working';
@@ -41,5 +54,5 @@ export { ImportError, LARGEST_FILE, requireReadable } from './exchange/importErr
 export { migrate } from './exchange/migrate';
 export { readCsv, type CsvOptions, type CsvRun } from './exchange/csvIn';
 export { writeCsv } from './exchange/csvOut';
-export { joinInk, readLogbook, writeLogbook, type Logbook, type StoredRun } from './exchange/logbook';
+export { joinInk, logbookOf, readLogbook, writeLogbook, type Logbook, type StoredRun } from './exchange/logbook';
 export { runFromCsv } from './exchange/runFromCsv';

@@ -7,44 +7,136 @@ import type { Header } from '../ink/entry';
 import { listed, namesOf, unfairness, verdict } from './verdict';
 
 const runOf = (charger: string, rows: [minutes: number, percent: number][], changes: Partial<Header> = {}) => {
-  const header = exampleHeader({ id: charger + rows.length, charger: { id: charger, name: charger, kind: 'adapter', watts: 30 }, ...changes });
-  return foldRun(header, inkOf(header, rows.map(([minutes, percent]) => ({ seconds: minutes * 60, percent }))));
+  const header = exampleHeader({
+    id: charger + rows.length,
+    charger: { id: charger, name: charger, kind: 'adapter', watts: 30 },
+    ...changes,
+  });
+  return foldRun(
+    header,
+    inkOf(
+      header,
+      rows.map(([minutes, percent]) => ({ seconds: minutes * 60, percent })),
+    ),
+  );
 };
 const compared = (...runs: ReturnType<typeof runOf>[]) => compareRuns(runs, runs[0]?.header.id ?? '', 100);
 
 describe('a comparison in words', () => {
   // Common practice, no source: 85–90 and 90–95 min touch, so they tie.
   it('calls touching bounds a tie, and a clear lead a lead', () => {
-    const tie = compared(runOf('Quern 30', [[0, 1], [85, 99], [90, 100]]), runOf('Quern 65', [[0, 1], [90, 99], [95, 100]]));
+    const tie = compared(
+      runOf('Quern 30', [
+        [0, 1],
+        [85, 99],
+        [90, 100],
+      ]),
+      runOf('Quern 65', [
+        [0, 1],
+        [90, 99],
+        [95, 100],
+      ]),
+    );
     expect(verdict(tie, 100)[0]).toBe('Quern 30 and Quern 65 tie to 100 %: these readings cannot tell them apart.');
-    const lead = compared(runOf('Quern 30', [[0, 1], [85, 99], [90, 100]]), runOf('Cobble 12', [[0, 1], [110, 99], [115, 100]]));
+    const lead = compared(
+      runOf('Quern 30', [
+        [0, 1],
+        [85, 99],
+        [90, 100],
+      ]),
+      runOf('Cobble 12', [
+        [0, 1],
+        [110, 99],
+        [115, 100],
+      ]),
+    );
     expect(verdict(lead, 100)[0]).toBe('Quern 30 is first to 100 %.');
   });
 
   // Common practice, no source: a charger that wins at 30 min need not win at 100 %.
   it('notices an early leader that did not last', () => {
-    const rows = compared(runOf('Early', [[0, 1], [30, 70], [110, 99], [115, 100]]), runOf('Steady', [[0, 1], [30, 55], [85, 99], [90, 100]]));
+    const rows = compared(
+      runOf('Early', [
+        [0, 1],
+        [30, 70],
+        [110, 99],
+        [115, 100],
+      ]),
+      runOf('Steady', [
+        [0, 1],
+        [30, 55],
+        [85, 99],
+        [90, 100],
+      ]),
+    );
     expect(verdict(rows, 100)).toContain('Early gained most in 30 min, and was still not first to 100 %.');
   });
 
   it('says when nobody got there', () => {
-    expect(verdict(compared(runOf('a', [[0, 1], [30, 50]]), runOf('b', [[0, 1], [30, 60]])), 100)).toEqual(['None of them reached 100 %.']);
+    expect(
+      verdict(
+        compared(
+          runOf('a', [
+            [0, 1],
+            [30, 50],
+          ]),
+          runOf('b', [
+            [0, 1],
+            [30, 60],
+          ]),
+        ),
+        100,
+      ),
+    ).toEqual(['None of them reached 100 %.']);
   });
 });
 
 it('says unequal starts, unlike devices and unequal intervals aloud', () => {
   const slate = { id: 'slate', name: 'Bittern Slate', kind: 'tablet' as const, wattHours: 31 };
-  const rows = compared(runOf('a', [[0, 1], [30, 50]]), runOf('b', [[0, 15], [30, 60]], { device: slate, cadence: { kind: 'fixed', every: 600 } }));
+  const rows = compared(
+    runOf('a', [
+      [0, 1],
+      [30, 50],
+    ]),
+    runOf(
+      'b',
+      [
+        [0, 15],
+        [30, 60],
+      ],
+      { device: slate, cadence: { kind: 'fixed', every: 600 } },
+    ),
+  );
   expect(unfairness(rows)).toEqual([
     expect.stringContaining('from 1 % and 15 %'),
     expect.stringContaining('Compare the gains in Wh'),
     expect.stringContaining('same interval'),
   ]);
   expect(namesOf(rows)).toEqual(['Sedge 5 on a', 'Bittern Slate on b']);
-  expect(unfairness(compared(runOf('a', [[0, 1]]), runOf('a', [[0, 2], [9, 9]])))).toEqual([]);
+  expect(
+    unfairness(
+      compared(
+        runOf('a', [[0, 1]]),
+        runOf('a', [
+          [0, 2],
+          [9, 9],
+        ]),
+      ),
+    ),
+  ).toEqual([]);
 });
 
 it('tells repeats of one setup apart by number, and lists names as people do', () => {
-  expect(namesOf(compared(runOf('a', [[0, 1]]), runOf('a', [[0, 1], [9, 9]])))).toEqual(['a (1)', 'a (2)']);
+  expect(
+    namesOf(
+      compared(
+        runOf('a', [[0, 1]]),
+        runOf('a', [
+          [0, 1],
+          [9, 9],
+        ]),
+      ),
+    ),
+  ).toEqual(['a (1)', 'a (2)']);
   expect(listed(['a', 'b', 'c'])).toBe('a, b and c');
 });

@@ -45,7 +45,9 @@ export function unfairness(rows: readonly Row[]): string[] {
   const starts = rows.map(({ startLevel }) => startLevel);
   const known = starts.filter((level) => level !== undefined);
   if (known.length > 1 && Math.max(...known) - Math.min(...known) > 1) {
-    said.push(`They did not start alike: from ${listed([...new Set(known)].sort((one, other) => one - other).map((level) => `${level} %`))}. Times to a level favour the higher start.`);
+    said.push(
+      `They did not start alike: from ${listed([...new Set(known)].sort((one, other) => one - other).map((level) => `${level} %`))}. Times to a level favour the higher start.`,
+    );
   }
   if (known.length < starts.length) said.push('The level at plug-in is not known for every run, so not every gain is.');
   if (new Set(rows.map(({ run }) => run.header.device.id)).size > 1) {

@@ -9,7 +9,11 @@ import { speedUp } from './speedUp';
 /** A run by minute and level; watts as far as a test needs them. */
 const runOf = (id: string, ...rows: [minutes: number, percent: number, watts?: number][]) => {
   const header = exampleHeader({ id });
-  const jotted = rows.map(([minutes, percent, watts]): Jotted => ({ seconds: minutes * 60, percent, ...(watts !== undefined && { watts }) }));
+  const jotted = rows.map(([minutes, percent, watts]): Jotted => ({
+    seconds: minutes * 60,
+    percent,
+    ...(watts !== undefined && { watts }),
+  }));
   return foldRun(header, inkOf(header, jotted));
 };
 
@@ -46,8 +50,14 @@ describe('runs laid beside each other', () => {
   // Common practice, no source: gains of 10 / 20 / 50 W on three phones at uneven times.
   it('tells gains apart where their margins do not meet', () => {
     const times = [0, 5, 10, 865 / 60, 20, 30];
-    const levels = [[0, 5, 8, 13, 18, 28], [0, 8, 16, 24, 33, 50], [0, 11, 33, 50, 67, 93]];
-    const runs = levels.map((each, index) => runOf(`p${index}`, ...times.map((minutes, at) => [minutes, each[at] ?? 0] as [number, number])));
+    const levels = [
+      [0, 5, 8, 13, 18, 28],
+      [0, 8, 16, 24, 33, 50],
+      [0, 11, 33, 50, 67, 93],
+    ];
+    const runs = levels.map((each, index) =>
+      runOf(`p${index}`, ...times.map((minutes, at) => [minutes, each[at] ?? 0] as [number, number])),
+    );
     const rows = compareRuns(runs, 'p0', 100);
     expect(rows.map(({ gains }) => gains[0]?.rank?.place)).toEqual([3, 2, 1]);
     expect(rows.map(({ gains }) => gains[1]?.found)).toMatchObject([{ value: 28 }, { value: 50 }, { value: 93 }]);
@@ -58,7 +68,11 @@ describe('runs laid beside each other', () => {
   it('says when only one of two got there, and by how much at least', () => {
     const rows = compareRuns([runOf('pad', [0, 2], [300, 81]), runOf('brick', [0, 2], [85, 99], [90, 100])], 'brick', 100);
     expect(rows[0]?.standing).toEqual({ state: 'only the baseline', level: 100, atLeast: 210 * 60 });
-    const turned = compareRuns(rows.map(({ run }) => run), 'pad', 100);
+    const turned = compareRuns(
+      rows.map(({ run }) => run),
+      'pad',
+      100,
+    );
     expect(turned[1]?.standing).toMatchObject({ state: 'only this one', atLeast: 210 * 60 });
   });
 

@@ -54,8 +54,20 @@ function gainBounds(gain: Gain): Bounds | undefined {
  * @param level    the level at which they are set against it, in %
  */
 export function compareRuns(runs: readonly RunRecord[], baseline: string, level: number): Row[] {
-  const milestones = LEVELS.map((each) => ranked(runs.map((run) => milestone(run.tracks.percent, each)), milestoneBounds, 'less'));
-  const gains = GAIN_TIMES.map((seconds) => ranked(runs.map((run) => gainAt(run.tracks.percent, seconds)), gainBounds, 'more'));
+  const milestones = LEVELS.map((each) =>
+    ranked(
+      runs.map((run) => milestone(run.tracks.percent, each)),
+      milestoneBounds,
+      'less',
+    ),
+  );
+  const gains = GAIN_TIMES.map((seconds) =>
+    ranked(
+      runs.map((run) => gainAt(run.tracks.percent, seconds)),
+      gainBounds,
+      'more',
+    ),
+  );
   const zero = runs.find((run) => run.header.id === baseline);
   const goal = zero && milestone(zero.tracks.percent, level);
   return runs.map((run, index) => {

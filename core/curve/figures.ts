@@ -79,7 +79,9 @@ function milestoneFigure(found: Milestone): Figure {
 /** A gain in words, rounded to what its margin supports: `29 %`, `± 1 %`. */
 export function writeGain(gain: Gain): { value?: string; detail: string } {
   if (gain.state !== 'known') {
-    return { detail: gain.state === 'start unknown' ? 'the level at plug-in is not known' : `no reading at or after ${spell(gain.seconds)}` };
+    return {
+      detail: gain.state === 'start unknown' ? 'the level at plug-in is not known' : `no reading at or after ${spell(gain.seconds)}`,
+    };
   }
   const decimals = decimalsFor(gain.margin, 1);
   const value = `${fixed(gain.value, decimals)} %`;
@@ -96,7 +98,13 @@ function gainFigure(gain: Gain, run: RunRecord): Figure {
   const stored = battery === undefined ? '' : ` · ${fixed((battery * gain.value) / 100, 1)} Wh of the battery`;
   const [first, last] = [gain.working.uses.at(-2) ?? gain.working.uses[0], gain.working.uses.at(-1)];
   const span = { from: Math.min(first?.seconds ?? gain.seconds, gain.seconds), to: Math.max(last?.seconds ?? gain.seconds, gain.seconds) };
-  return { ...figure, ...written, detail: written.detail + stored, working: gain.working, span: gain.bounds.low === gain.bounds.high ? { from: gain.seconds, to: gain.seconds } : span };
+  return {
+    ...figure,
+    ...written,
+    detail: written.detail + stored,
+    working: gain.working,
+    span: gain.bounds.low === gain.bounds.high ? { from: gain.seconds, to: gain.seconds } : span,
+  };
 }
 
 function powerFigures(run: RunRecord): Figure[] {
@@ -113,7 +121,10 @@ function powerFigures(run: RunRecord): Figure[] {
       label: held ? 'Peak, highest 60-second mean' : 'Peak, highest single reading',
       value: `${fixed(top.watts, 1)} W`,
       detail: `${held ? 'from' : 'at'} ${spell(top.seconds, 1)}`,
-      working: { formula: held ? 'area under the minute ÷ 60 s' : `the highest of ${watts.values.length} readings of watts`, uses: top.uses },
+      working: {
+        formula: held ? 'area under the minute ÷ 60 s' : `the highest of ${watts.values.length} readings of watts`,
+        uses: top.uses,
+      },
       span: { from: top.seconds, to: top.seconds + (held ? 60 : 0) },
     });
   } else figures.push({ id: 'peak', group, label: 'Peak', detail: watts.values.length > 0 ? 'less than a minute was sampled' : none });
@@ -128,14 +139,24 @@ function powerFigures(run: RunRecord): Figure[] {
   } else {
     const length = `${plain(sum.wattHours)} Wh ÷ ${spell(sum.covered, 1)}`;
     figures.push(
-      { id: 'average', group, label: 'Average', value: `${fixed(sum.averageWatts, 1)} W`, detail: covers, working: { formula: length, uses: ends } },
+      {
+        id: 'average',
+        group,
+        label: 'Average',
+        value: `${fixed(sum.averageWatts, 1)} W`,
+        detail: covers,
+        working: { formula: length, uses: ends },
+      },
       {
         id: 'energy',
         group,
         label: 'Energy in',
         value: `${fixed(sum.wattHours, 1)} Wh`,
         detail: covers,
-        working: { formula: `${energyFormula(watts)}${sum.unseen.length > 0 ? `, less ${sum.unseen.length} unseen` : ''}`, uses: everyUse(watts) },
+        working: {
+          formula: `${energyFormula(watts)}${sum.unseen.length > 0 ? `, less ${sum.unseen.length} unseen` : ''}`,
+          uses: everyUse(watts),
+        },
       },
     );
   }
@@ -159,7 +180,9 @@ function counterFigure(counter: Track): Figure[] {
   if (fell) return [{ ...figure, detail: 'the counter fell during the run: it was reset' }];
   const working = { formula: `${plain(last.value)} − ${plain(first.value)}`, uses: [first, last] };
   const detail = `from ${spell(first.seconds)} to ${spell(last.seconds)}`;
-  return [{ ...figure, value: `${fixed(last.value - first.value, 1)} Wh`, detail, working, span: { from: first.seconds, to: last.seconds } }];
+  return [
+    { ...figure, value: `${fixed(last.value - first.value, 1)} Wh`, detail, working, span: { from: first.seconds, to: last.seconds } },
+  ];
 }
 
 function heatFigure(celsius: Track): Figure[] {
@@ -173,5 +196,13 @@ function heatFigure(celsius: Track): Figure[] {
   const rise = top === first ? '' : ` · ${fixed(top.value - first.value, 1)} °C above ${clock(first.seconds)}`;
   const figure = { id: 'hottest', group: 'Power and energy', label: 'Hottest' } as const;
   const working = { formula: `the highest of ${celsius.values.length} readings`, uses: [top] };
-  return [{ ...figure, value: `${fixed(top.value, 1)} °C`, detail: `at ${spell(top.seconds)}${rise}`, working, span: { from: top.seconds, to: top.seconds } }];
+  return [
+    {
+      ...figure,
+      value: `${fixed(top.value, 1)} °C`,
+      detail: `at ${spell(top.seconds)}${rise}`,
+      working,
+      span: { from: top.seconds, to: top.seconds },
+    },
+  ];
 }

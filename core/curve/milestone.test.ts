@@ -4,7 +4,8 @@ import { trackOf } from '../ink/track';
 import { milestone } from './milestone';
 
 /** Levels by minute. */
-const levels = (...rows: [minutes: number, percent: number][]) => trackOf(rows.map(([minutes, value]) => ({ seconds: minutes * 60, value })));
+const levels = (...rows: [minutes: number, percent: number][]) =>
+  trackOf(rows.map(([minutes, value]) => ({ seconds: minutes * 60, value })));
 const reached = (...given: Parameters<typeof milestone>) => {
   const found = milestone(...given);
   if (found.state !== 'reached') throw new Error(found.state);
@@ -48,7 +49,10 @@ const rising = fc
   .array(fc.tuple(fc.integer({ min: 1, max: 400 }), fc.integer({ min: 0, max: 9 })), { minLength: 2, maxLength: 30 })
   .map((steps) => {
     let [seconds, value] = [0, 0];
-    return [{ seconds, value }, ...steps.map(([wait, gain]) => ({ seconds: (seconds += wait), value: (value = Math.min(100, value + gain)) }))];
+    return [
+      { seconds, value },
+      ...steps.map(([wait, gain]) => ({ seconds: (seconds += wait), value: (value = Math.min(100, value + gain)) })),
+    ];
   });
 
 it('never puts the estimate outside the bounds', () => {

@@ -18,7 +18,11 @@ export interface Notice extends Span {
 /** The checks of a run and what became of them; a run without a cadence has none. */
 export function checksOf(run: RunRecord, until = run.end): Check[] {
   if (!run.header.cadence) return [];
-  return checks(run.header.cadence, run.readings.map(({ seconds }) => seconds), until);
+  return checks(
+    run.header.cadence,
+    run.readings.map(({ seconds }) => seconds),
+    until,
+  );
 }
 
 /** All that is worth a look in a run, in order of time. */
@@ -28,18 +32,30 @@ export function notices(run: RunRecord): Notice[] {
     if (state === 'missed') return [{ kind: 'missed', from: due, to: due, text: `Check at ${spell(due)} was missed` }];
     return [];
   });
-  const unseen = unseenSpans(run.tracks.watts).map(
-    ({ from, to }): Notice => ({ kind: 'unseen', from, to, text: `No watts seen from ${spell(from)} to ${spell(to)}: left out of the energy` }),
-  );
-  const falls = run.falls.map(
-    ({ seconds, value }): Notice => ({ kind: 'fell', from: seconds, to: seconds, text: `The level fell to ${value} % at ${spell(seconds)}; first passages count` }),
-  );
-  const stuck = stalls(run.tracks.percent).map(
-    ({ from, to }): Notice => ({ kind: 'stall', from, to, text: `No gain for ${spell(to - from)} from ${spell(from)} on` }),
-  );
-  const struck = run.struck.map(
-    ({ seconds, strike }): Notice => ({ kind: 'struck', from: seconds, to: seconds, text: `Struck at ${spell(seconds)}: ${strike.reason}` }),
-  );
+  const unseen = unseenSpans(run.tracks.watts).map(({ from, to }): Notice => ({
+    kind: 'unseen',
+    from,
+    to,
+    text: `No watts seen from ${spell(from)} to ${spell(to)}: left out of the energy`,
+  }));
+  const falls = run.falls.map(({ seconds, value }): Notice => ({
+    kind: 'fell',
+    from: seconds,
+    to: seconds,
+    text: `The level fell to ${value} % at ${spell(seconds)}; first passages count`,
+  }));
+  const stuck = stalls(run.tracks.percent).map(({ from, to }): Notice => ({
+    kind: 'stall',
+    from,
+    to,
+    text: `No gain for ${spell(to - from)} from ${spell(from)} on`,
+  }));
+  const struck = run.struck.map(({ seconds, strike }): Notice => ({
+    kind: 'struck',
+    from: seconds,
+    to: seconds,
+    text: `Struck at ${spell(seconds)}: ${strike.reason}`,
+  }));
   return [...missed, ...unseen, ...falls, ...stuck, ...heat(run), ...struck].sort((one, other) => one.from - other.from);
 }
 

@@ -2,7 +2,8 @@ import { expect, it } from 'vitest';
 import { trackOf } from '../ink/track';
 import { stalls } from './stall';
 
-const levels = (...rows: [minutes: number, percent: number][]) => trackOf(rows.map(([minutes, value]) => ({ seconds: minutes * 60, value })));
+const levels = (...rows: [minutes: number, percent: number][]) =>
+  trackOf(rows.map(([minutes, value]) => ({ seconds: minutes * 60, value })));
 
 // Common practice, no source: a pad run stuck at 81 % after 18 hours.
 it('finds a pad stuck at 81 % until it is given up', () => {

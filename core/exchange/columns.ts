@@ -22,11 +22,20 @@ const HEADINGS: readonly [RegExp, (unit: string, text: string) => Column][] = [
   [/^kind$/, () => ({ holds: 'kind' })],
   [/^entry$/, () => ({ holds: 'order' })],
   [/^(notes?|remarks?|comments?)$/, () => ({ holds: 'note' })],
-  [/^(elapsed|seconds|minutes|hours|duration)\b/, (unit, text) => ({ holds: 'elapsed', scale: TIME_UNITS[unit] ?? TIME_UNITS[text.split(' ')[0] ?? ''] ?? 1 })],
+  [
+    /^(elapsed|seconds|minutes|hours|duration)\b/,
+    (unit, text) => ({ holds: 'elapsed', scale: TIME_UNITS[unit] ?? TIME_UNITS[text.split(' ')[0] ?? ''] ?? 1 }),
+  ],
   [/^(clock |local |utc )?(time|timestamp|date|datetime|date time)\b/, (unit) => ({ holds: 'time', scale: TIME_UNITS[unit] ?? 1 })],
-  [/(milli)?amp(ere)?s?[ -]?hours?|^(m?ah)$|^capacity\b/, (unit, text) => quantity('milliampHours', unit === 'ah' || /^ah$|^amp/.test(text) ? (value) => value * 1000 : same)],
+  [
+    /(milli)?amp(ere)?s?[ -]?hours?|^(m?ah)$|^capacity\b/,
+    (unit, text) => quantity('milliampHours', unit === 'ah' || /^ah$|^amp/.test(text) ? (value) => value * 1000 : same),
+  ],
   [/watt[ -]?hours?|^m?wh$|^energy\b/, (unit, text) => quantity('wattHours', unit === 'mwh' || text === 'mwh' ? thousandth : same)],
-  [/^temp|^celsius$|^fahrenheit$|^°[cf]$/, (unit, text) => quantity('celsius', /^°?f$|fahrenheit/.test(unit) || /fahrenheit|°f/.test(text) ? celsiusFromFahrenheit : same)],
+  [
+    /^temp|^celsius$|^fahrenheit$|^°[cf]$/,
+    (unit, text) => quantity('celsius', /^°?f$|fahrenheit/.test(unit) || /fahrenheit|°f/.test(text) ? celsiusFromFahrenheit : same),
+  ],
   [/volt|^vbus\b|^m?v$/, (unit, text) => quantity('volts', milli(unit, text, 'mv', 'millivolt'))],
   [/^current\b|amp|^m?a$/, (unit, text) => quantity('amps', milli(unit, text, 'ma', 'milliamp'))],
   [/watt|^power\b|^m?w$/, (unit, text) => quantity('watts', milli(unit, text, 'mw', 'milliwatt'))],
@@ -37,7 +46,8 @@ function quantity(name: Quantity, convert: (value: number) => number): Column {
   return { holds: 'quantity', quantity: name, convert };
 }
 
-const milli = (unit: string, text: string, short: string, long: string) => (unit === short || text === short || text.startsWith(long) ? thousandth : same);
+const milli = (unit: string, text: string, short: string, long: string) =>
+  unit === short || text === short || text.startsWith(long) ? thousandth : same;
 
 /**
  * Tells what a column holds from a heading in plain English, with or without a unit: `Voltage (V)`, `current_mA`, `Power [W]`,
@@ -46,7 +56,11 @@ const milli = (unit: string, text: string, short: string, long: string) => (unit
  * @returns `undefined` for a heading it does not know
  */
 export function columnOf(heading: string): Column | undefined {
-  const tidy = heading.replace(/^\uFEFF/, '').trim().toLowerCase().replaceAll('_', ' ');
+  const tidy = heading
+    .replace(/^\uFEFF/, '')
+    .trim()
+    .toLowerCase()
+    .replaceAll('_', ' ');
   const match = /^(.*?)\s*(?:[([](.*?)[)\]]|\b(ms|s|min|mv|v|ma|a|mw|w|wh|mwh|mah|ah|%|°?[cf])|(°[cf]|%))$/.exec(tidy);
   const text = (match?.[1] || tidy).trim();
   const unit = (match?.[2] ?? match?.[3] ?? match?.[4] ?? '').trim();

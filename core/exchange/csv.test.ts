@@ -11,7 +11,8 @@ import { writeCsv } from './csvOut';
 import { runFromCsv } from './runFromCsv';
 
 const header = exampleHeader();
-const METER = 'Time (s),Voltage (V),Current (A),Battery %,Temperature (°F),Case\n0,5.02,0.95,2,77,off\n1,9.01,2.34,2,77,off\n61,9.01,2.30,3,,off\n';
+const METER =
+  'Time (s),Voltage (V),Current (A),Battery %,Temperature (°F),Case\n0,5.02,0.95,2,77,off\n1,9.01,2.34,2,77,off\n61,9.01,2.30,3,,off\n';
 
 describe('a meter’s CSV, headed in plain English', () => {
   it('becomes samples, whatever the order of its columns', () => {
@@ -20,7 +21,9 @@ describe('a meter’s CSV, headed in plain English', () => {
     expect(run.samples.percent?.seconds).toEqual(Float64Array.of(0, 1, 61));
     expect(run.samples.celsius?.values).toEqual(Float64Array.of(25, 25));
     expect(run).toMatchObject({ rows: 3, skipped: 0, length: 61, ignored: ['Case'], plugInAt: undefined });
-    const turned = METER.split('\n').map((line) => line.split(',').reverse().join(',')).join('\n');
+    const turned = METER.split('\n')
+      .map((line) => line.split(',').reverse().join(','))
+      .join('\n');
     expect(readCsv(turned, 'meter.csv').samples).toEqual(run.samples);
   });
 
@@ -42,8 +45,17 @@ describe('a meter’s CSV, headed in plain English', () => {
   });
 
   it.each([
-    ['Voltage (V)', 'volts'], ['vbus', 'volts'], ['current_mA', 'amps'], ['Amps', 'amps'], ['Power [W]', 'watts'], ['W', 'watts'],
-    ['Energy (Wh)', 'wattHours'], ['mAh', 'milliampHours'], ['State of charge', 'percent'], ['%', 'percent'], ['Temp °C', 'celsius'],
+    ['Voltage (V)', 'volts'],
+    ['vbus', 'volts'],
+    ['current_mA', 'amps'],
+    ['Amps', 'amps'],
+    ['Power [W]', 'watts'],
+    ['W', 'watts'],
+    ['Energy (Wh)', 'wattHours'],
+    ['mAh', 'milliampHours'],
+    ['State of charge', 'percent'],
+    ['%', 'percent'],
+    ['Temp °C', 'celsius'],
   ])('knows “%s” as %s', (heading, quantity) => expect(columnOf(heading)).toMatchObject({ quantity }));
 
   it('scales by the unit in the heading', () => {
@@ -108,7 +120,8 @@ it('keeps every value that was not struck, out and in', () => {
       const before = foldRun(header, ink, samples);
       const back = runFromCsv(readCsv(writeCsv(before, samples), 'run.csv'), header, () => Math.random().toString(36), 0);
       const after = foldRun(back.header, back.entries, back.samples);
-      const values = (run: typeof before) => QUANTITIES.map((quantity) => sightings(run.tracks[quantity]).map(({ seconds, value }) => [seconds, value]));
+      const values = (run: typeof before) =>
+        QUANTITIES.map((quantity) => sightings(run.tracks[quantity]).map(({ seconds, value }) => [seconds, value]));
       expect(values(after)).toEqual(values(before));
       expect(after.notes.map((note) => note.text)).toEqual(before.notes.map((note) => note.text));
       expect(after.stop).toMatchObject({ because: 'will not finish', remark: 'stuck: twice', seconds: 90_000 });

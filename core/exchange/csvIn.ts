@@ -51,7 +51,8 @@ export function readCsv(text: string, name: string, options: CsvOptions = { deci
   const columns = matchColumns(heading, name);
   if (rows.length === 0) throw new ImportError(`${name} has a heading but no rows. Export it again once something is logged.`);
 
-  const comma = options.decimal === 'comma' || (options.decimal === 'auto' && meta.delimiter !== ',' && rows.slice(0, 50).some(hasDecimalComma));
+  const comma =
+    options.decimal === 'comma' || (options.decimal === 'auto' && meta.delimiter !== ',' && rows.slice(0, 50).some(hasDecimalComma));
   const reader = new RowReader(columns, heading, name, comma);
   const read: ReadRow[] = [];
   let skipped = 0;
@@ -95,16 +96,23 @@ function matchColumns(heading: string[], name: string): (Column | undefined)[] {
     const holds = column.holds === 'quantity' ? column.quantity : column.holds;
     const before = seen.get(holds);
     if (before !== undefined) {
-      throw new ImportError(`Columns “${before}” and “${heading[index] ?? ''}” of ${name} both look like ${holds}. Rename or remove one of them.`);
+      throw new ImportError(
+        `Columns “${before}” and “${heading[index] ?? ''}” of ${name} both look like ${holds}. Rename or remove one of them.`,
+      );
     }
     seen.set(holds, heading[index] ?? '');
   });
-  const found = heading.map((each) => `“${each.slice(0, 30)}”`).slice(0, 8).join(', ');
+  const found = heading
+    .map((each) => `“${each.slice(0, 30)}”`)
+    .slice(0, 8)
+    .join(', ');
   if (!seen.has('elapsed') && !seen.has('time')) {
     throw new ImportError(`Row 1 of ${name} heads no column of times (found ${found}). Head it “time” or “elapsed (s)”.`);
   }
   if (!QUANTITIES.some((quantity) => seen.has(quantity))) {
-    throw new ImportError(`Row 1 of ${name} heads nothing to read (found ${found}). Head columns percent, volts, amps, watts or temperature.`);
+    throw new ImportError(
+      `Row 1 of ${name} heads nothing to read (found ${found}). Head columns percent, volts, amps, watts or temperature.`,
+    );
   }
   return columns;
 }
@@ -135,7 +143,9 @@ class RowReader {
   read(cells: string[], row: number): ReadRow {
     const where = `Row ${row} of ${this.name}`;
     if (cells.length !== this.columns.length) {
-      throw new ImportError(`${where} has ${cells.length} columns where the heading has ${this.columns.length}. Mend the row, or choose to skip rows that cannot be read.`);
+      throw new ImportError(
+        `${where} has ${cells.length} columns where the heading has ${this.columns.length}. Mend the row, or choose to skip rows that cannot be read.`,
+      );
     }
     const read: ReadRow = { seconds: Number.NaN, instant: undefined, kind: 'sample', values: {}, note: '', order: row, row };
     this.columns.forEach((column, index) => {
@@ -151,7 +161,9 @@ class RowReader {
     });
     if (Number.isNaN(read.seconds)) throw new ImportError(`${where} has no time. Fill it in, or choose to skip rows that cannot be read.`);
     if (read.seconds < this.last) {
-      throw new ImportError(`${where} goes back in time, from ${this.last} s to ${read.seconds} s. Put the rows in order of time, or choose to skip such rows.`);
+      throw new ImportError(
+        `${where} goes back in time, from ${this.last} s to ${read.seconds} s. Put the rows in order of time, or choose to skip such rows.`,
+      );
     }
     this.last = read.seconds;
     return read;
@@ -174,7 +186,10 @@ class RowReader {
   private number(cell: string, place: string, title: string): number {
     const text = this.decimalComma ? cell.replace(',', '.') : cell;
     if (!/^[-+]?(\d+\.?\d*|\.\d+)(e[-+]?\d+)?$/i.test(text)) {
-      const hint = cell.includes(',') && !this.decimalComma ? 'Choose decimal comma, or skip the row.' : 'Correct it, or choose to skip rows that cannot be read.';
+      const hint =
+        cell.includes(',') && !this.decimalComma
+          ? 'Choose decimal comma, or skip the row.'
+          : 'Correct it, or choose to skip rows that cannot be read.';
       throw new ImportError(`${place} is not a number ${title}. ${hint}`);
     }
     return Number(text);
@@ -203,7 +218,8 @@ function toDraft({ seconds, kind, values, note, row }: ReadRow): TimedDraft {
     return { seconds, draft: { kind, at: 0, because: reason, ...(remark.length > 0 && { remark: remark.join(': ') }) } };
   }
   const below = Object.entries(values).find(([quantity, value]) => quantity !== 'celsius' && value < 0);
-  if (below) throw new ImportError(`Row ${row} has a reading below zero (${below.join(' ')}). Write the size of the figure without a minus.`);
+  if (below)
+    throw new ImportError(`Row ${row} has a reading below zero (${below.join(' ')}). Write the size of the figure without a minus.`);
   return { seconds, draft: { kind: 'reading', at: 0, ...values, ...(note && { note }) } };
 }
 

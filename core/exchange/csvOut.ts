@@ -21,9 +21,25 @@ const tame = (text: string) => (/^'*[=+\-@]/.test(text) ? `'${text}` : text);
  */
 export function writeCsv(run: RunRecord, samples: Samples = {}): string {
   const rows: { seconds: number; kind: string; seq: number | ''; values: Partial<Record<Quantity, number>>; note: string }[] = [
-    ...run.readings.map(({ seconds, reading }) => ({ seconds, kind: 'reading', seq: reading.seq, values: reading, note: reading.note ?? '' })),
+    ...run.readings.map(({ seconds, reading }) => ({
+      seconds,
+      kind: 'reading',
+      seq: reading.seq,
+      values: reading,
+      note: reading.note ?? '',
+    })),
     ...run.notes.map(({ seconds, seq, text }) => ({ seconds, kind: 'note', seq, values: {}, note: text })),
-    ...(run.stop ? [{ seconds: run.stop.seconds, kind: 'stop', seq: run.stop.seq, values: {}, note: [run.stop.because, run.stop.remark].filter(Boolean).join(': ') }] : []),
+    ...(run.stop
+      ? [
+          {
+            seconds: run.stop.seconds,
+            kind: 'stop',
+            seq: run.stop.seq,
+            values: {},
+            note: [run.stop.because, run.stop.remark].filter(Boolean).join(': '),
+          },
+        ]
+      : []),
     ...sampleRows(samples),
   ];
   rows.sort((one, other) => one.seconds - other.seconds);

@@ -10,7 +10,9 @@ export const LARGEST_FILE = 50 * 1024 * 1024;
 export function requireReadable(file: { name: string; size: number }): void {
   if (file.size > LARGEST_FILE) {
     const megabytes = Math.round(file.size / 1024 / 1024);
-    throw new ImportError(`${file.name} is ${megabytes} MB; up to ${LARGEST_FILE / 1024 / 1024} MB is read. Split it, or log fewer samples a second.`);
+    throw new ImportError(
+      `${file.name} is ${megabytes} MB; up to ${LARGEST_FILE / 1024 / 1024} MB is read. Split it, or log fewer samples a second.`,
+    );
   }
   if (file.size === 0) throw new ImportError(`${file.name} is empty. Choose the file again, or export it again from where it was made.`);
 }

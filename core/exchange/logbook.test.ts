@@ -16,7 +16,15 @@ const logbook = (changes: Partial<Logbook> = {}): Logbook => ({
   exportedAt: '2026-10-05T16:00:00.000Z',
   devices: [header.device],
   chargers: [header.charger],
-  runs: [{ header, entries: inkOf(header, [{ seconds: 0, percent: 2 }, { seconds: 300, percent: 9, watts: 18.4 }]) }],
+  runs: [
+    {
+      header,
+      entries: inkOf(header, [
+        { seconds: 0, percent: 2 },
+        { seconds: 300, percent: 9, watts: 18.4 },
+      ]),
+    },
+  ],
   ...changes,
 });
 const changed = (change: (raw: { schema: unknown; runs: { entries: Record<string, unknown>[] }[] } & Record<string, unknown>) => void) => {
@@ -29,17 +37,36 @@ it('comes back from JSON as it went in', () => {
   const mark = { at: fc.integer({ min: 0, max: 2e12 }), written: fc.integer({ min: 0, max: 2e12 }) };
   const size = fc.double({ min: 0, max: 1e4, noNaN: true });
   const entry = fc.oneof(
-    fc.record({ ...mark, kind: fc.constant('reading'), percent: fc.integer({ min: 0, max: 100 }), watts: size, celsius: fc.double({ min: -40, max: 90, noNaN: true }).map((value) => value + 0), note: fc.string({ minLength: 1 }), sure: fc.constant(true) }, { requiredKeys: ['at', 'written', 'kind'] }),
+    fc.record(
+      {
+        ...mark,
+        kind: fc.constant('reading'),
+        percent: fc.integer({ min: 0, max: 100 }),
+        watts: size,
+        celsius: fc.double({ min: -40, max: 90, noNaN: true }).map((value) => value + 0),
+        note: fc.string({ minLength: 1 }),
+        sure: fc.constant(true),
+      },
+      { requiredKeys: ['at', 'written', 'kind'] },
+    ),
     fc.record({ ...mark, kind: fc.constant('strike'), target: fc.string({ minLength: 1 }), reason: fc.string({ minLength: 1 }) }),
     fc.record({ ...mark, kind: fc.constant('note'), text: fc.string({ minLength: 1 }) }),
     fc.record({ ...mark, kind: fc.constant('stop'), because: fc.constantFrom('full', 'other') }),
   );
-  const samples = fc.option(fc.array(size, { minLength: 1 }).map((values) => ({ watts: { seconds: Float64Array.from(values.keys()), values: Float64Array.from(values) } })), { nil: undefined });
+  const samples = fc.option(
+    fc
+      .array(size, { minLength: 1 })
+      .map((values) => ({ watts: { seconds: Float64Array.from(values.keys()), values: Float64Array.from(values) } })),
+    { nil: undefined },
+  );
   fc.assert(
     fc.property(fc.array(entry, { maxLength: 8 }), samples, fc.string({ minLength: 1, maxLength: 40 }), (ink, streamed, name) => {
       const entries = ink.map((each, index) => ({ ...each, seq: index + 1, id: `e${index}` })) as Entry[];
       const device = { ...header.device, name: name.trim() || 'x' };
-      const given = logbook({ devices: [device], runs: [{ header: { ...header, device }, entries, ...(streamed && { samples: streamed }) }] });
+      const given = logbook({
+        devices: [device],
+        runs: [{ header: { ...header, device }, entries, ...(streamed && { samples: streamed }) }],
+      });
       expect(readLogbook(writeLogbook(given), 'van.json')).toEqual(given);
     }),
   );
@@ -91,7 +118,10 @@ describe('schemas over the years', () => {
 });
 
 it('joins two copies of a run, and refuses copies that contradict each other', () => {
-  const ink = inkOf(header, [{ seconds: 0, percent: 2 }, { seconds: 300, percent: 9 }]);
+  const ink = inkOf(header, [
+    { seconds: 0, percent: 2 },
+    { seconds: 300, percent: 9 },
+  ]);
   const [first, second] = ink;
   if (!first || !second) throw new Error('two entries');
   const later = { ...second, id: 'other', seq: 2 };

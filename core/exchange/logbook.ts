@@ -30,10 +30,14 @@ const column = object({
   .noUnknown()
   .test('even', 'has columns of unequal length', (given) => !(given as object | undefined) || given.seconds.length === given.values.length);
 
-const samplesSchema = object(Object.fromEntries(QUANTITIES.map((quantity) => [quantity, column.default(undefined).optional()]))).noUnknown();
+const samplesSchema = object(
+  Object.fromEntries(QUANTITIES.map((quantity) => [quantity, column.default(undefined).optional()])),
+).noUnknown();
 
 const logbookSchema = object({
-  format: string().oneOf(['inkpath-logbook'] as const).required(),
+  format: string()
+    .oneOf(['inkpath-logbook'] as const)
+    .required(),
   schema: number().oneOf([SCHEMA]).required(),
   exportedAt: string().required(),
   devices: array().of(deviceSchema).required(),
@@ -42,6 +46,11 @@ const logbookSchema = object({
     .of(object({ header: headerSchema, entries: entriesSchema, samples: samplesSchema.default(undefined).optional() }).noUnknown())
     .required(),
 }).noUnknown();
+
+/** Gear and runs as a logbook, dated now. */
+export function logbookOf({ devices, chargers }: Pick<Logbook, 'devices' | 'chargers'>, runs: StoredRun[]): Logbook {
+  return { format: 'inkpath-logbook', schema: SCHEMA, exportedAt: new Date().toISOString(), devices, chargers, runs };
+}
 
 /** Writes a logbook as JSON. Samples become plain arrays; figures keep every digit. */
 export function writeLogbook(logbook: Logbook): string {
@@ -57,13 +66,16 @@ export function writeLogbook(logbook: Logbook): string {
  */
 export function readLogbook(text: string, name: string): Logbook {
   const value = migrate(parse(text, name), name);
-  if (value.format !== 'inkpath-logbook') throw new ImportError(`${name} is JSON, but not a logbook. Choose a file that Inkpath Log exported.`);
+  if (value.format !== 'inkpath-logbook')
+    throw new ImportError(`${name} is JSON, but not a logbook. Choose a file that Inkpath Log exported.`);
   try {
     logbookSchema.validateSync(value, { strict: true });
   } catch (error) {
     if (!(error instanceof ValidationError)) throw error;
     const place = error.path ? `${error.path}: ` : '';
-    throw new ImportError(`${name} does not fit at ${place}${error.message}. It was changed or cut off after it was exported: export it again.`);
+    throw new ImportError(
+      `${name} does not fit at ${place}${error.message}. It was changed or cut off after it was exported: export it again.`,
+    );
   }
   const logbook = value as unknown as Logbook;
   for (const run of logbook.runs) if (run.samples) run.samples = typed(run.samples);
@@ -82,7 +94,12 @@ function parse(text: string, name: string): unknown {
 
 function typed(samples: Samples): Samples {
   const columns = Object.entries(samples) as [Quantity, { seconds: ArrayLike<number>; values: ArrayLike<number> }][];
-  return Object.fromEntries(columns.map(([quantity, { seconds, values }]) => [quantity, { seconds: Float64Array.from(seconds), values: Float64Array.from(values) }]));
+  return Object.fromEntries(
+    columns.map(([quantity, { seconds, values }]) => [
+      quantity,
+      { seconds: Float64Array.from(seconds), values: Float64Array.from(values) },
+    ]),
+  );
 }
 
 function requireUnique({ runs }: Logbook, name: string): void {
@@ -90,7 +107,8 @@ function requireUnique({ runs }: Logbook, name: string): void {
   for (const { header, entries } of runs) {
     if (ids.has(header.id)) throw new ImportError(`${name} holds run ${header.id} twice. Export it again.`);
     ids.add(header.id);
-    if (new Set(entries.map(({ id }) => id)).size < entries.length) throw new ImportError(`${name} holds an entry of run ${header.id} twice. Export it again.`);
+    if (new Set(entries.map(({ id }) => id)).size < entries.length)
+      throw new ImportError(`${name} holds an entry of run ${header.id} twice. Export it again.`);
   }
 }
 
@@ -104,7 +122,9 @@ export function joinInk(mine: readonly Entry[], theirs: readonly Entry[], where:
   for (const entry of theirs) {
     const known = joined.get(entry.id);
     if (known && !sameEntry(known, entry)) {
-      throw new ImportError(`Entry ${entry.seq} of ${where} differs from the one already here. Nothing was brought in; keep the file apart, or use another address.`);
+      throw new ImportError(
+        `Entry ${entry.seq} of ${where} differs from the one already here. Nothing was brought in; keep the file apart, or use another address.`,
+      );
     }
     joined.set(entry.id, entry);
   }

@@ -23,11 +23,14 @@ export function migrate(value: unknown, where: string, migrations: Migrations = 
   }
   let current = value as Versioned;
   if (current.schema > present) {
-    throw new ImportError(`${where} was written by a newer Inkpath Log (schema ${current.schema}; this one reads up to ${present}). Update this one, then bring it in again.`);
+    throw new ImportError(
+      `${where} was written by a newer Inkpath Log (schema ${current.schema}; this one reads up to ${present}). Update this one, then bring it in again.`,
+    );
   }
   while (current.schema < present) {
     const raise = migrations[current.schema];
-    if (!raise) throw new ImportError(`${where} has schema ${current.schema}, which was never in use. Choose a file that Inkpath Log wrote.`);
+    if (!raise)
+      throw new ImportError(`${where} has schema ${current.schema}, which was never in use. Choose a file that Inkpath Log wrote.`);
     current = raise(current);
   }
   return current;

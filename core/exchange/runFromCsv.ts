@@ -10,7 +10,13 @@ import type { StoredRun } from './logbook';
  * @param now    epoch milliseconds: when it was written here
  */
 export function runFromCsv(csv: CsvRun, header: Header, nextId: () => string, now: number): StoredRun {
-  const dated = csv.entries.map(({ seconds, draft }): Entry => ({ ...draft, at: header.plugInAt + Math.round(seconds * 1000), seq: 1, id: nextId(), written: now }));
+  const dated = csv.entries.map(({ seconds, draft }): Entry => ({
+    ...draft,
+    at: header.plugInAt + Math.round(seconds * 1000),
+    seq: 1,
+    id: nextId(),
+    written: now,
+  }));
   const stopped = dated.some(({ kind }) => kind === 'stop');
   if (!stopped) {
     const at = header.plugInAt + Math.round(csv.length * 1000);

@@ -20,7 +20,9 @@ const counted = () => number().min(0);
 /** What a person saw at one instant. */
 export const readingSchema = object({
   ...mark,
-  kind: string().oneOf(['reading'] as const).required(),
+  kind: string()
+    .oneOf(['reading'] as const)
+    .required(),
   percent: counted().max(100),
   volts: counted(),
   amps: counted(),
@@ -35,18 +37,28 @@ export const readingSchema = object({
 
 const strikeSchema = object({
   ...mark,
-  kind: string().oneOf(['strike'] as const).required(),
+  kind: string()
+    .oneOf(['strike'] as const)
+    .required(),
   target: string().required(),
   reason: string().required(),
 }).noUnknown();
 
-const noteSchema = object({ ...mark, kind: string().oneOf(['note'] as const).required(), text: string().required() }).noUnknown();
+const noteSchema = object({
+  ...mark,
+  kind: string()
+    .oneOf(['note'] as const)
+    .required(),
+  text: string().required(),
+}).noUnknown();
 
 export const STOP_REASONS = ['full', 'window over', 'will not finish', 'something went wrong', 'other'] as const;
 
 const stopSchema = object({
   ...mark,
-  kind: string().oneOf(['stop'] as const).required(),
+  kind: string()
+    .oneOf(['stop'] as const)
+    .required(),
   because: string().oneOf(STOP_REASONS).required(),
   remark: string(),
 }).noUnknown();

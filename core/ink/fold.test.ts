@@ -48,14 +48,23 @@ describe('the fold of a run’s ink', () => {
   });
 
   it('lets the later entry count of two at the same second', () => {
-    const ink = inkOf(header, [{ seconds: 300.2, percent: 45, volts: 9 }, { seconds: 300.9, percent: 42 }]);
+    const ink = inkOf(header, [
+      { seconds: 300.2, percent: 45, volts: 9 },
+      { seconds: 300.9, percent: 42 },
+    ]);
     const { tracks } = foldRun(header, ink);
     expect(sightings(tracks.percent)).toMatchObject([{ seconds: 300.9, value: 42 }]);
     expect(sightings(tracks.volts)).toMatchObject([{ value: 9 }]);
   });
 
   it('works watts out from volts and amps, and keeps missing missing', () => {
-    const { tracks } = foldRun(header, inkOf(header, [{ seconds: 0, volts: 5, amps: 0.95 }, { seconds: 60, volts: 5 }]));
+    const { tracks } = foldRun(
+      header,
+      inkOf(header, [
+        { seconds: 0, volts: 5, amps: 0.95 },
+        { seconds: 60, volts: 5 },
+      ]),
+    );
     expect(sightings(tracks.watts)).toMatchObject([{ seconds: 0, value: 4.75 }]);
     expect(tracks.percent.seconds).toHaveLength(0);
   });

@@ -53,7 +53,7 @@ function strikes(entries: readonly Entry[]): Map<string, Strike> {
  * @param samples a meter's columns, in seconds from plug-in
  */
 export function foldRun(header: Header, entries: readonly Entry[], samples: Samples = {}): RunRecord {
-  const ordered = [...entries].sort((one, other) => one.seq - other.seq);
+  const ordered = [...entries].sort((one, other) => one.seq - other.seq || one.written - other.written);
   const struckBy = strikes(ordered);
   const secondsOf = ({ at }: Entry) => (at - header.plugInAt) / 1000;
   const standing = ordered.filter(({ id }) => !struckBy.has(id));

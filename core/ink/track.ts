@@ -46,7 +46,11 @@ export function sighting(track: Track, index: number): Sighting | undefined {
 
 /** Every row of a track, in order. For drawing and tables; sums walk the columns. */
 export function sightings(track: Track): Sighting[] {
-  return Array.from(track.seconds, (seconds, index) => ({ seconds, value: track.values[index] ?? 0, entry: track.entries?.[index] || undefined }));
+  return Array.from(track.seconds, (seconds, index) => ({
+    seconds,
+    value: track.values[index] ?? 0,
+    entry: track.entries?.[index] || undefined,
+  }));
 }
 
 /** A track of the given rows, put in order of time. */

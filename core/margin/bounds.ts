@@ -46,13 +46,8 @@ export interface Rank {
  * @param all    bounds of each value; `undefined` where there is none, which gets no rank
  * @param better whether less of it or more of it wins
  */
-export function rank(
-  all: readonly (Bounds | undefined)[],
-  better: 'less' | 'more',
-  spread = DEFAULT_SPREAD,
-): (Rank | undefined)[] {
-  const beats = (one: Bounds, other: Bounds) =>
-    better === 'less' ? surelyBelow(one, other, spread) : surelyBelow(other, one, spread);
+export function rank(all: readonly (Bounds | undefined)[], better: 'less' | 'more', spread = DEFAULT_SPREAD): (Rank | undefined)[] {
+  const beats = (one: Bounds, other: Bounds) => (better === 'less' ? surelyBelow(one, other, spread) : surelyBelow(other, one, spread));
   const places = all.map((mine) => mine && 1 + all.filter((theirs) => theirs && beats(theirs, mine)).length);
   return places.map((place) => {
     if (place === undefined) return undefined;

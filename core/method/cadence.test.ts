@@ -42,7 +42,10 @@ it('asks for an interval that a person can keep', () => {
 });
 
 it('never leaves a due time that is already missed, whenever it is asked', () => {
-  const times = fc.record({ last: fc.option(fc.integer({ min: 0, max: 9000 }), { nil: undefined }), now: fc.integer({ min: 0, max: 9000 }) });
+  const times = fc.record({
+    last: fc.option(fc.integer({ min: 0, max: 9000 }), { nil: undefined }),
+    now: fc.integer({ min: 0, max: 9000 }),
+  });
   fc.assert(
     fc.property(times, ({ last, now }) => {
       const due = nextDue(everyFive, last, Math.max(now, last ?? 0));

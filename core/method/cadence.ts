@@ -2,7 +2,9 @@ import { number, object, string, type InferType } from 'yup';
 
 /** When readings fall due. Times in seconds from plug-in. */
 export const cadenceSchema = object({
-  kind: string().oneOf(['fixed'] as const).required(),
+  kind: string()
+    .oneOf(['fixed'] as const)
+    .required(),
   every: number()
     .typeError('Write the minutes between readings, such as 5.')
     .required('Say how often a reading is wanted.')
@@ -29,8 +31,7 @@ const patience = ({ every }: Cadence) => every / 2;
 /** How long after its time a reading counts as late: a tenth of the interval, 15 s at least. */
 const lateAfter = ({ every }: Cadence) => Math.max(every / 10, 15);
 
-const answers = (cadence: Cadence, due: number, seen: number) =>
-  seen >= due - headStart(cadence) && seen < due + patience(cadence);
+const answers = (cadence: Cadence, due: number, seen: number) => seen >= due - headStart(cadence) && seen < due + patience(cadence);
 
 /**
  * What became of every check of a run up to now.

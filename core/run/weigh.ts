@@ -54,10 +54,11 @@ function doubt(draft: ReadingDraft, { header: { charger } }: RunRecord): string 
   return `${short(volts)} V × ${short(amps)} A is ${short(volts * amps)} W, not ${short(draft.watts)} W. Enter again keeps all three; or correct the line.`;
 }
 
-function fall({ percent }: ReadingDraft, run: RunRecord, elapsed: number): string | undefined {
-  const { seconds, values } = run.tracks.percent;
-  const before = Array.from(seconds).findLastIndex((each) => each <= elapsed);
-  const highest = Math.max(-Infinity, ...Array.from(values).slice(0, before + 1));
+function fall({ percent }: ReadingDraft, { tracks }: RunRecord, elapsed: number): string | undefined {
+  const { seconds, values } = tracks.percent;
+  let highest = -Infinity;
+  for (let index = 0; index < seconds.length && (seconds[index] ?? 0) <= elapsed; index += 1)
+    highest = Math.max(highest, values[index] ?? 0);
   if (percent === undefined || percent >= highest) return undefined;
   return `${short(percent)} % is lower than the ${short(highest)} % seen before it: kept, and flagged. Strike it if it slipped.`;
 }

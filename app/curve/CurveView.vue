@@ -1,0 +1,228 @@
+<script setup lang="ts">
+import { format } from 'date-fns';
+import { computed, ref, shallowRef, watch } from 'vue';
+import { useRouter } from 'vue-router';
+import {
+  CAUTIONS,
+  figuresOf,
+  HOT,
+  notices,
+  spell,
+  writeCsv,
+  type Draft,
+  type Figure,
+  type Notice,
+  type Reading,
+  type RunRecord,
+  type Samples,
+} from '@core';
+import { fileName, saveFile } from '../frame/saveFile';
+import { filedRun } from '../ledger/ledger';
+import { StorageTrouble } from '../ledger/storageTrouble';
+import { useDueLine } from '../run/dueLine';
+import { useLanes } from '../run/lanes';
+import InkStrip from '../strip/InkStrip.vue';
+import PenNib from '../strip/PenNib.vue';
+import { traceOf } from '../strip/trace';
+import FigureList from './FigureList.vue';
+import InkTable from './InkTable.vue';
+import { useLogbook } from './logbook';
+
+/** One run: its strip, its figures with their working, and its ink. */
+const props = defineProps<{ id: string }>();
+
+const router = useRouter();
+const lanes = useLanes();
+const logbook = useLogbook();
+const line = useDueLine();
+const filed = shallowRef<RunRecord>();
+const trouble = ref('');
+const shown = ref<Figure>();
+const noticed = ref<Notice>();
+
+const live = computed(() => lanes.records.find(({ header }) => header.id === props.id));
+const run = computed(() => live.value ?? filed.value);
+const figures = computed(() => (run.value ? figuresOf(run.value) : []));
+const remarks = computed(() => (run.value ? notices(run.value).filter(({ kind }) => kind !== 'struck') : []));
+const traces = computed(() => (run.value ? [traceOf(run.value, run.value.header.charger.name, run.value.header.pen)] : []));
+const band = computed(() => {
+  const place = shown.value?.span ?? noticed.value;
+  if (!place) return undefined;
+  const level = shown.value?.id.startsWith('level-') ? Number(shown.value.id.slice('level-'.length)) : undefined;
+  return { from: place.from, to: place.to, label: shown.value?.label ?? '', level };
+});
+const isHot = computed(() => remarks.value.some(({ kind }) => kind === 'hot'));
+const caption = computed(() =>
+  run.value ? `${run.value.header.device.name} on ${run.value.header.charger.name}, over ${spell(run.value.end)}` : '',
+);
+
+watch(
+  () => [props.id, live.value === undefined] as const,
+  async ([id, isFiled]) => {
+    trouble.value = '';
+    if (!isFiled) return;
+    try {
+      filed.value = await logbook.open(id);
+    } catch (error) {
+      trouble.value = error instanceof Error ? error.message : String(error);
+    }
+  },
+  { immediate: true },
+);
+
+function show(figure: Figure): void {
+  noticed.value = undefined;
+  shown.value = shown.value?.id === figure.id ? undefined : figure;
+}
+
+function point(notice: Notice): void {
+  shown.value = undefined;
+  noticed.value = noticed.value === notice ? undefined : notice;
+}
+
+/** Adds ink to this run now that it is over; the due line writes into live ones. */
+async function write(draft: Draft): Promise<void> {
+  if (filed.value) filed.value = await logbook.write(filed.value, draft);
+}
+
+async function takeOut(): Promise<void> {
+  if (!run.value) return;
+  const { device, charger, plugInAt } = run.value.header;
+  const samples: Samples | undefined = live.value ? undefined : (await filedRun(props.id)).samples;
+  saveFile(
+    `${fileName(device.name, 'on', charger.name, format(plugInAt, 'yyyy-MM-dd HHmm'))}.csv`,
+    writeCsv(run.value, samples),
+    'text/csv',
+  );
+}
+
+async function takeUp(): Promise<void> {
+  if (!filed.value) return;
+  try {
+    await lanes.takeUp(filed.value);
+    await router.push('/run');
+  } catch (error) {
+    if (!(error instanceof StorageTrouble)) throw error;
+    trouble.value = error.message;
+  }
+}
+
+const enterStrike = (reading: Reading) => {
+  line.beginStrike(props.id, reading);
+  document.getElementById('entry')?.focus();
+};
+</script>
+
+<template>
+  <section v-if="run" class="sheet">
+    <header>
+      <h1 class="title"><PenNib :pen="run.header.pen" /> {{ run.header.device.name }} on {{ run.header.charger.name }}</h1>
+      <p class="soft">
+        {{ format(run.header.plugInAt, 'EEE d MMM yyyy, HH:mm') }} ·
+        <template v-if="live">live</template>
+        <template v-else-if="run.stop"
+          >stopped at {{ spell(run.stop.seconds) }}, {{ run.stop.because }}{{ run.stop.remark ? `: ${run.stop.remark}` : '' }}</template
+        >
+        <template v-else>never stopped</template>
+        <template v-if="run.header.source"> · from {{ run.header.source }}</template>
+      </p>
+      <div class="actions">
+        <v-btn v-if="!live && run.stop && !run.header.source" @click="takeUp">Not over: take it up again</v-btn>
+        <v-btn :to="{ path: '/compare', query: { runs: run.header.id } }">Lay beside others</v-btn>
+        <v-btn @click="takeOut">Take out as CSV</v-btn>
+      </div>
+      <p v-if="trouble" class="due" role="alert">{{ trouble }}</p>
+    </header>
+    <div class="spread">
+      <div class="paper"><InkStrip :traces="traces" size="sheet" :band="band" :caption="caption" /></div>
+      <aside aria-label="Figures">
+        <FigureList :figures="figures" :shown="shown?.id" @show="show" />
+        <section v-if="remarks.length > 0" class="remarks">
+          <h2>Worth a look</h2>
+          <ul>
+            <li v-for="notice in remarks" :key="`${notice.kind}${notice.from}`">
+              <button type="button" :aria-pressed="noticed === notice" @click="point(notice)">{{ notice.text }}</button>
+            </li>
+          </ul>
+          <p v-if="isHot" class="caution">Over {{ HOT }} °C. {{ CAUTIONS.hot }}</p>
+        </section>
+      </aside>
+    </div>
+    <InkTable :run="run" :live="live !== undefined" :write="write" @enter-strike="enterStrike" />
+  </section>
+  <section v-else class="sheet first-step">
+    <template v-if="trouble">
+      <h1>This run is not here</h1>
+      <p role="alert">{{ trouble }}</p>
+      <v-btn to="/curve">See the runs that are</v-btn>
+    </template>
+    <p v-else>Opening the run …</p>
+  </section>
+</template>
+
+<style scoped>
+.title {
+  display: flex;
+  align-items: center;
+  gap: 0.5rem;
+  overflow-wrap: anywhere;
+}
+
+.spread {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) 20rem;
+  border-bottom: 1px solid rgb(var(--v-theme-line));
+}
+
+.paper {
+  height: clamp(24rem, 68vh, 44rem);
+  padding-inline-start: 0.5rem;
+  position: sticky;
+  top: 0;
+}
+
+aside {
+  padding: 1rem 1.25rem;
+  border-inline-start: 1px solid rgb(var(--v-theme-line));
+}
+
+.remarks ul {
+  list-style: none;
+  padding-top: 0.3rem;
+}
+
+.remarks button {
+  padding: 0.15rem 0;
+  text-align: start;
+  font: inherit;
+  font-size: 0.9rem;
+  color: rgb(var(--v-theme-due));
+  background: none;
+  border: 0;
+  cursor: pointer;
+}
+
+.remarks button[aria-pressed='true'] {
+  text-decoration: underline;
+}
+
+.caution {
+  padding-top: 0.5rem;
+  font-size: 0.85rem;
+}
+
+@media (max-width: 900px) {
+  .spread {
+    grid-template-columns: minmax(0, 1fr);
+  }
+
+  .paper {
+    position: static;
+    height: 24rem;
+  }
+
+  aside {
+    border-inline-start: 0;
+  }
+}
+</style>

@@ -1,0 +1,118 @@
+<script setup lang="ts">
+import { computed } from 'vue';
+import { clock, type Figure } from '@core';
+
+/** The figures of a run in their groups. Each opens its working, and points out its place on the strip. */
+const props = defineProps<{ figures: Figure[]; shown: string | undefined }>();
+defineEmits<{ show: [figure: Figure] }>();
+
+const MOST_USES = 12;
+const groups = computed(() =>
+  [...new Set(props.figures.map(({ group }) => group))].map((group) => ({
+    group,
+    figures: props.figures.filter((figure) => figure.group === group),
+  })),
+);
+const ofText = (figure: Figure) => (figure.id === 'energy' || figure.id === 'average' ? 'W' : '');
+
+function uses(figure: Figure) {
+  const all = figure.working?.uses ?? [];
+  return { listed: all.slice(0, MOST_USES), more: Math.max(0, all.length - MOST_USES) };
+}
+</script>
+
+<template>
+  <section v-for="{ group, figures: members } in groups" :key="group">
+    <h2>{{ group }}</h2>
+    <div v-for="figure in members" :key="figure.id" class="figure" :class="{ shown: figure.id === shown }">
+      <p class="line">
+        <span>{{ figure.label }}</span>
+        <span class="figures value">{{ figure.value ?? '—' }}</span>
+      </p>
+      <p class="detail soft">
+        {{ figure.detail }}
+        <button
+          v-if="figure.working"
+          type="button"
+          :aria-expanded="figure.id === shown"
+          :aria-label="`${figure.id === shown ? 'Hide' : 'Show'} working of ${figure.label}`"
+          @click="$emit('show', figure)"
+        >
+          {{ figure.id === shown ? 'hide working' : 'show working' }}
+        </button>
+      </p>
+      <div v-if="figure.id === shown && figure.working" class="working">
+        <p class="figures">{{ figure.working.formula }}</p>
+        <ul v-if="figure.working.uses.length > 0" aria-label="Readings used">
+          <li v-for="use in uses(figure).listed" :key="use.seconds">
+            <a v-if="use.entry" :href="`#ink-${use.entry}`" class="figures"
+              >{{ Number(use.value.toFixed(2)) }} {{ ofText(figure) }} at {{ clock(use.seconds) }}</a
+            >
+            <span v-else class="figures">{{ Number(use.value.toFixed(2)) }} at {{ clock(use.seconds) }}, sampled</span>
+          </li>
+          <li v-if="uses(figure).more > 0" class="soft">and {{ uses(figure).more }} more</li>
+        </ul>
+      </div>
+    </div>
+  </section>
+</template>
+
+<style scoped>
+section {
+  padding-bottom: 0.9rem;
+}
+
+h2 {
+  padding-bottom: 0.2rem;
+  font-size: 0.85rem;
+}
+
+.figure {
+  padding: 0.35rem 0;
+  border-bottom: 1px solid rgb(var(--v-theme-grid));
+}
+
+.figure.shown {
+  border-bottom-color: rgb(var(--v-theme-due));
+}
+
+.line {
+  display: flex;
+  justify-content: space-between;
+  align-items: baseline;
+  gap: 0.75rem;
+}
+
+.value {
+  font-size: 1.15rem;
+  font-weight: 700;
+  white-space: nowrap;
+}
+
+.detail {
+  font-size: 0.83rem;
+}
+
+button {
+  padding: 0 0.2rem;
+  font: inherit;
+  color: rgb(var(--v-theme-ink));
+  text-decoration: underline dotted;
+  background: none;
+  border: 0;
+  cursor: pointer;
+}
+
+.working {
+  margin: 0.4rem 0 0.2rem;
+  padding: 0.6rem 0.8rem;
+  background: rgb(var(--v-theme-desk));
+  border: 1px solid rgb(var(--v-theme-line));
+  font-size: 0.85rem;
+}
+
+.working ul {
+  list-style: none;
+  padding-top: 0.3rem;
+}
+</style>

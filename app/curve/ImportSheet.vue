@@ -1,0 +1,177 @@
+<script setup lang="ts">
+import { format } from 'date-fns';
+import { nanoid } from 'nanoid';
+import { computed, ref, watch } from 'vue';
+import { useRouter } from 'vue-router';
+import { ImportError, LARGEST_FILE, runFromCsv, SCHEMA, spell, type CsvOptions, type Header } from '@core';
+import { useShelf } from '../bench/shelf';
+import { StorageTrouble } from '../ledger/storageTrouble';
+import { penFor } from '../run/penFor';
+import { useLogbook } from './logbook';
+import { readFile, type ReadFile } from './readFile';
+
+/** Brings a file in: a logbook, a run this program wrote, or a meter's log. Shows what was understood before anything is stored. */
+const open = defineModel<boolean>({ required: true });
+
+const router = useRouter();
+const shelf = useShelf();
+const logbook = useLogbook();
+const chosen = ref<File>();
+const read = ref<ReadFile>();
+const error = ref('');
+const busy = ref(false);
+const decimal = ref<CsvOptions['decimal']>('auto');
+const skipBadRows = ref(false);
+const device = ref(shelf.devices[0]?.id);
+const charger = ref(shelf.chargers[0]?.id);
+const plugInAt = ref('');
+
+const csv = computed(() => (read.value?.kind === 'csv' ? read.value.csv : undefined));
+const book = computed(() => (read.value?.kind === 'logbook' ? read.value.logbook : undefined));
+const newRuns = computed(() => book.value?.runs.filter(({ header }) => !logbook.summaries.some(({ id }) => id === header.id)).length ?? 0);
+const gear = computed(() => ({
+  device: shelf.devices.find(({ id }) => id === device.value),
+  charger: shelf.chargers.find(({ id }) => id === charger.value),
+}));
+
+watch([chosen, decimal, skipBadRows], async () => {
+  read.value = undefined;
+  error.value = '';
+  if (!chosen.value) return;
+  await guarded(async (file) => {
+    const found = await readFile(file, { decimal: decimal.value, skipBadRows: skipBadRows.value });
+    read.value = found;
+    const began = found.kind === 'csv' ? (found.csv.plugInAt ?? file.lastModified - found.csv.length * 1000) : Date.now();
+    plugInAt.value = format(began, "yyyy-MM-dd'T'HH:mm:ss");
+  }, chosen.value);
+});
+
+async function guarded(work: (file: File) => Promise<void>, file: File): Promise<void> {
+  busy.value = true;
+  try {
+    await work(file);
+  } catch (trouble) {
+    if (!(trouble instanceof ImportError) && !(trouble instanceof StorageTrouble)) throw trouble;
+    error.value = trouble.message;
+  } finally {
+    busy.value = false;
+  }
+}
+
+async function bringIn(): Promise<void> {
+  if (chosen.value) await guarded(csv.value ? bringRun : bringBook, chosen.value);
+}
+
+async function bringBook(): Promise<void> {
+  const { value } = book;
+  if (!value) return;
+  await logbook.bringIn(value.runs);
+  const known = new Set([...shelf.devices, ...shelf.chargers].map(({ id }) => id));
+  await shelf.put(
+    ...value.devices.filter(({ id }) => !known.has(id)).map((each) => ({ shelf: 'device' as const, gear: each })),
+    ...value.chargers.filter(({ id }) => !known.has(id)).map((each) => ({ shelf: 'charger' as const, gear: each })),
+  );
+  open.value = false;
+}
+
+async function bringRun(file: File): Promise<void> {
+  const { value } = csv;
+  if (!value || !gear.value.device || !gear.value.charger) throw new ImportError('Choose the device and the charger of this run first.');
+  const began = value.plugInAt ?? new Date(plugInAt.value).getTime();
+  if (!Number.isFinite(began)) throw new ImportError('Fill in when it was plugged in, with its date.');
+  const setup = { device: gear.value.device.name, charger: gear.value.charger.name };
+  const header: Header = {
+    schema: SCHEMA,
+    id: nanoid(12),
+    device: { ...gear.value.device },
+    charger: { ...gear.value.charger },
+    plugInAt: began,
+    pen: penFor(setup, logbook.summaries),
+    source: file.name,
+  };
+  await logbook.bringIn([runFromCsv(value, header, () => nanoid(12), Date.now())]);
+  open.value = false;
+  await router.push(`/curve/${header.id}`);
+}
+
+const choose = (files: File | File[] | null | undefined) => {
+  chosen.value = Array.isArray(files) ? files[0] : (files ?? undefined);
+};
+</script>
+
+<template>
+  <v-dialog v-model="open" max-width="600" aria-labelledby="import-title">
+    <v-card class="pa-5 fields">
+      <h2 id="import-title">Bring a file in</h2>
+      <p class="soft">
+        A logbook (JSON), a run saved from here (CSV), or a meter’s log (CSV, headed in plain English). Up to
+        {{ LARGEST_FILE / 1024 / 1024 }} MB. Nothing is stored until you say so.
+      </p>
+      <v-file-input
+        label="File"
+        variant="outlined"
+        density="comfortable"
+        hide-details
+        prepend-icon=""
+        accept=".csv,.tsv,.txt,.json,text/csv,application/json"
+        @update:model-value="choose"
+      />
+      <v-progress-linear v-if="busy" indeterminate aria-label="Reading the file" />
+      <p v-if="error" class="due" role="alert">{{ error }}</p>
+      <p v-if="book" role="status">
+        A logbook with {{ book.runs.length }} runs, {{ newRuns }} of them new here, {{ book.devices.length }} devices and
+        {{ book.chargers.length }} chargers. What is already here stays; copies of a run are joined.
+      </p>
+      <template v-if="csv">
+        <p role="status">
+          {{ csv.rows }} rows over {{ spell(csv.length)
+          }}<template v-if="csv.skipped">; {{ csv.skipped }} could not be read and are left out</template>. Read:
+          {{ csv.understood.join(', ') }}.
+          <span v-if="csv.ignored.length > 0" class="soft">Not read: {{ csv.ignored.join(', ') }}.</span>
+        </p>
+        <v-select
+          v-model="device"
+          :items="shelf.devices"
+          item-title="name"
+          item-value="id"
+          label="Device"
+          no-data-text="Put it on the shelf first"
+        />
+        <v-select
+          v-model="charger"
+          :items="shelf.chargers"
+          item-title="name"
+          item-value="id"
+          label="Charger"
+          no-data-text="Put it on the shelf first"
+        />
+        <v-text-field
+          v-if="csv.plugInAt === undefined"
+          v-model="plugInAt"
+          type="datetime-local"
+          step="1"
+          label="Plugged in at (the file does not say)"
+        />
+      </template>
+      <template v-if="chosen && !book">
+        <v-radio-group v-model="decimal" inline hide-details label="Decimals">
+          <v-radio value="auto" label="tell from the file" />
+          <v-radio value="point" label="point" />
+          <v-radio value="comma" label="comma" />
+        </v-radio-group>
+        <v-checkbox v-model="skipBadRows" label="Skip rows that cannot be read" />
+      </template>
+      <div class="d-flex ga-2">
+        <v-btn variant="flat" color="primary" :disabled="!read || busy" @click="bringIn">Bring it in</v-btn>
+        <v-btn @click="open = false">Leave it</v-btn>
+      </div>
+    </v-card>
+  </v-dialog>
+</template>
+
+<style scoped>
+.fields {
+  display: grid;
+  gap: 0.9rem;
+}
+</style>

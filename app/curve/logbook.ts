@@ -1,0 +1,52 @@
+import { defineStore } from 'pinia';
+import { shallowRef } from 'vue';
+import { foldRun, type Draft, type RunRecord, type StoredRun, type Summary } from '@core';
+import { onTabs, tellTabs } from '../ledger/channel';
+import { amend, catalogue, entryOf, filedRun, takeIn } from '../ledger/ledger';
+
+/** The filed runs: a list of summaries, and those that were opened. */
+export const useLogbook = defineStore('logbook', () => {
+  const summaries = shallowRef<Summary[]>([]);
+  const opened = new Map<string, RunRecord>();
+
+  async function load(): Promise<void> {
+    opened.clear();
+    summaries.value = await catalogue();
+  }
+
+  /** The record of a filed run. @throws {StorageTrouble} when there is none of that id */
+  async function open(runId: string): Promise<RunRecord> {
+    const known = opened.get(runId);
+    if (known) return known;
+    const { header, entries, samples } = await filedRun(runId);
+    const record = foldRun(header, entries, samples);
+    opened.set(runId, record);
+    return record;
+  }
+
+  /** Adds ink to a filed run. @throws {StorageTrouble} */
+  async function write(record: RunRecord, draft: Draft): Promise<RunRecord> {
+    const amended = await amend(record.header.id, entryOf(draft, (record.entries.at(-1)?.seq ?? 0) + 1));
+    await changed();
+    opened.set(record.header.id, amended);
+    return amended;
+  }
+
+  /** Brings runs in. @throws {ImportError | StorageTrouble} with nothing stored */
+  async function bringIn(runs: readonly StoredRun[]): Promise<void> {
+    await takeIn(runs);
+    await changed();
+  }
+
+  /** Reads the list again here and in the other tabs, after a run was filed or taken up again. */
+  async function changed(): Promise<void> {
+    await load();
+    tellTabs({ about: 'runs' });
+  }
+
+  onTabs(({ about }) => {
+    if (about === 'runs') void load();
+  });
+
+  return { summaries, load, open, write, bringIn, changed };
+});

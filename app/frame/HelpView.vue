@@ -1,0 +1,139 @@
+<script setup lang="ts">
+import { onMounted, ref } from 'vue';
+import { CAUTIONS } from '@core';
+import { chime, readyChime } from './chime';
+import { HELP, PLACES } from './places';
+import { useSettings } from './settings';
+import { SHORTCUTS } from './shortcuts';
+
+/** How it works, in a page: the places, the entry line, the keys, what is kept and how surely, and the cautions. */
+const settings = useSettings();
+const kept = ref('asking the browser …');
+
+const ENTRIES = [
+  ['42', 'the display shows 42 %'],
+  ['42 26.1w', 'and the meter 26.1 W'],
+  ['42 9.02v 2.9a 31.5c', 'volts and amps give the watts; 31.5 °C (88.7f works too)'],
+  ['43 @14:40', 'seen 14 min 40 s after plug-in; @1:02:05 with hours'],
+  ['1.4wh 380mah', 'the counters of a meter'],
+  ['42 # case off', 'with a note; a note alone works too'],
+] as const;
+
+onMounted(async () => {
+  const persisted = await navigator.storage.persisted();
+  const { usage = 0, quota = 0 } = await navigator.storage.estimate();
+  const room = `${(usage / 1e6).toFixed(1)} MB used of ${(quota / 1e9).toFixed(1)} GB`;
+  kept.value = persisted
+    ? `This browser has promised to keep it (${room}).`
+    : `This browser may clear it when the disk runs low (${room}): take the logbook out as a file now and then.`;
+});
+
+function testSound(): void {
+  readyChime();
+  chime();
+}
+</script>
+
+<template>
+  <section class="sheet">
+    <header>
+      <h1>Help</h1>
+      <p class="soft">Ink is what was seen and is never erased; pencil is what is worked out.</p>
+    </header>
+    <div class="body columns">
+      <section>
+        <h2>The places, in the order of the work</h2>
+        <dl>
+          <template v-for="place in [...PLACES, HELP]" :key="place.path">
+            <dt>
+              <kbd>Shift</kbd> <kbd>{{ place.key }}</kbd>
+            </dt>
+            <dd>
+              <strong>{{ place.name }}</strong
+              >: {{ place.about }}
+            </dd>
+          </template>
+        </dl>
+      </section>
+      <section>
+        <h2>The entry line</h2>
+        <p>Figures in any order, each with its unit; decimal comma or point.</p>
+        <dl>
+          <template v-for="[typed, means] in ENTRIES" :key="typed">
+            <dt class="figures">{{ typed }}</dt>
+            <dd>{{ means }}</dd>
+          </template>
+        </dl>
+      </section>
+      <section>
+        <h2>Keys</h2>
+        <dl>
+          <template v-for="(shortcut, name) in SHORTCUTS" :key="name">
+            <dt>
+              <kbd>{{ shortcut.shown }}</kbd>
+            </dt>
+            <dd>{{ shortcut.does }}</dd>
+          </template>
+        </dl>
+        <v-checkbox v-model="settings.singleKeys" label="Listen to single keys (Enter and Esc always work)" />
+      </section>
+      <section>
+        <h2>Sound</h2>
+        <v-checkbox v-model="settings.sound" label="Chime when a reading is due" />
+        <v-btn class="mt-2" @click="testSound">Sound the chime</v-btn>
+      </section>
+      <section>
+        <h2>What the figures mean</h2>
+        <p>
+          A level is what the display shows; a gain is a level less the level at plug-in. A time read between two checks lies between them,
+          and says so. Two times whose bounds overlap or touch are a tie. “Show working” under a figure gives its formula and the readings
+          it used.
+        </p>
+      </section>
+      <section>
+        <h2>How surely it is kept</h2>
+        <p>
+          “Logged” is said only once an entry is stored. It then survives a reload, a crash and a killed browser; after a power cut the last
+          seconds may be missing. The logbook belongs to this address in this browser: another address, browser or phone has its own.
+        </p>
+        <p>{{ kept }}</p>
+      </section>
+      <section>
+        <h2>Cautions</h2>
+        <ul>
+          <li v-for="caution in CAUTIONS.full" :key="caution">{{ caution }}</li>
+        </ul>
+      </section>
+    </div>
+  </section>
+</template>
+
+<style scoped>
+.columns {
+  columns: 26rem 2;
+  column-gap: 3rem;
+}
+
+section section {
+  break-inside: avoid;
+  padding-bottom: 1.6rem;
+}
+
+h2 {
+  padding-bottom: 0.4rem;
+}
+
+dl {
+  display: grid;
+  grid-template-columns: auto 1fr;
+  gap: 0.35rem 1rem;
+}
+
+ul {
+  padding-inline-start: 1.1rem;
+}
+
+p + p {
+  padding-top: 0.5rem;
+}
+</style>

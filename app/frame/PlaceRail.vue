@@ -1,0 +1,201 @@
+<script setup lang="ts">
+import { mdiKeyboardOutline, mdiWeatherNight, mdiWhiteBalanceSunny } from '@mdi/js';
+import { computed } from 'vue';
+import { useRoute } from 'vue-router';
+import { useShelf } from '../bench/shelf';
+import { useLogbook } from '../curve/logbook';
+import { useLanes } from '../run/lanes';
+import { logbookKind } from './openLogbook';
+import { HELP, PLACES } from './places';
+import { useSettings } from './settings';
+
+/** The places of the work, in its order. */
+defineEmits<{ shortcuts: [] }>();
+
+const route = useRoute();
+const settings = useSettings();
+const shelf = useShelf();
+const logbook = useLogbook();
+const lanes = useLanes();
+const isDemo = logbookKind() === 'demo';
+
+const counts = computed<Record<string, number>>(() => ({
+  Bench: shelf.devices.length + shelf.chargers.length,
+  Curve: logbook.summaries.length,
+}));
+const isHere = (path: string) => route.path === path || route.path.startsWith(`${path}/`);
+const isDark = computed(() => settings.theme === 'darkRoom');
+const turn = () => (settings.theme = isDark.value ? 'paper' : 'darkRoom');
+</script>
+
+<template>
+  <nav aria-label="Places">
+    <RouterLink to="/run" class="mark" aria-label="Inkpath Log, to the live runs">
+      <svg viewBox="0 0 52 40" width="52" height="40" aria-hidden="true">
+        <path class="path" d="M2 37c11 0 10-7 14-16S26 7 32 7" />
+        <circle cx="33" cy="7" r="5" />
+        <path class="ahead" d="M41 7h10" />
+      </svg>
+    </RouterLink>
+    <ul>
+      <li v-for="place in PLACES" :key="place.path">
+        <RouterLink :to="place.path" :class="{ here: isHere(place.path) }" :aria-current="isHere(place.path) ? 'page' : undefined">
+          {{ place.name }}
+          <template v-if="place.name === 'Run'">
+            <span v-if="lanes.records.length > 0" class="live" /><span v-if="lanes.records.length > 0" class="unseen-text">, live</span>
+          </template>
+          <span v-else-if="counts[place.name]" class="figures count" aria-hidden="true">{{ counts[place.name] }}</span>
+        </RouterLink>
+      </li>
+      <li class="apart">
+        <RouterLink :to="HELP.path" :class="{ here: isHere(HELP.path) }" :aria-current="isHere(HELP.path) ? 'page' : undefined">{{
+          HELP.name
+        }}</RouterLink>
+      </li>
+    </ul>
+    <div class="foot">
+      <p v-if="isDemo" class="soft demo">demo logbook</p>
+      <v-btn variant="text" size="small" icon :aria-label="isDark ? 'Light paper' : 'Dark room'" @click="turn">
+        <v-icon :icon="`svg:${isDark ? mdiWhiteBalanceSunny : mdiWeatherNight}`" />
+      </v-btn>
+      <v-btn variant="text" size="small" icon aria-label="Shortcuts" @click="$emit('shortcuts')"
+        ><v-icon :icon="`svg:${mdiKeyboardOutline}`"
+      /></v-btn>
+    </div>
+  </nav>
+</template>
+
+<style scoped>
+nav {
+  display: flex;
+  flex-direction: column;
+  background: rgb(var(--v-theme-desk));
+  min-width: 0;
+}
+
+.mark {
+  display: block;
+  padding: 0.8rem 1rem 1rem;
+}
+
+.mark path {
+  fill: none;
+  stroke: rgb(var(--v-theme-ink));
+  stroke-width: 2.6;
+  stroke-linecap: round;
+}
+
+.mark .ahead {
+  stroke-width: 2;
+  stroke-dasharray: 2.5 3.5;
+}
+
+.mark circle {
+  fill: rgb(var(--v-theme-due));
+}
+
+ul {
+  list-style: none;
+  display: grid;
+}
+
+li a {
+  display: flex;
+  align-items: center;
+  justify-content: space-between;
+  margin-inline-start: 0.4rem;
+  padding: 0.5rem 0.55rem 0.5rem 0.95rem;
+  border: 1px solid transparent;
+  border-inline-end: 0;
+  border-radius: 9px 0 0 9px;
+  font-size: 0.9rem;
+  text-decoration: none;
+  color: rgb(var(--v-theme-soft));
+}
+
+li a:hover {
+  color: rgb(var(--v-theme-ink));
+}
+
+li a.here {
+  margin-inline-end: -1px;
+  background: rgb(var(--v-theme-paper));
+  border-color: rgb(var(--v-theme-line));
+  color: rgb(var(--v-theme-ink));
+  font-weight: 700;
+}
+
+.apart {
+  margin-top: 1rem;
+}
+
+.count {
+  font-size: 0.75rem;
+}
+
+.live {
+  width: 9px;
+  height: 9px;
+  border-radius: 50%;
+  background: rgb(var(--v-theme-due));
+}
+
+.foot {
+  margin-top: auto;
+  padding: 0.5rem;
+  text-align: center;
+}
+
+.demo {
+  font-size: 0.8rem;
+}
+
+@media (max-width: 640px) {
+  nav {
+    flex-direction: row;
+    align-items: end;
+    border-bottom: 1px solid rgb(var(--v-theme-line));
+  }
+
+  .mark,
+  .demo,
+  .count {
+    display: none;
+  }
+
+  ul {
+    display: flex;
+    flex: 1;
+    padding-top: 0.3rem;
+  }
+
+  li a {
+    margin-inline-start: 0.1rem;
+    padding: 0.6rem 0.5rem;
+    border: 1px solid transparent;
+    border-bottom: 0;
+    border-radius: 9px 9px 0 0;
+    gap: 0.3rem;
+    font-size: 0.85rem;
+  }
+
+  li a.here {
+    margin-inline-end: 0;
+    margin-bottom: -1px;
+    border-bottom: 1px solid rgb(var(--v-theme-paper));
+  }
+
+  .apart {
+    margin: 0;
+  }
+
+  .foot {
+    padding: 0;
+    display: flex;
+  }
+
+  .foot :last-child {
+    display: none;
+  }
+}
+</style>

@@ -1,0 +1,20 @@
+import type { Pinia } from 'pinia';
+import { useShelf } from '../bench/shelf';
+import { useLogbook } from '../curve/logbook';
+import { useLanes } from '../run/lanes';
+import { useSettings } from './settings';
+
+/** Which logbook this address holds: the server writes it into the page. */
+export const logbookKind = (): 'own' | 'demo' =>
+  document.querySelector<HTMLMetaElement>('meta[name="inkpath"]')?.content === 'demo' ? 'demo' : 'own';
+
+/** Opens what this address holds: what is live, the shelf, the list of runs. The demo is laid first where it is missing or stale. */
+export async function openLogbook(pinia: Pinia): Promise<void> {
+  const lanes = useLanes(pinia);
+  if (logbookKind() === 'demo') await (await import('./layDemo')).layDemo();
+  await Promise.all([useSettings(pinia).load(), useShelf(pinia).load(), useLogbook(pinia).load(), lanes.load()]);
+  setTimeout(() => {
+    void lanes.tidyUp();
+    void navigator.storage.persist();
+  }, 2000);
+}

@@ -1,0 +1,21 @@
+import { createRouter, createWebHistory } from 'vue-router';
+import RunView from '../run/RunView.vue';
+
+/** A room is loaded when it is first entered; the run board, which must be there at once, with the program. */
+export function createRoutes() {
+  return createRouter({
+    history: createWebHistory(),
+    scrollBehavior: () => ({ top: 0 }),
+    routes: [
+      { path: '/', redirect: '/run' },
+      { path: '/bench', component: () => import('../bench/BenchView.vue') },
+      { path: '/run', component: RunView },
+      { path: '/run/new', component: () => import('../run/StartView.vue') },
+      { path: '/curve', component: () => import('../curve/RunsView.vue') },
+      { path: '/curve/:id', component: () => import('../curve/CurveView.vue'), props: true },
+      { path: '/compare', component: () => import('../compare/CompareView.vue') },
+      { path: '/help', component: () => import('./HelpView.vue') },
+      { path: '/:anything(.*)*', component: () => import('./LostView.vue') },
+    ],
+  });
+}

@@ -1,0 +1,23 @@
+/** Hands a text to the person as a file. */
+export function saveFile(name: string, text: string, type: 'text/csv' | 'application/json'): void {
+  const address = URL.createObjectURL(new Blob([text], { type: `${type};charset=utf-8` }));
+  const link = document.createElement('a');
+  link.href = address;
+  link.download = name;
+  link.click();
+  setTimeout(() => {
+    URL.revokeObjectURL(address);
+  }, 10_000);
+}
+
+/** A text made fit for a file name. */
+export function fileName(...parts: string[]): string {
+  return (
+    parts
+      .join(' ')
+      .toLowerCase()
+      .replace(/[^\p{L}\p{N}]+/gu, '-')
+      .replace(/^-|-$/g, '')
+      .slice(0, 80) || 'inkpath'
+  );
+}

@@ -1,0 +1,54 @@
+import { tinykeys } from 'tinykeys';
+import { onBeforeUnmount, onMounted } from 'vue';
+import { useSettings } from './settings';
+
+/** A key and what it does, as the `?` sheet lists it. Keys are those of tinykeys. */
+export interface Shortcut {
+  keys: string;
+  /** How the key is printed. */
+  shown: string;
+  does: string;
+}
+
+/** Every shortcut, in one place: the sheet lists these, and nothing else listens to keys. */
+export const SHORTCUTS = {
+  places: { keys: 'Shift+B', shown: 'Shift B R C M H', does: 'go to Bench, Run, Curve, coMpare, Help' },
+  start: { keys: 'n', shown: 'N', does: 'start a run' },
+  mark: { keys: 'Space', shown: 'Space', does: 'mark this moment; type the values after' },
+  entry: { keys: '0', shown: '0 – 9', does: 'type a reading: the digit lands in the due line' },
+  lane: { keys: 'a', shown: 'A – L', does: 'pick a lane, in the empty due line' },
+  strike: { keys: 'x', shown: 'X', does: 'strike the last reading of the lane, and write it again' },
+  stop: { keys: 's', shown: 'S', does: 'stop the run of the lane' },
+  log: { keys: 'Enter', shown: 'Enter', does: 'log the line' },
+  leave: { keys: 'Escape', shown: 'Esc', does: 'clear the due line, then leave it' },
+  sheet: { keys: '?', shown: '?', does: 'show this sheet' },
+} as const satisfies Record<string, Shortcut>;
+
+/** Whether a key pressed here belongs to a field or a control rather than to the page. A field may let commands through while it is empty. */
+function isTyping(event: KeyboardEvent): boolean {
+  const target = event.target instanceof Element ? event.target : null;
+  if (target?.hasAttribute('data-commands')) return false;
+  return Boolean(
+    target?.closest('input, textarea, select, [contenteditable="true"], [role="combobox"], [role="listbox"], [role="dialog"]'),
+  );
+}
+
+/** Listens for single keys on the page while the calling component lives, unless the person has turned them off. */
+export function useKeys(keys: Record<string, (event: KeyboardEvent) => void>): void {
+  const settings = useSettings();
+  let stop = (): void => undefined;
+  onMounted(() => {
+    const guarded = Object.fromEntries(
+      Object.entries(keys).map(([key, act]) => [
+        key,
+        (event: KeyboardEvent) => {
+          if (settings.singleKeys && !isTyping(event) && !event.defaultPrevented) act(event);
+        },
+      ]),
+    );
+    stop = tinykeys(window, guarded);
+  });
+  onBeforeUnmount(() => {
+    stop();
+  });
+}

@@ -1,0 +1,80 @@
+import { createVuetify, type ThemeDefinition } from 'vuetify';
+import { aliases, mdi } from 'vuetify/iconsets/mdi-svg';
+
+/** Every colour of the program, by what it is for. `desk` lies under the `paper`; `bar` is the due line. */
+const PAPER = {
+  desk: '#ECE5D6',
+  paper: '#FCF9F1',
+  grid: '#E9E0CD',
+  rule: '#D3C6A9',
+  ink: '#1B2330',
+  soft: '#5A6069',
+  pencil: '#6A675F',
+  due: '#B4410E',
+  line: '#C9BDA2',
+  bar: '#1B2330',
+  barField: '#2A3442',
+  barText: '#FCF9F1',
+  barSoft: '#B9BDC4',
+  barDue: '#FFB38A',
+};
+export type Palette = typeof PAPER;
+
+const DARK_ROOM: Palette = {
+  desk: '#0F1216',
+  paper: '#171B21',
+  grid: '#222933',
+  rule: '#333C48',
+  ink: '#EDE6D6',
+  soft: '#A9A698',
+  pencil: '#9C988C',
+  due: '#FFA26B',
+  line: '#323A45',
+  bar: '#232A33',
+  barField: '#323A45',
+  barText: '#EDE6D6',
+  barSoft: '#A9A698',
+  barDue: '#FFA26B',
+};
+
+export const PALETTES: Readonly<Record<ThemeName, Palette>> = { paper: PAPER, darkRoom: DARK_ROOM };
+export type ThemeName = 'paper' | 'darkRoom';
+
+function definition(palette: Palette, dark: boolean): ThemeDefinition {
+  return {
+    dark,
+    colors: {
+      ...palette,
+      background: palette.desk,
+      surface: palette.paper,
+      'on-surface': palette.ink,
+      'on-background': palette.ink,
+      primary: palette.ink,
+      'on-primary': palette.paper,
+      error: palette.due,
+      'on-error': palette.paper,
+    },
+    variables: { 'medium-emphasis-opacity': 0.8, 'disabled-opacity': 0.6, 'border-color': palette.line, 'border-opacity': 1 },
+  };
+}
+
+/** Vuetify under our own theme. The nonce lets its theme style pass a strict content security policy. */
+export function createTheme(name: ThemeName, cspNonce: string) {
+  return createVuetify({
+    theme: {
+      defaultTheme: name,
+      cspNonce,
+      themes: { paper: definition(PAPER, false), darkRoom: definition(DARK_ROOM, true) },
+    },
+    icons: { defaultSet: 'mdi', aliases, sets: { mdi } },
+    defaults: {
+      global: { ripple: false },
+      VTextField: { variant: 'outlined', density: 'comfortable', hideDetails: 'auto' },
+      VSelect: { variant: 'outlined', density: 'comfortable', hideDetails: 'auto' },
+      VAutocomplete: { variant: 'outlined', density: 'comfortable', hideDetails: 'auto' },
+      VBtn: { variant: 'outlined', elevation: 0 },
+      VCard: { elevation: 0, border: true },
+      VCheckbox: { density: 'comfortable', hideDetails: true },
+    },
+  });
+}

@@ -1,0 +1,59 @@
+import localforage from 'localforage';
+import { troubleFrom } from './storageTrouble';
+
+/** IndexedDB or nothing: a silent fallback would hold less and lose more. */
+function database(name: string): LocalForage {
+  return localforage.createInstance({ name, storeName: 'kept', driver: localforage.INDEXEDDB });
+}
+
+const INK = 'inkpath-ink-';
+
+/** Each kind of value has a database of its own, opened when first used. */
+export const shelfBook = database('inkpath-shelf');
+export const liveBook = database('inkpath-live');
+export const runBook = database('inkpath-runs');
+export const catalogueBook = database('inkpath-catalogue');
+export const sampleBook = database('inkpath-samples');
+
+const inkBooks = new Map<string, LocalForage>();
+
+/** The ink of one run while it is live, or while an amendment to it is being filed. */
+export function inkOfRun(runId: string): LocalForage {
+  const known = inkBooks.get(runId) ?? database(INK + runId);
+  inkBooks.set(runId, known);
+  return known;
+}
+
+/** Runs whose ink still has a database of its own. Empty where the browser cannot tell. */
+export async function runsWithInk(): Promise<string[]> {
+  const all = 'databases' in indexedDB ? await indexedDB.databases() : [];
+  return all.flatMap(({ name }) => (name?.startsWith(INK) ? [name.slice(INK.length)] : []));
+}
+
+/** Drops the database of a run's ink, after it has been filed. */
+export function dropInk(runId: string): Promise<void> {
+  inkBooks.delete(runId);
+  return localforage.dropInstance({ name: INK + runId });
+}
+
+/** Stores a value and resolves once it is stored. @throws {StorageTrouble} */
+export async function store(book: LocalForage, key: string, value: unknown): Promise<void> {
+  try {
+    await book.setItem(key, value);
+  } catch (cause) {
+    throw troubleFrom(cause);
+  }
+}
+
+/** Every value of a database, in the order of its keys. @throws {StorageTrouble} */
+export async function allOf<Value>(book: LocalForage): Promise<Value[]> {
+  const values: Value[] = [];
+  try {
+    await book.iterate<Value, void>((value) => {
+      values.push(value);
+    });
+  } catch (cause) {
+    throw troubleFrom(cause);
+  }
+  return values;
+}

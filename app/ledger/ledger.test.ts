@@ -1,0 +1,139 @@
+import 'fake-indexeddb/auto';
+import { beforeAll, beforeEach, describe, expect, it, vi } from 'vitest';
+import { inkOf, type Entry, type Header } from '@core';
+import { exampleHeader } from '../../core/ink/example';
+import { catalogueBook, inkOfRun, liveBook, runBook, runsWithInk } from './databases';
+import { amend, append, catalogue, entryOf, everyRun, file, filedRun, liveRuns, reopen, startRun, takeIn, tidy } from './ledger';
+
+beforeAll(() => {
+  vi.stubGlobal('navigator', { locks: { request: (_name: string, work: () => unknown) => Promise.resolve(work()) } });
+});
+
+let header: Header;
+let ink: Entry[];
+const stop = (): Entry => entryOf({ kind: 'stop', at: header.plugInAt + 700_000, because: 'window over' }, 9);
+
+beforeEach(() => {
+  header = exampleHeader({ id: `run-${Math.random().toString(36).slice(2)}` });
+  ink = inkOf(header, [
+    { seconds: 0, percent: 2 },
+    { seconds: 300, percent: 9 },
+    { seconds: 600, percent: 17 },
+  ]);
+  return Promise.all([liveBook.clear(), runBook.clear(), catalogueBook.clear()]);
+});
+
+const startWithInk = async (...more: Entry[]) => {
+  await startRun(header, ink.slice(0, 1));
+  for (const entry of [...ink.slice(1), ...more]) await append(header.id, entry);
+};
+
+describe('a live run', () => {
+  it('comes back with all its ink, in order', async () => {
+    await startWithInk();
+    expect(await liveRuns()).toEqual([{ header, entries: ink }]);
+  });
+
+  it('keeps both of two entries given the same place', async () => {
+    await startWithInk(...[1, 2].map(() => entryOf({ kind: 'note', at: header.plugInAt, text: 'same place' }, 2)));
+    expect((await liveRuns())[0]?.entries).toHaveLength(5);
+  });
+
+  it('says so when storage is full, and keeps what it had', async () => {
+    await startWithInk();
+    const full = vi.spyOn(IDBObjectStore.prototype, 'put').mockImplementation(() => {
+      throw new DOMException('full', 'QuotaExceededError');
+    });
+    await expect(append(header.id, stop())).rejects.toThrow(/^Not logged. This browser has no room left/);
+    full.mockRestore();
+    expect((await liveRuns())[0]?.entries).toEqual(ink);
+  });
+});
+
+describe('filing', () => {
+  it('packs a run as one value, lists it, and drops its database', async () => {
+    await startWithInk(stop());
+    const record = await file(header.id);
+    expect(record.stop?.because).toBe('window over');
+    expect(await liveRuns()).toEqual([]);
+    expect((await filedRun(header.id)).entries.slice(0, 3)).toEqual(ink);
+    expect(await catalogue()).toMatchObject([{ id: header.id, startLevel: 2, lastLevel: 17, stop: 'window over' }]);
+    expect(await runsWithInk()).not.toContain(header.id);
+  });
+
+  it.each([
+    ['while packing', runBook, 'setItem'],
+    ['while reading back', runBook, 'getItem'],
+    ['while listing', catalogueBook, 'setItem'],
+    ['while leaving the live list', liveBook, 'removeItem'],
+  ] as const)('loses nothing in a crash %s, and ends the same when done again', async (_when, book, step) => {
+    await startWithInk(stop());
+    const crash = vi.spyOn(book, step as 'setItem').mockRejectedValueOnce(new Error('crash'));
+    await expect(file(header.id)).rejects.toThrow();
+    crash.mockRestore();
+    expect((await liveRuns())[0]?.entries).toHaveLength(4);
+    await file(header.id);
+    expect((await filedRun(header.id)).entries).toHaveLength(4);
+    expect(await liveRuns()).toEqual([]);
+  });
+
+  it('drops nothing when what it reads back differs', async () => {
+    await startWithInk(stop());
+    vi.spyOn(runBook, 'getItem').mockResolvedValueOnce(null).mockResolvedValueOnce({ schema: 1, header, entries: [] });
+    await expect(file(header.id)).rejects.toThrow(/does not read back the same/);
+    expect(await runsWithInk()).toContain(header.id);
+  });
+
+  it('files an amendment that a crash left behind', async () => {
+    await startWithInk(stop());
+    await file(header.id);
+    await append(header.id, entryOf({ kind: 'strike', at: header.plugInAt, target: ink[1]?.id ?? '', reason: 'wrong row' }, 10));
+    expect(await tidy()).toBe(1);
+    expect((await filedRun(header.id)).entries).toHaveLength(5);
+    expect(await tidy()).toBe(0);
+  });
+
+  it('takes strikes later, and a stop back', async () => {
+    const stopped = stop();
+    await startWithInk(stopped);
+    await file(header.id);
+    const record = await amend(
+      header.id,
+      entryOf({ kind: 'strike', at: header.plugInAt, target: ink[2]?.id ?? '', reason: 'wrong row' }, 10),
+    );
+    expect(record.struck).toHaveLength(1);
+    expect(await catalogue()).toMatchObject([{ lastLevel: 9 }]);
+    await reopen(header, entryOf({ kind: 'strike', at: header.plugInAt, target: stopped.id, reason: 'not full yet' }, 11));
+    expect((await liveRuns())[0]?.entries).toHaveLength(6);
+    expect(await inkOfRun(header.id).length()).toBe(1);
+    await append(header.id, entryOf({ kind: 'stop', at: header.plugInAt + 900_000, because: 'full' }, 12));
+    expect((await file(header.id)).stop?.because).toBe('full');
+  });
+});
+
+describe('taking runs in', () => {
+  const samples = {
+    watts: { seconds: Float64Array.from({ length: 70_000 }, (_, index) => index), values: new Float64Array(70_000).fill(9) },
+  };
+
+  it('keeps samples in chunks and gives them back whole', async () => {
+    await takeIn([{ header, entries: ink, samples }]);
+    expect((await filedRun(header.id)).samples).toEqual(samples);
+    expect(await everyRun(() => undefined)).toEqual([{ header, entries: ink, samples }]);
+  });
+
+  it('joins copies, and stores nothing when one contradicts', async () => {
+    await takeIn([{ header, entries: ink.slice(0, 2) }]);
+    await takeIn([{ header, entries: ink }]);
+    expect((await filedRun(header.id)).entries).toEqual(ink);
+    const fresh = exampleHeader({ id: 'fresh' });
+    const bent = ink.map((entry, index) => (index === 0 ? { ...entry, percent: 99 } : entry) as Entry);
+    await expect(
+      takeIn([
+        { header: fresh, entries: [] },
+        { header, entries: bent },
+      ]),
+    ).rejects.toThrow(/differs from the one already here/);
+    await expect(filedRun('fresh')).rejects.toThrow(/no such run/);
+  });
+});

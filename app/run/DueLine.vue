@@ -1,0 +1,307 @@
+<script setup lang="ts">
+import { computed, nextTick, ref, useTemplateRef, watch } from 'vue';
+import { useRoute } from 'vue-router';
+import { clock, LANE_LETTERS, logbookOf, spell, writeLogbook } from '@core';
+import { canChime, chime } from '../frame/chime';
+import { fileName, saveFile } from '../frame/saveFile';
+import { useSettings } from '../frame/settings';
+import { useKeys } from '../frame/shortcuts';
+import { useShelf } from '../bench/shelf';
+import { entryOf } from '../ledger/ledger';
+import StopSheet from './StopSheet.vue';
+import { useDueLine } from './dueLine';
+import { useLanes } from './lanes';
+
+/** The due line: on every screen while a run is live, the next reading due and the field to log it in. */
+const line = useDueLine();
+const lanes = useLanes();
+const shelf = useShelf();
+const settings = useSettings();
+const route = useRoute();
+const field = useTemplateRef<HTMLInputElement>('field');
+const stopping = ref(false);
+
+const run = computed(() => line.record);
+const isDue = computed(() => (line.due?.wait ?? 1) <= 0);
+const anyDue = computed(() => lanes.due.filter(({ wait }) => wait <= 0).map(({ runId, due }) => `${runId}@${due}`));
+const marked = computed(() =>
+  line.markedAt === undefined || !run.value ? undefined : clock((line.markedAt - run.value.header.plugInAt) / 1000),
+);
+const label = computed(() => {
+  if (!run.value) return '';
+  if (line.striking)
+    return `Why strike ${line.striking.reading.percent ?? ''} % at ${clock((line.striking.reading.at - run.value.header.plugInAt) / 1000)}?`;
+  return `Reading of ${run.value.header.device.name} on ${run.value.header.charger.name}`;
+});
+const mine = computed(() => lanes.inOrder.find(({ header }) => header.id === line.runId)?.mine.value ?? false);
+
+watch(
+  anyDue,
+  (all, before) => {
+    if (settings.sound && all.some((each) => !before?.includes(each))) chime();
+  },
+  { immediate: true },
+);
+watch(
+  [anyDue, () => route.path],
+  () => {
+    document.title = anyDue.value.length > 0 ? '● Reading due · Inkpath Log' : 'Inkpath Log';
+  },
+  { immediate: true },
+);
+
+function focusField(): void {
+  void nextTick(() => field.value?.focus());
+}
+
+function mark(): void {
+  line.mark();
+  focusField();
+}
+
+function leave(): void {
+  if (!line.clear()) field.value?.blur();
+}
+
+function strike(): void {
+  line.beginStrike();
+  focusField();
+}
+
+const laneKeys = [...LANE_LETTERS.toLowerCase()].map((letter, index) => [
+  letter,
+  (event: KeyboardEvent) => {
+    const lane = lanes.inOrder[index];
+    if (!lane) return;
+    event.preventDefault();
+    line.pick(lane.header.id);
+    focusField();
+  },
+]);
+const digitKeys = [...'0123456789'].map((digit) => [
+  digit,
+  (event: KeyboardEvent) => {
+    if (event.target === field.value) return;
+    event.preventDefault();
+    line.text += digit;
+    focusField();
+  },
+]);
+
+// A letter in the empty field is a command; with anything typed it is text.
+useKeys({
+  ...Object.fromEntries([...laneKeys, ...digitKeys]),
+  Space: (event) => {
+    if (event.target instanceof Element && event.target.closest('button, a, [role="button"], summary')) return;
+    event.preventDefault();
+    mark();
+  },
+  x: (event) => {
+    event.preventDefault();
+    strike();
+  },
+  s: (event) => {
+    event.preventDefault();
+    stopping.value = true;
+  },
+});
+
+/** What could not be stored can still be saved: the run as it is, with the line that was being typed as a note. */
+function saveRun(): void {
+  if (!run.value) return;
+  const { header, entries } = run.value;
+  const typed = entryOf(
+    { kind: 'note', at: line.markedAt ?? Date.now(), text: `Not logged: ${line.text}` },
+    (entries.at(-1)?.seq ?? 0) + 1,
+  );
+  saveFile(
+    `${fileName(header.device.name, header.charger.name)}.json`,
+    writeLogbook(logbookOf(shelf, [{ header, entries: [...entries, typed] }])),
+    'application/json',
+  );
+}
+</script>
+
+<template>
+  <section class="due-line" aria-label="Due line">
+    <p v-if="line.answer" class="answer" :class="line.answer.kind" :role="line.answer.kind === 'logged' ? 'status' : 'alert'">
+      {{ line.answer.text }}
+      <v-btn v-if="line.answer.kind === 'trouble'" size="small" variant="outlined" @click="saveRun">Save this run as a file</v-btn>
+    </p>
+    <div class="row">
+      <p class="countdown figures" :class="{ now: isDue }">
+        <template v-if="line.due">
+          <span v-if="isDue" class="word">due</span>{{ clock(isDue ? -line.due.wait : line.due.wait + 0.999) }}
+          <span class="unseen-text">{{ isDue ? 'since the reading fell due' : 'until the next reading' }}</span>
+        </template>
+        <template v-else>–:––</template>
+      </p>
+      <form @submit.prevent="line.submit">
+        <label for="entry" class="whose">
+          <span v-if="run && lanes.records.length > 1" class="letter figures">{{ lanes.letterOf(run.header.id) }}</span>
+          {{ label }}<template v-if="marked"> · marked {{ marked }}</template>
+        </label>
+        <input
+          id="entry"
+          ref="field"
+          v-model="line.text"
+          class="figures"
+          type="text"
+          autocomplete="off"
+          autocapitalize="off"
+          spellcheck="false"
+          enterkeyhint="done"
+          :placeholder="line.striking ? 'wrong row, slipped a digit …' : '42 26.1w 31.5c'"
+          :disabled="!mine"
+          :data-commands="line.text === '' && !line.striking ? '' : undefined"
+          @keydown.esc="leave"
+        />
+        <v-btn type="submit" class="log" :loading="line.busy" :disabled="!mine">{{ line.striking ? 'Strike' : 'Log' }}</v-btn>
+      </form>
+      <div class="keys">
+        <v-btn variant="text" size="small" :disabled="!mine" @click="mark"><kbd>Space</kbd> mark</v-btn>
+        <v-btn variant="text" size="small" :disabled="!mine" @click="strike"><kbd>X</kbd> strike</v-btn>
+        <v-btn variant="text" size="small" :disabled="!mine" @click="stopping = true"><kbd>S</kbd> stop</v-btn>
+        <v-btn v-if="run && !mine" variant="outlined" size="small" @click="lanes.takeOver(run.header.id)"
+          >Take over from the other tab</v-btn
+        >
+      </div>
+    </div>
+    <p class="unseen-text" role="status">{{ isDue && line.due ? `Reading due at ${spell(line.due.due)}: ${label}` : '' }}</p>
+    <p v-if="isDue && settings.sound && !canChime()" class="hint">Sound is off until a key is pressed or the page is touched.</p>
+    <StopSheet v-if="run && stopping" v-model="stopping" :run="run" />
+  </section>
+</template>
+
+<style scoped>
+.due-line {
+  grid-column: -2 / -1;
+  padding: 0.6rem 1.5rem;
+  background: rgb(var(--v-theme-bar));
+  color: rgb(var(--v-theme-barText));
+}
+
+.row {
+  display: flex;
+  align-items: center;
+  gap: 1.5rem;
+}
+
+.countdown {
+  min-width: 6.5rem;
+  font-size: 1.9rem;
+  font-weight: 700;
+  line-height: 1;
+}
+
+.countdown.now {
+  color: rgb(var(--v-theme-barDue));
+}
+
+.word {
+  display: block;
+  font: 600 0.8rem var(--words);
+}
+
+form {
+  flex: 1;
+  display: grid;
+  grid-template-columns: 1fr auto;
+  gap: 0 0.75rem;
+  min-width: 0;
+}
+
+.whose {
+  grid-column: 1 / -1;
+  font-size: 0.85rem;
+  color: rgb(var(--v-theme-barSoft));
+  overflow: hidden;
+  text-overflow: ellipsis;
+  white-space: nowrap;
+}
+
+.letter {
+  border: 1px solid currentcolor;
+  border-radius: 4px;
+  padding: 0 0.35rem;
+}
+
+input {
+  min-width: 0;
+  padding: 0.35rem 0.75rem;
+  font-size: 1.35rem;
+  color: inherit;
+  background: rgb(var(--v-theme-barField));
+  border: 0;
+  border-bottom: 2px solid rgb(var(--v-theme-barDue));
+}
+
+input::placeholder {
+  color: rgb(var(--v-theme-barSoft));
+  opacity: 0.75;
+}
+
+.log {
+  height: auto;
+}
+
+.due-line :deep(.v-btn) {
+  color: rgb(var(--v-theme-barText));
+  border-color: rgb(var(--v-theme-barSoft));
+}
+
+kbd {
+  background: transparent;
+  color: inherit;
+  border-color: rgb(var(--v-theme-barSoft));
+  margin-inline-end: 0.4rem;
+}
+
+.answer {
+  padding-bottom: 0.45rem;
+  font-size: 0.95rem;
+}
+
+.answer.error,
+.answer.question,
+.answer.trouble {
+  color: rgb(var(--v-theme-barDue));
+  font-weight: 600;
+}
+
+.hint {
+  font-size: 0.8rem;
+  color: rgb(var(--v-theme-barSoft));
+}
+
+@media (max-width: 1000px) {
+  .row {
+    flex-wrap: wrap;
+    gap: 0.4rem 1rem;
+  }
+
+  form {
+    order: 3;
+    flex-basis: 100%;
+  }
+
+  .keys {
+    margin-inline-start: auto;
+  }
+}
+
+@media (max-width: 640px) {
+  .due-line {
+    padding: 0.5rem 0.75rem;
+  }
+
+  .countdown {
+    min-width: 4.5rem;
+    font-size: 1.5rem;
+  }
+
+  .keys kbd {
+    display: none;
+  }
+}
+</style>

@@ -1,0 +1,167 @@
+<script setup lang="ts">
+import { computed } from 'vue';
+import { CAUTIONS, clock, dueOf, HOT, sighting, spell, type RunRecord, type Track } from '@core';
+import { useNow } from '../frame/clock';
+import InkStrip from '../strip/InkStrip.vue';
+import PenNib from '../strip/PenNib.vue';
+import { traceOf } from '../strip/trace';
+
+/** A live run: what it is, what was last seen, its strip, and when it wants its next reading. */
+const props = defineProps<{ run: RunRecord; letter: string }>();
+
+const now = useNow();
+const HALF_HOUR = 1800;
+
+const last = (track: Track) => sighting(track, track.seconds.length - 1)?.value;
+const header = computed(() => props.run.header);
+const elapsed = computed(() => (now.value - header.value.plugInAt) / 1000);
+const due = computed(() => dueOf(props.run, now.value));
+const isDue = computed(() => (due.value?.wait ?? 1) <= 0);
+/** The paper is as long as the next half hour, so that it is drawn anew twice an hour and when ink arrives. */
+const until = computed(() => (Math.floor((elapsed.value + 300) / HALF_HOUR) + 1) * HALF_HOUR);
+const missedCount = computed(() => Math.floor(elapsed.value / ((header.value.cadence?.every ?? 1e9) / 2)));
+const traces = computed(() => [
+  traceOf(props.run, header.value.charger.name, header.value.pen, missedCount.value * ((header.value.cadence?.every ?? 1e9) / 2)),
+]);
+const level = computed(() => last(props.run.tracks.percent));
+const watts = computed(() => last(props.run.tracks.watts));
+const celsius = computed(() => last(props.run.tracks.celsius));
+const caption = computed(
+  () =>
+    `${header.value.device.name} on ${header.value.charger.name}, ${level.value ?? 'level unknown'}${level.value === undefined ? '' : ' %'} after ${spell(elapsed.value)}`,
+);
+</script>
+
+<template>
+  <article class="lane" :class="{ due: isDue }" :aria-label="`Lane ${letter}: ${header.device.name} on ${header.charger.name}`">
+    <div class="what">
+      <h2>
+        <PenNib :pen="header.pen" />
+        <RouterLink :to="`/curve/${header.id}`">{{ header.device.name }}</RouterLink> <kbd>{{ letter }}</kbd>
+      </h2>
+      <p class="soft">{{ header.charger.name }}</p>
+      <div class="seen figures">
+        <p class="level">{{ level ?? '–' }}<small>%</small></p>
+        <p>
+          {{ watts === undefined ? '–' : watts.toFixed(1) }} <span class="soft">W</span><br />
+          {{ celsius === undefined ? '–' : celsius.toFixed(1) }} <span class="soft">°C</span>
+        </p>
+      </div>
+    </div>
+    <div class="paper"><InkStrip :traces="traces" size="lane" :until="until" :now="elapsed" :caption="caption" /></div>
+    <div class="when">
+      <p class="figures elapsed"><span class="unseen-text">elapsed </span>{{ clock(elapsed) }}</p>
+      <p v-if="due" class="figures countdown">{{ clock(isDue ? -due.wait : due.wait + 0.999) }}</p>
+      <p v-if="due" class="soft words">{{ isDue ? `late for the check at ${spell(due.due)}` : `until the check at ${spell(due.due)}` }}</p>
+      <p v-if="celsius !== undefined && celsius > HOT" class="caution">{{ CAUTIONS.hot }}</p>
+    </div>
+  </article>
+</template>
+
+<style scoped>
+.lane {
+  display: grid;
+  grid-template-columns: 13rem minmax(0, 1fr) 11rem;
+  border-bottom: 1px solid rgb(var(--v-theme-line));
+  min-height: 9.5rem;
+}
+
+.lane.due {
+  color: rgb(var(--v-theme-ink));
+  box-shadow: inset 4px 0 0 rgb(var(--v-theme-due));
+}
+
+.what {
+  padding: 0.7rem 0.5rem 0.5rem 1.5rem;
+  min-width: 0;
+}
+
+h2 {
+  display: flex;
+  align-items: center;
+  gap: 0.4rem;
+  overflow-wrap: anywhere;
+}
+
+h2 a {
+  text-decoration: none;
+}
+
+h2 a:hover {
+  text-decoration: underline;
+}
+
+.what > p {
+  font-size: 0.85rem;
+  overflow-wrap: anywhere;
+}
+
+.seen {
+  display: flex;
+  gap: 1rem;
+  align-items: center;
+  font-size: 1rem;
+}
+
+.level {
+  font-size: 3.4rem;
+  font-weight: 700;
+  line-height: 1.15;
+  letter-spacing: -0.03em;
+}
+
+.level small {
+  font-size: 1.1rem;
+  font-weight: 400;
+  vertical-align: super;
+  color: rgb(var(--v-theme-soft));
+}
+
+.paper {
+  height: 9.5rem;
+  border-inline: 1px solid rgb(var(--v-theme-grid));
+}
+
+.when {
+  padding: 0.8rem 1.25rem;
+}
+
+.elapsed {
+  font-size: 0.95rem;
+  color: rgb(var(--v-theme-soft));
+}
+
+.countdown {
+  font-size: 1.7rem;
+  font-weight: 700;
+}
+
+.due .countdown {
+  color: rgb(var(--v-theme-due));
+}
+
+.words {
+  font-size: 0.85rem;
+}
+
+.caution {
+  margin-top: 0.4rem;
+  font-size: 0.8rem;
+  color: rgb(var(--v-theme-due));
+}
+
+@media (max-width: 900px) {
+  .lane {
+    grid-template-columns: 1fr auto;
+  }
+
+  .what {
+    padding-inline-start: 1rem;
+  }
+
+  .paper {
+    grid-column: 1 / -1;
+    grid-row: 2;
+  }
+}
+</style>

@@ -1,0 +1,200 @@
+<script setup lang="ts">
+import { toTypedSchema } from '@vee-validate/yup';
+import { nanoid } from 'nanoid';
+import { useForm } from 'vee-validate';
+import { computed, nextTick, ref, useTemplateRef } from 'vue';
+import { useRouter } from 'vue-router';
+import { number, object, string } from 'yup';
+import { CAUTIONS, SCHEMA, type Charger, type Device, type Draft, type Header } from '@core';
+import { useShelf } from '../bench/shelf';
+import { useLogbook } from '../curve/logbook';
+import { StorageTrouble } from '../ledger/storageTrouble';
+import { useLanes } from './lanes';
+import { penFor } from './penFor';
+
+/** The start of a run: what charges from what, then one key at the instant of plugging in. */
+const router = useRouter();
+const shelf = useShelf();
+const logbook = useLogbook();
+const lanes = useLanes();
+
+const schema = object({
+  device: string().required('Choose the device that charges.'),
+  charger: string().required('Choose what it charges from.'),
+  level: number()
+    .transform((value: unknown, typed: unknown) => (typed === '' || typed === null ? undefined : value))
+    .typeError('Write a level from 0 to 100, or leave it empty.')
+    .min(0, 'Displays show 0 to 100 %.')
+    .max(100, 'Displays show 0 to 100 %.'),
+  minutes: number()
+    .typeError('Write the minutes between readings, such as 5.')
+    .required('Say how often a reading is wanted.')
+    .min(0.5, 'Half a minute is the shortest interval.')
+    .max(720, 'Twelve hours is the longest interval.'),
+});
+const { defineField, handleSubmit, values, errors } = useForm({
+  validationSchema: toTypedSchema(schema),
+  initialValues: {
+    device: shelf.devices.length === 1 ? shelf.devices[0]?.id : undefined,
+    charger: shelf.chargers.length === 1 ? shelf.chargers[0]?.id : undefined,
+    minutes: 5,
+  },
+});
+const field = (state: { errors: string[] }) => ({ props: { 'error-messages': state.errors } });
+const [device, deviceProps] = defineField('device', field);
+const [charger, chargerProps] = defineField('charger', field);
+const [level, levelProps] = defineField('level', field);
+const [minutes, minutesProps] = defineField('minutes', field);
+
+const armed = ref<{ device: Device; charger: Charger; level: number | undefined; every: number }>();
+const trouble = ref('');
+const plug = useTemplateRef<{ $el: HTMLElement }>('plug');
+const isReady = computed(() => shelf.devices.length > 0 && shelf.chargers.length > 0);
+
+const arm = handleSubmit((given) => {
+  const chosen = {
+    device: shelf.devices.find(({ id }) => id === given.device),
+    charger: shelf.chargers.find(({ id }) => id === given.charger),
+  };
+  if (!chosen.device || !chosen.charger) return;
+  armed.value = { device: chosen.device, charger: chosen.charger, level: given.level, every: given.minutes * 60 };
+  void nextTick(() => plug.value?.$el.focus());
+});
+
+/** The clock counts from this key, whatever storing takes. */
+async function plugIn(): Promise<void> {
+  const plugInAt = Date.now();
+  const chosen = armed.value;
+  if (!chosen) return;
+  trouble.value = '';
+  const header: Header = {
+    schema: SCHEMA,
+    id: nanoid(12),
+    device: { ...chosen.device },
+    charger: { ...chosen.charger },
+    plugInAt,
+    cadence: { kind: 'fixed', every: chosen.every },
+    pen: penFor({ device: chosen.device.name, charger: chosen.charger.name }, [
+      ...lanes.records.map(({ header: live }) => ({ device: live.device.name, charger: live.charger.name, pen: live.pen })),
+      ...logbook.summaries,
+    ]),
+  };
+  const seen: Draft[] = chosen.level === undefined ? [] : [{ kind: 'reading', at: plugInAt, percent: chosen.level }];
+  try {
+    await lanes.start(header, seen);
+    await router.push('/run');
+  } catch (error) {
+    if (!(error instanceof StorageTrouble)) throw error;
+    trouble.value = error.message;
+  }
+}
+</script>
+
+<template>
+  <section class="sheet">
+    <header>
+      <h1>Start a run</h1>
+    </header>
+    <div v-if="!isReady" class="first-step">
+      <h2>The shelf is not ready</h2>
+      <p>A run needs a device and a charger. Put both on the shelf first.</p>
+      <v-btn to="/bench" variant="flat" color="primary">Go to the bench</v-btn>
+    </div>
+    <div v-else class="body">
+      <form v-if="!armed" class="fields" novalidate @submit.prevent="arm">
+        <v-autocomplete
+          v-model="device"
+          v-bind="deviceProps"
+          :items="shelf.devices"
+          item-title="name"
+          item-value="id"
+          label="Device"
+          autofocus
+          auto-select-first
+        />
+        <v-autocomplete
+          v-model="charger"
+          v-bind="chargerProps"
+          :items="shelf.chargers"
+          item-title="name"
+          item-value="id"
+          label="Charger"
+          auto-select-first
+        />
+        <v-text-field
+          v-model="level"
+          v-bind="levelProps"
+          label="Level at plug-in, %"
+          inputmode="decimal"
+          hint="Leave it empty if the display shows nothing yet."
+          persistent-hint
+        />
+        <v-text-field
+          v-model="minutes"
+          v-bind="minutesProps"
+          label="Minutes between readings"
+          inputmode="decimal"
+          :hint="`Times will be known to within ${values.minutes || '…'} min.`"
+          persistent-hint
+        />
+        <v-btn type="submit" variant="flat" color="primary" size="large">Ready</v-btn>
+        <p v-if="Object.keys(errors).length > 0" class="unseen-text" role="alert">{{ Object.values(errors).join(' ') }}</p>
+      </form>
+      <div v-else class="armed">
+        <h2>
+          {{ armed.device.name }} on {{ armed.charger.name }}{{ armed.level === undefined ? ', level unknown' : `, from ${armed.level} %` }}
+        </h2>
+        <v-btn ref="plug" class="plug" variant="flat" color="primary" @click="plugIn" @keydown.esc="armed = undefined">
+          <span>Plug in now</span>
+        </v-btn>
+        <p>Press <kbd>Space</kbd> at the instant you plug in. The clock counts from that key.</p>
+        <p v-if="trouble" class="due" role="alert">{{ trouble }}</p>
+        <v-btn variant="text" @click="armed = undefined">Change something</v-btn>
+      </div>
+      <aside>
+        <h2>Before you plug in</h2>
+        <ul>
+          <li v-for="caution in CAUTIONS.start" :key="caution">{{ caution }}</li>
+        </ul>
+      </aside>
+    </div>
+  </section>
+</template>
+
+<style scoped>
+.body {
+  display: grid;
+  grid-template-columns: minmax(0, 26rem) minmax(0, 22rem);
+  gap: 3rem;
+}
+
+.fields,
+.armed {
+  display: grid;
+  gap: 1rem;
+  align-content: start;
+}
+
+.plug {
+  height: 9rem !important;
+  font-size: 1.6rem;
+}
+
+aside {
+  align-self: start;
+  padding: 1rem 1.25rem;
+  border-inline-start: 3px solid rgb(var(--v-theme-due));
+}
+
+aside li {
+  margin-inline-start: 1.1rem;
+  padding-block: 0.2rem;
+}
+
+@media (max-width: 900px) {
+  .body {
+    grid-template-columns: minmax(0, 1fr);
+    gap: 1.5rem;
+  }
+}
+</style>

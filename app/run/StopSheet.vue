@@ -1,0 +1,70 @@
+<script setup lang="ts">
+import { computed, ref } from 'vue';
+import { useRouter } from 'vue-router';
+import { clock, sighting, STOP_REASONS, type RunRecord } from '@core';
+import { StorageTrouble } from '../ledger/storageTrouble';
+import { useDueLine } from './dueLine';
+import { useLanes } from './lanes';
+
+/** Stops a run, saying why. The moment is the one at which this sheet was opened. */
+const props = defineProps<{ run: RunRecord }>();
+const open = defineModel<boolean>({ required: true });
+
+const lanes = useLanes();
+const line = useDueLine();
+const router = useRouter();
+const at = Date.now();
+const last = computed(() => sighting(props.run.tracks.percent, props.run.tracks.percent.seconds.length - 1)?.value);
+const because = ref<(typeof STOP_REASONS)[number]>(last.value === 100 ? 'full' : 'window over');
+const remark = ref('');
+const trouble = ref('');
+const busy = ref(false);
+
+const WORDS: Readonly<Record<(typeof STOP_REASONS)[number], string>> = {
+  full: 'It is full',
+  'window over': 'The window I wanted is over',
+  'will not finish': 'It will not finish',
+  'something went wrong': 'Something went wrong',
+  other: 'Another reason',
+};
+
+async function stop(): Promise<void> {
+  busy.value = true;
+  try {
+    const { id } = props.run.header;
+    await lanes.stop(id, { kind: 'stop', at, because: because.value, ...(remark.value.trim() && { remark: remark.value.trim() }) });
+    line.clear();
+    open.value = false;
+    await router.push(`/curve/${id}`);
+  } catch (error) {
+    if (!(error instanceof StorageTrouble)) throw error;
+    trouble.value = error.message;
+  } finally {
+    busy.value = false;
+  }
+}
+</script>
+
+<template>
+  <v-dialog v-model="open" max-width="460" aria-labelledby="stop-title">
+    <v-card class="pa-5">
+      <form @submit.prevent="stop">
+        <h2 id="stop-title">
+          Stop {{ run.header.device.name }} on {{ run.header.charger.name }} at {{ clock((at - run.header.plugInAt) / 1000) }}?
+        </h2>
+        <p v-if="because === 'full' && last !== 100" class="due">
+          The last level read is {{ last === undefined ? 'unknown' : `${last} %` }}. Log the 100 % first if the display shows it.
+        </p>
+        <v-radio-group v-model="because" label="Because" hide-details class="my-3">
+          <v-radio v-for="reason in STOP_REASONS" :key="reason" :value="reason" :label="WORDS[reason]" :autofocus="reason === because" />
+        </v-radio-group>
+        <v-text-field v-model="remark" label="Remark, if any" maxlength="200" />
+        <p v-if="trouble" class="due mt-3" role="alert">{{ trouble }}</p>
+        <div class="mt-4 d-flex ga-2">
+          <v-btn type="submit" variant="flat" color="primary" :loading="busy">Stop the run</v-btn>
+          <v-btn @click="open = false">Keep it going</v-btn>
+        </div>
+      </form>
+    </v-card>
+  </v-dialog>
+</template>

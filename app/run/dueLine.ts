@@ -1,0 +1,126 @@
+import { defineStore } from 'pinia';
+import { computed, ref, shallowRef } from 'vue';
+import { clock, parseEntryLine, weigh, writeEntryLine, type Reading } from '@core';
+import { StorageTrouble } from '../ledger/storageTrouble';
+import { useLanes } from './lanes';
+
+/** What the line says back. `trouble` offers a file. */
+interface Answer {
+  kind: 'logged' | 'question' | 'error' | 'trouble';
+  text: string;
+}
+
+/** The due line: whose turn it is, what is being typed, the moment marked for it, and what came of it. */
+export const useDueLine = defineStore('dueLine', () => {
+  const lanes = useLanes();
+  const text = ref('');
+  const markedAt = ref<number>();
+  /** The lane picked by hand; without one, the lane that is due first. */
+  const picked = ref<string>();
+  const striking = shallowRef<{ runId: string; reading: Reading }>();
+  const answer = ref<Answer>();
+  const askedAbout = ref('');
+  const busy = ref(false);
+
+  const runId = computed(() => {
+    const chosen = striking.value?.runId ?? picked.value;
+    const live = lanes.records.find(({ header }) => header.id === chosen);
+    return (live ?? lanes.records.find(({ header }) => header.id === lanes.due[0]?.runId) ?? lanes.records[0])?.header.id;
+  });
+  const record = computed(() => lanes.records.find(({ header }) => header.id === runId.value));
+  const due = computed(() => lanes.due.find((each) => each.runId === runId.value));
+
+  function pick(id: string): void {
+    picked.value = id;
+    answer.value = undefined;
+  }
+
+  /** Freezes this moment for the lane; the values may be typed after. */
+  function mark(): void {
+    if (!record.value) return;
+    markedAt.value = Date.now();
+    picked.value = record.value.header.id;
+    answer.value = undefined;
+  }
+
+  /** Clears what is half done. @returns whether there was anything to clear */
+  function clear(): boolean {
+    const any = Boolean(text.value || markedAt.value || striking.value || answer.value || picked.value);
+    [text.value, markedAt.value, striking.value, answer.value, picked.value, askedAbout.value] = [
+      '',
+      undefined,
+      undefined,
+      undefined,
+      undefined,
+      '',
+    ];
+    return any;
+  }
+
+  /** Begins striking a reading: the line then asks why. Without one named, the newest of the lane. */
+  function beginStrike(id = runId.value, reading = lanes.records.find(({ header }) => header.id === id)?.readings.at(-1)?.reading): void {
+    clear();
+    if (!id || !reading) {
+      answer.value = { kind: 'error', text: 'Nothing to strike yet on this lane. Log a reading first.' };
+      return;
+    }
+    picked.value = id;
+    striking.value = { runId: id, reading };
+  }
+
+  /** Logs the line, or strikes what was to be struck. Says so only when it is stored. */
+  async function submit(): Promise<void> {
+    if (busy.value || !record.value) return;
+    busy.value = true;
+    try {
+      await (striking.value ? strike(striking.value) : log());
+    } catch (trouble) {
+      if (!(trouble instanceof StorageTrouble)) throw trouble;
+      answer.value = { kind: 'trouble', text: trouble.message };
+    } finally {
+      busy.value = false;
+    }
+  }
+
+  async function log(): Promise<void> {
+    const run = record.value;
+    const line = parseEntryLine(text.value);
+    if (!run || !line.ok) {
+      answer.value = { kind: 'error', text: line.ok ? 'Nothing is live. Start a run first.' : line.error };
+      return;
+    }
+    const weighed = weigh(line.values, run, Date.now(), markedAt.value);
+    if (weighed.verdict === 'refuse') {
+      answer.value = { kind: 'error', text: weighed.error };
+      return;
+    }
+    if (weighed.verdict === 'ask' && askedAbout.value !== text.value) {
+      askedAbout.value = text.value;
+      answer.value = { kind: 'question', text: weighed.question };
+      return;
+    }
+    await lanes.write(run.header.id, weighed.draft);
+    const { draft } = weighed;
+    const seen = clock((draft.at - run.header.plugInAt) / 1000);
+    clear();
+    const remark = weighed.verdict === 'log' ? weighed.remark : undefined;
+    const full = draft.kind === 'reading' && draft.percent === 100 ? ' It shows 100 %: press S when you stop.' : '';
+    answer.value = { kind: 'logged', text: `Logged at ${seen} on ${run.header.device.name}. ${remark ?? ''}${full}`.trim() };
+  }
+
+  async function strike({ runId: id, reading }: { runId: string; reading: Reading }): Promise<void> {
+    const run = record.value;
+    const reason = text.value.trim();
+    if (!run || !reason) {
+      answer.value = { kind: 'error', text: 'Say why it is struck, in a word or two; it stays on the strip, crossed out.' };
+      return;
+    }
+    await lanes.write(id, { kind: 'strike', at: Date.now(), target: reading.id, reason });
+    clear();
+    picked.value = id;
+    text.value = writeEntryLine({ ...reading, seen: (reading.at - run.header.plugInAt) / 1000 });
+    answer.value = { kind: 'logged', text: 'Struck. Write it again as it should be, or press Esc.' };
+  }
+
+  return { text, markedAt, striking, answer, busy, runId, record, due, pick, mark, clear, beginStrike, submit };
+});

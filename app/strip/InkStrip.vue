@@ -1,0 +1,90 @@
+<script setup lang="ts">
+import { Chart, LinearScale, LineController, LineElement, PointElement, Tooltip } from 'chart.js';
+import annotation from 'chartjs-plugin-annotation';
+import { computed, onBeforeUnmount, onMounted, shallowRef, useTemplateRef, watch } from 'vue';
+import { useSettings } from '../frame/settings';
+import { stripConfig, type Size, type StripLook } from './config';
+import StripTable from './StripTable.vue';
+import type { Trace } from './trace';
+
+/**
+ * The strip: paper band, time to the right. The one picture of a run, at every size. It draws when ink arrives; the line of the
+ * present moment lies over it in the page.
+ */
+const props = defineProps<{
+  traces: Trace[];
+  size: Size;
+  caption: string;
+  /** Right edge in seconds; by default the end of the longest run. */
+  until?: number | undefined;
+  /** The present moment, seconds from plug-in. */
+  now?: number | undefined;
+  band?: StripLook['band'];
+  penned?: boolean;
+}>();
+
+Chart.register(LineController, LineElement, PointElement, LinearScale, Tooltip, annotation);
+
+const settings = useSettings();
+const canvas = useTemplateRef<HTMLCanvasElement>('canvas');
+const area = shallowRef({ left: 0, right: 0, top: 0, bottom: 0 });
+let chart: Chart<'line', { x: number; y: number }[]> | undefined;
+
+const edge = computed(() => props.until ?? Math.max(600, ...props.traces.map(({ end }) => end)) * 1.02);
+const look = computed<StripLook>(() => ({
+  size: props.size,
+  theme: settings.theme,
+  until: edge.value,
+  band: props.band,
+  penned: props.penned,
+}));
+const nowAt = computed(() => {
+  const { left, right } = area.value;
+  return props.now === undefined || props.now > edge.value ? undefined : left + (props.now / edge.value) * (right - left);
+});
+
+function draw(): void {
+  chart?.destroy();
+  if (!canvas.value) return;
+  const config = stripConfig(props.traces, look.value);
+  const measure = { id: 'measure', afterLayout: ({ chartArea }: Chart) => (area.value = { ...chartArea }) };
+  chart = new Chart(canvas.value, { ...config, plugins: [...(config.plugins ?? []), measure] });
+}
+
+onMounted(() => {
+  draw();
+  // Figures on the paper are measured anew once our own type has loaded.
+  void document.fonts.ready.then(() => chart?.update('none'));
+});
+watch([() => props.traces, look], draw);
+onBeforeUnmount(() => chart?.destroy());
+</script>
+
+<template>
+  <figure class="strip" :class="size">
+    <canvas ref="canvas" role="img" :aria-label="caption" />
+    <div
+      v-if="nowAt !== undefined"
+      class="now"
+      :style="{ left: `${nowAt}px`, top: `${area.top}px`, height: `${area.bottom - area.top}px` }"
+    />
+    <StripTable v-if="size !== 'row'" :traces="traces" :caption="caption" />
+  </figure>
+</template>
+
+<style scoped>
+.strip {
+  position: relative;
+  margin: 0;
+  width: 100%;
+  height: 100%;
+  min-width: 0;
+  overflow: hidden;
+}
+
+.now {
+  position: absolute;
+  width: 1.5px;
+  background: rgb(var(--v-theme-ink));
+}
+</style>

@@ -1,0 +1,299 @@
+import type { ChartConfiguration, ChartDataset, Plugin, ScaleOptionsByType, TooltipItem } from 'chart.js';
+import type { AnnotationOptions } from 'chartjs-plugin-annotation';
+import { spell, type Span } from '@core';
+import { PALETTES, type ThemeName } from '../frame/theme';
+import { penOf, PEN_COUNT, type Nib, type Pen } from './pens';
+import { timeRules, TRACK_NAMES, type Dot, type Trace, type TrackName } from './trace';
+
+/** How large a strip is drawn: a row of a list, a lane of the board, or a sheet of its own. */
+export type Size = 'row' | 'lane' | 'sheet';
+
+export interface StripLook {
+  size: Size;
+  theme: ThemeName;
+  /** Right edge of the paper, in seconds from plug-in. */
+  until: number;
+  /** A place to point out: bounds of a figure, or the span of a notice. */
+  band?: (Span & { label: string; level?: number | undefined }) | undefined;
+  /** Whether lines are drawn with their pens, so that several can be told apart, rather than in pencil. */
+  penned: boolean;
+}
+
+const TITLES: Readonly<Record<TrackName, string>> = { percent: 'charge shown', watts: 'watts at the cable', celsius: 'temperature' };
+const UNITS: Readonly<Record<TrackName, string>> = { percent: '%', watts: 'W', celsius: '°C' };
+const WEIGHTS: Readonly<Record<TrackName, number>> = { percent: 5, watts: 2, celsius: 1.2 };
+const FIGURES = "'Atkinson Hyperlegible Mono Variable', monospace";
+const WORDS = "'Atkinson Hyperlegible Next Variable', sans-serif";
+const NIBS: Readonly<Record<Nib, { style: 'circle' | 'rectRot' | 'triangle' | 'rect' | 'cross'; rotation: number }>> = {
+  circle: { style: 'circle', rotation: 0 },
+  diamond: { style: 'rectRot', rotation: 0 },
+  triangle: { style: 'triangle', rotation: 0 },
+  square: { style: 'rect', rotation: 0 },
+  down: { style: 'triangle', rotation: 180 },
+  cross: { style: 'cross', rotation: 0 },
+};
+
+type LineSet = ChartDataset<'line', { x: number; y: number }[]>;
+type Scale = ScaleOptionsByType<'linear'>;
+
+/** Tracks that at least one trace has something on. Percent is always there. */
+export function tracksOf(traces: readonly Trace[], size: Size): TrackName[] {
+  return TRACK_NAMES.filter((track) => track === 'percent' || (size === 'sheet' && traces.some(({ dots }) => dots[track].length > 0)));
+}
+
+/** A strip as Chart.js draws it: tracks under each other on one paper, time to the right. */
+export function stripConfig(traces: readonly Trace[], look: StripLook): ChartConfiguration<'line', { x: number; y: number }[]> {
+  const tracks = tracksOf(traces, look.size);
+  const palette = PALETTES[look.theme];
+  const sets = traces.flatMap((trace) => [...tracks.map((track) => lineOf(trace, track, look)), ...struckOf(trace, look)]);
+  const scales: Record<string, object> = { x: timeScale(look) };
+  for (const track of tracks) scales[track] = valueScale(track, traces, tracks, look);
+  return {
+    type: 'line',
+    data: { datasets: sets },
+    plugins: [titles(tracks, look), ...(traces.length > PEN_COUNT ? [names(traces, look)] : [])],
+    options: {
+      animation: false,
+      parsing: false,
+      normalized: true,
+      responsive: true,
+      maintainAspectRatio: false,
+      events: look.size === 'sheet' ? ['mousemove', 'mouseout', 'touchstart', 'touchmove'] : [],
+      interaction: { mode: 'nearest', axis: 'x', intersect: false },
+      layout: { padding: look.size === 'sheet' ? { top: 10, right: 14, bottom: 0, left: 4 } : { top: 6, right: 4, bottom: 2, left: 0 } },
+      scales,
+      plugins: {
+        legend: { display: false },
+        tooltip: {
+          enabled: look.size === 'sheet',
+          backgroundColor: palette.bar,
+          titleColor: palette.barText,
+          bodyColor: palette.barText,
+          titleFont: { family: FIGURES, weight: 'normal' },
+          bodyFont: { family: FIGURES },
+          displayColors: false,
+          cornerRadius: 4,
+          callbacks: {
+            title: (items: TooltipItem<'line'>[]) => spell(items[0]?.parsed.x ?? 0, 1),
+            label: (item: TooltipItem<'line'>) => {
+              const unit = UNITS[item.dataset.yAxisID as TrackName];
+              return `${traces.length > 1 ? `${item.dataset.label ?? ''} ` : ''}${Number((item.parsed.y ?? 0).toFixed(2))} ${unit}`;
+            },
+          },
+        },
+        annotation: { animations: { colors: false, numbers: { duration: 0 } }, annotations: places(traces, tracks, look) },
+      },
+    },
+  };
+}
+
+function lineOf(trace: Trace, track: TrackName, { theme, size, penned }: StripLook): LineSet {
+  const pen = penOf(trace.pen, theme);
+  const inked = trace.streamed.has(track);
+  const palette = PALETTES[theme];
+  const dotted = size !== 'row' && !inked;
+  const line = penned
+    ? { borderColor: pen.colour, borderDash: pen.dash, borderWidth: 2 }
+    : { borderColor: palette.pencil, borderDash: [4, 3], borderWidth: 1.25 };
+  return {
+    label: trace.name,
+    yAxisID: track,
+    data: trace.dots[track].map(toPoint),
+    ...(inked || size === 'row'
+      ? { borderColor: pen.colour, borderDash: penned ? pen.dash : [], borderWidth: size === 'row' ? 1.75 : 2 }
+      : line),
+    ...nibOf(pen, palette.paper),
+    pointRadius: dotted ? radius(pen, size) : 0,
+    pointHitRadius: 8,
+    tension: 0,
+  };
+}
+
+const toPoint = ([x, y]: Dot) => ({ x, y });
+const radius = ({ nib }: Pen, size: Size) => (size === 'lane' ? 5 : 4) + (nib === 'circle' || nib === 'square' ? 0 : 1);
+
+function nibOf(pen: Pen, paper: string): Partial<LineSet> {
+  const { style, rotation } = NIBS[pen.nib];
+  return {
+    pointStyle: style,
+    pointRotation: rotation,
+    pointBackgroundColor: pen.hollow ? paper : pen.colour,
+    pointBorderColor: pen.colour,
+    pointBorderWidth: style === 'cross' ? 2.5 : 1.5,
+  };
+}
+
+/** Struck readings stay, crossed out and joined to nothing. */
+function struckOf(trace: Trace, { theme, size }: StripLook): LineSet[] {
+  if (size === 'row' || trace.struck.length === 0) return [];
+  return [
+    {
+      label: 'struck',
+      yAxisID: 'percent',
+      data: trace.struck.map(toPoint),
+      showLine: false,
+      pointStyle: 'crossRot',
+      pointRadius: 6,
+      pointBorderWidth: 1.75,
+      pointBorderColor: PALETTES[theme].soft,
+    },
+  ];
+}
+
+function timeScale({ until, theme, size }: StripLook): object {
+  const palette = PALETTES[theme];
+  const { fine, coarse } = timeRules(until, size === 'sheet' ? 30 : 24);
+  return {
+    type: 'linear',
+    min: 0,
+    max: until,
+    border: { display: false },
+    grid: {
+      color: ({ tick }: { tick?: { value: number } }) => ((tick?.value ?? 0) % coarse === 0 ? palette.rule : palette.grid),
+      tickLength: 0,
+      lineWidth: 1,
+    },
+    afterBuildTicks: (axis: { ticks: { value: number }[] }) => {
+      axis.ticks = Array.from({ length: Math.floor(until / fine) + 1 }, (_, index) => ({ value: index * fine }));
+    },
+    ticks: {
+      display: size !== 'row',
+      autoSkip: false,
+      maxRotation: 0,
+      align: 'start',
+      color: palette.soft,
+      font: { family: FIGURES, size: size === 'sheet' ? 12 : 11 },
+      callback: (value: number | string) =>
+        Number(value) % coarse === 0 && Number(value) < until ? (Number(value) === 0 ? '0' : spell(Number(value))) : '',
+    },
+  };
+}
+
+function valueScale(track: TrackName, traces: readonly Trace[], tracks: readonly TrackName[], { theme, size }: StripLook): Partial<Scale> {
+  const palette = PALETTES[theme];
+  const values = traces.flatMap(({ dots }) => dots[track].map(([, value]) => value));
+  const top = Math.max(...values, 0);
+  const ranges: Record<TrackName, { min: number; max: number; step: number }> = {
+    percent: { min: 0, max: 100, step: size === 'sheet' ? 10 : 20 },
+    watts: { min: 0, max: Math.max(5, Math.ceil((top * 1.15) / 5) * 5), step: top > 120 ? 50 : top > 40 ? 20 : top > 12 ? 10 : 5 },
+    celsius: { min: Math.floor((Math.min(...values, 25) - 1) / 5) * 5, max: Math.ceil((Math.max(...values, 30) + 1) / 5) * 5, step: 10 },
+  };
+  const { min, max, step } = ranges[track];
+  const labelled = (value: number) => track !== 'percent' || value % 20 === 0;
+  return {
+    type: 'linear',
+    position: 'left',
+    stack: 'strip',
+    stackWeight: WEIGHTS[track],
+    weight: tracks.length - tracks.indexOf(track),
+    min,
+    max,
+    offset: tracks.length > 1,
+    border: { display: false },
+    grid: {
+      color: ({ tick }: { tick?: { value: number } }) =>
+        track === 'percent' && (tick?.value ?? 1) % 50 === 0 ? palette.rule : palette.grid,
+      tickLength: 0,
+    },
+    ticks: {
+      display: size === 'sheet',
+      stepSize: step,
+      padding: 6,
+      color: palette.soft,
+      font: { family: FIGURES, size: 12 },
+      callback: (value: number | string) => (labelled(Number(value)) ? `${value}${track === 'celsius' ? '°' : ` ${UNITS[track]}`}` : ''),
+    },
+  } as unknown as Partial<Scale>;
+}
+
+/** Places on the paper: checks that were missed, and the one pointed out. */
+function places(
+  traces: readonly Trace[],
+  tracks: readonly TrackName[],
+  { theme, band, size }: StripLook,
+): Record<string, AnnotationOptions> {
+  const palette = PALETTES[theme];
+  const all: Record<string, AnnotationOptions> = {};
+  if (traces.length === 1 && size !== 'row') {
+    for (const [index, { from, to }] of (traces[0]?.missed ?? []).entries()) {
+      all[`missed-${index}`] = {
+        type: 'box',
+        xMin: from,
+        xMax: to,
+        yScaleID: 'percent',
+        backgroundColor: `${palette.due}14`,
+        borderWidth: 0,
+        drawTime: 'beforeDatasetsDraw',
+        label: {
+          display: true,
+          content: 'missed',
+          color: palette.due,
+          font: { family: WORDS, size: 11, weight: 'normal' },
+          position: { x: 'center', y: 'start' },
+        },
+      };
+    }
+  }
+  if (!band) return all;
+  for (const track of tracks) {
+    all[`band-${track}`] = {
+      type: 'box',
+      xMin: band.from,
+      xMax: band.to,
+      yScaleID: track,
+      backgroundColor: `${palette.due}1F`,
+      borderColor: palette.due,
+      borderWidth: band.from === band.to ? 1.5 : 0,
+      drawTime: 'beforeDatasetsDraw',
+    };
+  }
+  if (band.level !== undefined) {
+    all.level = {
+      type: 'line',
+      yScaleID: 'percent',
+      yMin: band.level,
+      yMax: band.level,
+      borderColor: palette.due,
+      borderDash: [2, 3],
+      borderWidth: 1.25,
+    };
+  }
+  return all;
+}
+
+/** Names each track at its right end. */
+function titles(tracks: readonly TrackName[], { size, theme }: StripLook): Plugin<'line'> {
+  return {
+    id: 'titles',
+    afterDraw({ ctx, scales, chartArea }) {
+      if (size !== 'sheet') return;
+      ctx.save();
+      ctx.font = `12px ${WORDS}`;
+      ctx.fillStyle = PALETTES[theme].soft;
+      ctx.textAlign = 'right';
+      for (const track of tracks) {
+        const scale = scales[track];
+        if (scale && track !== 'percent') ctx.fillText(TITLES[track], chartArea.right - 6, scale.top + 14);
+      }
+      ctx.restore();
+    },
+  };
+}
+
+/** Names lines at their ends, once there are more than there are pens. */
+function names(traces: readonly Trace[], { theme }: StripLook): Plugin<'line'> {
+  return {
+    id: 'names',
+    afterDatasetsDraw({ ctx, scales }) {
+      ctx.save();
+      ctx.font = `11px ${WORDS}`;
+      for (const { name, pen, dots } of traces) {
+        const last = dots.percent.at(-1);
+        if (!last || !scales.x || !scales.percent) continue;
+        ctx.fillStyle = penOf(pen, theme).colour;
+        ctx.fillText(name, scales.x.getPixelForValue(last[0]) + 6, scales.percent.getPixelForValue(last[1]) - 6);
+      }
+      ctx.restore();
+    },
+  };
+}

@@ -1,0 +1,72 @@
+import { checksOf, thin, type RunRecord, type Span, type Summary, type Track } from '@core';
+
+/** The tracks a strip can carry, from the top down. */
+export const TRACK_NAMES = ['percent', 'watts', 'celsius'] as const;
+export type TrackName = (typeof TRACK_NAMES)[number];
+
+/** `[seconds from plug-in, value]`. */
+export type Dot = [number, number];
+
+/** A run as a strip draws it. */
+export interface Trace {
+  id: string;
+  name: string;
+  pen: number;
+  dots: Record<TrackName, Dot[]>;
+  /** Tracks that a meter streamed: their line is ink. Between readings taken by hand there is only pencil. */
+  streamed: ReadonlySet<TrackName>;
+  struck: Dot[];
+  missed: Span[];
+  end: number;
+}
+
+/** Rows a strip draws of one track at most; past them, each stretch keeps its lowest and highest. */
+const MOST_DOTS = 1500;
+
+/** A run for the strip. */
+export function traceOf(run: RunRecord, name: string, pen: number, now = run.end): Trace {
+  const dots = (track: Track) => thin(track, MOST_DOTS);
+  const every = run.header.cadence?.every ?? 0;
+  const missed = checksOf(run, now).filter(({ state }) => state === 'missed');
+  return {
+    id: run.header.id,
+    name,
+    pen,
+    dots: { percent: dots(run.tracks.percent), watts: dots(run.tracks.watts), celsius: dots(run.tracks.celsius) },
+    streamed: new Set(TRACK_NAMES.filter((track) => run.sampled.has(track))),
+    struck: run.struck.flatMap(({ seconds, reading }): Dot[] => (reading.percent === undefined ? [] : [[seconds, reading.percent]])),
+    missed: missed.map(({ due }) => ({ from: due - every / 2, to: due + every / 2 })),
+    end: Math.max(run.end, now),
+  };
+}
+
+/** A run's outline for a row of a list, without opening it. */
+export function outlineOf(summary: Summary): Trace {
+  return {
+    id: summary.id,
+    name: `${summary.device} on ${summary.charger}`,
+    pen: summary.pen,
+    dots: { percent: summary.outline, watts: [], celsius: [] },
+    streamed: new Set(),
+    struck: [],
+    missed: [],
+    end: summary.end,
+  };
+}
+
+/** Where the vertical rules of the paper lie: fine and coarse, in seconds, for a strip of this length. */
+export function timeRules(until: number, most = 24): { fine: number; coarse: number } {
+  const choices: [number, number][] = [
+    [60, 300],
+    [120, 600],
+    [300, 1800],
+    [600, 3600],
+    [900, 3600],
+    [1800, 7200],
+    [3600, 14_400],
+    [7200, 28_800],
+    [21_600, 86_400],
+  ];
+  const [fine, coarse] = choices.find(([step]) => until / step <= most) ?? [86_400, 345_600];
+  return { fine, coarse };
+}

@@ -1,0 +1,82 @@
+import { expect, it } from 'vitest';
+import { exampleHeader } from '../ink/example';
+import { foldRun } from '../ink/fold';
+import { inkOf } from '../ink/build';
+import { trackOf } from '../ink/track';
+import { figuresOf } from './figures';
+import { notices } from './notices';
+import { summarise, thin } from './summary';
+
+const header = exampleHeader();
+const minutes = (...rows: [minute: number, percent: number, watts: number, celsius: number][]) =>
+  rows.map(([minute, percent, watts, celsius]) => ({ seconds: minute * 60, percent, watts, celsius }));
+
+// Common practice, no source: a phone limited to 9 V 3 A; peak 26 W, front 40.5 °C at 10 min, 43.8 at 20, 42.4 at 30; 50 % at 24, 80 % at 50, full at 108 min.
+const phone = foldRun(
+  exampleHeader({ cadence: undefined }),
+  inkOf(
+    header,
+    minutes(
+      [0, 0, 5, 24],
+      [10, 23, 26, 40.5],
+      [20, 43, 19, 43.8],
+      [24, 50, 19, 43],
+      [30, 58, 14, 42.4],
+      [50, 80, 5, 38],
+      [103, 99, 2, 31],
+      [108, 100, 1, 30],
+    ),
+  ),
+);
+
+it('puts a whole run into figures that claim no more than was seen', () => {
+  const figures = Object.fromEntries(figuresOf(phone).map(({ id, value, detail }) => [id, `${value ?? ''} | ${detail}`]));
+  expect(figures['level-50']).toBe('24 min | between 20 and 24 min');
+  expect(figures['level-100']).toBe('1 h 48 | first seen; between 1 h 43 and 1 h 48');
+  expect(figures['gain-1800']).toContain('58 % | ± 0.3 % · seen at that minute');
+  expect(figures['gain-900']).toContain('33 % | ± 10.0 % · between 23 and 43 %');
+  expect(figures.peak).toBe('26.0 W | at 10 min');
+  expect(figures.hottest).toContain('43.8 °C | at 20 min');
+});
+
+it('says why a figure cannot be given', () => {
+  const bare = figuresOf(foldRun(header, inkOf(header, [{ seconds: 150, percent: 1 }])));
+  expect(bare.every(({ value }) => value === undefined || value === 'not reached')).toBe(true);
+  expect(bare.find(({ id }) => id === 'gain-900')?.detail).toBe('the level at plug-in is not known');
+  expect(bare.find(({ id }) => id === 'energy')?.detail).toBe('no watts were read');
+});
+
+it('covers less than the whole run where watts were not seen', () => {
+  const gap = foldRun(
+    header,
+    inkOf(
+      header,
+      [0, 300, 600, 2400, 2700].map((seconds) => ({ seconds, percent: 10, watts: 10, wattHours: seconds / 360 })),
+    ),
+  );
+  const sum = figuresOf(gap).find(({ id }) => id === 'energy');
+  expect(sum).toMatchObject({ value: '2.5 Wh', detail: 'covers 33 % of the time' });
+  expect(figuresOf(gap).find(({ id }) => id === 'counter')?.value).toBe('7.5 Wh');
+  expect(notices(gap).map(({ text }) => text)).toContain('No watts seen from 10 min to 40 min: left out of the energy');
+});
+
+it('points out what a reader should know', () => {
+  const run = foldRun(header, inkOf(header, minutes([0, 2, 9, 25], [6.5, 9, 9, 39], [10, 8, 9, 41], [20, 20, 9, 42])));
+  expect(notices(run).map(({ kind }) => kind)).toEqual(['late', 'fell', 'hot', 'missed']);
+  expect(notices(run).find(({ kind }) => kind === 'hot')?.text).toBe('Above 40 °C between 10 min and 20 min, up to 42.0 °C');
+});
+
+it('sums a run up for a list', () => {
+  expect(summarise(phone)).toMatchObject({ startLevel: 0, lastLevel: 100, eighty: '50 min', full: '1 h 48', device: 'Sedge 5', end: 6480 });
+});
+
+it('thins a long track without losing its spike or its ends', () => {
+  const long = trackOf(Array.from({ length: 5000 }, (_, index) => ({ seconds: index, value: index === 3333 ? 99 : 10 })));
+  const thinned = thin(long, 40);
+  expect(thinned.length).toBeLessThanOrEqual(42);
+  expect(thinned).toContainEqual([3333, 99]);
+  expect([thinned[0], thinned.at(-1)]).toEqual([
+    [0, 10],
+    [4999, 10],
+  ]);
+});

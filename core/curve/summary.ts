@@ -1,0 +1,74 @@
+import type { RunRecord } from '../ink/fold';
+import { sighting, type Track } from '../ink/track';
+import { milestone } from './milestone';
+import { writeMilestone } from './figures';
+
+/** What a list shows of a run without opening it. Worked out from its ink when it is filed; thrown away and made anew at will. */
+export interface Summary {
+  id: string;
+  /** Epoch milliseconds. */
+  plugInAt: number;
+  device: string;
+  charger: string;
+  pen: number;
+  /** Seconds from plug-in. */
+  end: number;
+  startLevel?: number | undefined;
+  lastLevel?: number | undefined;
+  /** How it ended; `undefined` for a run that was never stopped. */
+  stop?: string | undefined;
+  /** Time to 80 and 100 %, in words. */
+  eighty: string;
+  full: string;
+  /** A few levels along the run, `[seconds, percent]`, for the strip in a list. */
+  outline: [number, number][];
+}
+
+const OUTLINE_POINTS = 40;
+
+/** Sums a run up for a list. */
+export function summarise(run: RunRecord): Summary {
+  const { percent } = run.tracks;
+  const inWords = (level: number) => writeMilestone(milestone(percent, level)).value ?? '—';
+  const start = sighting(percent, 0);
+  return {
+    id: run.header.id,
+    plugInAt: run.header.plugInAt,
+    device: run.header.device.name,
+    charger: run.header.charger.name,
+    pen: run.header.pen,
+    end: run.end,
+    startLevel: start?.seconds === 0 ? start.value : undefined,
+    lastLevel: sighting(percent, percent.seconds.length - 1)?.value,
+    stop: run.stop?.because,
+    eighty: inWords(80),
+    full: inWords(100),
+    outline: thin(percent, OUTLINE_POINTS),
+  };
+}
+
+/**
+ * A track with at most about so many rows for drawing: of every stretch its lowest and highest row, in order of time, so
+ * that no spike is lost.
+ *
+ * @returns pairs of seconds and value
+ */
+export function thin(track: Track, most: number): [number, number][] {
+  const { seconds, values } = track;
+  const rows = seconds.length;
+  const at = (index: number): [number, number] => [seconds[index] ?? 0, values[index] ?? 0];
+  if (rows <= most) return Array.from({ length: rows }, (_, index) => at(index));
+  const stretches = Math.max(1, Math.floor(most / 2) - 1);
+  const kept = new Set([0, rows - 1]);
+  for (let stretch = 0; stretch < stretches; stretch += 1) {
+    const from = Math.floor((stretch * rows) / stretches);
+    const to = Math.floor(((stretch + 1) * rows) / stretches);
+    let [lowest, highest] = [from, from];
+    for (let index = from; index < to; index += 1) {
+      if ((values[index] ?? 0) < (values[lowest] ?? 0)) lowest = index;
+      if ((values[index] ?? 0) > (values[highest] ?? 0)) highest = index;
+    }
+    kept.add(lowest).add(highest);
+  }
+  return [...kept].sort((one, other) => one - other).map(at);
+}

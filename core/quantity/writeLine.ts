@@ -1,0 +1,20 @@
+import type { LineValues } from './entryLine';
+import { clock } from './duration';
+
+const UNITS = [
+  ['percent', ''],
+  ['volts', 'v'],
+  ['amps', 'a'],
+  ['watts', 'w'],
+  ['wattHours', 'wh'],
+  ['milliampHours', 'mah'],
+  ['celsius', 'c'],
+] as const;
+
+/** Writes values as the entry line that says them: what a struck reading is written again from. The time is cut to the second. */
+export function writeEntryLine(values: LineValues): string {
+  const words = UNITS.flatMap(([figure, unit]) => (values[figure] === undefined ? [] : [`${values[figure]}${unit}`]));
+  if (values.seen !== undefined) words.push(`@${clock(values.seen)}`);
+  if (values.note) words.push(`# ${values.note}`);
+  return words.join(' ');
+}

@@ -1,0 +1,62 @@
+import { describe, expect, it } from 'vitest';
+import { foldRun, headerSchema, milestone, notices, peak, type RunRecord } from '@core';
+import { charge, displayed, seeded } from './charge';
+import { finishedRuns, liveRun } from './saltmarsh';
+
+const records = (): RunRecord[] => finishedRuns().map(({ header, entries, samples }) => foldRun(header, entries, samples));
+const kinds = (run: RunRecord) => notices(run).map(({ kind }) => kind);
+
+describe('the Saltmarsh logbook', () => {
+  it('is the same at every making, and fits the schema', () => {
+    expect(finishedRuns()).toEqual(finishedRuns());
+    for (const { header } of finishedRuns()) headerSchema.validateSync(header, { strict: true });
+  });
+
+  it('has the faults that real studies have', () => {
+    const runs = records();
+    const [, late, slipped, missed, pad, hot] = runs;
+    if (!late || !slipped || !missed || !pad || !hot) throw new Error('six runs');
+    expect(kinds(late)).toContain('late');
+    expect(slipped.struck).toHaveLength(1);
+    expect(kinds(missed)).toContain('missed');
+    expect(kinds(pad)).toContain('stall');
+    expect(milestone(pad.tracks.percent, 100).state).toBe('not reached');
+    expect(kinds(hot)).toContain('hot');
+    expect(runs.flatMap(({ falls }) => falls)).toEqual([]);
+  });
+
+  it('never draws more than the charger is rated for', () => {
+    for (const run of records()) {
+      const top = peak(run.tracks.watts, run.sampled.has('watts'));
+      expect(top?.watts ?? 0).toBeLessThanOrEqual(run.header.charger.watts * 1.02);
+    }
+  });
+
+  it('has a run live now, with a reading soon due', () => {
+    const now = Date.UTC(2026, 10, 23, 12);
+    const run = liveRun(now);
+    const record = foldRun(run.header, run.entries);
+    expect(record.stop).toBeUndefined();
+    expect((now - run.header.plugInAt) / 1000).toBe(2300);
+    expect(record.readings.at(-1)?.seconds).toBeGreaterThan(2050);
+    expect(record.end).toBeLessThan(2300);
+  });
+});
+
+it('fills the battery with what passes the cable, less the loss', () => {
+  const device = {
+    battery: 15,
+    deviceWatts: 20,
+    sourceWatts: 10,
+    efficiency: 0.8,
+    knee: 0.6,
+    ambient: 20,
+    degreesPerWatt: 0.5,
+    throttleAt: 60,
+  };
+  const moments = charge(device, 0.1, 1800);
+  const joules = moments.reduce((sum, { watts }) => sum + watts, 0);
+  expect((moments.at(-1)?.charge ?? 0) - 0.1).toBeCloseTo((joules * 0.8) / 3600 / 15, 6);
+  expect([displayed(0.479), displayed(0.996)]).toEqual([47, 100]);
+  expect(seeded(7)()).toBe(seeded(7)());
+});

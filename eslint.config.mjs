@@ -1,0 +1,32 @@
+import js from '@eslint/js';
+import vue from 'eslint-plugin-vue';
+import typescript from 'typescript-eslint';
+
+export default typescript.config(
+  { ignores: ['dist/', '.cache/', 'test-results/', 'node_modules/'] },
+  js.configs.recommended,
+  ...typescript.configs.strictTypeChecked,
+  ...vue.configs['flat/recommended'],
+  {
+    languageOptions: { parserOptions: { parser: typescript.parser, project: './tsconfig.json', extraFileExtensions: ['.vue'] } },
+    rules: {
+      '@typescript-eslint/restrict-template-expressions': ['error', { allowNumber: true }],
+      '@typescript-eslint/no-confusing-void-expression': ['error', { ignoreArrowShorthand: true }],
+      // Layout is prettier's.
+      'vue/max-attributes-per-line': 'off',
+      'vue/singleline-html-element-content-newline': 'off',
+      'vue/html-self-closing': 'off',
+      'vue/html-indent': 'off',
+      'vue/html-closing-bracket-newline': 'off',
+      'vue/multiline-html-element-content-newline': 'off',
+    },
+  },
+  { files: ['**/*.vue'], rules: { 'no-undef': 'off' } },
+  {
+    files: ['**/*.mjs'],
+    ...typescript.configs.disableTypeChecked,
+    languageOptions: {
+      globals: { console: 'readonly', process: 'readonly', URL: 'readonly', setTimeout: 'readonly', performance: 'readonly' },
+    },
+  },
+);

@@ -1,0 +1,93 @@
+import { spawn, spawnSync } from 'node:child_process';
+import { createHash } from 'node:crypto';
+import { existsSync, mkdirSync, readdirSync, readFileSync, statSync, writeFileSync } from 'node:fs';
+import { dirname, join } from 'node:path';
+import { fileURLToPath } from 'node:url';
+
+/** Everything a fresh machine with Node and npm lacks, brought here when it is first needed. Nothing but Node is used in this file. */
+export const ROOT = dirname(dirname(fileURLToPath(import.meta.url)));
+
+/** Runs a command in the project and gives back its exit code. */
+export function run(command, args, options = {}) {
+  return new Promise((resolve) => {
+    const child = spawn(command, args, { cwd: ROOT, stdio: 'inherit', ...options });
+    child.on('error', () => resolve(127));
+    child.on('close', (code) => resolve(code ?? 1));
+  });
+}
+
+/** Runs a package's program, as `npx` would, without its start-up. */
+export const runPackage = (name, args, options) =>
+  run(process.execPath, [join(ROOT, 'node_modules', ...programOf(name)), ...args], options);
+
+function programOf(name) {
+  const { bin } = JSON.parse(readFileSync(join(ROOT, 'node_modules', name, 'package.json'), 'utf8'));
+  const file = typeof bin === 'string' ? bin : (bin[name.split('/').at(-1)] ?? Object.values(bin)[0]);
+  return [name, file];
+}
+
+function stop(sentence) {
+  console.error(sentence);
+  process.exit(1);
+}
+
+/** Remembers by its fingerprint what something was last made from. */
+function isCurrent(stamp, fingerprint) {
+  return existsSync(stamp) && readFileSync(stamp, 'utf8') === fingerprint;
+}
+
+const fingerprintOf = (text) => createHash('sha256').update(text).digest('hex');
+
+/** Installs the packages of the lock file, unless those are the ones installed. */
+export async function ensurePackages() {
+  const stamp = join(ROOT, 'node_modules', '.inkpath');
+  const fingerprint = fingerprintOf(readFileSync(join(ROOT, 'package-lock.json')) + process.version);
+  if (isCurrent(stamp, fingerprint)) return;
+  console.log('Installing packages (npm ci) …');
+  const npm = process.platform === 'win32' ? 'npm.cmd' : 'npm';
+  if ((await run(npm, ['ci', '--no-audit', '--no-fund'])) !== 0)
+    stop('npm ci failed: see above. Check that the npm registry can be reached, then run this again.');
+  writeFileSync(stamp, fingerprint);
+}
+
+const SOURCES = ['app', 'core', 'demo', 'public', 'index.html', 'vite.config.ts', 'package-lock.json'];
+
+function* filesIn(path) {
+  if (!statSync(path).isDirectory()) yield path;
+  else for (const name of readdirSync(path).sort()) yield* filesIn(join(path, name));
+}
+
+/** Builds the app, unless the build is of these very sources. */
+export async function ensureBuild() {
+  const stamp = join(ROOT, 'dist', '.built');
+  const files = SOURCES.flatMap((source) => [...filesIn(join(ROOT, source))]).filter((file) => !file.endsWith('.test.ts'));
+  const fingerprint = fingerprintOf(files.map((file) => file + fingerprintOf(readFileSync(file))).join('\n'));
+  if (isCurrent(stamp, fingerprint)) return;
+  console.log('Building …');
+  if ((await runPackage('vite', ['build', '--logLevel', 'warn'])) !== 0) stop('The build failed: see above.');
+  writeFileSync(stamp, fingerprint);
+}
+
+const BROWSERS = [process.env.CHROMIUM, '/usr/bin/chromium', '/usr/bin/chromium-browser', '/usr/bin/google-chrome'];
+
+/** The path of a Chromium, installed by apt when there is none and that is allowed. */
+export function ensureChromium() {
+  const found = () => BROWSERS.find((path) => path && existsSync(path));
+  if (!found() && existsSync('/usr/bin/apt-get') && process.getuid?.() === 0) {
+    console.log('Installing Chromium (apt-get) …');
+    const quiet = { stdio: ['ignore', 'ignore', 'inherit'], env: { ...process.env, DEBIAN_FRONTEND: 'noninteractive' } };
+    spawnSync('apt-get', ['update', '-q'], quiet);
+    spawnSync('apt-get', ['install', '-q', '-y', '--no-install-recommends', 'chromium'], quiet);
+  }
+  return (
+    found() ??
+    stop('The browser tests need Chromium, and it cannot be installed here: install Debian’s chromium, or name one in CHROMIUM=/path.')
+  );
+}
+
+/** A folder for what tests and benchmarks leave behind; git ignores it. */
+export function cacheFolder() {
+  const folder = join(ROOT, '.cache');
+  mkdirSync(folder, { recursive: true });
+  return folder;
+}

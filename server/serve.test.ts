@@ -1,0 +1,90 @@
+import { mkdtempSync, mkdirSync, writeFileSync } from 'node:fs';
+import { createServer, request } from 'node:http';
+import type { AddressInfo } from 'node:net';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { afterEach, describe, expect, it } from 'vitest';
+import { appOf, PORTS, serve } from './serve';
+
+const folder = mkdtempSync(join(tmpdir(), 'inkpath-'));
+mkdirSync(join(folder, 'assets'));
+writeFileSync(join(folder, 'index.html'), '<meta name="inkpath" content="own"><meta name="inkpath-nonce" content="">');
+writeFileSync(join(folder, 'assets', 'app.js'), 'export {}');
+
+const closers: (() => unknown)[] = [];
+afterEach(() => Promise.all(closers.splice(0).map((close) => close())));
+
+/** The app on any free port, for looking at its answers. */
+function answering(host?: string): Promise<string> {
+  const server = createServer(appOf(folder, 'demo', host));
+  closers.push(() => new Promise((resolve) => server.close(resolve)));
+  return new Promise((resolve) =>
+    server.listen(0, '127.0.0.1', () => resolve(`http://127.0.0.1:${(server.address() as AddressInfo).port}/`)),
+  );
+}
+
+describe('what the server answers', () => {
+  it('is the page for every place, told which logbook it is and given a fresh nonce', async () => {
+    const address = await answering();
+    const [one, other] = await Promise.all([fetch(address), fetch(`${address}curve/some-run`)]);
+    const [text, again] = [await one.text(), await other.text()];
+    expect(text).toContain('name="inkpath" content="demo"');
+    const nonce = /inkpath-nonce" content="([^"]+)"/.exec(text)?.[1] ?? '';
+    expect(one.headers.get('content-security-policy')).toContain(`style-src 'self' 'nonce-${nonce}'`);
+    expect(again).not.toContain(nonce);
+  });
+
+  it('is closed to everything from elsewhere', async () => {
+    const headers = (await fetch(await answering())).headers;
+    const policy = headers.get('content-security-policy') ?? '';
+    expect(policy).toContain("default-src 'none'");
+    expect(policy).not.toMatch(/unsafe|https:/);
+    expect(headers.get('x-content-type-options')).toBe('nosniff');
+    expect(headers.get('x-powered-by')).toBeNull();
+  });
+
+  it('keeps built files for good, and does not pass a page off as a missing one', async () => {
+    const address = await answering();
+    expect((await fetch(`${address}assets/app.js`)).headers.get('cache-control')).toContain('immutable');
+    expect((await fetch(`${address}assets/gone.js`)).status).toBe(404);
+  });
+
+  it('leads another name for the same machine to the one address', async () => {
+    const address = await answering('127.0.0.1:9');
+    const answer = await fetch(`${address}run`, { redirect: 'manual' });
+    expect(answer.status).toBe(308);
+    expect(answer.headers.get('location')).toBe('http://127.0.0.1:9/run');
+  });
+});
+
+describe('the fixed address', () => {
+  it('is served once; a second start finds the first', async () => {
+    const first = await serve(folder, 'benchmark');
+    if (first.state !== 'listening') throw new Error(first.state);
+    closers.push(first.close);
+    expect(await serve(folder, 'benchmark')).toEqual({ state: 'already there', address: `http://127.0.0.1:${PORTS.benchmark}/` });
+  });
+
+  it('is never given up for another port when a stranger has it', async () => {
+    const stranger = createServer((_request, response) => response.end('hello'));
+    closers.push(() => new Promise((resolve) => stranger.close(resolve)));
+    await new Promise<void>((resolve) => stranger.listen(PORTS.benchmark, '127.0.0.1', resolve));
+    expect(await serve(folder, 'benchmark')).toMatchObject({
+      state: 'refused',
+      why: expect.stringContaining('taken by another program') as string,
+    });
+  });
+
+  it('answers what is under way before it stops', async () => {
+    const running = await serve(folder, 'benchmark');
+    if (running.state !== 'listening') throw new Error(running.state);
+    const answered = new Promise<number>((resolve) => {
+      request(running.address, (response) => {
+        response.resume().on('end', () => resolve(response.statusCode ?? 0));
+      }).end();
+    });
+    expect(await answered).toBe(200);
+    await running.close();
+    await expect(fetch(running.address)).rejects.toThrow();
+  });
+});

@@ -1,0 +1,131 @@
+import { randomBytes } from 'node:crypto';
+import { readFileSync } from 'node:fs';
+import { createServer, type Server } from 'node:http';
+import { join } from 'node:path';
+import express, { type Express } from 'express';
+import helmet from 'helmet';
+
+/** The logbooks, each with a fixed port: a logbook belongs to its address, so a server never moves to another. */
+export const PORTS = { own: 4810, demo: 4811, test: 4812, benchmark: 4813 } as const;
+export type Logbook = keyof typeof PORTS;
+
+/** What our server answers at `/inkpath`, so that a second start can tell it from a stranger. */
+const GREETING = 'inkpath-log';
+
+/**
+ * The app as a web server: the build, under a strict content security policy.
+ *
+ * @param folder  the build, with an `index.html`
+ * @param logbook written into the page, so that it knows which logbook it is
+ * @param host    name under which it must be asked for; another name would be another logbook, so it is led here
+ */
+export function appOf(folder: string, logbook: Logbook, host?: string): Express {
+  const page = readFileSync(join(folder, 'index.html'), 'utf8');
+  const app = express();
+  app.disable('x-powered-by');
+  app.get('/inkpath', (_request, response) => {
+    response.json({ name: GREETING, logbook });
+  });
+  app.use((request, response, next) => {
+    if (host === undefined || request.headers.host === host) next();
+    else response.redirect(308, `http://${host}${request.url}`);
+  });
+  app.use((_request, response, next) => {
+    response.locals.nonce = randomBytes(16).toString('base64');
+    next();
+  });
+  app.use(
+    helmet({
+      contentSecurityPolicy: {
+        useDefaults: false,
+        directives: {
+          defaultSrc: ["'none'"],
+          scriptSrc: ["'self'"],
+          workerSrc: ["'self'"],
+          styleSrc: ["'self'", (_request, response) => `'nonce-${String((response as express.Response).locals.nonce)}'`],
+          imgSrc: ["'self'", 'data:', 'blob:'],
+          fontSrc: ["'self'"],
+          connectSrc: ["'self'"],
+          formAction: ["'none'"],
+          baseUri: ["'none'"],
+          frameAncestors: ["'none'"],
+        },
+      },
+      // Plain http on the loopback address: a promise of https would lock it out.
+      strictTransportSecurity: false,
+    }),
+  );
+  app.use('/assets', express.static(join(folder, 'assets'), { immutable: true, maxAge: '1y', fallthrough: false }));
+  app.use(express.static(folder, { index: false }));
+  app.get('/{*path}', (_request, response) => {
+    const { nonce } = response.locals as { nonce: string };
+    response
+      .type('html')
+      .set('Cache-Control', 'no-store')
+      .send(
+        page
+          .replace('name="inkpath" content="own"', `name="inkpath" content="${logbook}"`)
+          .replace('name="inkpath-nonce" content=""', `name="inkpath-nonce" content="${nonce}"`),
+      );
+  });
+  return app;
+}
+
+export type Outcome =
+  | { state: 'listening'; address: string; close: () => Promise<void> }
+  /** Our server already answers there. */
+  | { state: 'already there'; address: string }
+  | { state: 'refused'; why: string };
+
+/**
+ * Serves a logbook at its address, and nowhere else.
+ *
+ * @param host address to listen on; the loopback address by default
+ */
+export async function serve(folder: string, logbook: Logbook, host = '127.0.0.1'): Promise<Outcome> {
+  const port = PORTS[logbook];
+  const address = `http://${host}:${port}/`;
+  const isLoopback = host === '127.0.0.1';
+  const server = createServer(appOf(folder, logbook, isLoopback ? `${host}:${port}` : undefined));
+  try {
+    await listen(server, port, host);
+  } catch (error) {
+    const code = (error as NodeJS.ErrnoException).code ?? String(error);
+    if (code === 'EADDRINUSE' && (await isOurs(address, logbook))) return { state: 'already there', address };
+    const why =
+      code === 'EADDRINUSE'
+        ? `Port ${port} is taken by another program; close it and start again. The logbook belongs to ${address}, so no other port is tried.`
+        : `Cannot listen on ${address} (${code}). Check the HOST given, and start again.`;
+    return { state: 'refused', why };
+  }
+  return { state: 'listening', address, close: () => close(server) };
+}
+
+function listen(server: Server, port: number, host: string): Promise<void> {
+  return new Promise((resolve, reject) => {
+    server.once('error', reject);
+    server.listen(port, host, resolve);
+  });
+}
+
+/** Stops taking requests, and ends once those under way are answered. */
+function close(server: Server): Promise<void> {
+  return new Promise((resolve) => {
+    server.close(() => {
+      resolve();
+    });
+    server.closeIdleConnections();
+  });
+}
+
+async function isOurs(address: string, logbook: Logbook): Promise<boolean> {
+  try {
+    const answer = (await (await fetch(`${address}inkpath`, { signal: AbortSignal.timeout(2000) })).json()) as {
+      name?: string;
+      logbook?: string;
+    };
+    return answer.name === GREETING && answer.logbook === logbook;
+  } catch {
+    return false;
+  }
+}
