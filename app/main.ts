@@ -1,5 +1,6 @@
 import '@fontsource-variable/atkinson-hyperlegible-next/wght.css';
 import '@fontsource-variable/atkinson-hyperlegible-mono/wght.css';
+import '@fontsource/noto-sans-symbols/symbols-400.css';
 import 'vuetify/styles/core';
 import './frame/paper.css';
 import { createPinia } from 'pinia';

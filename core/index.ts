@@ -1,7 +1,7 @@
 /** The one face of the computation. Rooms in the order in which they may use each other: later ones use earlier ones. */
 export { requireAtLeast } from './quantity/require';
 export { apparentLoad, averagePower, batteryEnergy, celsiusFromFahrenheit, power } from './quantity/electric';
-export { clock, parseClock, spell } from './quantity/duration';
+export { clock, nominal, parseClock, spell } from './quantity/duration';
 export { decimalsFor, fixed, signedShare } from './quantity/figures';
 export { parseEntryLine, type LineValues, type ParsedLine } from './quantity/entryLine';
 export { writeEntryLine } from './quantity/writeLine';

@@ -6,7 +6,7 @@ import express, { type Express } from 'express';
 import helmet from 'helmet';
 
 /** The logbooks, each with a fixed port: a logbook belongs to its address, so a server never moves to another. */
-export const PORTS = { own: 4810, demo: 4811, test: 4812, benchmark: 4813 } as const;
+export const PORTS = { own: 4810, demo: 4811, test: 4812, testDemo: 4813, benchmark: 4814 } as const;
 export type Logbook = keyof typeof PORTS;
 
 /** What our server answers at `/inkpath`, so that a second start can tell it from a stranger. */
@@ -64,7 +64,7 @@ export function appOf(folder: string, logbook: Logbook, host?: string): Express 
       .set('Cache-Control', 'no-store')
       .send(
         page
-          .replace('name="inkpath" content="own"', `name="inkpath" content="${logbook}"`)
+          .replace('name="inkpath" content="own"', `name="inkpath" content="${/demo/i.test(logbook) ? 'demo' : 'own'}"`)
           .replace('name="inkpath-nonce" content=""', `name="inkpath-nonce" content="${nonce}"`),
       );
   });

@@ -57,8 +57,8 @@ const save = handleSubmit(async (given) => {
 
 <template>
   <v-dialog :model-value="true" max-width="480" aria-labelledby="gear-title" @update:model-value="emit('done')">
-    <v-card class="pa-5">
-      <form class="fields" novalidate @submit.prevent="save">
+    <v-card>
+      <form novalidate @submit.prevent="save">
         <h2 id="gear-title">{{ title }}</h2>
         <v-text-field v-model="name" v-bind="nameProps" label="Name" maxlength="81" autofocus />
         <v-select v-model="kind" v-bind="kindProps" :items="[...(isDevice ? DEVICE_KINDS : CHARGER_KINDS)]" label="Kind" />
@@ -74,7 +74,7 @@ const save = handleSubmit(async (given) => {
           @update:model-value="(value: unknown) => (model.value = value as never)"
         />
         <p v-if="trouble" class="due" role="alert">{{ trouble }}</p>
-        <div class="d-flex ga-2">
+        <div class="buttons">
           <v-btn type="submit" variant="flat" color="primary" :loading="isSubmitting">{{
             isNew ? 'Put on the shelf' : 'Keep the change'
           }}</v-btn>
@@ -85,10 +85,3 @@ const save = handleSubmit(async (given) => {
     </v-card>
   </v-dialog>
 </template>
-
-<style scoped>
-.fields {
-  display: grid;
-  gap: 0.9rem;
-}
-</style>

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue';
-import { fixed, GAIN_TIMES, LEVELS, signedShare, spell, writeGain, writeMilestone, writeRank, type Row } from '@core';
+import { fixed, GAIN_TIMES, LEVELS, nominal, signedShare, spell, writeGain, writeMilestone, writeRank, type Row } from '@core';
 import PenNib from '../strip/PenNib.vue';
 
 /** The figures of runs side by side: every time with its bounds, every rate with its level, ties as ties. */
@@ -39,10 +39,10 @@ function standing({ standing: stands }: Row): { first: string; rest: string[] } 
       return { first: `over ${spell(stands.atLeast)} later`, rest: [`never showed ${stands.level} %`] };
     case 'told apart': {
       const sooner = stands.saved > 0;
-      const rate = `${fixed(Math.abs(stands.rate) * 100)} % ${sooner ? 'faster' : 'slower'} to ${stands.level} % (rate)`;
+      const to = `to ${stands.level} %`;
       return {
         first: `${spell(Math.abs(stands.saved))} ${sooner ? 'saved' : 'lost'}`,
-        rest: [`${signedShare(stands.share)} of the time to ${stands.level} %`, rate],
+        rest: [`time ${signedShare(stands.share)} ${to}`, `rate ${signedShare(stands.rate)} ${to}`],
       };
     }
   }
@@ -66,7 +66,7 @@ function standing({ standing: stands }: Row): { first: string; rest: string[] } 
       <thead>
         <tr>
           <th scope="col" class="left">setup</th>
-          <th v-for="seconds in GAIN_TIMES" :key="seconds" scope="col">gained in {{ spell(seconds) }}</th>
+          <th v-for="seconds in GAIN_TIMES" :key="seconds" scope="col">gained in {{ nominal(seconds) }}</th>
           <th v-for="each in LEVELS" :key="each" scope="col">time to {{ each }} %</th>
           <th scope="col">against {{ baseline }}, to {{ level }} %</th>
           <th scope="col">peak power</th>
@@ -89,7 +89,7 @@ function standing({ standing: stands }: Row): { first: string; rest: string[] } 
           <td v-for="(time, index) in line.milestones" :key="`time${index}`" class="figures">
             <span v-if="time.rank" class="rank" title="rank">{{ time.rank }}</span>
             <strong :class="{ lead: time.rank?.startsWith('1') && time.value !== 'not reached' }">{{ time.value ?? '—' }}</strong>
-            <small>{{ time.detail.replace('first seen; ', '') }}</small>
+            <small>{{ time.range }}</small>
           </td>
           <td class="figures">
             {{ line.standing.first }}<small v-for="each in line.standing.rest" :key="each">{{ each }}</small>
@@ -123,6 +123,10 @@ td {
   text-align: end;
   vertical-align: top;
   border-bottom: 1px solid rgb(var(--v-theme-grid));
+}
+
+td {
+  white-space: nowrap;
 }
 
 thead th {
@@ -165,7 +169,7 @@ small {
 .rank {
   color: rgb(var(--v-theme-soft));
   font-size: 0.85em;
-  margin-inline-end: 0.2rem;
+  margin-inline-end: 0.45rem;
 }
 
 .lead {

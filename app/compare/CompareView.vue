@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, shallowRef, watch } from 'vue';
+import { computed, ref, shallowRef, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import { format } from 'date-fns';
 import { compareRuns, LEVELS, namesOf, unfairness, verdict, type RunRecord } from '@core';
@@ -7,7 +7,7 @@ import { useLogbook } from '../curve/logbook';
 import { useLanes } from '../run/lanes';
 import InkStrip from '../strip/InkStrip.vue';
 import { sharedOut } from '../strip/pens';
-import { traceOf } from '../strip/trace';
+import { traceOf, type TrackName } from '../strip/trace';
 import CompareTable from './CompareTable.vue';
 
 /** Runs laid over each other, set against one of them. What is chosen stands in the address, so it can be kept and sent. */
@@ -20,6 +20,14 @@ const asText = (value: unknown) => (typeof value === 'string' ? value : '');
 const chosen = computed(() => asText(route.query.runs).split('.').filter(Boolean));
 const baseline = computed(() => (chosen.value.includes(asText(route.query.base)) ? asText(route.query.base) : chosen.value[0]));
 const level = computed(() => LEVELS.find((each) => String(each) === route.query.level) ?? 100);
+const choosing = ref(chosen.value.length < 2);
+const track = ref<TrackName>('percent');
+const TRACKS: { title: string; value: TrackName }[] = [
+  { title: 'charge shown', value: 'percent' },
+  { title: 'with watts', value: 'watts' },
+  { title: 'with temperature', value: 'celsius' },
+];
+const tracks = computed<TrackName[]>(() => (track.value === 'percent' ? ['percent'] : ['percent', track.value]));
 
 const records = shallowRef<RunRecord[]>([]);
 const missing = shallowRef<string[]>([]);
@@ -45,10 +53,10 @@ const rows = computed(() => compareRuns(records.value, baseline.value ?? '', lev
 const names = computed(() => namesOf(rows.value));
 const pens = computed(() => sharedOut(records.value.map(({ header }) => header.pen)));
 const traces = computed(() => records.value.map((run, index) => traceOf(run, names.value[index] ?? '', pens.value[index] ?? 0)));
-const baselineName = computed(() => names.value[records.value.findIndex(({ header }) => header.id === baseline.value)] ?? '');
 const baselines = computed(() => records.value.map(({ header }, index) => ({ id: header.id, name: names.value[index] ?? '' })));
+const baselineName = computed(() => baselines.value.find(({ id }) => id === baseline.value)?.name ?? '');
 const words = computed(() => verdict(rows.value, level.value));
-const said = computed(() => unfairness(rows.value));
+const unfair = computed(() => unfairness(rows.value));
 const title = computed(() => {
   const devices = [...new Set(records.value.map(({ header }) => header.device.name))];
   if (records.value.length < 2) return 'Compare';
@@ -66,7 +74,26 @@ function ask(query: Record<string, string | undefined>): void {
   <section class="sheet">
     <header>
       <h1>{{ title }}</h1>
-      <p v-if="records.length > 1" class="soft">against {{ baselineName }}</p>
+      <div v-if="records.length > 1" class="actions controls">
+        <v-select
+          :model-value="baseline"
+          :items="baselines"
+          item-title="name"
+          item-value="id"
+          label="Set against"
+          density="compact"
+          @update:model-value="(id: string) => ask({ base: id })"
+        />
+        <v-select
+          :model-value="level"
+          :items="LEVELS.map((each) => ({ title: `at ${each} %`, value: each }))"
+          label="Level"
+          density="compact"
+          @update:model-value="(value: number) => ask({ level: String(value) })"
+        />
+        <v-select v-model="track" :items="TRACKS" label="Strip" density="compact" />
+        <v-btn :aria-expanded="choosing" @click="choosing = !choosing">Choose runs</v-btn>
+      </div>
     </header>
     <div v-if="choices.length === 0" class="first-step">
       <h2>Nothing to compare yet</h2>
@@ -74,48 +101,33 @@ function ask(query: Record<string, string | undefined>): void {
       <v-btn to="/run" variant="flat" color="primary">Go to Run</v-btn>
     </div>
     <template v-else>
-      <div class="choosing">
+      <div v-if="choosing || records.length < 2" class="choosing">
         <v-autocomplete
           :model-value="chosen"
           :items="choices"
           item-title="name"
           item-value="id"
           label="Runs laid over each other"
+          hint="Choose two or more."
+          persistent-hint
           multiple
           chips
           closable-chips
           auto-select-first
           @update:model-value="(ids: string[]) => ask({ runs: ids.join('.') })"
         />
-        <v-select
-          v-if="records.length > 1"
-          :model-value="baseline"
-          :items="baselines"
-          item-title="name"
-          item-value="id"
-          label="Set against"
-          class="narrow"
-          @update:model-value="(id: string) => ask({ base: id })"
-        />
-        <v-select
-          v-if="records.length > 1"
-          :model-value="level"
-          :items="LEVELS.map((each) => ({ title: `${each} %`, value: each }))"
-          label="at the level"
-          class="narrow"
-          @update:model-value="(value: number) => ask({ level: String(value) })"
-        />
       </div>
       <p v-if="missing.length > 0" class="due missing" role="alert">
-        {{ missing.length }} of these runs {{ missing.length === 1 ? 'is' : 'are' }} not in this logbook. Take them off the list above.
+        {{ missing.length === 1 ? 'One of these runs is' : `${missing.length} of these runs are` }} not in this logbook. Choose again.
       </p>
-      <p v-if="records.length < 2" class="first-step soft">Choose two runs or more.</p>
-      <template v-else>
+      <template v-if="records.length > 1">
         <div class="spread">
-          <div class="paper"><InkStrip :traces="traces" size="sheet" penned :caption="`${title}, charge shown over time`" /></div>
+          <div class="paper">
+            <InkStrip :traces="traces" size="sheet" penned :tracks="tracks" :caption="`${title}, charge shown over time`" />
+          </div>
           <aside aria-label="Verdict">
             <p v-for="(sentence, index) in words" :key="sentence" :class="index === 0 ? 'first' : ''">{{ sentence }}</p>
-            <p v-for="sentence in said" :key="sentence" class="unfair">{{ sentence }}</p>
+            <p v-for="sentence in unfair" :key="sentence" class="unfair">{{ sentence }}</p>
           </aside>
         </div>
         <CompareTable :rows="rows" :names="names" :pens="pens" :baseline="baselineName" :level="level" />
@@ -125,20 +137,17 @@ function ask(query: Record<string, string | undefined>): void {
 </template>
 
 <style scoped>
+.controls {
+  align-items: center;
+}
+
+.controls > .v-input {
+  flex: 0 0 11.5rem;
+}
+
 .choosing {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 0.75rem;
   padding: 0.9rem 1.5rem;
   border-bottom: 1px solid rgb(var(--v-theme-line));
-}
-
-.choosing > * {
-  flex: 1 1 24rem;
-}
-
-.choosing > .narrow {
-  flex: 0 1 13rem;
 }
 
 .missing {
@@ -152,7 +161,7 @@ function ask(query: Record<string, string | undefined>): void {
 }
 
 .paper {
-  height: clamp(20rem, 52vh, 36rem);
+  height: clamp(19rem, 44vh, 34rem);
   padding-inline-start: 0.5rem;
 }
 
@@ -177,6 +186,15 @@ aside {
 }
 
 @media (max-width: 900px) {
+  .controls {
+    margin: 0;
+    width: 100%;
+  }
+
+  .controls > .v-input {
+    flex: 1 0 8rem;
+  }
+
   .choosing {
     padding-inline: 1rem;
   }

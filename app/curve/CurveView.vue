@@ -175,7 +175,7 @@ const enterStrike = (reading: Reading) => {
 }
 
 .paper {
-  height: clamp(24rem, 68vh, 44rem);
+  height: clamp(24rem, 100dvh - 10rem, 46rem);
   padding-inline-start: 0.5rem;
   position: sticky;
   top: 0;

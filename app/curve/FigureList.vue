@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue';
-import { clock, type Figure } from '@core';
+import { spell, type Figure } from '@core';
 
 /** The figures of a run in their groups. Each opens its working, and points out its place on the strip. */
 const props = defineProps<{ figures: Figure[]; shown: string | undefined }>();
@@ -13,7 +13,6 @@ const groups = computed(() =>
     figures: props.figures.filter((figure) => figure.group === group),
   })),
 );
-const ofText = (figure: Figure) => (figure.id === 'energy' || figure.id === 'average' ? 'W' : '');
 
 function uses(figure: Figure) {
   const all = figure.working?.uses ?? [];
@@ -46,9 +45,11 @@ function uses(figure: Figure) {
         <ul v-if="figure.working.uses.length > 0" aria-label="Readings used">
           <li v-for="use in uses(figure).listed" :key="use.seconds">
             <a v-if="use.entry" :href="`#ink-${use.entry}`" class="figures"
-              >{{ Number(use.value.toFixed(2)) }} {{ ofText(figure) }} at {{ clock(use.seconds) }}</a
+              >{{ Number(use.value.toFixed(2)) }} {{ figure.working.unit }} at {{ spell(use.seconds, 1) }}</a
             >
-            <span v-else class="figures">{{ Number(use.value.toFixed(2)) }} at {{ clock(use.seconds) }}, sampled</span>
+            <span v-else class="figures"
+              >{{ Number(use.value.toFixed(2)) }} {{ figure.working.unit }} at {{ spell(use.seconds, 1) }}, sampled</span
+            >
           </li>
           <li v-if="uses(figure).more > 0" class="soft">and {{ uses(figure).more }} more</li>
         </ul>

@@ -101,7 +101,7 @@ const choose = (files: File | File[] | null | undefined) => {
 
 <template>
   <v-dialog v-model="open" max-width="600" aria-labelledby="import-title">
-    <v-card class="pa-5 fields">
+    <v-card>
       <h2 id="import-title">Bring a file in</h2>
       <p class="soft">
         A logbook (JSON), a run saved from here (CSV), or a meter’s log (CSV, headed in plain English). Up to
@@ -161,17 +161,10 @@ const choose = (files: File | File[] | null | undefined) => {
         </v-radio-group>
         <v-checkbox v-model="skipBadRows" label="Skip rows that cannot be read" />
       </template>
-      <div class="d-flex ga-2">
+      <div class="buttons">
         <v-btn variant="flat" color="primary" :disabled="!read || busy" @click="bringIn">Bring it in</v-btn>
         <v-btn @click="open = false">Leave it</v-btn>
       </div>
     </v-card>
   </v-dialog>
 </template>
-
-<style scoped>
-.fields {
-  display: grid;
-  gap: 0.9rem;
-}
-</style>

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue';
-import { clock, valueIn, writeEntryLine, type Draft, type Reading, type RunRecord } from '@core';
+import { spell, valueIn, writeEntryLine, type Draft, type Reading, type RunRecord } from '@core';
 import { StorageTrouble } from '../ledger/storageTrouble';
 import LateEntry from './LateEntry.vue';
 
@@ -70,7 +70,7 @@ async function confirm(): Promise<void> {
         </thead>
         <tbody>
           <tr v-for="row in rows" :id="`ink-${row.id}`" :key="row.id" :class="{ struck: row.struck }" class="figures">
-            <th scope="row">{{ clock(row.seconds) }}</th>
+            <th scope="row">{{ spell(row.seconds, 1) }}</th>
             <template v-if="row.reading">
               <td>{{ figure(row.reading.percent, 1) }}</td>
               <td>{{ figure(row.reading.volts, 3) }}</td>
@@ -92,7 +92,7 @@ async function confirm(): Promise<void> {
                 v-if="row.reading && !row.struck"
                 variant="text"
                 size="small"
-                :aria-label="`Strike the reading at ${clock(row.seconds)}`"
+                :aria-label="`Strike the reading at ${spell(row.seconds, 1)}`"
                 @click="begin(row.reading)"
                 >Strike</v-btn
               >
@@ -108,12 +108,12 @@ async function confirm(): Promise<void> {
       aria-labelledby="strike-title"
       @update:model-value="striking = undefined"
     >
-      <v-card v-if="striking" class="pa-5">
-        <form class="fields" @submit.prevent="confirm">
-          <h2 id="strike-title">Strike the reading at {{ clock((striking.at - run.header.plugInAt) / 1000) }}</h2>
+      <v-card v-if="striking">
+        <form @submit.prevent="confirm">
+          <h2 id="strike-title">Strike the reading at {{ spell((striking.at - run.header.plugInAt) / 1000, 1) }}</h2>
           <p class="soft">It stays in the record, crossed out, and counts for nothing.</p>
           <v-text-field v-model="reason" label="Why?" autofocus maxlength="200" :error-messages="trouble" />
-          <div class="d-flex ga-2">
+          <div class="buttons">
             <v-btn type="submit" variant="flat" color="primary">Strike it</v-btn>
             <v-btn @click="striking = undefined">Leave it</v-btn>
           </div>
@@ -175,10 +175,5 @@ thead th {
 
 tr:target {
   background: rgb(var(--v-theme-desk));
-}
-
-.fields {
-  display: grid;
-  gap: 0.9rem;
 }
 </style>

@@ -49,8 +49,7 @@ function testSound(): void {
               <kbd>Shift</kbd> <kbd>{{ place.key }}</kbd>
             </dt>
             <dd>
-              <strong>{{ place.name }}</strong
-              >: {{ place.about }}
+              <strong>{{ place.name }}</strong>: {{ place.about }}
             </dd>
           </template>
         </dl>
@@ -80,7 +79,7 @@ function testSound(): void {
       <section>
         <h2>Sound</h2>
         <v-checkbox v-model="settings.sound" label="Chime when a reading is due" />
-        <v-btn class="mt-2" @click="testSound">Sound the chime</v-btn>
+        <v-btn @click="testSound">Sound the chime</v-btn>
       </section>
       <section>
         <h2>What the figures mean</h2>

@@ -9,7 +9,7 @@ const settings = useSettings();
 
 <template>
   <v-dialog v-model="open" max-width="520" aria-labelledby="shortcuts-title">
-    <v-card class="pa-5">
+    <v-card>
       <h2 id="shortcuts-title">Keys</h2>
       <p class="soft">A whole run can be logged without the mouse. Capitals go to a place, small letters act.</p>
       <dl>
@@ -21,7 +21,7 @@ const settings = useSettings();
         </template>
       </dl>
       <v-checkbox v-model="settings.singleKeys" label="Listen to single keys (Enter and Esc always work)" />
-      <v-btn class="mt-3" @click="open = false">Close</v-btn>
+      <v-btn @click="open = false">Close</v-btn>
     </v-card>
   </v-dialog>
 </template>

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, nextTick, ref, useTemplateRef, watch } from 'vue';
 import { useRoute } from 'vue-router';
-import { clock, LANE_LETTERS, logbookOf, spell, writeLogbook } from '@core';
+import { clock, LANE_LETTERS, logbookOf, nominal, spell, writeLogbook } from '@core';
 import { canChime, chime } from '../frame/chime';
 import { fileName, saveFile } from '../frame/saveFile';
 import { useSettings } from '../frame/settings';
@@ -30,7 +30,7 @@ const marked = computed(() =>
 const label = computed(() => {
   if (!run.value) return '';
   if (line.striking)
-    return `Why strike ${line.striking.reading.percent ?? ''} % at ${clock((line.striking.reading.at - run.value.header.plugInAt) / 1000)}?`;
+    return `Why strike ${line.striking.reading.percent ?? ''} % at ${spell((line.striking.reading.at - run.value.header.plugInAt) / 1000, 1)}?`;
   return `Reading of ${run.value.header.device.name} on ${run.value.header.charger.name}`;
 });
 const mine = computed(() => lanes.inOrder.find(({ header }) => header.id === line.runId)?.mine.value ?? false);
@@ -139,7 +139,7 @@ function saveRun(): void {
       <form @submit.prevent="line.submit">
         <label for="entry" class="whose">
           <span v-if="run && lanes.records.length > 1" class="letter figures">{{ lanes.letterOf(run.header.id) }}</span>
-          {{ label }}<template v-if="marked"> · marked {{ marked }}</template>
+          {{ label }}<template v-if="marked"> · marked @{{ marked }}</template>
         </label>
         <input
           id="entry"
@@ -167,7 +167,7 @@ function saveRun(): void {
         >
       </div>
     </div>
-    <p class="unseen-text" role="status">{{ isDue && line.due ? `Reading due at ${spell(line.due.due)}: ${label}` : '' }}</p>
+    <p class="unseen-text" role="status">{{ isDue && line.due ? `Reading due at ${nominal(line.due.due)}: ${label}` : '' }}</p>
     <p v-if="isDue && settings.sound && !canChime()" class="hint">Sound is off until a key is pressed or the page is touched.</p>
     <StopSheet v-if="run && stopping" v-model="stopping" :run="run" />
   </section>
@@ -238,7 +238,7 @@ input {
 
 input::placeholder {
   color: rgb(var(--v-theme-barSoft));
-  opacity: 0.75;
+  opacity: 1;
 }
 
 .log {

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue';
-import { CAUTIONS, clock, dueOf, HOT, sighting, spell, type RunRecord, type Track } from '@core';
+import { CAUTIONS, clock, dueOf, HOT, nominal, sighting, spell, type RunRecord, type Track } from '@core';
 import { useNow } from '../frame/clock';
 import InkStrip from '../strip/InkStrip.vue';
 import PenNib from '../strip/PenNib.vue';
@@ -52,7 +52,9 @@ const caption = computed(
     <div class="when">
       <p class="figures elapsed"><span class="unseen-text">elapsed </span>{{ clock(elapsed) }}</p>
       <p v-if="due" class="figures countdown">{{ clock(isDue ? -due.wait : due.wait + 0.999) }}</p>
-      <p v-if="due" class="soft words">{{ isDue ? `late for the check at ${spell(due.due)}` : `until the check at ${spell(due.due)}` }}</p>
+      <p v-if="due" class="soft words">
+        {{ isDue ? `late for the check at ${nominal(due.due)}` : `until the check at ${nominal(due.due)}` }}
+      </p>
       <p v-if="celsius !== undefined && celsius > HOT" class="caution">{{ CAUTIONS.hot }}</p>
     </div>
   </article>
@@ -64,6 +66,8 @@ const caption = computed(
   grid-template-columns: 13rem minmax(0, 1fr) 11rem;
   border-bottom: 1px solid rgb(var(--v-theme-line));
   min-height: 9.5rem;
+  max-height: 24rem;
+  flex: 1;
 }
 
 .lane.due {
@@ -118,7 +122,8 @@ h2 a:hover {
 }
 
 .paper {
-  height: 9.5rem;
+  min-height: 9.5rem;
+  height: 100%;
   border-inline: 1px solid rgb(var(--v-theme-grid));
 }
 
@@ -162,6 +167,7 @@ h2 a:hover {
   .paper {
     grid-column: 1 / -1;
     grid-row: 2;
+    height: 9.5rem;
   }
 }
 </style>

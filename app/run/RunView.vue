@@ -16,7 +16,7 @@ const isDemo = logbookKind() === 'demo';
 </script>
 
 <template>
-  <section class="sheet">
+  <section class="sheet board">
     <header>
       <h1>{{ lanes.records.length > 0 ? 'Charging now' : 'Run' }}</h1>
       <p v-if="lanes.records.length > 0" class="soft">{{ lanes.records.length === 1 ? 'one lane' : `${lanes.records.length} lanes` }}</p>
@@ -41,3 +41,11 @@ const isDemo = logbookKind() === 'demo';
     </div>
   </section>
 </template>
+
+<style scoped>
+.board {
+  display: flex;
+  flex-direction: column;
+  height: 100%;
+}
+</style>

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue';
 import { useRouter } from 'vue-router';
-import { clock, sighting, STOP_REASONS, type RunRecord } from '@core';
+import { spell, sighting, STOP_REASONS, type RunRecord } from '@core';
 import { StorageTrouble } from '../ledger/storageTrouble';
 import { useDueLine } from './dueLine';
 import { useLanes } from './lanes';
@@ -47,20 +47,20 @@ async function stop(): Promise<void> {
 
 <template>
   <v-dialog v-model="open" max-width="460" aria-labelledby="stop-title">
-    <v-card class="pa-5">
+    <v-card>
       <form @submit.prevent="stop">
         <h2 id="stop-title">
-          Stop {{ run.header.device.name }} on {{ run.header.charger.name }} at {{ clock((at - run.header.plugInAt) / 1000) }}?
+          Stop {{ run.header.device.name }} on {{ run.header.charger.name }} at {{ spell((at - run.header.plugInAt) / 1000, 1) }}?
         </h2>
         <p v-if="because === 'full' && last !== 100" class="due">
           The last level read is {{ last === undefined ? 'unknown' : `${last} %` }}. Log the 100 % first if the display shows it.
         </p>
-        <v-radio-group v-model="because" label="Because" hide-details class="my-3">
+        <v-radio-group v-model="because" label="Because" hide-details>
           <v-radio v-for="reason in STOP_REASONS" :key="reason" :value="reason" :label="WORDS[reason]" :autofocus="reason === because" />
         </v-radio-group>
         <v-text-field v-model="remark" label="Remark, if any" maxlength="200" />
-        <p v-if="trouble" class="due mt-3" role="alert">{{ trouble }}</p>
-        <div class="mt-4 d-flex ga-2">
+        <p v-if="trouble" class="due" role="alert">{{ trouble }}</p>
+        <div class="buttons">
           <v-btn type="submit" variant="flat" color="primary" :loading="busy">Stop the run</v-btn>
           <v-btn @click="open = false">Keep it going</v-btn>
         </div>

@@ -1,6 +1,6 @@
 import { defineStore } from 'pinia';
 import { computed, ref, shallowRef } from 'vue';
-import { clock, parseEntryLine, weigh, writeEntryLine, type Reading } from '@core';
+import { parseEntryLine, spell, weigh, writeEntryLine, type Reading } from '@core';
 import { StorageTrouble } from '../ledger/storageTrouble';
 import { useLanes } from './lanes';
 
@@ -101,7 +101,7 @@ export const useDueLine = defineStore('dueLine', () => {
     }
     await lanes.write(run.header.id, weighed.draft);
     const { draft } = weighed;
-    const seen = clock((draft.at - run.header.plugInAt) / 1000);
+    const seen = spell((draft.at - run.header.plugInAt) / 1000, 1);
     clear();
     const remark = weighed.verdict === 'log' ? weighed.remark : undefined;
     const full = draft.kind === 'reading' && draft.percent === 100 ? ' It shows 100 %: press S when you stop.' : '';

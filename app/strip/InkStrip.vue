@@ -5,7 +5,7 @@ import { computed, onBeforeUnmount, onMounted, shallowRef, useTemplateRef, watch
 import { useSettings } from '../frame/settings';
 import { stripConfig, type Size, type StripLook } from './config';
 import StripTable from './StripTable.vue';
-import type { Trace } from './trace';
+import type { Trace, TrackName } from './trace';
 
 /**
  * The strip: paper band, time to the right. The one picture of a run, at every size. It draws when ink arrives; the line of the
@@ -21,6 +21,7 @@ const props = defineProps<{
   now?: number | undefined;
   band?: StripLook['band'];
   penned?: boolean;
+  tracks?: readonly TrackName[];
 }>();
 
 Chart.register(LineController, LineElement, PointElement, LinearScale, Tooltip, annotation);
@@ -37,6 +38,7 @@ const look = computed<StripLook>(() => ({
   until: edge.value,
   band: props.band,
   penned: props.penned,
+  tracks: props.tracks,
 }));
 const nowAt = computed(() => {
   const { left, right } = area.value;
@@ -61,7 +63,7 @@ onBeforeUnmount(() => chart?.destroy());
 </script>
 
 <template>
-  <figure class="strip" :class="size">
+  <figure class="strip">
     <canvas ref="canvas" role="img" :aria-label="caption" />
     <div
       v-if="nowAt !== undefined"
@@ -80,6 +82,10 @@ onBeforeUnmount(() => chart?.destroy());
   height: 100%;
   min-width: 0;
   overflow: hidden;
+}
+
+.strip canvas {
+  display: block;
 }
 
 .now {

@@ -54,8 +54,8 @@ describe('a run on the strip', () => {
   });
 
   it('has a track only for what was read, and percent alone in a row', () => {
-    expect(tracksOf([trace], 'sheet')).toEqual(['percent', 'watts']);
-    expect(tracksOf([trace], 'row')).toEqual(['percent']);
+    expect(tracksOf([trace], { size: 'sheet' })).toEqual(['percent', 'watts']);
+    expect(tracksOf([trace], { size: 'row' })).toEqual(['percent']);
   });
 });
 

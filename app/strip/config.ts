@@ -1,6 +1,6 @@
 import type { ChartConfiguration, ChartDataset, Plugin, ScaleOptionsByType, TooltipItem } from 'chart.js';
 import type { AnnotationOptions } from 'chartjs-plugin-annotation';
-import { spell, type Span } from '@core';
+import { nominal, spell, type Span } from '@core';
 import { PALETTES, type ThemeName } from '../frame/theme';
 import { penOf, PEN_COUNT, type Nib, type Pen } from './pens';
 import { timeRules, TRACK_NAMES, type Dot, type Trace, type TrackName } from './trace';
@@ -17,6 +17,8 @@ export interface StripLook {
   band?: (Span & { label: string; level?: number | undefined }) | undefined;
   /** Whether lines are drawn with their pens, so that several can be told apart, rather than in pencil. */
   penned: boolean;
+  /** Which tracks to draw, if not all. */
+  tracks?: readonly TrackName[] | undefined;
 }
 
 const TITLES: Readonly<Record<TrackName, string>> = { percent: 'charge shown', watts: 'watts at the cable', celsius: 'temperature' };
@@ -33,17 +35,20 @@ const NIBS: Readonly<Record<Nib, { style: 'circle' | 'rectRot' | 'triangle' | 'r
   cross: { style: 'cross', rotation: 0 },
 };
 
+/** Nibs along the whole width of a strip that several pens share. */
+const MOST_NIBS = 28;
+
 type LineSet = ChartDataset<'line', { x: number; y: number }[]>;
 type Scale = ScaleOptionsByType<'linear'>;
 
 /** Tracks that at least one trace has something on. Percent is always there. */
-export function tracksOf(traces: readonly Trace[], size: Size): TrackName[] {
-  return TRACK_NAMES.filter((track) => track === 'percent' || (size === 'sheet' && traces.some(({ dots }) => dots[track].length > 0)));
+export function tracksOf(traces: readonly Trace[], { size, tracks = TRACK_NAMES }: Pick<StripLook, 'size' | 'tracks'>): TrackName[] {
+  return tracks.filter((track) => track === 'percent' || (size === 'sheet' && traces.some(({ dots }) => dots[track].length > 0)));
 }
 
 /** A strip as Chart.js draws it: tracks under each other on one paper, time to the right. */
 export function stripConfig(traces: readonly Trace[], look: StripLook): ChartConfiguration<'line', { x: number; y: number }[]> {
-  const tracks = tracksOf(traces, look.size);
+  const tracks = tracksOf(traces, look);
   const palette = PALETTES[look.theme];
   const sets = traces.flatMap((trace) => [...tracks.map((track) => lineOf(trace, track, look)), ...struckOf(trace, look)]);
   const scales: Record<string, object> = { x: timeScale(look) };
@@ -87,10 +92,13 @@ export function stripConfig(traces: readonly Trace[], look: StripLook): ChartCon
   };
 }
 
-function lineOf(trace: Trace, track: TrackName, { theme, size, penned }: StripLook): LineSet {
+function lineOf(trace: Trace, track: TrackName, { theme, size, penned, until }: StripLook): LineSet {
   const pen = penOf(trace.pen, theme);
   const inked = trace.streamed.has(track);
   const palette = PALETTES[theme];
+  // Alone, every reading has its dot; among others a nib now and then tells the pens apart.
+  const every = penned ? Math.max(1, Math.round((trace.dots[track].length * until) / (MOST_NIBS * Math.max(trace.end, 1)))) : 1;
+  const last = trace.dots[track].length - 1;
   const dotted = size !== 'row' && !inked;
   const line = penned
     ? { borderColor: pen.colour, borderDash: pen.dash, borderWidth: 2 }
@@ -103,7 +111,8 @@ function lineOf(trace: Trace, track: TrackName, { theme, size, penned }: StripLo
       ? { borderColor: pen.colour, borderDash: penned ? pen.dash : [], borderWidth: size === 'row' ? 1.75 : 2 }
       : line),
     ...nibOf(pen, palette.paper),
-    pointRadius: dotted ? radius(pen, size) : 0,
+    pointRadius: dotted ? ({ dataIndex }) => (dataIndex % every === 0 || dataIndex === last ? radius(pen, size) : 0) : 0,
+    clip: 10,
     pointHitRadius: 8,
     tension: 0,
   };
@@ -124,8 +133,8 @@ function nibOf(pen: Pen, paper: string): Partial<LineSet> {
 }
 
 /** Struck readings stay, crossed out and joined to nothing. */
-function struckOf(trace: Trace, { theme, size }: StripLook): LineSet[] {
-  if (size === 'row' || trace.struck.length === 0) return [];
+function struckOf(trace: Trace, { theme, size, penned }: StripLook): LineSet[] {
+  if (size === 'row' || penned || trace.struck.length === 0) return [];
   return [
     {
       label: 'struck',
@@ -142,7 +151,7 @@ function struckOf(trace: Trace, { theme, size }: StripLook): LineSet[] {
 
 function timeScale({ until, theme, size }: StripLook): object {
   const palette = PALETTES[theme];
-  const { fine, coarse } = timeRules(until, size === 'sheet' ? 30 : 24);
+  const { fine, coarse } = timeRules(until, { sheet: 30, lane: 24, row: 8 }[size]);
   return {
     type: 'linear',
     min: 0,
@@ -164,7 +173,7 @@ function timeScale({ until, theme, size }: StripLook): object {
       color: palette.soft,
       font: { family: FIGURES, size: size === 'sheet' ? 12 : 11 },
       callback: (value: number | string) =>
-        Number(value) % coarse === 0 && Number(value) < until ? (Number(value) === 0 ? '0' : spell(Number(value))) : '',
+        Number(value) % coarse === 0 && Number(value) < until ? (Number(value) === 0 ? '0' : nominal(Number(value))) : '',
     },
   };
 }
@@ -175,7 +184,7 @@ function valueScale(track: TrackName, traces: readonly Trace[], tracks: readonly
   const top = Math.max(...values, 0);
   const ranges: Record<TrackName, { min: number; max: number; step: number }> = {
     percent: { min: 0, max: 100, step: size === 'sheet' ? 10 : 20 },
-    watts: { min: 0, max: Math.max(5, Math.ceil((top * 1.15) / 5) * 5), step: top > 120 ? 50 : top > 40 ? 20 : top > 12 ? 10 : 5 },
+    watts: { min: 0, max: Math.max(5, Math.ceil((top * 1.15) / 5) * 5), step: roundStep(top) },
     celsius: { min: Math.floor((Math.min(...values, 25) - 1) / 5) * 5, max: Math.ceil((Math.max(...values, 30) + 1) / 5) * 5, step: 10 },
   };
   const { min, max, step } = ranges[track];
@@ -188,7 +197,7 @@ function valueScale(track: TrackName, traces: readonly Trace[], tracks: readonly
     weight: tracks.length - tracks.indexOf(track),
     min,
     max,
-    offset: tracks.length > 1,
+    offset: size === 'sheet',
     border: { display: false },
     grid: {
       color: ({ tick }: { tick?: { value: number } }) =>
@@ -198,12 +207,18 @@ function valueScale(track: TrackName, traces: readonly Trace[], tracks: readonly
     ticks: {
       display: size === 'sheet',
       stepSize: step,
+      autoSkip: false,
       padding: 6,
       color: palette.soft,
       font: { family: FIGURES, size: 12 },
       callback: (value: number | string) => (labelled(Number(value)) ? `${value}${track === 'celsius' ? '°' : ` ${UNITS[track]}`}` : ''),
     },
   } as unknown as Partial<Scale>;
+}
+
+/** A step of the watts axis that gives two or three rules up to the highest value. */
+function roundStep(top: number): number {
+  return [2, 5, 10, 20, 50, 100].find((step) => top / step <= 3.2) ?? 200;
 }
 
 /** Places on the paper: checks that were missed, and the one pointed out. */

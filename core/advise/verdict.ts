@@ -1,6 +1,6 @@
 import type { Row } from '../compare/compare';
 import { LEVELS, GAIN_TIMES } from '../curve/figures';
-import { spell } from '../quantity/duration';
+import { nominal } from '../quantity/duration';
 
 /** How a run is called beside others: by its charger where the device is the same, else by both. */
 export function namesOf(rows: readonly Row[]): string[] {
@@ -34,7 +34,7 @@ export function verdict(rows: readonly Row[], level: number): string[] {
   const half = GAIN_TIMES.indexOf(1800);
   const early = named(({ gains }) => gains[half]?.rank?.place === 1 && !gains[half].rank.shared);
   if (early.length === 1 && first.length > 0 && !first.includes(early[0] ?? '')) {
-    sentences.push(`${early[0] ?? ''} gained most in ${spell(1800)}, and was still not first to ${level} %.`);
+    sentences.push(`${early[0] ?? ''} gained most in ${nominal(1800)}, and was still not first to ${level} %.`);
   }
   return sentences;
 }

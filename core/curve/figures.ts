@@ -1,7 +1,7 @@
 import { batteryOf } from '../bench/gear';
 import type { RunRecord } from '../ink/fold';
 import { sighting, type Sighting, type Track } from '../ink/track';
-import { clock, spell } from '../quantity/duration';
+import { nominal, spell } from '../quantity/duration';
 import { decimalsFor, fixed } from '../quantity/figures';
 import { energy, type Span } from './energy';
 import { milestone, type Milestone } from './milestone';
@@ -45,35 +45,47 @@ export function milestoneTime(found: Milestone): number | undefined {
 /** Width of the bounds, which is how finely a time read between two checks is known. */
 const widthOf = ({ low, high }: { low: number; high: number }) => high - low;
 
-/** The time and bounds of a milestone in words: `53 min`, `between 48 and 53 min`. */
-export function writeMilestone(found: Milestone): { value?: string; detail: string } {
+/** A milestone as it is written. */
+export interface WrittenMilestone {
+  /** The time, no finer than it is known. */
+  value?: string;
+  /** What it lies between, as a sentence says it, or why there is none. */
+  detail: string;
+  /** What it lies between, as a table says it. */
+  range: string;
+}
+
+/** The time and bounds of a milestone in words: `53 min`, `between 48 and 53 min`, `48–53 min`. */
+export function writeMilestone(found: Milestone): WrittenMilestone {
+  const none = (why: string) => ({ detail: why, range: why });
   switch (found.state) {
     case 'no levels':
-      return { detail: 'no level was read' };
+      return none('no level was read');
     case 'started above':
-      return { detail: 'already there at the first reading' };
+      return none('already there at the first reading');
     case 'not reached':
-      return { value: 'not reached', detail: `not by ${spell(found.bounds.low)}` };
+      return { value: 'not reached', ...none(`not by ${spell(found.bounds.low)}`) };
     case 'reached': {
       const resolution = widthOf(found.bounds);
       const [low, high] = [spell(found.bounds.low, resolution), spell(found.bounds.high, resolution)];
-      const between = resolution < 1 ? `at ${high}` : `between ${bothIn(low, high)}`;
-      const value = spell(milestoneTime(found) ?? 0, resolution);
-      return { value, detail: found.level === 100 ? `first seen; ${between}` : between };
+      const shared = /^\d+ min$/.test(low) && /^\d+ min$/.test(high) ? low.replace(' min', '') : low;
+      const between = resolution < 1 ? `at ${high}` : `between ${shared} and ${high}`;
+      return {
+        value: spell(milestoneTime(found) ?? 0, resolution),
+        detail: found.level === 100 ? `first seen; ${between}` : between,
+        range: `${shared}–${high}`,
+      };
     }
   }
 }
-
-/** `48 min` and `53 min` share their unit: `48 and 53 min`. */
-const bothIn = (low: string, high: string) =>
-  /^\d+ min$/.test(low) && /^\d+ min$/.test(high) ? `${low.replace(' min', '')} and ${high}` : `${low} and ${high}`;
 
 function milestoneFigure(found: Milestone): Figure {
   const { level } = found;
   const figure = { id: `level-${level}`, group: 'When it reached', label: level === 100 ? '100 % shown' : `${level} %` } as const;
   const working = 'working' in found ? found.working : undefined;
   const span = found.state === 'reached' ? { from: found.bounds.low, to: found.bounds.high } : undefined;
-  return { ...figure, ...writeMilestone(found), working, span };
+  const { value, detail } = writeMilestone(found);
+  return { ...figure, value, detail, working, span };
 }
 
 /** A gain in words, rounded to what its margin supports: `29 %`, `± 1 %`. */
@@ -91,7 +103,7 @@ export function writeGain(gain: Gain): { value?: string; detail: string } {
 }
 
 function gainFigure(gain: Gain, run: RunRecord): Figure {
-  const figure = { id: `gain-${gain.seconds}`, group: 'What it gained', label: `Gained in ${spell(gain.seconds)}` } as const;
+  const figure = { id: `gain-${gain.seconds}`, group: 'What it gained', label: `Gained in ${nominal(gain.seconds)}` } as const;
   if (gain.state !== 'known') return { ...figure, ...writeGain(gain) };
   const written = writeGain(gain);
   const battery = batteryOf(run.header.device);
@@ -108,62 +120,62 @@ function gainFigure(gain: Gain, run: RunRecord): Figure {
 }
 
 function powerFigures(run: RunRecord): Figure[] {
-  const { watts, wattHours, celsius } = run.tracks;
-  const group = 'Power and energy' as const;
-  const figures: Figure[] = [];
-  const top = peak(watts, run.sampled.has('watts'));
-  const none = 'no watts were read';
-  if (top) {
-    const held = top.kind === '60-second mean';
-    figures.push({
-      id: 'peak',
-      group,
-      label: held ? 'Peak, highest 60-second mean' : 'Peak, highest single reading',
-      value: `${fixed(top.watts, 1)} W`,
-      detail: `${held ? 'from' : 'at'} ${spell(top.seconds, 1)}`,
-      working: {
-        formula: held ? 'area under the minute ÷ 60 s' : `the highest of ${watts.values.length} readings of watts`,
-        uses: top.uses,
-      },
-      span: { from: top.seconds, to: top.seconds + (held ? 60 : 0) },
-    });
-  } else figures.push({ id: 'peak', group, label: 'Peak', detail: watts.values.length > 0 ? 'less than a minute was sampled' : none });
-
-  const sum = energy(watts, run.end);
-  const coverage = run.end > 0 ? sum.covered / run.end : 0;
-  const covers = coverage < 0.98 ? `covers ${fixed(coverage * 100)} % of the time` : 'covers the whole run';
-  const ends = [sighting(watts, 0), sighting(watts, watts.seconds.length - 1)].filter((each) => each !== undefined);
-  if (sum.averageWatts === undefined) {
-    const why = watts.values.length === 1 ? 'one reading of watts is not enough' : none;
-    figures.push({ id: 'average', group, label: 'Average', detail: why }, { id: 'energy', group, label: 'Energy in', detail: why });
-  } else {
-    const length = `${plain(sum.wattHours)} Wh ÷ ${spell(sum.covered, 1)}`;
-    figures.push(
-      {
-        id: 'average',
-        group,
-        label: 'Average',
-        value: `${fixed(sum.averageWatts, 1)} W`,
-        detail: covers,
-        working: { formula: length, uses: ends },
-      },
-      {
-        id: 'energy',
-        group,
-        label: 'Energy in',
-        value: `${fixed(sum.wattHours, 1)} Wh`,
-        detail: covers,
-        working: {
-          formula: `${energyFormula(watts)}${sum.unseen.length > 0 ? `, less ${sum.unseen.length} unseen` : ''}`,
-          uses: everyUse(watts),
-        },
-      },
-    );
-  }
-  return [...figures, ...counterFigure(wattHours), ...heatFigure(celsius)];
+  const { wattHours, celsius } = run.tracks;
+  return [peakFigure(run), ...energyFigures(run), ...counterFigure(wattHours), ...heatFigure(celsius)];
 }
 
-const energyFormula = (watts: Track) => `Σ ½ (W₁ + W₂) × (t₂ − t₁) over ${watts.values.length - 1} steps`;
+const POWER = 'Power and energy' as const;
+const NO_WATTS = 'no watts were read';
+
+function peakFigure({ tracks: { watts }, sampled }: RunRecord): Figure {
+  const top = peak(watts, sampled.has('watts'));
+  if (!top)
+    return { id: 'peak', group: POWER, label: 'Peak', detail: watts.values.length > 0 ? 'less than a minute was sampled' : NO_WATTS };
+  const held = top.kind === '60-second mean';
+  const formula = held ? 'area under the minute ÷ 60 s' : `the highest of ${watts.values.length} readings of watts`;
+  return {
+    id: 'peak',
+    group: POWER,
+    label: `Peak, highest ${top.kind}`,
+    value: `${fixed(top.watts, 1)} W`,
+    detail: `${held ? 'from' : 'at'} ${spell(top.seconds, 1)}`,
+    working: { formula, unit: 'W', uses: top.uses },
+    span: { from: top.seconds, to: top.seconds + (held ? 60 : 0) },
+  };
+}
+
+function energyFigures({ tracks: { watts }, end }: RunRecord): Figure[] {
+  const sum = energy(watts, end);
+  const [average, total] = [
+    { id: 'average', group: POWER, label: 'Average' },
+    { id: 'energy', group: POWER, label: 'Energy in' },
+  ];
+  if (sum.averageWatts === undefined) {
+    const detail = watts.values.length === 1 ? 'one reading of watts is not enough' : NO_WATTS;
+    return [
+      { ...average, detail },
+      { ...total, detail },
+    ];
+  }
+  const coverage = end > 0 ? sum.covered / end : 0;
+  const detail = coverage < 0.98 ? `covers ${fixed(coverage * 100)} % of the time` : 'covers the whole run';
+  const ends = [sighting(watts, 0), sighting(watts, watts.seconds.length - 1)].filter((each) => each !== undefined);
+  const unseen = sum.unseen.length > 0 ? `, less ${sum.unseen.length} unseen` : '';
+  return [
+    {
+      ...average,
+      value: `${fixed(sum.averageWatts, 1)} W`,
+      detail,
+      working: { formula: `${plain(sum.wattHours)} Wh ÷ ${spell(sum.covered, 1)}`, unit: 'W', uses: ends },
+    },
+    {
+      ...total,
+      value: `${fixed(sum.wattHours, 1)} Wh`,
+      detail,
+      working: { formula: `Σ ½ (W₁ + W₂) × (t₂ − t₁) over ${watts.values.length - 1} steps${unseen}`, unit: 'W', uses: everyUse(watts) },
+    },
+  ];
+}
 
 /** Readings a sum used, while they are few enough to be worth listing. */
 function everyUse(track: Track): Sighting[] {
@@ -175,10 +187,10 @@ function everyUse(track: Track): Sighting[] {
 function counterFigure(counter: Track): Figure[] {
   const [first, last] = [sighting(counter, 0), sighting(counter, counter.seconds.length - 1)];
   if (!first || !last || first.seconds === last.seconds) return [];
-  const figure = { id: 'counter', group: 'Power and energy', label: 'By the meter’s counter' } as const;
+  const figure = { id: 'counter', group: POWER, label: 'By the meter’s counter' };
   const fell = Array.from(counter.values).some((value, index) => index > 0 && value < (counter.values[index - 1] ?? 0));
   if (fell) return [{ ...figure, detail: 'the counter fell during the run: it was reset' }];
-  const working = { formula: `${plain(last.value)} − ${plain(first.value)}`, uses: [first, last] };
+  const working = { formula: `${plain(last.value)} − ${plain(first.value)}`, unit: 'Wh', uses: [first, last] };
   const detail = `from ${spell(first.seconds)} to ${spell(last.seconds)}`;
   return [
     { ...figure, value: `${fixed(last.value - first.value, 1)} Wh`, detail, working, span: { from: first.seconds, to: last.seconds } },
@@ -193,9 +205,9 @@ function heatFigure(celsius: Track): Figure[] {
     const next = sighting(celsius, index);
     if (next && next.value > top.value) top = next;
   }
-  const rise = top === first ? '' : ` · ${fixed(top.value - first.value, 1)} °C above ${clock(first.seconds)}`;
-  const figure = { id: 'hottest', group: 'Power and energy', label: 'Hottest' } as const;
-  const working = { formula: `the highest of ${celsius.values.length} readings`, uses: [top] };
+  const rise = top === first ? '' : ` · ${fixed(top.value - first.value, 1)} °C more than at first`;
+  const figure = { id: 'hottest', group: POWER, label: 'Hottest' };
+  const working = { formula: `the highest of ${celsius.values.length} readings`, unit: '°C', uses: [top] };
   return [
     {
       ...figure,

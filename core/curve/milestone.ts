@@ -26,7 +26,7 @@ export function milestone(percent: Track, level: number): Milestone {
   if (!first) return { state: 'no levels', level };
   if (first.value >= level) {
     const formula = `The first level seen was ${plain(first.value)} %, at ${spell(first.seconds, 1)}: already there.`;
-    return { state: 'started above', level, working: { formula, uses: [first] } };
+    return { state: 'started above', level, working: { formula, unit: '%', uses: [first] } };
   }
   let index = 1;
   while (index < percent.seconds.length && (percent.values[index] ?? 0) < level) index += 1;
@@ -34,7 +34,12 @@ export function milestone(percent: Track, level: number): Milestone {
   const after = sighting(percent, index);
   if (!after) {
     const formula = `The last level seen was ${plain(before.value)} %, at ${spell(before.seconds, 1)}.`;
-    return { state: 'not reached', level, bounds: { low: before.seconds, high: Infinity }, working: { formula, uses: [before] } };
+    return {
+      state: 'not reached',
+      level,
+      bounds: { low: before.seconds, high: Infinity },
+      working: { formula, unit: '%', uses: [before] },
+    };
   }
   const bounds = { low: before.seconds, high: after.seconds };
   const width = bounds.high - bounds.low;
@@ -46,6 +51,7 @@ export function milestone(percent: Track, level: number): Milestone {
     estimate: bounds.low + share * width,
     uncertainty: standardUncertainty(bounds) ?? 0,
     working: {
+      unit: '%',
       formula:
         level === 100
           ? `${spell(bounds.low, 1)} + ½ × ${spell(width, 1)}`

@@ -1,7 +1,7 @@
 import { checks, type Check } from '../method/cadence';
 import type { RunRecord } from '../ink/fold';
 import { sightings } from '../ink/track';
-import { clock, spell } from '../quantity/duration';
+import { nominal, spell } from '../quantity/duration';
 import { fixed } from '../quantity/figures';
 import { unseenSpans, type Span } from './energy';
 import { stalls } from './stall';
@@ -28,8 +28,9 @@ export function checksOf(run: RunRecord, until = run.end): Check[] {
 /** All that is worth a look in a run, in order of time. */
 export function notices(run: RunRecord): Notice[] {
   const missed = checksOf(run).flatMap(({ due, state, seen = due }): Notice[] => {
-    if (state === 'late') return [{ kind: 'late', from: due, to: seen, text: `Check at ${spell(due)} came ${clock(seen - due)} late` }];
-    if (state === 'missed') return [{ kind: 'missed', from: due, to: due, text: `Check at ${spell(due)} was missed` }];
+    if (state === 'late')
+      return [{ kind: 'late', from: due, to: seen, text: `Check at ${nominal(due)} came ${spell(seen - due, 1)} late` }];
+    if (state === 'missed') return [{ kind: 'missed', from: due, to: due, text: `Check at ${nominal(due)} was missed` }];
     return [];
   });
   const unseen = unseenSpans(run.tracks.watts).map(({ from, to }): Notice => ({

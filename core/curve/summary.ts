@@ -1,7 +1,8 @@
 import type { RunRecord } from '../ink/fold';
 import { sighting, type Track } from '../ink/track';
 import { milestone } from './milestone';
-import { writeMilestone } from './figures';
+import { milestoneTime, writeMilestone } from './figures';
+import { spell } from '../quantity/duration';
 
 /** What a list shows of a run without opening it. Worked out from its ink when it is filed; thrown away and made anew at will. */
 export interface Summary {
@@ -29,7 +30,11 @@ const OUTLINE_POINTS = 40;
 /** Sums a run up for a list. */
 export function summarise(run: RunRecord): Summary {
   const { percent } = run.tracks;
-  const inWords = (level: number) => writeMilestone(milestone(percent, level)).value ?? '—';
+  const inWords = (level: number) => {
+    const found = milestone(percent, level);
+    const time = milestoneTime(found);
+    return time === undefined ? (writeMilestone(found).value ?? '—') : spell(time);
+  };
   const start = sighting(percent, 0);
   return {
     id: run.header.id,

@@ -35,7 +35,7 @@ export function levelAt(percent: Track, seconds: number): ValueAt | undefined {
   if (one.seconds === seconds) {
     const { value } = one;
     const formula = `${plain(value)} % was seen at ${spell(seconds, 1)}`;
-    return { seconds, value, bounds: { low: value, high: value }, margin: DISPLAY_ROUNDING, working: { formula, uses: [one] } };
+    return { seconds, value, bounds: { low: value, high: value }, margin: DISPLAY_ROUNDING, working: { formula, unit: '%', uses: [one] } };
   }
   const other = sighting(percent, after);
   if (!other) return undefined;
@@ -48,6 +48,7 @@ export function levelAt(percent: Track, seconds: number): ValueAt | undefined {
     bounds: { low: Math.min(one.value, other.value), high: Math.max(one.value, other.value) },
     margin: Math.hypot(toNearer * slope, DISPLAY_ROUNDING),
     working: {
+      unit: '%',
       formula: `${plain(one.value)} + ${plain(other.value - one.value)} × ${spell(seconds - one.seconds, 1)} ÷ ${spell(other.seconds - one.seconds, 1)}`,
       uses: [one, other],
     },
@@ -74,6 +75,7 @@ export function gainAt(percent: Track, seconds: number): Gain {
     value: then.value - start.value,
     bounds: { low: then.bounds.low - start.value, high: then.bounds.high - start.value },
     working: {
+      unit: '%',
       formula: `${formula}, less ${plain(start.value)} % at plug-in`,
       uses: uses.some(({ seconds: used }) => used === start.seconds) ? uses : [start, ...uses],
     },

@@ -3,6 +3,8 @@ import type { Sighting } from '../ink/track';
 /** How a figure was worked out: the formula with its numbers in it, and the readings it used, each a place on the strip. */
 export interface Working {
   formula: string;
+  /** Unit of the readings it used. */
+  unit: string;
   uses: Sighting[];
 }
 

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { expect, it } from 'vitest';
-import { clock, parseClock, spell } from './duration';
+import { clock, nominal, parseClock, spell } from './duration';
 
 it('writes colons on ticking clocks only', () => {
   expect(clock(258)).toBe('4:18');
@@ -16,6 +16,10 @@ it('writes a time no finer than it is known', () => {
   expect(spell(3600, 1)).toBe('1 h');
   expect(spell(0, 1)).toBe('0 s');
   expect(spell(-2640)).toBe('−44 min');
+});
+
+it('writes round times without their noughts', () => {
+  expect([900, 3600, 5400].map(nominal)).toEqual(['15 min', '1 h', '1 h 30']);
 });
 
 it('reads what a clock shows, and nothing else', () => {

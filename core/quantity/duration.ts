@@ -33,6 +33,11 @@ export function spell(seconds: number, resolution = 60): string {
   return sign + (parts.filter(Boolean).join(' ') || '0 s');
 }
 
+/** A round time, as marks and rulers carry it: `15 min`, `1 h`, `1 h 30`. */
+export function nominal(seconds: number): string {
+  return spell(seconds).replace(/ h 00$/, ' h');
+}
+
 /**
  * Reads a time as it is written on clocks: `m:ss` or `h:mm:ss`, with an optional fraction of a second.
  *

@@ -23,14 +23,14 @@ describe('a line on its way to becoming ink', () => {
   });
 
   it('is refused before plug-in, in the future, and after the stop', () => {
-    expect(weighed('42 @14:40')).toMatchObject({ verdict: 'refuse', error: expect.stringContaining('the run is at 10:00') as string });
+    expect(weighed('42 @14:40')).toMatchObject({ verdict: 'refuse', error: expect.stringContaining('the run is at 10 min') as string });
     expect(weighed('42', { marked: minute(-1) })).toMatchObject({
       verdict: 'refuse',
       error: expect.stringContaining('before plug-in') as string,
     });
     const stop = { kind: 'stop', seq: 9, id: 's', at: minute(8), written: minute(8), because: 'full' } as const;
     const run = foldRun(header, [...inkOf(header, [{ seconds: 0, percent: 40 }]), stop]);
-    expect(weighed('100', { run })).toMatchObject({ verdict: 'refuse', error: expect.stringContaining('stopped at 8:00') as string });
+    expect(weighed('100', { run })).toMatchObject({ verdict: 'refuse', error: expect.stringContaining('stopped at 8 min') as string });
   });
 
   it('asks once about more watts than the charger has, and keeps the answer', () => {

@@ -1,6 +1,6 @@
 import type { Draft } from '../ink/entry';
 import { valueIn, type RunRecord } from '../ink/fold';
-import { clock } from '../quantity/duration';
+import { clock, spell } from '../quantity/duration';
 import type { LineValues } from '../quantity/entryLine';
 import { fixed } from '../quantity/figures';
 
@@ -32,7 +32,7 @@ export function weigh(values: LineValues, run: RunRecord, now: number, marked?: 
   const last = run.stop?.seconds ?? (now - plugInAt) / 1000;
   if (elapsed < 0) return { verdict: 'refuse', error: 'That moment is before plug-in. Give the time since plug-in, as @14:40.' };
   if (elapsed > last + 1) {
-    const reach = run.stop ? `the run was stopped at ${clock(last)}` : `the run is at ${clock(last)}`;
+    const reach = run.stop ? `the run was stopped at ${spell(last, 1)}` : `the run is at ${spell(last, 1)}`;
     return { verdict: 'refuse', error: `@${clock(elapsed)} is still to come: ${reach}. Give the time since plug-in at which it was seen.` };
   }
   if (Object.keys(figures).length === 0) return { verdict: 'log', draft: { kind: 'note', at, text: note ?? '' } };

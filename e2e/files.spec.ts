@@ -1,0 +1,103 @@
+import { readFileSync } from 'node:fs';
+import { expect, test, type Page } from '@playwright/test';
+import { addCharger, addDevice, figure, logEveryFive, startRun, stopRun } from './person';
+
+const METER =
+  'Case,Power (W),Time (s),Battery %,Current (A),Voltage (V)\n' +
+  [0, 60, 120, 180, 240].map((second) => `off,18.${second % 9},${second},${10 + second / 60},2.02,9.0`).join('\n');
+
+async function choose(page: Page, name: string, contents: string): Promise<void> {
+  await page.getByRole('button', { name: 'Bring a file in' }).click();
+  await page.locator('input[type=file]').setInputFiles({ name, mimeType: 'text/plain', buffer: Buffer.from(contents) });
+}
+
+async function takeOut(page: Page, button: string): Promise<{ name: string; text: string }> {
+  const download = page.waitForEvent('download');
+  await page.getByRole('button', { name: button }).click();
+  const file = await download;
+  return { name: file.suggestedFilename(), text: readFileSync(await file.path(), 'utf8') };
+}
+
+const bringIn = (page: Page) => page.getByRole('button', { name: 'Bring it in' });
+const rows = (page: Page) => page.getByRole('table', { name: 'Finished runs' }).getByRole('row');
+
+test('@slice a run goes out as CSV, the logbook as JSON, and both come back', async ({ page, browser }) => {
+  await page.clock.install({ time: new Date('2026-10-05T12:00:00') });
+  await addDevice(page, 'Sedge <b>5</b>', '4500', '3.85');
+  await addCharger(page, 'Cobble 20', '20');
+  await startRun(page, 'Sedge <b>5</b>', 'Cobble 20', '2');
+  await logEveryFive(page, ['12 18.4w 29c', '22 18.3w # =case', '31 18.1w']);
+  await stopRun(page, 'The window I wanted is over');
+  await expect(page.getByRole('heading', { name: 'Sedge <b>5</b> on Cobble 20' })).toBeVisible();
+  await expect(figure(page, 'Gained in 15 min')).toContainText('29 %');
+  const csv = await takeOut(page, 'Take out as CSV');
+  expect(csv.name).toBe('sedge-b-5-b-on-cobble-20-2026-10-05-1200.csv');
+  expect(csv.text.split('\r\n')[0]).toBe(
+    'elapsed (s),clock time,kind,entry,percent,volts,amps,watts,watt-hours,milliamp-hours,temperature (°C),note',
+  );
+  await page.getByRole('link', { name: 'Curve' }).click();
+  const book = await takeOut(page, 'Take the logbook out');
+  expect(book.name).toBe('inkpath-logbook-2026-10-05.json');
+
+  const elsewhere = await (await browser.newContext({ baseURL: new URL(page.url()).origin })).newPage();
+  await elsewhere.goto('/curve');
+  await choose(elsewhere, book.name, book.text);
+  await expect(elsewhere.getByText('A logbook with 1 runs, 1 of them new here')).toBeVisible();
+  await bringIn(elsewhere).click();
+  await expect(rows(elsewhere)).toHaveCount(2);
+  // Bringing the same logbook in again changes nothing.
+  await choose(elsewhere, book.name, book.text);
+  await expect(elsewhere.getByText('0 of them new here')).toBeVisible();
+  await bringIn(elsewhere).click();
+  await expect(rows(elsewhere)).toHaveCount(2);
+
+  await choose(elsewhere, csv.name, csv.text);
+  await expect(elsewhere.getByText('5 rows over 15 min')).toBeVisible();
+  await bringIn(elsewhere).click();
+  await expect(figure(elsewhere, 'Gained in 15 min')).toContainText('29 %');
+  await expect(elsewhere.getByText('=case')).toBeVisible();
+  await expect(elsewhere.getByText('5 Oct 2026, 12:00')).toBeVisible();
+});
+
+test('@slice a meter’s CSV comes in as a run, whatever the order of its columns', async ({ page }) => {
+  await addDevice(page, 'Sedge 5', '4500', '3.85');
+  await addCharger(page, 'Cobble 20', '20');
+  await page.getByRole('link', { name: 'Curve' }).click();
+  await choose(page, 'van-3.csv', METER);
+  await expect(page.getByText('Not read: Case.')).toBeVisible();
+  await page.getByLabel('Plugged in at').fill('2026-10-04T09:30:00');
+  await bringIn(page).click();
+  await expect(page.getByRole('heading', { name: 'Sedge 5 on Cobble 20' })).toBeVisible();
+  await expect(page.getByText('from van-3.csv')).toBeVisible();
+  await expect(figure(page, 'Peak, highest 60-second mean')).toContainText(/18\.\d W/);
+});
+
+test('@slice a file that cannot be read is refused by its place, and nothing stored changes', async ({ page }) => {
+  await addDevice(page, 'Sedge 5', '4500', '3.85');
+  await addCharger(page, 'Cobble 20', '20');
+  await page.getByRole('link', { name: 'Curve' }).click();
+  await page.getByRole('button', { name: 'Bring a file in' }).click();
+  const files: [string, string, RegExp][] = [
+    ['van.csv', 'hello\nworld', /Row 1 of van.csv heads no column of times/],
+    ['photo.csv', '\u0000\u0001PNG', /photo.csv is not a text file/],
+    ['empty.csv', '', /empty.csv is empty/],
+    ['ragged.csv', 'time,watts\n0,5\n1,5,9', /Row 3 of ragged.csv has 3 columns/],
+    ['back.csv', 'time,watts\n60,5\n0,5', /Row 3 of back.csv goes back in time/],
+    ['words.csv', 'time,watts\n0,5\n1,"12,4,1"', /“12,4,1” is not a number in column “watts”. Choose decimal comma, or skip the row/],
+    ['cut.json', '{"format":"inkpath-logbook"', /cut.json is not JSON, or was cut off/],
+    ['newer.json', '{"format":"inkpath-logbook","schema":99}', /newer Inkpath Log \(schema 99/],
+    ['large.csv', 'x'.repeat(50 * 1024 * 1024 + 1), /large.csv is 50 MB; up to 50 MB is read/],
+  ];
+  for (const [name, contents, sentence] of files) {
+    await page.locator('input[type=file]').setInputFiles({ name, mimeType: 'text/plain', buffer: Buffer.from(contents) });
+    await expect(page.getByRole('alert').filter({ hasText: sentence })).toBeVisible();
+    await expect(bringIn(page)).toBeDisabled();
+  }
+  await page
+    .locator('input[type=file]')
+    .setInputFiles({ name: 'words.csv', mimeType: 'text/plain', buffer: Buffer.from('time,watts\n0,5\n1,lots\n2,6') });
+  await page.getByLabel('Skip rows that cannot be read').check();
+  await expect(page.getByText('1 could not be read and are left out')).toBeVisible();
+  await page.getByRole('button', { name: 'Leave it' }).click();
+  await expect(page.getByRole('heading', { name: 'No finished runs yet' })).toBeVisible();
+});

@@ -1,0 +1,75 @@
+import { expect, type Page } from '@playwright/test';
+import { PORTS } from '../server/serve';
+
+/** What a person does with the program, by what they see and press. */
+
+export const DEMO = `http://127.0.0.1:${PORTS.testDemo}`;
+
+export async function addDevice(page: Page, name: string, milliampHours: string, volts: string, limit?: string): Promise<void> {
+  await page.goto('/bench');
+  await page.getByRole('button', { name: 'Add a device' }).click();
+  await page.getByLabel('Name').fill(name);
+  await page.getByLabel('Battery, mAh').fill(milliampHours);
+  await page.getByLabel('Nominal volts').fill(volts);
+  if (limit) await page.getByLabel('Input limit, W').fill(limit);
+  await page.getByRole('button', { name: 'Put on the shelf' }).click();
+  await expect(page.getByRole('button', { name: `Take ${name} off the shelf` })).toBeVisible();
+}
+
+export async function addCharger(page: Page, name: string, watts: string, price = ''): Promise<void> {
+  await page.goto('/bench');
+  await page.getByRole('button', { name: 'Add a charger' }).click();
+  await page.getByLabel('Name').fill(name);
+  await page.getByLabel('Watts').fill(watts);
+  await page.getByLabel('Label text').fill(`5V⎓3A 9V⎓2.22A`);
+  if (price) await page.getByLabel('Price').fill(price);
+  await page.getByRole('button', { name: 'Put on the shelf' }).click();
+  await expect(page.getByRole('button', { name: `Take ${name} off the shelf` })).toBeVisible();
+}
+
+async function choose(page: Page, label: string, name: string): Promise<void> {
+  await page.getByRole('combobox', { name: label }).click();
+  await page.getByRole('option', { name, exact: true }).click();
+}
+
+/** Starts a run from a full shelf, up to and with the key at plug-in. */
+export async function startRun(page: Page, device: string, charger: string, level = ''): Promise<void> {
+  await page.goto('/run/new');
+  await choose(page, 'Device', device);
+  await choose(page, 'Charger', charger);
+  await page.getByLabel('Level at plug-in').fill(level);
+  await page.getByRole('button', { name: 'Ready' }).click();
+  await expect(page.getByRole('button', { name: 'Plug in now' })).toBeFocused();
+  await page.keyboard.press('Space');
+  await expect(page.getByRole('article', { name: `${device} on ${charger}` })).toBeVisible();
+}
+
+export const entry = (page: Page) => page.getByRole('textbox', { name: /Reading of/ });
+export const said = (page: Page) => page.getByLabel('Due line').locator('.answer');
+
+/** Types a line and waits until the screen says it is logged. */
+export async function log(page: Page, line: string): Promise<void> {
+  await entry(page).fill(line);
+  await entry(page).press('Enter');
+  await expect(said(page)).toContainText('Logged at');
+  await expect(entry(page)).toHaveValue('');
+}
+
+/** Logs one line for each check, five minutes apart, the clock moved on in between. */
+export async function logEveryFive(page: Page, lines: readonly string[]): Promise<void> {
+  for (const line of lines) {
+    await page.clock.fastForward('05:00');
+    await log(page, line);
+  }
+}
+
+export async function stopRun(page: Page, reason: string): Promise<void> {
+  await page.getByRole('button', { name: 'stop' }).click();
+  await page.getByLabel(reason).check();
+  await page.getByRole('button', { name: 'Stop the run' }).click();
+  await expect(page.getByRole('heading', { name: 'When it reached' })).toBeVisible();
+}
+
+/** The row of a figure on the curve screen. */
+export const figure = (page: Page, label: string) =>
+  page.getByLabel('Figures', { exact: true }).locator('.figure').filter({ hasText: label });

@@ -1,0 +1,131 @@
+import { spawn, type ChildProcess } from 'node:child_process';
+import { mkdtempSync, readFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { chromium, expect, test, type Page } from '@playwright/test';
+import { CHROMIUM_ARGS } from '../playwright.config';
+import { PORTS } from '../server/serve';
+import { addCharger, addDevice, entry, log, said, startRun } from './person';
+
+/** A browser of its own process, so that it can be killed as a crash or a dead battery would. */
+async function browse(profile: string): Promise<{ page: Page; kill: () => Promise<void> }> {
+  const path = process.env.CHROMIUM ?? '/usr/bin/chromium';
+  const child: ChildProcess = spawn(
+    path,
+    [...CHROMIUM_ARGS, '--headless=new', '--remote-debugging-port=0', `--user-data-dir=${profile}`, 'about:blank'],
+    {
+      detached: true,
+      stdio: ['ignore', 'ignore', 'pipe'],
+    },
+  );
+  const address = await new Promise<string>((resolve, reject) => {
+    let heard = '';
+    child.stderr?.on('data', (chunk: Buffer) => {
+      heard += chunk.toString();
+      const found = /DevTools listening on (ws:\S+)/.exec(heard)?.[1];
+      if (found) resolve(found);
+    });
+    child.on('exit', () => reject(new Error(`Chromium ended at once: ${heard}`)));
+  });
+  const browser = await chromium.connectOverCDP(address);
+  const context = browser.contexts()[0] ?? (await browser.newContext());
+  const kill = () =>
+    new Promise<void>((resolve) => {
+      child.removeAllListeners('exit').on('exit', () => resolve());
+      process.kill(-(child.pid ?? 0), 'SIGKILL');
+    });
+  return { page: await context.newPage(), kill };
+}
+
+const own = `http://127.0.0.1:${PORTS.test}`;
+
+test('@slice a run killed with its browser comes back counting, with all its ink', async () => {
+  const profile = mkdtempSync(join(tmpdir(), 'inkpath-profile-'));
+  const first = await browse(profile);
+  const at = (path: string) => `${own}${path}`;
+  const goto = first.page.goto.bind(first.page);
+  first.page.goto = (path, options) => goto(path.startsWith('/') ? at(path) : path, options);
+  await addDevice(first.page, 'Sedge 5', '4500', '3.85');
+  await addCharger(first.page, 'Cobble 20', '20');
+  await startRun(first.page, 'Sedge 5', 'Cobble 20', '2');
+  for (const line of ['3 18w', '92 18.1w', '5 18.2w 26c']) await log(first.page, line);
+  await first.kill();
+
+  const second = await browse(profile);
+  await second.page.goto(own);
+  const lane = second.page.getByRole('article', { name: 'Sedge 5 on Cobble 20' });
+  await expect(lane).toContainText('5%');
+  await expect(lane).toContainText(/\d:\d\d/);
+  await lane.getByRole('link', { name: 'Sedge 5' }).click();
+  await expect(second.page.locator('.ink tbody tr')).toHaveCount(4);
+  await log(second.page, '6');
+  await expect(second.page.locator('.ink tbody tr')).toHaveCount(5);
+  await second.kill();
+});
+
+test('@slice a reload in mid-run loses nothing that was shown as logged', async ({ page }) => {
+  await page.clock.install({ time: new Date('2026-10-05T12:00:00') });
+  await addDevice(page, 'Sedge 5', '4500', '3.85');
+  await addCharger(page, 'Cobble 20', '20');
+  await startRun(page, 'Sedge 5', 'Cobble 20', '2');
+  await page.clock.fastForward('05:00');
+  await log(page, '12 18.4w 29c');
+  await page.reload();
+  const lane = page.getByRole('article');
+  await expect(lane).toContainText('12%');
+  await expect(lane).toContainText('18.4 W');
+  await expect(lane).toContainText(/5:\d\d/);
+});
+
+test('@slice a failed write says so, keeps the entry, and offers a file', async ({ page }) => {
+  await page.addInitScript(() => {
+    const put = IDBObjectStore.prototype.put;
+    IDBObjectStore.prototype.put = function (...args) {
+      if ((window as { isFull?: boolean }).isFull) throw new DOMException('no room', 'QuotaExceededError');
+      return put.apply(this, args);
+    };
+  });
+  await addDevice(page, 'Sedge 5', '4500', '3.85');
+  await addCharger(page, 'Cobble 20', '20');
+  await startRun(page, 'Sedge 5', 'Cobble 20', '2');
+  await page.evaluate(() => ((window as { isFull?: boolean }).isFull = true));
+  await entry(page).fill('12 18.4w');
+  await entry(page).press('Enter');
+  await expect(said(page)).toContainText('Not logged. This browser has no room left for it.');
+  await expect(entry(page)).toHaveValue('12 18.4w');
+  await expect(page.getByRole('article')).toContainText('2%');
+
+  const download = page.waitForEvent('download');
+  await page.getByRole('button', { name: 'Save this run as a file' }).click();
+  const saved = JSON.parse(readFileSync(await (await download).path(), 'utf8')) as { runs: { entries: { text?: string }[] }[] };
+  expect(saved.runs[0]?.entries.at(-1)?.text).toBe('Not logged: 12 18.4w');
+
+  await page.evaluate(() => ((window as { isFull?: boolean }).isFull = false));
+  await entry(page).press('Enter');
+  await expect(said(page)).toContainText('Logged at');
+});
+
+test('@slice without storage nothing is offered to be logged', async ({ page }) => {
+  await page.addInitScript(() => {
+    IDBFactory.prototype.open = () => {
+      throw new DOMException('blocked', 'SecurityError');
+    };
+  });
+  await page.goto('/');
+  await expect(page.getByRole('alert')).toContainText('The logbook of this address cannot be opened');
+});
+
+test('@slice one tab writes a run; another follows it and can take over', async ({ page, context }) => {
+  await addDevice(page, 'Sedge 5', '4500', '3.85');
+  await addCharger(page, 'Cobble 20', '20');
+  await startRun(page, 'Sedge 5', 'Cobble 20', '2');
+  const other = await context.newPage();
+  await other.goto('/');
+  await expect(entry(other)).toBeDisabled();
+  await log(page, '3');
+  await expect(other.getByRole('article')).toContainText('3%');
+  await other.getByRole('button', { name: 'Take over from the other tab' }).click();
+  await log(other, '4');
+  await expect(entry(page)).toBeDisabled();
+  await expect(page.getByRole('article')).toContainText('4%');
+});

@@ -1,0 +1,40 @@
+import { defineConfig } from '@playwright/test';
+import { PORTS } from './server/serve';
+
+/** Debian's Chromium, started so that it calls nowhere. */
+export const CHROMIUM_ARGS = [
+  '--no-sandbox',
+  '--disable-gpu',
+  '--disable-quic',
+  '--no-first-run',
+  '--disable-background-networking',
+  '--disable-component-update',
+  '--disable-sync',
+];
+
+const served = (logbook: 'test' | 'testDemo') => ({
+  command: `npx tsx server/main.ts ${logbook}`,
+  url: `http://127.0.0.1:${PORTS[logbook]}/inkpath`,
+  reuseExistingServer: false,
+});
+
+export default defineConfig({
+  testDir: 'e2e',
+  outputDir: '.cache/e2e',
+  fullyParallel: true,
+  workers: 2,
+  retries: 0,
+  forbidOnly: Boolean(process.env.CI),
+  reporter: 'list',
+  timeout: 45_000,
+  use: {
+    baseURL: `http://127.0.0.1:${PORTS.test}`,
+    viewport: { width: 1280, height: 800 },
+    contextOptions: { reducedMotion: 'reduce' },
+    timezoneId: 'Europe/Amsterdam',
+    locale: 'en-GB',
+    screenshot: 'only-on-failure',
+    launchOptions: { executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium', args: CHROMIUM_ARGS },
+  },
+  webServer: [served('test'), served('testDemo')],
+});
