@@ -57,9 +57,9 @@ export async function log(page: Page, line: string): Promise<void> {
 
 /** Logs one line for each check, five minutes apart, the clock moved on in between. */
 export async function logEveryFive(page: Page, lines: readonly string[]): Promise<void> {
-  for (const line of lines) {
+  for (const [index, line] of lines.entries()) {
     await page.clock.fastForward('05:00');
-    await log(page, line);
+    await log(page, line.replace(/(?= #|$)/, ` @${5 * (index + 1)}:00`));
   }
 }
 

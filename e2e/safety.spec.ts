@@ -64,7 +64,7 @@ test('@slice a run killed with its browser comes back counting, with all its ink
 });
 
 test('@slice a reload in mid-run loses nothing that was shown as logged', async ({ page }) => {
-  await page.clock.install({ time: new Date('2026-10-05T12:00:00') });
+  await page.clock.install({ time: new Date('2026-10-05T12:00:00Z') });
   await addDevice(page, 'Sedge 5', '4500', '3.85');
   await addCharger(page, 'Cobble 20', '20');
   await startRun(page, 'Sedge 5', 'Cobble 20', '2');

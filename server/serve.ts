@@ -20,7 +20,6 @@ const GREETING = 'inkpath-log';
  * @param host    name under which it must be asked for; another name would be another logbook, so it is led here
  */
 export function appOf(folder: string, logbook: Logbook, host?: string): Express {
-  const page = readFileSync(join(folder, 'index.html'), 'utf8');
   const app = express();
   app.disable('x-powered-by');
   app.get('/inkpath', (_request, response) => {
@@ -55,9 +54,13 @@ export function appOf(folder: string, logbook: Logbook, host?: string): Express 
       strictTransportSecurity: false,
     }),
   );
-  app.use('/assets', express.static(join(folder, 'assets'), { immutable: true, maxAge: '1y', fallthrough: false }));
+  app.use('/assets', express.static(join(folder, 'assets'), { immutable: true, maxAge: '1y' }), (_request, response) => {
+    response.sendStatus(404);
+  });
   app.use(express.static(folder, { index: false }));
   app.get('/{*path}', (_request, response) => {
+    // Read anew each time, so that a build made under a running server is served whole.
+    const page = readFileSync(join(folder, 'index.html'), 'utf8');
     const { nonce } = response.locals as { nonce: string };
     response
       .type('html')

@@ -4,6 +4,7 @@ import { useForm } from 'vee-validate';
 import { computed, ref } from 'vue';
 import { CHARGER_KINDS, chargerSchema, DEVICE_KINDS, deviceSchema } from '@core';
 import { StorageTrouble } from '../ledger/storageTrouble';
+import { vFocus } from '../frame/vFocus';
 import { useShelf, type GearDraft, type Shelf } from './shelf';
 
 /** Writes a device or a charger down, or changes one. */
@@ -60,7 +61,7 @@ const save = handleSubmit(async (given) => {
     <v-card>
       <form novalidate @submit.prevent="save">
         <h2 id="gear-title">{{ title }}</h2>
-        <v-text-field v-model="name" v-bind="nameProps" label="Name" maxlength="81" autofocus />
+        <v-text-field v-model="name" v-focus v-bind="nameProps" label="Name" maxlength="81" />
         <v-select v-model="kind" v-bind="kindProps" :items="[...(isDevice ? DEVICE_KINDS : CHARGER_KINDS)]" label="Kind" />
         <v-text-field
           v-for="{ key, label, hint, model, bound } in fields"

@@ -108,6 +108,7 @@ function standing({ standing: stands }: Row): { first: string; rest: string[] } 
 
 <style scoped>
 .scroll {
+  position: relative;
   overflow-x: auto;
 }
 

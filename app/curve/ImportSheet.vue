@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { format } from 'date-fns';
 import { nanoid } from 'nanoid';
-import { computed, ref, watch } from 'vue';
+import { computed, ref, shallowRef, watch } from 'vue';
 import { useRouter } from 'vue-router';
 import { ImportError, LARGEST_FILE, runFromCsv, SCHEMA, spell, type CsvOptions, type Header } from '@core';
 import { useShelf } from '../bench/shelf';
@@ -16,8 +16,8 @@ const open = defineModel<boolean>({ required: true });
 const router = useRouter();
 const shelf = useShelf();
 const logbook = useLogbook();
-const chosen = ref<File>();
-const read = ref<ReadFile>();
+const chosen = shallowRef<File>();
+const read = shallowRef<ReadFile>();
 const error = ref('');
 const busy = ref(false);
 const decimal = ref<CsvOptions['decimal']>('auto');
@@ -119,8 +119,8 @@ const choose = (files: File | File[] | null | undefined) => {
       <v-progress-linear v-if="busy" indeterminate aria-label="Reading the file" />
       <p v-if="error" class="due" role="alert">{{ error }}</p>
       <p v-if="book" role="status">
-        A logbook with {{ book.runs.length }} runs, {{ newRuns }} of them new here, {{ book.devices.length }} devices and
-        {{ book.chargers.length }} chargers. What is already here stays; copies of a run are joined.
+        A logbook. Runs: {{ book.runs.length }}, new here: {{ newRuns }}. Devices: {{ book.devices.length }}. Chargers:
+        {{ book.chargers.length }}. What is already here stays; copies of a run are joined.
       </p>
       <template v-if="csv">
         <p role="status">

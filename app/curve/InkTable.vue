@@ -2,6 +2,7 @@
 import { computed, ref } from 'vue';
 import { spell, valueIn, writeEntryLine, type Draft, type Reading, type RunRecord } from '@core';
 import { StorageTrouble } from '../ledger/storageTrouble';
+import { vFocus } from '../frame/vFocus';
 import LateEntry from './LateEntry.vue';
 
 /** A run's ink as it was written: readings, those struck among them, notes. The table twin of the strip. */
@@ -112,7 +113,7 @@ async function confirm(): Promise<void> {
         <form @submit.prevent="confirm">
           <h2 id="strike-title">Strike the reading at {{ spell((striking.at - run.header.plugInAt) / 1000, 1) }}</h2>
           <p class="soft">It stays in the record, crossed out, and counts for nothing.</p>
-          <v-text-field v-model="reason" label="Why?" autofocus maxlength="200" :error-messages="trouble" />
+          <v-text-field v-model="reason" label="Why?" v-focus maxlength="200" :error-messages="trouble" />
           <div class="buttons">
             <v-btn type="submit" variant="flat" color="primary">Strike it</v-btn>
             <v-btn @click="striking = undefined">Leave it</v-btn>
@@ -129,6 +130,7 @@ async function confirm(): Promise<void> {
 }
 
 .scroll {
+  position: relative;
   overflow-x: auto;
 }
 

@@ -114,12 +114,14 @@ async function takeOut(): Promise<void> {
                   @update:model-value="(on) => toggle(item.id, on)"
                 />
               </span>
-              <RouterLink role="cell" class="setup" :to="`/curve/${item.id}`">
-                <PenNib :pen="item.pen" />
-                <span class="name"
-                  >{{ item.device }}<br /><span class="soft">{{ item.charger }}</span></span
-                >
-              </RouterLink>
+              <span role="cell"
+                ><RouterLink class="setup" :to="`/curve/${item.id}`">
+                  <PenNib :pen="item.pen" />
+                  <span class="name"
+                    >{{ item.device }}<br /><span class="soft">{{ item.charger }}</span></span
+                  >
+                </RouterLink></span
+              >
               <span role="cell" class="wide soft">{{ format(item.plugInAt, 'd MMM, HH:mm') }}<br />{{ spell(item.end) }}</span>
               <span role="cell" class="wide mini"
                 ><InkStrip

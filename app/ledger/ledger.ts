@@ -119,10 +119,11 @@ export function amend(runId: string, entry: Entry): Promise<RunRecord> {
   });
 }
 
-/** Takes a filed run up again: it counts on from its plug-in. @throws {StorageTrouble} */
+/** Takes a filed run up again: it counts on from its plug-in, and leaves the list until it is filed anew. @throws {StorageTrouble} */
 export async function reopen(header: Header, strike: Entry): Promise<void> {
   await append(header.id, strike);
   await store(liveBook, header.id, header);
+  await catalogueBook.removeItem(header.id);
 }
 
 /** Files what a crash left half filed. @returns how many runs that was */

@@ -10,6 +10,6 @@ export function troubleFrom(cause: unknown): StorageTrouble {
   const why =
     name === 'QuotaExceededError'
       ? 'This browser has no room left for it. Free some space, or save a file now.'
-      : 'This browser would not store it; a private window or blocked site data does that. Save a file now, then allow storage for this address.';
+      : `This browser would not store it (${name || String(cause)}); a private window or blocked site data does that. Save a file now, then allow storage for this address.`;
   return new StorageTrouble(`Not logged. ${why}`, { cause });
 }

@@ -7,6 +7,7 @@ import { useRouter } from 'vue-router';
 import { number, object, string } from 'yup';
 import { CAUTIONS, SCHEMA, type Charger, type Device, type Draft, type Header } from '@core';
 import { useShelf } from '../bench/shelf';
+import { vFocus } from '../frame/vFocus';
 import { useLogbook } from '../curve/logbook';
 import { StorageTrouble } from '../ledger/storageTrouble';
 import { useLanes } from './lanes';
@@ -109,7 +110,7 @@ async function plugIn(): Promise<void> {
           item-title="name"
           item-value="id"
           label="Device"
-          autofocus
+          v-focus
           auto-select-first
         />
         <v-autocomplete

@@ -3,6 +3,7 @@ import { computed, ref } from 'vue';
 import { useRouter } from 'vue-router';
 import { spell, sighting, STOP_REASONS, type RunRecord } from '@core';
 import { StorageTrouble } from '../ledger/storageTrouble';
+import { vFocus } from '../frame/vFocus';
 import { useDueLine } from './dueLine';
 import { useLanes } from './lanes';
 
@@ -55,8 +56,8 @@ async function stop(): Promise<void> {
         <p v-if="because === 'full' && last !== 100" class="due">
           The last level read is {{ last === undefined ? 'unknown' : `${last} %` }}. Log the 100 % first if the display shows it.
         </p>
-        <v-radio-group v-model="because" label="Because" hide-details>
-          <v-radio v-for="reason in STOP_REASONS" :key="reason" :value="reason" :label="WORDS[reason]" :autofocus="reason === because" />
+        <v-radio-group v-model="because" v-focus label="Because" hide-details>
+          <v-radio v-for="reason in STOP_REASONS" :key="reason" :value="reason" :label="WORDS[reason]" />
         </v-radio-group>
         <v-text-field v-model="remark" label="Remark, if any" maxlength="200" />
         <p v-if="trouble" class="due" role="alert">{{ trouble }}</p>

@@ -15,6 +15,7 @@ interface Lane {
   record: ComputedRef<RunRecord>;
   /** Whether this tab writes its ink; another tab's lanes are followed. */
   mine: ShallowRef<boolean>;
+  release: () => void;
 }
 
 /** The live runs. Holds ids and ink; what they mean is folded from it by core. */
@@ -43,15 +44,22 @@ export const useLanes = defineStore('lanes', () => {
 
   async function open(header: Header, ink: Entry[]): Promise<void> {
     const entries = shallowRef(ink);
-    const lane: Lane = { header, entries, record: computed(() => foldRun(header, entries.value)), mine: shallowRef(false) };
+    const lane: Lane = {
+      header,
+      entries,
+      record: computed(() => foldRun(header, entries.value)),
+      mine: shallowRef(false),
+      release: () => undefined,
+    };
     lanes.set(header.id, lane);
     await hold(lane, false);
   }
 
   async function hold(lane: Lane, take: boolean): Promise<void> {
-    lane.mine.value = await holdRun(lane.header.id, take, () => {
+    const { held, release } = await holdRun(lane.header.id, take, () => {
       lane.mine.value = false;
     });
+    [lane.mine.value, lane.release] = [held, release];
   }
 
   function laneOf(runId: string): Lane {
@@ -96,6 +104,7 @@ export const useLanes = defineStore('lanes', () => {
 
   async function finish(runId: string): Promise<void> {
     await file(runId);
+    lanes.get(runId)?.release();
     lanes.delete(runId);
     await logbook.changed();
   }
@@ -110,7 +119,7 @@ export const useLanes = defineStore('lanes', () => {
     );
     await reopen(header, strike);
     await open(header, [...entries, strike]);
-    tellTabs({ about: 'runs' });
+    await logbook.changed();
   }
 
   onTabs((message) => {

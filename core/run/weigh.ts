@@ -57,7 +57,7 @@ function doubt(draft: ReadingDraft, { header: { charger } }: RunRecord): string 
 function fall({ percent }: ReadingDraft, { tracks }: RunRecord, elapsed: number): string | undefined {
   const { seconds, values } = tracks.percent;
   let highest = -Infinity;
-  for (let index = 0; index < seconds.length && (seconds[index] ?? 0) <= elapsed; index += 1)
+  for (let index = 0; index < seconds.length && Math.floor(seconds[index] ?? 0) < Math.floor(elapsed); index += 1)
     highest = Math.max(highest, values[index] ?? 0);
   if (percent === undefined || percent >= highest) return undefined;
   return `${short(percent)} % is lower than the ${short(highest)} % seen before it: kept, and flagged. Strike it if it slipped.`;
