@@ -59,6 +59,7 @@ test('@slice a run goes out as CSV, the logbook as JSON, and both come back', as
   await expect(figure(elsewhere, 'Gained in 15 min')).toContainText('29 %');
   await expect(elsewhere.getByText('=case')).toBeVisible();
   await expect(elsewhere.getByText('5 Oct 2026, 14:00')).toBeVisible();
+  await elsewhere.context().close();
 });
 
 test('@slice a meter’s CSV comes in as a run, whatever the order of its columns', async ({ page }) => {

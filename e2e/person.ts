@@ -27,8 +27,9 @@ export async function addCharger(page: Page, name: string, watts: string, price 
   await expect(page.getByRole('button', { name: `Take ${name} off the shelf` })).toBeVisible();
 }
 
-async function choose(page: Page, label: string, name: string): Promise<void> {
-  await page.getByRole('combobox', { name: label }).click();
+/** Opens a field that offers choices with the keyboard, and clicks one. */
+export async function choose(page: Page, label: string, name: string): Promise<void> {
+  await page.getByRole('combobox', { name: label }).press('ArrowDown');
   await page.getByRole('option', { name, exact: true }).click();
 }
 

@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test';
-import { addCharger, addDevice, entry, figure, log, logEveryFive, said, startRun, stopRun } from './person';
+import { addCharger, addDevice, choose, entry, figure, log, logEveryFive, said, startRun, stopRun } from './person';
 
 const NOON = new Date('2026-10-05T12:00:00Z');
 
@@ -46,12 +46,10 @@ test('@slice from an empty shelf to two runs laid over each other', async ({ pag
   await expect(quern).toContainText('rate +29 % to 100 %');
   await expect(page.getByLabel('Verdict')).toContainText('Quern 30 is first to 100 %.');
 
-  await page.getByRole('combobox', { name: 'Level' }).click();
-  await page.getByRole('option', { name: 'at 50 %' }).click();
+  await choose(page, 'Level', 'at 50 %');
   await expect(quern).toContainText('a tie');
   await expect(quern).toContainText('at this interval, to 50 %');
-  await page.getByRole('combobox', { name: 'Set against' }).click();
-  await page.getByRole('option', { name: 'Quern 30' }).click();
+  await choose(page, 'Set against', 'Quern 30');
   await expect(quern).toContainText('baseline');
 });
 
@@ -136,6 +134,7 @@ test('@slice a whole run is logged by keyboard alone', async ({ page }) => {
   await press('s');
   await expect(page.getByRole('heading', { name: /^Stop Sedge 5/ })).toBeVisible();
   await press('ArrowDown', 'Enter');
+  await expect(page.getByRole('dialog')).toBeHidden();
   await expect(page.getByRole('heading', { name: 'Sedge 5 on Cobble 20' })).toBeVisible();
   await expect(page.getByText(/will not finish/)).toBeVisible();
   await press('Shift+M');

@@ -182,10 +182,11 @@ function valueScale(track: TrackName, traces: readonly Trace[], tracks: readonly
   const palette = PALETTES[theme];
   const values = traces.flatMap(({ dots }) => dots[track].map(([, value]) => value));
   const top = Math.max(...values, 0);
+  const wattStep = roundStep(top);
   const ranges: Record<TrackName, { min: number; max: number; step: number }> = {
     percent: { min: 0, max: 100, step: size === 'sheet' ? 10 : 20 },
-    watts: { min: 0, max: Math.max(5, Math.ceil((top * 1.15) / 5) * 5), step: roundStep(top) },
-    celsius: { min: Math.floor((Math.min(...values, 25) - 1) / 5) * 5, max: Math.ceil((Math.max(...values, 30) + 1) / 5) * 5, step: 10 },
+    watts: { min: 0, max: Math.ceil((top * 1.1) / wattStep) * wattStep, step: wattStep },
+    celsius: { min: Math.floor(Math.min(...values, 29) / 10) * 10, max: Math.ceil(Math.max(...values, 21) / 10) * 10, step: 10 },
   };
   const { min, max, step } = ranges[track];
   const labelled = (value: number) => track !== 'percent' || value % 20 === 0;

@@ -92,7 +92,7 @@ function milestoneFigure(found: Milestone): Figure {
 export function writeGain(gain: Gain): { value?: string; detail: string } {
   if (gain.state !== 'known') {
     return {
-      detail: gain.state === 'start unknown' ? 'the level at plug-in is not known' : `no reading at or after ${spell(gain.seconds)}`,
+      detail: gain.state === 'start unknown' ? 'the level at plug-in is not known' : `no reading at or after ${nominal(gain.seconds)}`,
     };
   }
   const decimals = decimalsFor(gain.margin, 1);
