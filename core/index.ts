@@ -21,18 +21,7 @@ export {
   type Stop,
   type Strike,
 } from './ink/entry';
-export {
-  EMPTY_TRACK,
-  QUANTITIES,
-  sighting,
-  sightings,
-  trackOf,
-  UNIT,
-  type Quantity,
-  type Samples,
-  type Sighting,
-  type Track,
-} from './ink/track';
+export { EMPTY_TRACK, QUANTITIES, sighting, sightings, trackOf, type Quantity, type Samples, type Sighting, type Track } from './ink/track';
 export { foldRun, valueIn, type RunRecord, type Seen, type Struck } from './ink/fold';
 export { inkOf, type Jotted } from './ink/build';
 export { milestone, type Milestone } from './curve/milestone';

@@ -11,7 +11,7 @@ import { useShelf, type GearDraft, type Shelf } from './shelf';
 const props = defineProps<{ shelf: Shelf; gear: GearDraft }>();
 const emit = defineEmits<{ done: [] }>();
 
-const shelf = useShelf();
+const gearShelf = useShelf();
 const isDevice = computed(() => props.shelf === 'device');
 const isNew = props.gear.name === undefined;
 const title = computed(() => `${isNew ? 'A new' : 'Change this'} ${props.shelf}`);
@@ -47,7 +47,7 @@ const save = handleSubmit(async (given) => {
   try {
     const schema = isDevice.value ? deviceSchema : chargerSchema;
     const gear = schema.cast({ ...given, id: props.gear.id });
-    await shelf.put({ shelf: props.shelf, gear } as Parameters<typeof shelf.put>[0]);
+    await gearShelf.put({ shelf: props.shelf, gear } as Parameters<typeof gearShelf.put>[0]);
     emit('done');
   } catch (error) {
     if (!(error instanceof StorageTrouble)) throw error;

@@ -42,7 +42,9 @@ const choices = computed(() => [
 watch(
   [chosen, () => lanes.records],
   async ([ids]) => {
-    const found = await Promise.allSettled(ids.map((id) => lanes.records.find(({ header }) => header.id === id) ?? logbook.open(id)));
+    const found = await Promise.allSettled(
+      ids.map(async (id) => lanes.records.find(({ header }) => header.id === id) ?? (await logbook.open(id))),
+    );
     records.value = found.flatMap((each) => (each.status === 'fulfilled' ? [each.value] : []));
     missing.value = ids.filter((_, index) => found[index]?.status === 'rejected');
   },

@@ -113,7 +113,7 @@ async function confirm(): Promise<void> {
         <form @submit.prevent="confirm">
           <h2 id="strike-title">Strike the reading at {{ spell((striking.at - run.header.plugInAt) / 1000, 1) }}</h2>
           <p class="soft">It stays in the record, crossed out, and counts for nothing.</p>
-          <v-text-field v-model="reason" label="Why?" v-focus maxlength="200" :error-messages="trouble" />
+          <v-text-field v-model="reason" v-focus label="Why?" maxlength="200" :error-messages="trouble" />
           <div class="buttons">
             <v-btn type="submit" variant="flat" color="primary">Strike it</v-btn>
             <v-btn @click="striking = undefined">Leave it</v-btn>

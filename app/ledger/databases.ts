@@ -49,7 +49,7 @@ export async function store(book: LocalForage, key: string, value: unknown): Pro
 export async function allOf<Value>(book: LocalForage): Promise<Value[]> {
   const values: Value[] = [];
   try {
-    await book.iterate<Value, void>((value) => {
+    await book.iterate<Value, unknown>((value) => {
       values.push(value);
     });
   } catch (cause) {

@@ -1,6 +1,6 @@
 /** Does a piece of work while no other tab does work of the same name. */
 export function exclusively<Result>(name: string, work: () => Promise<Result>): Promise<Result> {
-  return navigator.locks.request(`inkpath/${name}`, work) as Promise<Result>;
+  return navigator.locks.request(`inkpath/${name}`, work);
 }
 
 /** What came of asking for a run: whether this tab has it, and how to let it go. */

@@ -68,7 +68,7 @@ function strike(): void {
   focusField();
 }
 
-const laneKeys = [...LANE_LETTERS.toLowerCase()].map((letter, index) => [
+const laneKeys = Array.from(LANE_LETTERS.toLowerCase(), (letter, index) => [
   letter,
   (event: KeyboardEvent) => {
     const lane = lanes.inOrder[index];
@@ -78,7 +78,7 @@ const laneKeys = [...LANE_LETTERS.toLowerCase()].map((letter, index) => [
     focusField();
   },
 ]);
-const digitKeys = [...'0123456789'].map((digit) => [
+const digitKeys = Array.from('0123456789', (digit) => [
   digit,
   (event: KeyboardEvent) => {
     if (event.target === field.value) return;

@@ -106,11 +106,11 @@ async function plugIn(): Promise<void> {
         <v-autocomplete
           v-model="device"
           v-bind="deviceProps"
+          v-focus
           :items="shelf.devices"
           item-title="name"
           item-value="id"
           label="Device"
-          v-focus
           auto-select-first
         />
         <v-autocomplete

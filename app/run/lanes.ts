@@ -1,5 +1,5 @@
 import { defineStore } from 'pinia';
-import { computed, shallowReactive, shallowRef, type ComputedRef, type ShallowRef } from 'vue';
+import { computed, shallowReactive, shallowRef, triggerRef, type ComputedRef, type ShallowRef } from 'vue';
 import { foldRun, inOrderOfDue, LANE_LETTERS, type Draft, type Entry, type Header, type RunRecord } from '@core';
 import { useLogbook } from '../curve/logbook';
 import { useNow } from '../frame/clock';
@@ -62,6 +62,12 @@ export const useLanes = defineStore('lanes', () => {
     [lane.mine.value, lane.release] = [held, release];
   }
 
+  /** Adds to the ink in place: a long run costs no more than a short one. */
+  function add(lane: Lane, entry: Entry): void {
+    lane.entries.value.push(entry);
+    triggerRef(lane.entries);
+  }
+
   function laneOf(runId: string): Lane {
     const lane = lanes.get(runId);
     if (!lane) throw new StorageTrouble('Not logged: this run is no longer live. Find it under Curve, and add to it there.');
@@ -91,7 +97,7 @@ export const useLanes = defineStore('lanes', () => {
     const lane = laneOf(runId);
     const entry = entryOf(draft, (lane.entries.value.at(-1)?.seq ?? 0) + 1);
     await append(runId, entry);
-    lane.entries.value = [...lane.entries.value, entry];
+    add(lane, entry);
     tellTabs({ about: 'ink', runId, entry });
     return entry;
   }
@@ -125,7 +131,7 @@ export const useLanes = defineStore('lanes', () => {
   onTabs((message) => {
     if (message.about === 'ink') {
       const lane = lanes.get(message.runId);
-      if (lane && !lane.mine.value) lane.entries.value = [...lane.entries.value, message.entry];
+      if (lane && !lane.mine.value) add(lane, message.entry);
     } else if (message.about === 'runs') void follow();
   });
 

@@ -8,7 +8,7 @@ import { listed, namesOf, unfairness, verdict } from './verdict';
 
 const runOf = (charger: string, rows: [minutes: number, percent: number][], changes: Partial<Header> = {}) => {
   const header = exampleHeader({
-    id: charger + rows.length,
+    id: `${charger}${rows.length}`,
     charger: { id: charger, name: charger, kind: 'adapter', watts: 30 },
     ...changes,
   });

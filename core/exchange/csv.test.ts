@@ -83,7 +83,7 @@ describe('a CSV that cannot be read', () => {
     ['time,watts\n0,"12,4,1"\n', /“12,4,1” is not a number in column “watts”. Choose decimal comma, or skip the row/],
     ['time,watts\n60,5\n30,5\n', /Row 3 of bad.csv goes back in time, from 60 s to 30 s/],
     ['time,watts\n,5\n', /Row 2 of bad.csv has no time/],
-    ['time,watts\n05\/10\/2026 14:00,5\n', /is not a time in column “time”. Write it as 2026-10-05T/],
+    ['time,watts\n05/10/2026 14:00,5\n', /is not a time in column “time”. Write it as 2026-10-05T/],
     ['time,percent\n0,130\n', /“130” is not a level from 0 to 100 %/],
     ['time,watts,power\n0,5,5\n', /“watts” and “power” of bad.csv both look like watts/],
     ['elapsed (s),kind,watts\n0,guess,5\n', /“guess” is not a kind of row/],

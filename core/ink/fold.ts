@@ -1,6 +1,6 @@
 import { power } from '../quantity/electric';
 import type { Entry, Header, Note, Reading, Stop, Strike } from './entry';
-import { EMPTY_TRACK, QUANTITIES, sightings, trackOf, type Quantity, type Samples, type Sighting, type Track } from './track';
+import { EMPTY_TRACK, QUANTITIES, sighting, sightings, trackOf, type Quantity, type Samples, type Sighting, type Track } from './track';
 
 /** A reading with its time from plug-in, in seconds. */
 export interface Seen {
@@ -19,9 +19,9 @@ export interface Struck {
 export interface RunRecord {
   header: Header;
   /** Every entry, in order of entry. */
-  entries: Entry[];
+  entries: readonly Entry[];
   /** Readings that stand, by the time they were seen. */
-  readings: Seen[];
+  readings: readonly Seen[];
   struck: Struck[];
   notes: (Note & { seconds: number })[];
   stop?: (Stop & { seconds: number }) | undefined;
@@ -34,11 +34,18 @@ export interface RunRecord {
   end: number;
 }
 
+/** The rows in order; a copy only where they are not in order yet, for they nearly always are. */
+function inOrder<Row>(rows: readonly Row[], compare: (one: Row, other: Row) => number): readonly Row[] {
+  const isOrdered = rows.every((row, index) => index === 0 || compare(rows[index - 1] ?? row, row) <= 0);
+  return isOrdered ? rows : [...rows].sort(compare);
+}
+
 /** What every entry is struck by, if it is. A strike that is itself struck counts for nothing. */
 function strikes(entries: readonly Entry[]): Map<string, Strike> {
   const struck = new Map<string, Strike>();
-  for (const entry of [...entries].reverse()) {
-    if (entry.kind === 'strike' && !struck.has(entry.id)) struck.set(entry.target, entry);
+  for (let index = entries.length - 1; index >= 0; index -= 1) {
+    const entry = entries[index];
+    if (entry?.kind === 'strike' && !struck.has(entry.id)) struck.set(entry.target, entry);
   }
   return struck;
 }
@@ -53,41 +60,43 @@ function strikes(entries: readonly Entry[]): Map<string, Strike> {
  * @param samples a meter's columns, in seconds from plug-in
  */
 export function foldRun(header: Header, entries: readonly Entry[], samples: Samples = {}): RunRecord {
-  const ordered = [...entries].sort((one, other) => one.seq - other.seq || one.written - other.written);
+  const ordered = inOrder(entries, (one, other) => one.seq - other.seq || one.written - other.written);
   const struckBy = strikes(ordered);
-  const secondsOf = ({ at }: Entry) => (at - header.plugInAt) / 1000;
-  const standing = ordered.filter(({ id }) => !struckBy.has(id));
-
-  const readings = standing
-    .filter((entry) => entry.kind === 'reading')
-    .map((reading) => ({ reading, seconds: secondsOf(reading) }))
-    .sort((one, other) => one.seconds - other.seconds || one.reading.seq - other.reading.seq);
-
-  const struck = ordered.flatMap((reading) => {
-    const strike = struckBy.get(reading.id);
-    return reading.kind === 'reading' && strike ? [{ reading, seconds: secondsOf(reading), strike }] : [];
-  });
-  const notes = standing.filter((entry) => entry.kind === 'note').map((note) => ({ ...note, seconds: secondsOf(note) }));
-  const lastStop = standing.filter((entry) => entry.kind === 'stop').at(-1);
-  const stop = lastStop && { ...lastStop, seconds: secondsOf(lastStop) };
+  const readings: Seen[] = [];
+  const struck: Struck[] = [];
+  const notes: RunRecord['notes'] = [];
+  let stop: RunRecord['stop'];
+  for (const entry of ordered) {
+    const seconds = (entry.at - header.plugInAt) / 1000;
+    const strike = struckBy.get(entry.id);
+    if (strike) {
+      if (entry.kind === 'reading') struck.push({ reading: entry, seconds, strike });
+    } else if (entry.kind === 'reading') readings.push({ reading: entry, seconds });
+    else if (entry.kind === 'note') notes.push({ ...entry, seconds });
+    else if (entry.kind === 'stop') stop = { ...entry, seconds };
+  }
+  const seen = inOrder(readings, (one, other) => one.seconds - other.seconds || one.reading.seq - other.reading.seq);
 
   const columns: Samples = { ...samples, watts: samples.watts ?? sampledPower(samples) };
   const tracks = {} as Record<Quantity, Track>;
-  for (const quantity of QUANTITIES) tracks[quantity] = merge(handTrack(readings, quantity), columns[quantity]);
+  for (const quantity of QUANTITIES) tracks[quantity] = merge(handTrack(seen, quantity), columns[quantity]);
   const lastSampled = QUANTITIES.map((quantity) => columns[quantity]?.seconds.at(-1) ?? 0);
-  const end = stop?.seconds ?? Math.max(0, readings.at(-1)?.seconds ?? 0, ...lastSampled);
+  const end = stop?.seconds ?? Math.max(0, seen.at(-1)?.seconds ?? 0, ...lastSampled);
   const sampled = new Set(QUANTITIES.filter((quantity) => (columns[quantity]?.seconds.length ?? 0) > 0));
-  return { header, entries: ordered, readings, struck, notes, stop, tracks, falls: fallsOf(tracks.percent), sampled, end };
+  return { header, entries: ordered, readings: seen, struck, notes, stop, tracks, falls: fallsOf(tracks.percent), sampled, end };
 }
 
 /** Levels lower than one seen before them; every time figure of such a run is a first passage. */
 function fallsOf(level: Track): Sighting[] {
+  const falls: Sighting[] = [];
   let highest = -Infinity;
-  return sightings(level).filter(({ value }) => {
-    const fell = value < highest;
-    highest = Math.max(highest, value);
-    return fell;
-  });
+  for (let index = 0; index < level.values.length; index += 1) {
+    const value = level.values[index] ?? 0;
+    const fell = value < highest ? sighting(level, index) : undefined;
+    if (fell) falls.push(fell);
+    else highest = value;
+  }
+  return falls;
 }
 
 /** The quantity in a reading; watts from volts and amps where they are not given. */
@@ -97,22 +106,24 @@ export function valueIn(reading: Reading, quantity: Quantity): number | undefine
   return reading[quantity];
 }
 
-function handTrack(readings: readonly Seen[], quantity: Quantity): Sighting[] {
-  const bySecond = new Map<number, Sighting & { seq: number }>();
-  for (const { reading, seconds } of readings) {
+/** The readings of one quantity. They are in order of time, so those of one second stand beside each other. */
+function handTrack(readings: readonly Seen[], quantity: Quantity): Track {
+  const [seconds, values, entries]: [number[], number[], string[]] = [[], [], []];
+  let lastSeq = 0;
+  for (const { reading, seconds: seen } of readings) {
     const value = valueIn(reading, quantity);
-    const before = bySecond.get(Math.floor(seconds));
-    if (value === undefined || (before && before.seq > reading.seq)) continue;
-    bySecond.set(Math.floor(seconds), { seconds, value, entry: reading.id, seq: reading.seq });
+    if (value === undefined) continue;
+    const isSameSecond = seconds.length > 0 && Math.floor(seconds[seconds.length - 1] ?? 0) === Math.floor(seen);
+    if (isSameSecond && lastSeq > reading.seq) continue;
+    const row = isSameSecond ? seconds.length - 1 : seconds.length;
+    [seconds[row], values[row], entries[row], lastSeq] = [seen, value, reading.id, reading.seq];
   }
-  return [...bySecond.values()];
+  return seconds.length === 0 ? EMPTY_TRACK : { seconds, values, entries };
 }
 
-function merge(hand: Sighting[], sampled: Samples[Quantity]): Track {
-  if (!sampled || sampled.seconds.length === 0) return hand.length === 0 ? EMPTY_TRACK : trackOf(hand);
-  if (hand.length === 0) return sampled;
-  const rows = Array.from(sampled.seconds, (seconds, index) => ({ seconds, value: sampled.values[index] ?? 0 }));
-  return trackOf([...rows, ...hand]);
+function merge(hand: Track, sampled: Samples[Quantity]): Track {
+  if (!sampled || sampled.seconds.length === 0) return hand;
+  return hand.seconds.length === 0 ? sampled : trackOf([...sightings(sampled), ...sightings(hand)]);
 }
 
 /** Watts of a meter that gave volts and amps at the same moments, and no watts. */

@@ -2,17 +2,6 @@
 export const QUANTITIES = ['percent', 'volts', 'amps', 'watts', 'wattHours', 'milliampHours', 'celsius'] as const;
 export type Quantity = (typeof QUANTITIES)[number];
 
-/** Unit of each quantity as it is written. */
-export const UNIT: Readonly<Record<Quantity, string>> = {
-  percent: '%',
-  volts: 'V',
-  amps: 'A',
-  watts: 'W',
-  wattHours: 'Wh',
-  milliampHours: 'mAh',
-  celsius: '°C',
-};
-
 /**
  * One quantity over time: columns of equal length, ascending in time. A moment without a value has no row.
  * `entries` names the ink each row came from; a meter's samples have none.

@@ -51,6 +51,9 @@ describe('a line on its way to becoming ink', () => {
   it('keeps a level lower than before, and flags it', () => {
     expect(weighed('39')).toMatchObject({ verdict: 'log', remark: expect.stringContaining('lower than the 40 %') as string });
     expect(weighed('40')).toMatchObject({ verdict: 'log', remark: undefined });
+    expect(weighed('39 @0:00')).toMatchObject({ verdict: 'log', remark: undefined });
+    const fallen = runOf({ seconds: 0, percent: 40 }, { seconds: 60, percent: 39 });
+    expect(weighed('39', { run: fallen })).toMatchObject({ remark: expect.stringContaining('lower than the 40 %') as string });
     expect(runOf({ seconds: 0, percent: 40 }, { seconds: 60, percent: 39 }).falls).toHaveLength(1);
   });
 

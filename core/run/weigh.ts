@@ -1,5 +1,6 @@
 import type { Draft } from '../ink/entry';
 import { valueIn, type RunRecord } from '../ink/fold';
+import { firstAfter } from '../ink/track';
 import { clock, spell } from '../quantity/duration';
 import type { LineValues } from '../quantity/entryLine';
 import { fixed } from '../quantity/figures';
@@ -54,11 +55,11 @@ function doubt(draft: ReadingDraft, { header: { charger } }: RunRecord): string 
   return `${short(volts)} V × ${short(amps)} A is ${short(volts * amps)} W, not ${short(draft.watts)} W. Enter again keeps all three; or correct the line.`;
 }
 
-function fall({ percent }: ReadingDraft, { tracks }: RunRecord, elapsed: number): string | undefined {
-  const { seconds, values } = tracks.percent;
-  let highest = -Infinity;
-  for (let index = 0; index < seconds.length && Math.floor(seconds[index] ?? 0) < Math.floor(elapsed); index += 1)
-    highest = Math.max(highest, values[index] ?? 0);
+function fall({ percent }: ReadingDraft, { tracks, falls }: RunRecord, elapsed: number): string | undefined {
+  // A reading of this very second takes the place of the one before it, so only whole seconds before count.
+  const before = firstAfter(tracks.percent, Math.floor(elapsed) - 1e-6);
+  const { values } = tracks.percent;
+  const highest = falls.length === 0 ? (values[before - 1] ?? 0) : Math.max(0, ...Array.from(values).slice(0, before));
   if (percent === undefined || percent >= highest) return undefined;
   return `${short(percent)} % is lower than the ${short(highest)} % seen before it: kept, and flagged. Strike it if it slipped.`;
 }

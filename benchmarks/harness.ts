@@ -1,0 +1,40 @@
+import { mkdtempSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { chromium, type BrowserContext } from '@playwright/test';
+import { CHROMIUM_ARGS } from '../playwright.config';
+
+/** A figure of a benchmark: a ratio within one run wherever speed is meant, so that it holds on any machine. */
+export interface Figure {
+  name: string;
+  value: number;
+  unit: string;
+  bar: number;
+  ok: boolean;
+  /** The worst case, and what was compared with what. */
+  worst: string;
+}
+
+/** A figure that must not be above its bar. */
+export function atMost(bar: number, figure: Omit<Figure, 'bar' | 'ok'>): Figure {
+  return { ...figure, value: Math.round(figure.value * 1000) / 1000, bar, ok: figure.value <= bar };
+}
+
+export function median(values: readonly number[]): number {
+  const sorted = [...values].sort((one, other) => one - other);
+  return sorted[Math.floor(sorted.length / 2)] ?? Number.NaN;
+}
+
+/** Does something in a browser that has never seen the page: empty profile, empty caches. */
+export async function inColdBrowser<Result>(work: (context: BrowserContext) => Promise<Result>): Promise<Result> {
+  const context = await chromium.launchPersistentContext(mkdtempSync(join(tmpdir(), 'inkpath-cold-')), {
+    executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
+    args: CHROMIUM_ARGS,
+    viewport: { width: 1280, height: 800 },
+  });
+  try {
+    return await work(context);
+  } finally {
+    await context.close();
+  }
+}

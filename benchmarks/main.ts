@@ -1,0 +1,46 @@
+import { createServer } from 'node:http';
+import type { AddressInfo } from 'node:net';
+import { fileURLToPath } from 'node:url';
+import { appOf, type Logbook } from '../server/serve';
+import type { Figure } from './harness';
+import { ink } from './ink';
+import { start } from './start';
+import { weight } from './weight';
+
+/** `npm run benchmark [-- name…]`: each figure as one JSON line. Fails when one misses its bar. */
+const FIGURES: Readonly<Record<string, (addresses: { demo: string; bare: string; ink: string }) => Promise<Figure[]>>> = {
+  start,
+  weight,
+  ink,
+};
+
+const asked = process.argv.slice(2);
+const unknown = asked.filter((name) => !(name in FIGURES));
+if (unknown.length > 0) {
+  console.error(`There is no benchmark called ${unknown.join(', ')}. Say some of ${Object.keys(FIGURES).join(', ')}.`);
+  process.exit(2);
+}
+
+/** Serves a build on any free port: nothing here is a logbook to come back to. */
+function served(folder: string, logbook: Logbook): Promise<string> {
+  const server = createServer(appOf(fileURLToPath(new URL(folder, import.meta.url)), logbook));
+  return new Promise((resolve) => {
+    server.listen(0, '127.0.0.1', () => {
+      resolve(`http://127.0.0.1:${(server.address() as AddressInfo).port}/`);
+    });
+  });
+}
+
+const addresses = {
+  demo: await served('../dist', 'testDemo'),
+  bare: await served('../.cache/pages/bare', 'test'),
+  ink: await served('../.cache/pages/ink', 'test'),
+};
+let missed = 0;
+for (const name of asked.length > 0 ? asked : Object.keys(FIGURES)) {
+  for (const figure of (await FIGURES[name]?.(addresses)) ?? []) {
+    console.log(JSON.stringify(figure));
+    missed += figure.ok ? 0 : 1;
+  }
+}
+process.exit(missed > 0 ? 1 : 0);

@@ -1,0 +1,32 @@
+import { atMost, inColdBrowser, median, type Figure } from './harness';
+
+const ROUNDS = 9;
+
+/** Notes the time at which the field is there. A text, for what a compiler adds to a function is not in the page. */
+const WATCH = `(function look() {
+  if (document.querySelector('#entry:not(:disabled)')) window.usableAt = performance.now();
+  else requestAnimationFrame(look);
+})()`;
+
+/** Milliseconds from navigation until the field can be typed in, in a browser that has never been there. */
+function untilUsable(address: string): Promise<number> {
+  return inColdBrowser(async (context) => {
+    const page = context.pages()[0] ?? (await context.newPage());
+    await page.addInitScript(WATCH);
+    await page.goto(address);
+    const found = await page.waitForFunction(() => (window as unknown as { usableAt?: number }).usableAt);
+    return (await found.jsonValue()) ?? Number.NaN;
+  });
+}
+
+/** Cold until the demo can be used, beside a bare Vuetify page built and served the same way. */
+export async function start(addresses: { demo: string; bare: string }): Promise<Figure[]> {
+  const [demo, bare]: number[][] = [[], []];
+  for (let round = 0; round < ROUNDS; round += 1) {
+    bare?.push(await untilUsable(addresses.bare));
+    demo?.push(await untilUsable(addresses.demo));
+  }
+  const [own, least] = [median(demo ?? []), median(bare ?? [])];
+  const worst = `demo ${own.toFixed(0)} ms (slowest ${Math.max(...(demo ?? [])).toFixed(0)}) beside bare ${least.toFixed(0)} ms, medians of ${ROUNDS}`;
+  return [atMost(1.6, { name: 'start', value: own / least, unit: 'ratio', worst })];
+}
