@@ -5,13 +5,14 @@ export { clock, nominal, parseClock, spell } from './quantity/duration';
 export { decimalsFor, fixed, signedShare } from './quantity/figures';
 export { parseEntryLine, type LineValues, type ParsedLine } from './quantity/entryLine';
 export { writeEntryLine } from './quantity/writeLine';
-export { batteryOf, CHARGER_KINDS, chargerSchema, DEVICE_KINDS, deviceSchema, type Charger, type Device } from './bench/gear';
+export { batteryOf } from './bench/battery';
+export { CHARGER_KINDS, chargerSchema, DEVICE_KINDS, deviceSchema, type Charger, type Device } from './bench/gear';
 export { isTie, rank, standardUncertainty, surelyBelow, writeRank, type Bounds, type Rank } from './margin/bounds';
-export { cadenceSchema, checks, nextDue, type Cadence, type Check } from './method/cadence';
+export { checks, nextDue, type Check } from './method/cadence';
+export { cadenceSchema, type Cadence } from './method/cadenceSchema';
 export {
   entriesSchema,
   headerSchema,
-  SCHEMA,
   STOP_REASONS,
   type Draft,
   type Entry,
@@ -21,6 +22,7 @@ export {
   type Stop,
   type Strike,
 } from './ink/entry';
+export { SCHEMA } from './ink/version';
 export { EMPTY_TRACK, QUANTITIES, sighting, sightings, trackOf, type Quantity, type Samples, type Sighting, type Track } from './ink/track';
 export { foldRun, valueIn, type RunRecord, type Seen, type Struck } from './ink/fold';
 export { inkOf, type Jotted } from './ink/build';
@@ -43,5 +45,7 @@ export { ImportError, LARGEST_FILE, requireReadable } from './exchange/importErr
 export { migrate } from './exchange/migrate';
 export { readCsv, type CsvOptions, type CsvRun } from './exchange/csvIn';
 export { writeCsv } from './exchange/csvOut';
-export { joinInk, logbookOf, readLogbook, writeLogbook, type Logbook, type StoredRun } from './exchange/logbook';
+export { joinInk } from './exchange/joinInk';
+export { logbookOf, writeLogbook, type Logbook, type StoredRun } from './exchange/logbook';
+export { readLogbook } from './exchange/readLogbook';
 export { runFromCsv } from './exchange/runFromCsv';

@@ -28,6 +28,8 @@ export interface Moment {
 /** Seconds that the device's warmth takes to follow its power. */
 const WARMING = 900;
 const HANDSHAKE = 6;
+/** Seconds that a full battery is followed for. */
+const AFTER_FULL = 3000;
 
 /**
  * The charge second by second.
@@ -37,14 +39,16 @@ const HANDSHAKE = 6;
  * follows power as a first-order lag.
  *
  * @param from    share of charge at plug-in
- * @param seconds how long
+ * @param seconds how long at most; a full battery ends it a little later
  * @returns one moment a second, the first at plug-in
  */
 export function charge(device: Charging, from: number, seconds: number): Moment[] {
   const moments: Moment[] = [{ charge: from, watts: 0, celsius: device.ambient }];
   let { charge: held, celsius } = { charge: from, celsius: device.ambient };
   let isHot = false;
-  for (let second = 1; second <= seconds; second += 1) {
+  let fullFor = 0;
+  for (let second = 1; second <= seconds && fullFor < AFTER_FULL; second += 1) {
+    if (held >= 1) fullFor += 1;
     isHot = celsius > device.throttleAt || (isHot && celsius > device.throttleAt - 2);
     const takes = device.deviceWatts * (isHot ? 0.6 : 1);
     const accepts = device.deviceWatts * Math.min(1, (1.02 - held) / (1.02 - device.knee));

@@ -18,13 +18,15 @@ export async function layDemo(now = Date.now()): Promise<void> {
   const laid = await shelfBook.getItem<Laid>(KEY);
   const isFresh = laid?.edition === EDITION && now - laid.at < STALE && now >= laid.at;
   if (isFresh) return;
-  if (laid?.edition !== EDITION) {
-    await takeIn(finishedRuns());
-    for (const gear of DEVICES) await store(shelfBook, `device/${gear.id}`, { shelf: 'device', gear });
-    for (const gear of CHARGERS) await store(shelfBook, `charger/${gear.id}`, { shelf: 'charger', gear });
-  }
-  for (const id of await liveBook.keys()) if (id.startsWith('saltmarsh-live-')) await forgetLive(id);
   const { header, entries } = liveRun(now);
-  await startRun(header, entries);
+  const stale = (await liveBook.keys()).filter((id) => id.startsWith('saltmarsh-live-'));
+  const isNew = laid?.edition !== EDITION;
+  await Promise.all([
+    ...(isNew ? [takeIn(finishedRuns())] : []),
+    ...(isNew ? DEVICES.map((gear) => store(shelfBook, `device/${gear.id}`, { shelf: 'device', gear })) : []),
+    ...(isNew ? CHARGERS.map((gear) => store(shelfBook, `charger/${gear.id}`, { shelf: 'charger', gear })) : []),
+    ...stale.map(forgetLive),
+    startRun(header, entries),
+  ]);
   await store(shelfBook, KEY, { edition: EDITION, at: now } satisfies Laid);
 }

@@ -1,7 +1,9 @@
 import type { Pinia } from 'pinia';
 import { useShelf } from '../bench/shelf';
 import { useLogbook } from '../curve/logbook';
+import { warmUp } from '../ledger/databases';
 import { useLanes } from '../run/lanes';
+import { layDemo } from './layDemo';
 import { useSettings } from './settings';
 
 /** Which logbook this address holds: the server writes it into the page. */
@@ -10,8 +12,9 @@ export const logbookKind = (): 'own' | 'demo' =>
 
 /** Opens what this address holds: what is live, the shelf, the list of runs. The demo is laid first where it is missing or stale. */
 export async function openLogbook(pinia: Pinia): Promise<void> {
+  warmUp();
   const lanes = useLanes(pinia);
-  if (logbookKind() === 'demo') await (await import('./layDemo')).layDemo();
+  if (logbookKind() === 'demo') await layDemo();
   await Promise.all([useSettings(pinia).load(), useShelf(pinia).load(), useLogbook(pinia).load(), lanes.load()]);
   setTimeout(() => {
     void lanes.tidyUp();

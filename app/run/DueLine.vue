@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, nextTick, ref, useTemplateRef, watch } from 'vue';
+import { computed, defineAsyncComponent, nextTick, ref, useTemplateRef, watch } from 'vue';
 import { useRoute } from 'vue-router';
 import { clock, LANE_LETTERS, logbookOf, nominal, spell, writeLogbook } from '@core';
 import { canChime, chime } from '../frame/chime';
@@ -8,9 +8,10 @@ import { useSettings } from '../frame/settings';
 import { useKeys } from '../frame/shortcuts';
 import { useShelf } from '../bench/shelf';
 import { entryOf } from '../ledger/ledger';
-import StopSheet from './StopSheet.vue';
 import { useDueLine } from './dueLine';
 import { useLanes } from './lanes';
+
+const StopSheet = defineAsyncComponent(() => import('./StopSheet.vue'));
 
 /** The due line: on every screen while a run is live, the next reading due and the field to log it in. */
 const line = useDueLine();

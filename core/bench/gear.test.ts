@@ -1,5 +1,6 @@
 import { expect, it } from 'vitest';
-import { batteryOf, chargerSchema, deviceSchema } from './gear';
+import { batteryOf } from './battery';
+import { chargerSchema, deviceSchema } from './gear';
 
 const device = { id: 'd', name: 'Sedge 5', kind: 'phone' as const };
 const charger = { id: 'c', name: 'Quern 30', kind: 'adapter' as const, watts: 30 };

@@ -1,11 +1,10 @@
 import { mixed, number, object, string, type InferType } from 'yup';
-import { batteryEnergy } from '../quantity/electric';
-
-/** The longest name that is kept; more would not fit a lane. */
-const LONGEST_NAME = 80;
 
 export const DEVICE_KINDS = ['phone', 'tablet', 'laptop', 'camera', 'power bank', 'other'] as const;
 export const CHARGER_KINDS = ['adapter', 'dock', 'wall socket', 'power bank', 'pad', 'computer', 'other'] as const;
+
+/** The longest name that is kept; more would not fit a lane. */
+const LONGEST_NAME = 80;
 
 const id = string().required().max(40);
 const name = string()
@@ -45,10 +44,3 @@ export const chargerSchema = object({
 
 export type Device = InferType<typeof deviceSchema>;
 export type Charger = InferType<typeof chargerSchema>;
-
-/** Energy of the device's battery when full, in Wh; `undefined` when the shelf does not say. */
-export function batteryOf(device: Device): number | undefined {
-  if (device.wattHours !== undefined) return device.wattHours;
-  if (device.milliampHours === undefined || device.nominalVolts === undefined) return undefined;
-  return batteryEnergy(device.milliampHours, device.nominalVolts);
-}

@@ -1,4 +1,4 @@
-import { batteryOf } from '../bench/gear';
+import { batteryOf } from '../bench/battery';
 import { LEVELS, GAIN_TIMES, milestoneTime } from '../curve/figures';
 import { milestone, type Milestone } from '../curve/milestone';
 import { peak, type Peak } from '../curve/peak';

@@ -1,4 +1,4 @@
-import { batteryOf } from '../bench/gear';
+import { batteryOf } from '../bench/battery';
 import type { RunRecord } from '../ink/fold';
 import { sighting, type Sighting, type Track } from '../ink/track';
 import { nominal, spell } from '../quantity/duration';

@@ -2,11 +2,14 @@ import { readFileSync } from 'node:fs';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { exampleHeader } from '../ink/example';
-import { SCHEMA, type Entry } from '../ink/entry';
+import type { Entry } from '../ink/entry';
+import { SCHEMA } from '../ink/version';
 import { foldRun } from '../ink/fold';
 import { inkOf } from '../ink/build';
 import { LARGEST_FILE, requireReadable } from './importError';
-import { joinInk, readLogbook, writeLogbook, type Logbook } from './logbook';
+import { joinInk } from './joinInk';
+import { writeLogbook, type Logbook } from './logbook';
+import { readLogbook } from './readLogbook';
 import { migrate } from './migrate';
 
 const header = exampleHeader();

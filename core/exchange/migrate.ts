@@ -1,4 +1,4 @@
-import { SCHEMA } from '../ink/entry';
+import { SCHEMA } from '../ink/version';
 import { ImportError } from './importError';
 
 /** Anything with a schema number, before it is known to fit the present one. */

@@ -1,9 +1,7 @@
 import { array, boolean, lazy, number, object, string, type InferType } from 'yup';
 import { chargerSchema, deviceSchema } from '../bench/gear';
-import { cadenceSchema } from '../method/cadence';
-
-/** Version of everything stored and exported. A change of shape raises it and adds a migration (exchange/migrate.ts). */
-export const SCHEMA = 1;
+import { cadenceSchema } from '../method/cadenceSchema';
+import { SCHEMA } from './version';
 
 const moment = number().integer().required();
 const mark = {
@@ -72,14 +70,6 @@ export const entrySchema = lazy((value: unknown) => {
   return known ?? object({ kind: string().oneOf(Object.keys(KINDS)).required() });
 });
 
-export type Reading = InferType<typeof readingSchema>;
-export type Strike = InferType<typeof strikeSchema>;
-export type Note = InferType<typeof noteSchema>;
-export type Stop = InferType<typeof stopSchema>;
-export type Entry = Reading | Strike | Note | Stop;
-/** What is written, before the ledger gives it its place in the order. */
-export type Draft = Entry extends infer Each ? (Each extends Entry ? Omit<Each, 'seq' | 'id' | 'written'> : never) : never;
-
 /** What a run is: copied gear, so that editing the shelf never rewrites history; the instant of plug-in; when readings fall due. */
 export const headerSchema = object({
   schema: number().oneOf([SCHEMA]).required(),
@@ -95,6 +85,15 @@ export const headerSchema = object({
   source: string(),
 }).noUnknown();
 
-export type Header = InferType<typeof headerSchema>;
-
 export const entriesSchema = array().of(entrySchema).required();
+
+export type Reading = InferType<typeof readingSchema>;
+export type Strike = InferType<typeof strikeSchema>;
+export type Note = InferType<typeof noteSchema>;
+export type Stop = InferType<typeof stopSchema>;
+export type Entry = Reading | Strike | Note | Stop;
+/** What is written, before the ledger gives it its place in the order. */
+export type Draft = Entry extends infer Each ? (Each extends Entry ? Omit<Each, 'seq' | 'id' | 'written'> : never) : never;
+
+/** What a run is, before any ink. */
+export type Header = InferType<typeof headerSchema>;

@@ -1,4 +1,5 @@
-import { SCHEMA, type Header } from './entry';
+import type { Header } from './entry';
+import { SCHEMA } from './version';
 
 /** A run's header for tests: a phone on a 20 W charger, read every five minutes, plugged in at a round instant. */
 export function exampleHeader(changes: Partial<Header> = {}): Header {

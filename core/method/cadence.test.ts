@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { cadenceSchema, checks, nextDue, type Cadence } from './cadence';
+import { checks, nextDue } from './cadence';
+import { cadenceSchema, type Cadence } from './cadenceSchema';
 
 const everyFive: Cadence = { kind: 'fixed', every: 300 };
 const states = (seen: number[], now: number) => checks(everyFive, seen, now).map(({ state }) => state);
