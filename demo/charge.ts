@@ -25,6 +25,9 @@ export interface Moment {
   celsius: number;
 }
 
+/** Seconds from one moment to the next. */
+export const STEP = 5;
+
 /** Seconds that the device's warmth takes to follow its power. */
 const WARMING = 900;
 const HANDSHAKE = 6;
@@ -32,7 +35,7 @@ const HANDSHAKE = 6;
 const AFTER_FULL = 3000;
 
 /**
- * The charge second by second.
+ * The charge, step by step.
  *
  * Power is the least of what the source gives, what the device takes (three fifths when hot), and what the battery accepts:
  * all of it up to the knee, from there in proportion to what is missing, which makes the taper an exponential. Temperature
@@ -40,23 +43,23 @@ const AFTER_FULL = 3000;
  *
  * @param from    share of charge at plug-in
  * @param seconds how long at most; a full battery ends it a little later
- * @returns one moment a second, the first at plug-in
+ * @returns one moment each `STEP` seconds, the first at plug-in
  */
 export function charge(device: Charging, from: number, seconds: number): Moment[] {
   const moments: Moment[] = [{ charge: from, watts: 0, celsius: device.ambient }];
   let { charge: held, celsius } = { charge: from, celsius: device.ambient };
   let isHot = false;
   let fullFor = 0;
-  for (let second = 1; second <= seconds && fullFor < AFTER_FULL; second += 1) {
-    if (held >= 1) fullFor += 1;
+  for (let second = STEP; second <= seconds && fullFor < AFTER_FULL; second += STEP) {
+    if (held >= 1) fullFor += STEP;
     isHot = celsius > device.throttleAt || (isHot && celsius > device.throttleAt - 2);
     const takes = device.deviceWatts * (isHot ? 0.6 : 1);
     const accepts = device.deviceWatts * Math.min(1, (1.02 - held) / (1.02 - device.knee));
     const gives = device.stallAt !== undefined && held >= device.stallAt ? 0.4 : device.sourceWatts;
     const watts = second < HANDSHAKE ? Math.min(2.5, gives) : Math.min(gives, takes, accepts);
     const idle = device.stallAt !== undefined && held >= device.stallAt;
-    held = Math.min(1, held + (idle ? 0 : (watts * device.efficiency) / 3600 / device.battery));
-    celsius += (device.ambient + watts * device.degreesPerWatt - celsius) / WARMING;
+    held = Math.min(1, held + (idle ? 0 : (watts * device.efficiency * STEP) / 3600 / device.battery));
+    celsius += ((device.ambient + watts * device.degreesPerWatt - celsius) * STEP) / WARMING;
     moments.push({ charge: held, watts: held >= 1 ? 0.3 : watts, celsius });
   }
   return moments;

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { foldRun, headerSchema, milestone, notices, peak, type RunRecord } from '@core';
-import { charge, displayed, seeded } from './charge';
+import { charge, displayed, seeded, STEP } from './charge';
 import { finishedRuns, liveRun } from './saltmarsh';
 
 const records = (): RunRecord[] => finishedRuns().map(({ header, entries, samples }) => foldRun(header, entries, samples));
@@ -55,7 +55,7 @@ it('fills the battery with what passes the cable, less the loss', () => {
     throttleAt: 60,
   };
   const moments = charge(device, 0.1, 1800);
-  const joules = moments.reduce((sum, { watts }) => sum + watts, 0);
+  const joules = moments.reduce((sum, { watts }) => sum + watts * STEP, 0);
   expect((moments.at(-1)?.charge ?? 0) - 0.1).toBeCloseTo((joules * 0.8) / 3600 / 15, 6);
   expect([displayed(0.479), displayed(0.996)]).toEqual([47, 100]);
   expect(seeded(7)()).toBe(seeded(7)());

@@ -1,5 +1,5 @@
 import { batteryOf, inkOf, SCHEMA, type Charger, type Device, type Entry, type Header, type Jotted, type StoredRun } from '@core';
-import { charge, displayed, seeded, type Charging, type Moment } from './charge';
+import { charge, displayed, seeded, STEP, type Charging, type Moment } from './charge';
 
 /** The Saltmarsh travelling library picks chargers for what it lends. All makers, models and people are invented. */
 
@@ -163,7 +163,7 @@ function chargingOf(take: Take): Charging {
 const rounded = (value: number) => Math.round(value * 10) / 10;
 
 function jot(moments: Moment[], seconds: number, noise: () => number, withWatts: boolean): Jotted {
-  const seen = moments[Math.min(moments.length - 1, Math.round(seconds))];
+  const seen = moments[Math.min(moments.length - 1, Math.round(seconds / STEP))];
   const [share, watts, celsius] = [seen?.charge ?? 0, seen?.watts ?? 0, seen?.celsius ?? 0];
   return {
     seconds,
@@ -238,7 +238,7 @@ function streamed(): StoredRun {
     watts: 27,
   };
   const noise = seeded(9);
-  const moments = charge(chargingOf(take), take.from, 8400).filter((_, second) => second % 10 === 0);
+  const moments = charge(chargingOf(take), take.from, 8400).filter((_, index) => (index * STEP) % 10 === 0);
   const seconds = Float64Array.from(moments, (_, index) => index * 10);
   const column = (value: (moment: Moment) => number) => ({ seconds, values: Float64Array.from(moments, value) });
   const header: Header = { ...headerOf(take), cadence: undefined, source: 'meter-quern-30.csv' };

@@ -8,16 +8,23 @@ import { amend, catalogue, entryOf, filedRun, takeIn } from '../ledger/ledger';
 export const useLogbook = defineStore('logbook', () => {
   const summaries = shallowRef<Summary[]>([]);
   const opened = new Map<string, RunRecord>();
+  let arriving = Promise.resolve();
 
   async function load(): Promise<void> {
     opened.clear();
     summaries.value = await catalogue();
   }
 
+  /** Runs are still coming in: none is called missing before they are here. */
+  function expect(arrival: Promise<void>): void {
+    arriving = arrival.then(load);
+  }
+
   /** The record of a filed run. @throws {StorageTrouble} when there is none of that id */
   async function open(runId: string): Promise<RunRecord> {
     const known = opened.get(runId);
     if (known) return known;
+    await arriving;
     const { header, entries, samples } = await filedRun(runId);
     const record = foldRun(header, entries, samples);
     opened.set(runId, record);
@@ -48,5 +55,5 @@ export const useLogbook = defineStore('logbook', () => {
     if (about === 'runs') void load();
   });
 
-  return { summaries, load, open, write, bringIn, changed };
+  return { summaries, load, expect, open, write, bringIn, changed };
 });

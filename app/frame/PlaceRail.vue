@@ -55,12 +55,12 @@ const turn = () => (settings.theme = isDark.value ? 'paper' : 'darkRoom');
     </ul>
     <div class="foot">
       <p v-if="isDemo" class="soft demo">demo logbook</p>
-      <v-btn variant="text" size="small" icon :aria-label="isDark ? 'Light paper' : 'Dark room'" @click="turn">
-        <v-icon :icon="`svg:${isDark ? mdiWhiteBalanceSunny : mdiWeatherNight}`" />
-      </v-btn>
-      <v-btn variant="text" size="small" icon aria-label="Shortcuts" @click="$emit('shortcuts')"
-        ><v-icon :icon="`svg:${mdiKeyboardOutline}`"
-      /></v-btn>
+      <button type="button" :aria-label="isDark ? 'Light paper' : 'Dark room'" @click="turn">
+        <svg viewBox="0 0 24 24" aria-hidden="true"><path :d="isDark ? mdiWhiteBalanceSunny : mdiWeatherNight" /></svg>
+      </button>
+      <button type="button" aria-label="Shortcuts" @click="$emit('shortcuts')">
+        <svg viewBox="0 0 24 24" aria-hidden="true"><path :d="mdiKeyboardOutline" /></svg>
+      </button>
     </div>
   </nav>
 </template>
@@ -144,6 +144,20 @@ li a.here {
   margin-top: auto;
   padding: 0.5rem;
   text-align: center;
+}
+
+.foot button {
+  padding: 0.45rem;
+  background: none;
+  border: 0;
+  border-radius: 50%;
+  cursor: pointer;
+}
+
+.foot svg {
+  display: block;
+  width: 1.4rem;
+  fill: rgb(var(--v-theme-ink));
 }
 
 .demo {

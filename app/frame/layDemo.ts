@@ -13,20 +13,27 @@ interface Laid {
   at: number;
 }
 
-/** Lays the demo scenario into an empty logbook, and its live run anew when it has gone stale. */
-export async function layDemo(now = Date.now()): Promise<void> {
+/**
+ * Lays the demo scenario into an empty logbook, and its live run anew when it has gone stale.
+ *
+ * @returns once the shelf and the live run are there: the finished runs, whose arrival it gives back, come in behind
+ */
+export async function layDemo(now = Date.now()): Promise<{ finished: Promise<void> }> {
   const laid = await shelfBook.getItem<Laid>(KEY);
-  const isFresh = laid?.edition === EDITION && now - laid.at < STALE && now >= laid.at;
-  if (isFresh) return;
+  const isNew = laid?.edition !== EDITION;
+  if (!isNew && now - laid.at < STALE && now >= laid.at) return { finished: Promise.resolve() };
   const { header, entries } = liveRun(now);
   const stale = (await liveBook.keys()).filter((id) => id.startsWith('saltmarsh-live-'));
-  const isNew = laid?.edition !== EDITION;
+  const gear = [...DEVICES.map((each) => ['device', each] as const), ...CHARGERS.map((each) => ['charger', each] as const)];
   await Promise.all([
-    ...(isNew ? [takeIn(finishedRuns())] : []),
-    ...(isNew ? DEVICES.map((gear) => store(shelfBook, `device/${gear.id}`, { shelf: 'device', gear })) : []),
-    ...(isNew ? CHARGERS.map((gear) => store(shelfBook, `charger/${gear.id}`, { shelf: 'charger', gear })) : []),
-    ...stale.map(forgetLive),
     startRun(header, entries),
+    ...stale.map(forgetLive),
+    ...(isNew ? gear.map(([shelf, each]) => store(shelfBook, `${shelf}/${each.id}`, { shelf, gear: each })) : []),
   ]);
+  return { finished: layFinished(isNew, now) };
+}
+
+async function layFinished(isNew: boolean, now: number): Promise<void> {
+  if (isNew) await takeIn(finishedRuns());
   await store(shelfBook, KEY, { edition: EDITION, at: now } satisfies Laid);
 }

@@ -14,8 +14,9 @@ export const logbookKind = (): 'own' | 'demo' =>
 export async function openLogbook(pinia: Pinia): Promise<void> {
   warmUp();
   const lanes = useLanes(pinia);
-  if (logbookKind() === 'demo') await layDemo();
-  await Promise.all([useSettings(pinia).load(), useShelf(pinia).load(), useLogbook(pinia).load(), lanes.load()]);
+  const logbook = useLogbook(pinia);
+  if (logbookKind() === 'demo') logbook.expect((await layDemo()).finished);
+  await Promise.all([useSettings(pinia).load(), useShelf(pinia).load(), logbook.load(), lanes.load()]);
   setTimeout(() => {
     void lanes.tidyUp();
     void navigator.storage.persist();

@@ -160,9 +160,9 @@ function saveRun(): void {
         <v-btn type="submit" class="log" :loading="line.busy" :disabled="!mine">{{ line.striking ? 'Strike' : 'Log' }}</v-btn>
       </form>
       <div class="keys">
-        <v-btn variant="text" size="small" :disabled="!mine" @click="mark"><kbd>Space</kbd> mark</v-btn>
-        <v-btn variant="text" size="small" :disabled="!mine" @click="strike"><kbd>X</kbd> strike</v-btn>
-        <v-btn variant="text" size="small" :disabled="!mine" @click="stopping = true"><kbd>S</kbd> stop</v-btn>
+        <button type="button" :disabled="!mine" @click="mark"><kbd>Space</kbd> mark</button>
+        <button type="button" :disabled="!mine" @click="strike"><kbd>X</kbd> strike</button>
+        <button type="button" :disabled="!mine" @click="stopping = true"><kbd>S</kbd> stop</button>
         <v-btn v-if="run && !mine" variant="outlined" size="small" @click="lanes.takeOver(run.header.id)"
           >Take over from the other tab</v-btn
         >
@@ -249,6 +249,31 @@ input::placeholder {
 .due-line :deep(.v-btn) {
   color: rgb(var(--v-theme-barText));
   border-color: rgb(var(--v-theme-barSoft));
+}
+
+.keys {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 0.25rem;
+}
+
+.keys button {
+  padding: 0.45rem 0.6rem;
+  font: 600 0.85rem var(--words);
+  color: inherit;
+  background: none;
+  border: 0;
+  border-radius: 4px;
+  cursor: pointer;
+}
+
+.keys button:hover {
+  background: rgb(var(--v-theme-barField));
+}
+
+.keys button:disabled {
+  opacity: 0.5;
+  cursor: default;
 }
 
 kbd {
