@@ -4,24 +4,15 @@ import '@fontsource/noto-sans-symbols/symbols-400.css';
 import 'vuetify/styles/core';
 import './frame/paper.css';
 import { createPinia } from 'pinia';
-import { createApp, h } from 'vue';
+import { createApp } from 'vue';
 import App from './frame/App.vue';
-import NoStorage from './frame/NoStorage.vue';
 import { openLogbook } from './frame/openLogbook';
 import { createRoutes } from './frame/router';
-import { useSettings } from './frame/settings';
 import { createTheme } from './frame/theme';
 
 const nonce = document.querySelector<HTMLMetaElement>('meta[name="inkpath-nonce"]')?.content ?? '';
 const pinia = createPinia();
 
-try {
-  await openLogbook(pinia);
-  const theme = createTheme(useSettings(pinia).theme, nonce);
-  createApp(App).use(pinia).use(theme).use(createRoutes()).mount('#app');
-} catch (trouble) {
-  console.error(trouble);
-  createApp({ render: () => h(NoStorage, { trouble }) })
-    .use(createTheme('paper', nonce))
-    .mount('#app');
-}
+// The frame is made while the databases open; it shows once they have.
+const opening = openLogbook(pinia);
+createApp(App, { opening }).use(pinia).use(createTheme(nonce)).use(createRoutes()).mount('#app');

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { defineAsyncComponent, ref } from 'vue';
+import { defineAsyncComponent, ref, shallowRef } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import DueLine from '../run/DueLine.vue';
 import { useLanes } from '../run/lanes';
@@ -11,11 +11,24 @@ import { useKeys } from './shortcuts';
 
 const ShortcutSheet = defineAsyncComponent(() => import('./ShortcutSheet.vue'));
 
+const NoStorage = defineAsyncComponent(() => import('./NoStorage.vue'));
+
+const props = defineProps<{ opening: Promise<void> }>();
+
 const router = useRouter();
 const route = useRoute();
 const lanes = useLanes();
 const settings = useSettings();
 const sheet = ref(false);
+const isOpen = ref(false);
+const trouble = shallowRef<unknown>();
+props.opening.then(
+  () => (isOpen.value = true),
+  (error: unknown) => {
+    console.error(error);
+    trouble.value = error;
+  },
+);
 const go = (path: string) => () => void router.push(path);
 
 useKeys({
@@ -30,18 +43,25 @@ useKeys({
 </script>
 
 <template>
-  <v-app :theme="settings.theme" @keydown.capture="readyChime" @pointerdown.capture="readyChime">
-    <a class="skip" href="#place">To the page</a>
-    <div class="frame" :class="{ live: lanes.records.length > 0 }">
-      <PlaceRail @shortcuts="sheet = true" />
-      <main id="place" tabindex="-1"><RouterView :key="route.path" /></main>
-      <DueLine v-if="lanes.records.length > 0" />
-    </div>
-    <ShortcutSheet v-if="sheet" v-model="sheet" />
+  <v-app :theme="settings.theme" :class="{ opening: !isOpen && !trouble }" @keydown.capture="readyChime" @pointerdown.capture="readyChime">
+    <NoStorage v-if="trouble" :trouble="trouble" />
+    <template v-else>
+      <a class="skip" href="#place">To the page</a>
+      <div class="frame">
+        <PlaceRail @shortcuts="sheet = true" />
+        <main id="place" tabindex="-1"><RouterView v-if="isOpen" :key="route.path" /></main>
+        <DueLine v-if="isOpen && lanes.records.length > 0" />
+      </div>
+      <ShortcutSheet v-if="sheet" v-model="sheet" />
+    </template>
   </v-app>
 </template>
 
 <style scoped>
+.opening {
+  visibility: hidden;
+}
+
 .skip {
   position: absolute;
   left: -100rem;

@@ -10,16 +10,14 @@ const reload = () => {
 </script>
 
 <template>
-  <v-app theme="paper">
-    <main class="first-step" role="alert">
-      <h1>The logbook of this address cannot be opened</h1>
-      <p>
-        Nothing you logged would be kept, so logging is closed. This happens in private windows, when site data is blocked, or when the disk
-        is full.
-      </p>
-      <p>Allow site data for this address or use an ordinary window, then try again. What was stored before is untouched.</p>
-      <v-btn @click="reload">Try again</v-btn>
-      <p class="soft">The browser said: {{ said }}</p>
-    </main>
-  </v-app>
+  <main class="first-step" role="alert">
+    <h1>The logbook of this address cannot be opened</h1>
+    <p>
+      Nothing you logged would be kept, so logging is closed. This happens in private windows, when site data is blocked, or when the disk
+      is full.
+    </p>
+    <p>Allow site data for this address or use an ordinary window, then try again. What was stored before is untouched.</p>
+    <v-btn @click="reload">Try again</v-btn>
+    <p class="soft">The browser said: {{ said }}</p>
+  </main>
 </template>

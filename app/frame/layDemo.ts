@@ -16,7 +16,8 @@ interface Laid {
 /**
  * Lays the demo scenario into an empty logbook, and its live run anew when it has gone stale.
  *
- * @returns once the shelf and the live run are there: the finished runs, whose arrival it gives back, come in behind
+ * @returns once the shelf and the live run are there: the finished runs, whose arrival it gives back, come in behind, once the board
+ *          has been drawn
  */
 export async function layDemo(now = Date.now()): Promise<{ finished: Promise<void> }> {
   const laid = await shelfBook.getItem<Laid>(KEY);
@@ -34,6 +35,7 @@ export async function layDemo(now = Date.now()): Promise<{ finished: Promise<voi
 }
 
 async function layFinished(isNew: boolean, now: number): Promise<void> {
+  await new Promise((resolve) => setTimeout(resolve, 100));
   if (isNew) await takeIn(finishedRuns());
   await store(shelfBook, KEY, { edition: EDITION, at: now } satisfies Laid);
 }

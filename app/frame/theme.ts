@@ -59,10 +59,10 @@ function definition(palette: Palette, dark: boolean): ThemeDefinition {
 }
 
 /** Vuetify under our own theme. The nonce lets its theme style pass a strict content security policy. */
-export function createTheme(name: ThemeName, cspNonce: string) {
+export function createTheme(cspNonce: string) {
   return createVuetify({
     theme: {
-      defaultTheme: name,
+      defaultTheme: 'paper',
       cspNonce,
       themes: { paper: definition(PAPER, false), darkRoom: definition(DARK_ROOM, true) },
     },

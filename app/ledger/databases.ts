@@ -15,9 +15,9 @@ export const runBook = database('inkpath-runs');
 export const catalogueBook = database('inkpath-catalogue');
 export const sampleBook = database('inkpath-samples');
 
-/** Opens the databases all at once, for opening one after another is what takes long. Trouble shows when they are used. */
+/** Opens what every start reads all at once, for opening one after another is what takes long. Trouble shows when they are used. */
 export function warmUp(): void {
-  for (const book of [shelfBook, liveBook, runBook, catalogueBook, sampleBook]) book.ready().catch(() => undefined);
+  for (const book of [shelfBook, liveBook, catalogueBook]) book.ready().catch(() => undefined);
 }
 
 const inkBooks = new Map<string, LocalForage>();
