@@ -24,7 +24,7 @@ export const useShelf = defineStore('shelf', () => {
 
   /** Puts gear on the shelf, or writes over the one of the same id. @throws {StorageTrouble} */
   async function put(...items: Kept[]): Promise<void> {
-    for (const item of items) await store(shelfBook, keyOf(item), JSON.parse(JSON.stringify(item)));
+    await Promise.all(items.map((item) => store(shelfBook, keyOf(item), JSON.parse(JSON.stringify(item)))));
     const ids = new Set(items.map(keyOf));
     kept.value = [...kept.value.filter((each) => !ids.has(keyOf(each))), ...items];
     tellTabs({ about: 'shelf' });

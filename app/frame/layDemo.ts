@@ -1,6 +1,10 @@
+import type { Pinia } from 'pinia';
 import { CHARGERS, DEVICES, finishedRuns, liveRun } from '../../demo/saltmarsh';
+import { useShelf } from '../bench/shelf';
+import { useLogbook } from '../curve/logbook';
 import { liveBook, shelfBook, store } from '../ledger/databases';
-import { forgetLive, startRun, takeIn } from '../ledger/ledger';
+import { forgetLive, takeIn } from '../ledger/ledger';
+import { useLanes } from '../run/lanes';
 
 const KEY = 'demo';
 /** Raised whenever the scenario changes, so that it is laid anew. */
@@ -14,28 +18,31 @@ interface Laid {
 }
 
 /**
- * Lays the demo scenario into an empty logbook, and its live run anew when it has gone stale.
+ * Makes ready to lay the demo scenario: whatever of it has gone stale is cleared away.
  *
- * @returns once the shelf and the live run are there: the finished runs, whose arrival it gives back, come in behind, once the board
- *          has been drawn
+ * @returns what is to be laid once the logbook is open; `undefined` when all of it is there and fresh
  */
-export async function layDemo(now = Date.now()): Promise<{ finished: Promise<void> }> {
+export async function readyDemo(now = Date.now()): Promise<((pinia: Pinia) => Promise<void>) | undefined> {
   const laid = await shelfBook.getItem<Laid>(KEY);
   const isNew = laid?.edition !== EDITION;
-  if (!isNew && now - laid.at < STALE && now >= laid.at) return { finished: Promise.resolve() };
+  if (!isNew && now - laid.at < STALE && now >= laid.at) return undefined;
+  if (laid) await Promise.all((await liveBook.keys()).filter((id) => id.startsWith('saltmarsh-live-')).map(forgetLive));
+  return (pinia) => layDemo(pinia, isNew, now);
+}
+
+/** Lays the shelf and the run that is live now. The finished runs come in behind, once the board has been drawn. */
+async function layDemo(pinia: Pinia, isNew: boolean, now: number): Promise<void> {
   const { header, entries } = liveRun(now);
-  const stale = (await liveBook.keys()).filter((id) => id.startsWith('saltmarsh-live-'));
-  const gear = [...DEVICES.map((each) => ['device', each] as const), ...CHARGERS.map((each) => ['charger', each] as const)];
-  await Promise.all([
-    startRun(header, entries),
-    ...stale.map(forgetLive),
-    ...(isNew ? gear.map(([shelf, each]) => store(shelfBook, `${shelf}/${each.id}`, { shelf, gear: each })) : []),
-  ]);
-  return { finished: layFinished(isNew, now) };
+  const gear = [
+    ...DEVICES.map((each) => ({ shelf: 'device' as const, gear: each })),
+    ...CHARGERS.map((each) => ({ shelf: 'charger' as const, gear: each })),
+  ];
+  useLogbook(pinia).expect(layFinished(isNew, now));
+  await Promise.all([useLanes(pinia).start(header, entries), ...(isNew ? [useShelf(pinia).put(...gear)] : [])]);
 }
 
 async function layFinished(isNew: boolean, now: number): Promise<void> {
-  await new Promise((resolve) => setTimeout(resolve, 100));
+  await new Promise((resolve) => setTimeout(resolve, 200));
   if (isNew) await takeIn(finishedRuns());
   await store(shelfBook, KEY, { edition: EDITION, at: now } satisfies Laid);
 }

@@ -3,7 +3,7 @@ import { useShelf } from '../bench/shelf';
 import { useLogbook } from '../curve/logbook';
 import { warmUp } from '../ledger/databases';
 import { useLanes } from '../run/lanes';
-import { layDemo } from './layDemo';
+import { readyDemo } from './layDemo';
 import { useSettings } from './settings';
 
 /** Which logbook this address holds: the server writes it into the page. */
@@ -14,9 +14,9 @@ export const logbookKind = (): 'own' | 'demo' =>
 export async function openLogbook(pinia: Pinia): Promise<void> {
   warmUp();
   const lanes = useLanes(pinia);
-  const logbook = useLogbook(pinia);
-  if (logbookKind() === 'demo') logbook.expect((await layDemo()).finished);
-  await Promise.all([useSettings(pinia).load(), useShelf(pinia).load(), logbook.load(), lanes.load()]);
+  const lay = logbookKind() === 'demo' ? await readyDemo() : undefined;
+  await Promise.all([useSettings(pinia).load(), useShelf(pinia).load(), useLogbook(pinia).load(), lanes.load()]);
+  await lay?.(pinia);
   setTimeout(() => {
     void lanes.tidyUp();
     void navigator.storage.persist();

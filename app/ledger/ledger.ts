@@ -52,13 +52,13 @@ export async function startRun(header: Header, entries: readonly Entry[]): Promi
   await Promise.all(entries.map((entry) => append(header.id, entry)));
 }
 
-/** Every live run with the ink it has so far. A run taken up again has older ink in the logbook. */
+/** Every live run with the ink it has so far. */
 export async function liveRuns(): Promise<StoredRun[]> {
   const headers = await allOf<Header>(liveBook);
   return Promise.all(
     headers.map(async (header) => {
       migrate(header, 'A live run');
-      return { header, entries: joinInk((await unpack(header.id))?.entries ?? [], await allOf<Entry>(inkOfRun(header.id)), 'this run') };
+      return { header, entries: await allOf<Entry>(inkOfRun(header.id)) };
     }),
   );
 }
@@ -119,9 +119,9 @@ export function amend(runId: string, entry: Entry): Promise<RunRecord> {
   });
 }
 
-/** Takes a filed run up again: it counts on from its plug-in, and leaves the list until it is filed anew. @throws {StorageTrouble} */
-export async function reopen(header: Header, strike: Entry): Promise<void> {
-  await append(header.id, strike);
+/** Takes a filed run up again with all its ink: it leaves the list until it is filed anew. @throws {StorageTrouble} */
+export async function reopen(header: Header, entries: readonly Entry[]): Promise<void> {
+  await Promise.all(entries.map((entry) => append(header.id, entry)));
   await store(liveBook, header.id, header);
   await catalogueBook.removeItem(header.id);
 }

@@ -123,8 +123,9 @@ export const useLanes = defineStore('lanes', () => {
       { kind: 'strike', at: Date.now(), target: stopped.id, reason: 'stopped too soon' },
       (entries.at(-1)?.seq ?? 0) + 1,
     );
-    await reopen(header, strike);
-    await open(header, [...entries, strike]);
+    const ink = [...entries, strike];
+    await reopen(header, ink);
+    await open(header, ink);
     await logbook.changed();
   }
 
