@@ -1,3 +1,4 @@
+import type { Plugin } from 'vite';
 import { fileURLToPath } from 'node:url';
 import vue from '@vitejs/plugin-vue';
 import { defineConfig } from 'vitest/config';
@@ -6,22 +7,44 @@ import vuetify from 'vite-plugin-vuetify';
 /** What the first screen needs anyway comes as one file: two dozen small ones take longer to fetch than to run. */
 const FIRST = new RegExp(
   [
-    'node_modules/(@vue|vue|vue-router|pinia|localforage|nanoid|tinykeys)/',
-    'node_modules/vuetify/lib/(framework|composables|util|iconsets|components/(VApp|VBtn|VIcon|VDefaultsProvider|VProgress|VLayout))',
-    'app/(frame/(?!Help|Lost|Shortcut|vFocus)|ledger|bench/shelf|curve/logbook|run/(lanes|dueLine|DueLine|RunView))',
+    'node_modules/(@vue|vue|vue-router|pinia|nanoid|tinykeys)/',
+    'app/(frame/(?!Help|Lost|Shortcut|vFocus)|ledger/(?!databases|storageTrouble|warm)|bench/shelf|curve/logbook|run/(lanes|dueLine|DueLine|RunView))',
     'core/(quantity|margin|method/cadence\\.|ink/(fold|track|version)|curve|run|exchange/(importError|joinInk|migrate|logbook\\.))',
-    'demo/|vite/preload-helper|plugin-vue:export-helper|rolldown/runtime',
+    'demo/|plugin-vue:export-helper',
   ].join('|'),
 );
 
+/** Preloads what `app/main.ts` goes on to import, so that it is fetched beside it and not after it. */
+const preloadProgram: Plugin = {
+  name: 'preload-program',
+  transformIndexHtml: {
+    order: 'post',
+    handler(_html, { bundle = {} }) {
+      const chunks = Object.values(bundle).filter((each) => each.type === 'chunk');
+      const program = chunks.find(({ facadeModuleId }) => facadeModuleId?.endsWith('/app/program.ts'));
+      const files = program ? [program.fileName, ...program.imports] : [];
+      return files.map((file) => ({ tag: 'link', attrs: { rel: 'modulepreload', crossorigin: true, href: `/${file}` } }));
+    },
+  },
+};
+
 export default defineConfig({
-  plugins: [vue(), vuetify({ autoImport: true })],
+  plugins: [vue(), vuetify({ autoImport: true }), preloadProgram],
   resolve: { alias: { '@core': fileURLToPath(new URL('core/index.ts', import.meta.url)) } },
   worker: { format: 'es' },
   build: {
     target: 'es2022',
     chunkSizeWarningLimit: 900,
-    rolldownOptions: { output: { codeSplitting: { groups: [{ name: 'first', test: FIRST }] } } },
+    rolldownOptions: {
+      output: {
+        codeSplitting: {
+          groups: [
+            { name: 'storage', test: /node_modules\/localforage|app\/ledger\/(databases|storageTrouble)|vite\/preload-helper/, priority: 2 },
+            { name: 'first', test: FIRST, priority: 1 },
+          ],
+        },
+      },
+    },
   },
   test: { include: ['{core,app,server,demo,scripts,benchmarks}/**/*.test.ts'] },
 });

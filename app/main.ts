@@ -1,18 +1,5 @@
-import '@fontsource-variable/atkinson-hyperlegible-next/wght.css';
-import '@fontsource-variable/atkinson-hyperlegible-mono/wght.css';
-import '@fontsource/noto-sans-symbols/symbols-400.css';
-import 'vuetify/styles/core';
-import './frame/paper.css';
-import { createPinia } from 'pinia';
-import { createApp } from 'vue';
-import App from './frame/App.vue';
-import { openLogbook } from './frame/openLogbook';
-import { createRoutes } from './frame/router';
-import { createTheme } from './frame/theme';
+import { warmUp } from './ledger/databases';
 
-const nonce = document.querySelector<HTMLMetaElement>('meta[name="inkpath-nonce"]')?.content ?? '';
-const pinia = createPinia();
-
-// The frame is made while the databases open; it shows once they have.
-const opening = openLogbook(pinia);
-createApp(App, { opening }).use(pinia).use(createTheme(nonce)).use(createRoutes()).mount('#app');
+// Small, so that the databases open while the program is still being fetched. The page preloads the program (vite.config.ts).
+warmUp();
+void import('./program');

@@ -1,7 +1,6 @@
 import type { Pinia } from 'pinia';
 import { useShelf } from '../bench/shelf';
 import { useLogbook } from '../curve/logbook';
-import { warmUp } from '../ledger/databases';
 import { useLanes } from '../run/lanes';
 import { readyDemo } from './layDemo';
 import { useSettings } from './settings';
@@ -12,7 +11,6 @@ export const logbookKind = (): 'own' | 'demo' =>
 
 /** Opens what this address holds: what is live, the shelf, the list of runs. The demo is laid first where it is missing or stale. */
 export async function openLogbook(pinia: Pinia): Promise<void> {
-  warmUp();
   const lanes = useLanes(pinia);
   const lay = logbookKind() === 'demo' ? await readyDemo() : undefined;
   await Promise.all([useSettings(pinia).load(), useShelf(pinia).load(), useLogbook(pinia).load(), lanes.load()]);

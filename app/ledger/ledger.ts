@@ -48,7 +48,8 @@ export function append(runId: string, entry: Entry): Promise<void> {
 
 /** Starts a run: its header, then what was seen at plug-in. @throws {StorageTrouble} */
 export async function startRun(header: Header, entries: readonly Entry[]): Promise<void> {
-  await store(liveBook, header.id, header);
+  const ink = inkOfRun(header.id).ready();
+  await Promise.all([store(liveBook, header.id, header), ink]);
   await Promise.all(entries.map((entry) => append(header.id, entry)));
 }
 
