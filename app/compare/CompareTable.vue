@@ -82,9 +82,7 @@ function standing({ standing: stands }: Row): { first: string; rest: string[] } 
           </th>
           <td v-for="(gain, index) in line.gains" :key="`gain${index}`" class="figures">
             <span v-if="gain.rank" class="rank" title="rank">{{ gain.rank }}</span> {{ gain.value ?? '—' }}
-            <small
-              >{{ gain.detail.split(' · ')[0] }}<template v-if="gain.energy"> · {{ gain.energy }}</template></small
-            >
+            <small>{{ gain.detail.split(' · ')[0] }}</small><small v-if="gain.energy">{{ gain.energy }}</small>
           </td>
           <td v-for="(time, index) in line.milestones" :key="`time${index}`" class="figures">
             <span v-if="time.rank" class="rank" title="rank">{{ time.rank }}</span>

@@ -208,7 +208,7 @@ li a.here {
     display: flex;
   }
 
-  .foot :last-child {
+  .foot > :last-child {
     display: none;
   }
 }

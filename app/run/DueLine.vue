@@ -237,6 +237,11 @@ input {
   border-bottom: 2px solid rgb(var(--v-theme-barDue));
 }
 
+input:focus-visible {
+  outline: 1px solid rgb(var(--v-theme-barDue));
+  outline-offset: 0;
+}
+
 input::placeholder {
   color: rgb(var(--v-theme-barSoft));
   opacity: 1;

@@ -37,7 +37,7 @@ const caption = computed(
     <div class="what">
       <h2>
         <PenNib :pen="header.pen" />
-        <RouterLink :to="`/curve/${header.id}`">{{ header.device.name }}</RouterLink> <kbd>{{ letter }}</kbd>
+        <RouterLink :to="`/curve/${header.id}`" :title="header.device.name">{{ header.device.name }}</RouterLink> <kbd>{{ letter }}</kbd>
       </h2>
       <p class="soft">{{ header.charger.name }}</p>
       <div class="seen figures">
@@ -88,6 +88,10 @@ h2 {
 }
 
 h2 a {
+  display: -webkit-box;
+  overflow: hidden;
+  -webkit-box-orient: vertical;
+  -webkit-line-clamp: 2;
   text-decoration: none;
 }
 
@@ -157,6 +161,8 @@ h2 a:hover {
 
 @media (max-width: 900px) {
   .lane {
+    flex: none;
+    max-height: none;
     grid-template-columns: 1fr auto;
   }
 
