@@ -34,7 +34,14 @@ export default typescript.config(
     ...typescript.configs.disableTypeChecked,
     languageOptions: {
       ...typescript.configs.disableTypeChecked.languageOptions,
-      globals: { console: 'readonly', process: 'readonly', URL: 'readonly', setTimeout: 'readonly', performance: 'readonly' },
+      globals: {
+        console: 'readonly',
+        process: 'readonly',
+        URL: 'readonly',
+        setTimeout: 'readonly',
+        performance: 'readonly',
+        document: 'readonly',
+      },
     },
   },
 );

@@ -4,7 +4,7 @@ import { CAUTIONS } from '@core';
 import { chime, readyChime } from './chime';
 import { HELP, PLACES } from './places';
 import { useSettings } from './settings';
-import { SHORTCUTS } from './shortcuts';
+import ShortcutList from './ShortcutList.vue';
 
 /** How it works, in a page: the places, the entry line, the keys, what is kept and how surely, and the cautions. */
 const settings = useSettings();
@@ -66,15 +66,7 @@ function testSound(): void {
       </section>
       <section>
         <h2>Keys</h2>
-        <dl>
-          <template v-for="(shortcut, name) in SHORTCUTS" :key="name">
-            <dt>
-              <kbd>{{ shortcut.shown }}</kbd>
-            </dt>
-            <dd>{{ shortcut.does }}</dd>
-          </template>
-        </dl>
-        <v-checkbox v-model="settings.singleKeys" label="Listen to single keys (Enter and Esc always work)" />
+        <ShortcutList />
       </section>
       <section>
         <h2>Sound</h2>

@@ -80,3 +80,54 @@ it('thins a long track without losing its spike or its ends', () => {
     [4999, 10],
   ]);
 });
+
+it('gives a figure for every place it names, and a place for every figure that has one', () => {
+  for (const figure of figuresOf(phone)) {
+    const { span, working } = figure;
+    if (span) expect(span.from).toBeLessThanOrEqual(span.to);
+    for (const { seconds } of working?.uses ?? []) expect(seconds).toBeLessThanOrEqual(phone.end);
+    expect(figure.value === undefined).toBe(working === undefined);
+  }
+});
+
+it('does not read a meter’s counter over a reset', () => {
+  const reset = foldRun(
+    header,
+    inkOf(
+      header,
+      [0, 300, 600].map((seconds) => ({ seconds, wattHours: seconds === 600 ? 0.2 : seconds / 100 })),
+    ),
+  );
+  expect(figuresOf(reset).find(({ id }) => id === 'counter')).toMatchObject({
+    detail: 'the counter fell during the run: it was reset',
+  });
+});
+
+// Common practice, no source: one phone, battery health 85 %, 0→100 % in 270 min on 5 W, which needs 2½ min to boot it.
+it('has no gain for a phone that was dead at plug-in until its level there is written', () => {
+  const dead = [
+    { seconds: 150, percent: 1 },
+    { seconds: 3600, percent: 24 },
+    { seconds: 16_200, percent: 100 },
+  ];
+  const unknown = foldRun(header, inkOf(header, dead));
+  expect(figuresOf(unknown).find(({ id }) => id === 'gain-3600')?.detail).toBe('the level at plug-in is not known');
+  const known = foldRun(header, inkOf(header, [...dead, { seconds: 0, percent: 0 }]));
+  expect(figuresOf(known).find(({ id }) => id === 'gain-3600')?.value).toBe('24 %');
+  expect(figuresOf(known).find(({ id }) => id === 'level-100')?.value).toBe('4 h 30');
+});
+
+it('lists what is worth a look in order of time, each within the run', () => {
+  const pad = foldRun(exampleHeader({ cadence: { kind: 'fixed', every: 900 } }), [
+    ...inkOf(
+      header,
+      [0, 900, 1830, 4500, 5400, 9000].map((seconds) => ({ seconds, percent: Math.min(81, 2 + seconds / 40) })),
+    ),
+    { kind: 'strike', seq: 20, id: 's', at: header.plugInAt, written: header.plugInAt, target: 'run-1-2', reason: 'wrong pad' },
+  ]);
+  const all = notices(pad);
+  expect(all.map(({ from }) => from)).toEqual([...all.map(({ from }) => from)].sort((one, other) => one - other));
+  expect(all.map(({ kind }) => kind)).toContain('stall');
+  expect(all.find(({ kind }) => kind === 'struck')?.text).toBe('Struck at 15 min: wrong pad');
+  expect(all.every(({ to }) => to <= 9000 + 450)).toBe(true);
+});

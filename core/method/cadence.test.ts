@@ -55,3 +55,28 @@ it('never leaves a due time that is already missed, whenever it is asked', () =>
     }),
   );
 });
+
+it('answers every check at most once, and says of each what became of it', () => {
+  const seenTimes = fc
+    .uniqueArray(fc.integer({ min: 0, max: 6000 }), { maxLength: 25 })
+    .map((all) => all.sort((one, other) => one - other));
+  fc.assert(
+    fc.property(seenTimes, fc.integer({ min: 0, max: 7000 }), (seen, now) => {
+      const all = checks(everyFive, seen, now);
+      expect(all.map(({ due }) => due)).toEqual(Array.from({ length: Math.floor(now / 300) }, (_, index) => (index + 1) * 300));
+      const answered = all.flatMap((check) => (check.seen === undefined ? [] : [check.seen]));
+      expect(new Set(answered).size).toBe(answered.length);
+      for (const { due, seen: at, state } of all) {
+        if (at === undefined) expect(state).toBe(now >= due + 150 ? 'missed' : 'waiting');
+        else expect(state).toBe(at > due + 30 ? 'late' : 'on time');
+      }
+    }),
+  );
+});
+
+// Common practice, no source: a 15-minute check lands half a minute early.
+it('takes a 15-minute check that lands at 14:25 for the check at 15 min', () => {
+  const quarter: Cadence = { kind: 'fixed', every: 900 };
+  expect(checks(quarter, [0, 865], 900)).toEqual([{ due: 900, seen: 865, state: 'on time' }]);
+  expect(nextDue(quarter, 865, 870)).toBe(1800);
+});

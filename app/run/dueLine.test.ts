@@ -1,0 +1,127 @@
+// First: it puts the database in place that the others look for as they load.
+import { emptyBrowser } from '../ledger/testBrowser';
+import { beforeEach, describe, expect, it, vi } from 'vitest';
+import { exampleHeader } from '../../core/ink/example';
+import { useDueLine } from './dueLine';
+import { useLanes } from './lanes';
+import { penFor } from './penFor';
+
+const MINUTE = 60_000;
+let plugInAt: number;
+let ids: string[];
+
+beforeEach(async () => {
+  await emptyBrowser();
+  plugInAt = Date.now() - 12 * MINUTE;
+  ids = ['one', 'other'].map((name) => `${name}-${Math.random().toString(36).slice(2)}`);
+  for (const [index, id] of ids.entries()) {
+    await useLanes().start(exampleHeader({ id, plugInAt: plugInAt + index * 1000 }), [
+      { kind: 'reading', at: plugInAt + index * 1000, percent: 2 },
+    ]);
+  }
+});
+
+const type = async (text: string) => {
+  const line = useDueLine();
+  line.text = text;
+  await line.submit();
+  return line;
+};
+const levels = (index: number) => useLanes().records[index]?.readings.map(({ reading }) => reading.percent);
+
+describe('the due line', () => {
+  it('is for the lane most overdue, and moves on once it is logged', async () => {
+    const line = useDueLine();
+    expect(line.runId).toBe(ids[0]);
+    await type('20');
+    expect(line.answer).toMatchObject({ kind: 'logged' });
+    expect(line.answer?.text).toMatch(/^Logged at 12 min.* on Sedge 5/);
+    expect(line.text).toBe('');
+    expect(line.runId).toBe(ids[1]);
+  });
+
+  it('stays with the lane picked by hand until something is logged', async () => {
+    const line = useDueLine();
+    line.pick(ids[1] ?? '');
+    await type('21');
+    expect([levels(0), levels(1)]).toEqual([[2], [2, 21]]);
+  });
+
+  it('logs at the moment that was marked', async () => {
+    const line = useDueLine();
+    line.mark();
+    const marked = line.markedAt;
+    vi.spyOn(Date, 'now').mockReturnValueOnce(Date.now() + 5 * MINUTE);
+    await type('20');
+    expect(useLanes().records[0]?.readings.at(-1)?.reading.at).toBe(marked);
+    expect(line.markedAt).toBeUndefined();
+  });
+
+  it('asks once, keeps on the second Enter, and asks again about another line', async () => {
+    const line = await type('20 900w');
+    expect(line.answer).toMatchObject({ kind: 'question' });
+    await type('20 800w');
+    expect(line.answer).toMatchObject({ kind: 'question' });
+    expect(levels(0)).toEqual([2]);
+    await type('20 800w');
+    expect(useLanes().records[0]?.readings.at(-1)?.reading).toMatchObject({ watts: 800, sure: true });
+  });
+
+  it('keeps what was typed when it is refused or cannot be stored', async () => {
+    const line = await type('twenty');
+    expect(line.answer).toMatchObject({ kind: 'error' });
+    expect(line.text).toBe('twenty');
+    const full = vi.spyOn(IDBObjectStore.prototype, 'put').mockImplementationOnce(() => {
+      throw new DOMException('full', 'QuotaExceededError');
+    });
+    await type('20');
+    full.mockRestore();
+    expect(line.answer).toMatchObject({ kind: 'trouble' });
+    expect(line.text).toBe('20');
+    expect(levels(0)).toEqual([2]);
+  });
+
+  it('strikes with a reason and offers the line again', async () => {
+    const line = await type('91 18w @5:00');
+    line.pick(ids[0] ?? '');
+    line.beginStrike();
+    expect(line.striking?.reading).toMatchObject({ percent: 91 });
+    await type('');
+    expect(line.answer?.text).toMatch(/Say why it is struck/);
+    await type('slipped');
+    expect(line.text).toBe('91 18w @5:00');
+    expect(useLanes().records[0]?.struck[0]?.strike.reason).toBe('slipped');
+    await type('19 18w @5:00');
+    expect(levels(0)).toEqual([2, 19]);
+  });
+
+  it('has nothing to strike where everything was struck', async () => {
+    const line = useDueLine();
+    line.beginStrike();
+    await type('wrong device');
+    line.clear();
+    line.pick(ids[0] ?? '');
+    line.beginStrike();
+    expect(line.answer?.text).toMatch(/Nothing to strike yet/);
+  });
+
+  it('points out a full display, a fall, and takes a note alone', async () => {
+    const line = await type('100');
+    expect(line.answer?.text).toContain('press S when you stop');
+    line.pick(ids[0] ?? '');
+    await type('# unplugged by mistake');
+    expect(useLanes().records[0]?.notes[0]?.text).toBe('unplugged by mistake');
+    expect(line.clear()).toBe(true);
+    expect(line.clear()).toBe(false);
+  });
+});
+
+it('gives a setup the pen it had, and a new one the lowest that is free', () => {
+  const earlier = [
+    { device: 'Sedge 5', charger: 'Cobble 20', pen: 3 },
+    { device: 'Sedge 5', charger: 'Quern 30', pen: 0 },
+  ];
+  expect(penFor({ device: 'Sedge 5', charger: 'Cobble 20' }, earlier)).toBe(3);
+  expect(penFor({ device: 'Sedge 5', charger: 'Puddle' }, earlier)).toBe(1);
+  expect(penFor({ device: 'Sedge 5', charger: 'Puddle' }, [])).toBe(0);
+});

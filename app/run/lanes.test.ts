@@ -1,0 +1,101 @@
+// First: it puts the database in place that the others look for as they load.
+import { emptyBrowser, newTab } from '../ledger/testBrowser';
+import { beforeEach, describe, expect, it, vi } from 'vitest';
+import type { Draft } from '@core';
+import { exampleHeader } from '../../core/ink/example';
+import { useLogbook } from '../curve/logbook';
+import { catalogueBook, liveBook } from '../ledger/databases';
+import { useLanes } from './lanes';
+
+const MINUTE = 60_000;
+let plugInAt: number;
+let id: string;
+
+beforeEach(async () => {
+  await emptyBrowser();
+  plugInAt = Date.now() - 12 * MINUTE;
+  id = `run-${Math.random().toString(36).slice(2)}`;
+});
+
+const level = (percent: number, minutes: number): Draft => ({ kind: 'reading', at: plugInAt + minutes * MINUTE, percent });
+const stop = (minutes: number) => ({ kind: 'stop', at: plugInAt + minutes * MINUTE, because: 'window over' }) as const;
+
+async function started(name = id) {
+  const lanes = useLanes();
+  await lanes.start(exampleHeader({ id: name, plugInAt }), [level(2, 0)]);
+  return lanes;
+}
+
+describe('the live runs', () => {
+  it('show what was written, once it is stored', async () => {
+    const lanes = await started();
+    await lanes.write(id, level(12, 5));
+    expect(lanes.records[0]?.readings.map(({ reading }) => reading.percent)).toEqual([2, 12]);
+    expect(lanes.due[0]).toMatchObject({ runId: id, due: 600 });
+    expect(lanes.letterOf(id)).toBe('A');
+  });
+
+  it('come back after a reload, with their letters in order of plug-in', async () => {
+    await (await started()).write(id, level(12, 5));
+    newTab();
+    const again = useLanes();
+    await again.load();
+    expect(again.records.map(({ header, readings }) => [header.id, readings.length])).toEqual([[id, 2]]);
+  });
+
+  it('show nothing of an entry that could not be stored', async () => {
+    const lanes = await started();
+    const full = vi.spyOn(IDBObjectStore.prototype, 'put').mockImplementationOnce(() => {
+      throw new DOMException('full', 'QuotaExceededError');
+    });
+    await expect(lanes.write(id, level(12, 5))).rejects.toThrow(/no room left/);
+    full.mockRestore();
+    expect(lanes.records[0]?.readings).toHaveLength(1);
+    await lanes.write(id, level(13, 6));
+    expect(lanes.records[0]?.readings).toHaveLength(2);
+  });
+
+  it('leave the board for the list when stopped, and come back when the stop is taken back', async () => {
+    const lanes = await started();
+    await lanes.write(id, level(12, 5));
+    await lanes.stop(id, stop(6));
+    const logbook = useLogbook();
+    expect(lanes.records).toEqual([]);
+    expect(logbook.summaries).toMatchObject([{ id, lastLevel: 12, stop: 'window over' }]);
+
+    await lanes.takeUp(await logbook.open(id));
+    expect(logbook.summaries).toEqual([]);
+    await lanes.write(id, level(20, 10));
+    await lanes.stop(id, stop(11));
+    expect(logbook.summaries).toMatchObject([{ lastLevel: 20 }]);
+  });
+
+  it('are filed at the next start when a crash came between the stop and the filing', async () => {
+    const lanes = await started();
+    const crash = vi.spyOn(catalogueBook, 'setItem').mockRejectedValueOnce(new Error('crash'));
+    await expect(lanes.stop(id, stop(6))).rejects.toThrow();
+    crash.mockRestore();
+    newTab();
+    await useLanes().load();
+    expect(useLanes().records).toEqual([]);
+    expect(useLogbook().summaries).toMatchObject([{ id, stop: 'window over' }]);
+    expect(await liveBook.keys()).toEqual([]);
+  });
+});
+
+it('are written by one tab alone: another follows, and takes over when asked', async () => {
+  const first = await started();
+  newTab();
+  const second = useLanes();
+  await second.load();
+  await expect(second.write(id, level(12, 5))).rejects.toThrow(/another tab has this run/);
+  await first.write(id, level(12, 5));
+  await second.takeOver(id);
+  expect(second.records[0]?.readings).toHaveLength(2);
+  await second.write(id, level(21, 10));
+  await vi.waitFor(() => expect(first.inOrder[0]?.mine.value).toBe(false));
+  await expect(first.write(id, level(99, 11))).rejects.toThrow(/another tab/);
+  await second.stop(id, stop(12));
+  expect(useLogbook().summaries).toMatchObject([{ lastLevel: 21 }]);
+  await expect(second.write(id, level(99, 13))).rejects.toThrow(/no longer live/);
+});

@@ -1,0 +1,108 @@
+import { expect, test } from '@playwright/test';
+import { addCharger, addDevice, entry, log, said, startRun } from './person';
+
+test('@slice several lanes are logged from one line, the most urgent first', async ({ page }) => {
+  await page.clock.install({ time: new Date('2026-10-05T12:00:00Z') });
+  await addDevice(page, 'Sedge 5', '4500', '3.85');
+  await addDevice(page, 'Curlew', '1950', '7.2');
+  await addCharger(page, 'Cobble 20', '20');
+  await startRun(page, 'Sedge 5', 'Cobble 20', '2');
+  await page.clock.fastForward('01:00');
+  await startRun(page, 'Curlew', 'Cobble 20', '10');
+
+  const [sedge, curlew] = [page.getByRole('article', { name: 'Sedge 5' }), page.getByRole('article', { name: 'Curlew' })];
+  await page.clock.fastForward('04:30');
+  await expect(page.getByLabel('Reading of Sedge 5')).toBeVisible();
+  await log(page, '12');
+  await expect(sedge).toContainText('12%');
+  await expect(page.getByLabel('Reading of Curlew')).toBeVisible();
+
+  // A letter picks a lane, in the empty line only.
+  await entry(page).press('a');
+  await expect(page.getByLabel('Reading of Sedge 5')).toBeVisible();
+  await page.keyboard.type('13 31.5c');
+  await page.keyboard.press('Enter');
+  await expect(sedge).toContainText('13%');
+  await page.keyboard.press('b');
+  await page.keyboard.type('14');
+  await page.keyboard.press('Enter');
+  await expect(curlew).toContainText('14%');
+  await expect(sedge).toContainText('13%');
+
+  // The other run of the two can be laid beside it while both are live.
+  await page.goto('/compare');
+  await page.getByRole('combobox', { name: 'Runs laid over each other' }).press('ArrowDown');
+  await page.getByRole('option', { name: /Curlew.*live/ }).click();
+  await page.getByRole('option', { name: /Sedge 5.*live/ }).click();
+  await page.keyboard.press('Escape');
+  await expect(page.getByText('The devices differ')).toBeVisible();
+});
+
+test('@slice single keys can be turned off, and the theme is kept', async ({ page }) => {
+  await addDevice(page, 'Sedge 5', '4500', '3.85');
+  await addCharger(page, 'Cobble 20', '20');
+  await startRun(page, 'Sedge 5', 'Cobble 20', '2');
+  await page.getByRole('button', { name: 'Dark room' }).click();
+  await page.getByRole('link', { name: 'Help' }).click();
+  await page.getByLabel('Listen to single keys').uncheck();
+  await page.reload();
+  await expect(page.getByRole('button', { name: 'Light paper' })).toBeVisible();
+  await page.getByRole('link', { name: 'Run', exact: false }).last().click();
+  await page.keyboard.press('s');
+  await page.keyboard.press('n');
+  await page.keyboard.press('4');
+  await expect(page.getByRole('dialog')).toHaveCount(0);
+  await expect(page.getByRole('heading', { name: 'Charging now' })).toBeVisible();
+  await expect(entry(page)).toHaveValue('');
+  await entry(page).fill('s');
+  await entry(page).press('Enter');
+  await expect(said(page)).toContainText('“s” is not a figure');
+});
+
+test('@slice the shelf says what is wrong at its field, and what was taken off comes back', async ({ page }) => {
+  await page.goto('/bench');
+  await page.getByRole('button', { name: 'Add a device' }).click();
+  await page.getByLabel('Battery, mAh').fill('4500');
+  await page.getByLabel('Input limit, W').fill('lots');
+  await page.getByRole('button', { name: 'Put on the shelf' }).click();
+  await expect(page.getByText('Give it a name')).toBeVisible();
+  await expect(page.getByText('Give the nominal volts too')).toBeVisible();
+  await expect(page.getByText('Write a number of W')).toBeVisible();
+  await page.getByLabel('Name').fill('Teasel 14');
+  await page.getByLabel('Battery, mAh').fill('');
+  await page.getByLabel('or battery, Wh').fill('54');
+  await page.getByLabel('Input limit, W').fill('65');
+  await page.getByRole('button', { name: 'Put on the shelf' }).click();
+  await expect(page.getByRole('button', { name: /^Teasel 14/ })).toContainText('54.0 Wh · takes up to 65 W');
+
+  await addCharger(page, 'Drumlin', '60', '120');
+  await page.getByRole('button', { name: /^Drumlin/ }).click();
+  await page.getByLabel('Price').fill('-3');
+  await page.getByRole('button', { name: 'Keep the change' }).click();
+  await expect(page.getByText('A price cannot be below zero.')).toBeVisible();
+  await page.getByLabel('Price').fill('99');
+  await page.getByRole('button', { name: 'Keep the change' }).click();
+  await expect(page.getByRole('button', { name: /^Drumlin/ })).toContainText('costs 99');
+
+  await page.getByRole('button', { name: 'Take Teasel 14 off the shelf' }).click();
+  await expect(page.getByRole('button', { name: /^Teasel 14/ })).toHaveCount(0);
+  await page.getByRole('button', { name: 'Put it back' }).click();
+  await page.reload();
+  await expect(page.getByRole('button', { name: /^Teasel 14/ })).toBeVisible();
+});
+
+test('@slice the start of a run says what is missing', async ({ page }) => {
+  await page.goto('/run/new');
+  await expect(page.getByRole('heading', { name: 'The shelf is not ready' })).toBeVisible();
+  await addDevice(page, 'Sedge 5', '4500', '3.85');
+  await addDevice(page, 'Curlew', '1950', '7.2');
+  await addCharger(page, 'Cobble 20', '20');
+  await page.goto('/run/new');
+  await page.getByLabel('Level at plug-in').fill('140');
+  await page.getByLabel('Minutes between readings').fill('0');
+  await page.getByRole('button', { name: 'Ready' }).click();
+  await expect(page.getByText('Choose the device that charges.').first()).toBeVisible();
+  await expect(page.getByText('Displays show 0 to 100 %.').first()).toBeVisible();
+  await expect(page.getByText('Half a minute is the shortest interval').first()).toBeVisible();
+  await expect(page.getByText('Never charge a damaged, swollen or wet battery.')).toBeVisible();
+});
