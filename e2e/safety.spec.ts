@@ -105,6 +105,40 @@ test('@slice a failed write says so, keeps the entry, and offers a file', async 
   await expect(said(page)).toContainText('Logged at');
 });
 
+test('@slice a start or a stop that cannot be stored says so and offers the run as a file', async ({ page }) => {
+  await page.addInitScript(() => {
+    const put = IDBObjectStore.prototype.put;
+    IDBObjectStore.prototype.put = function (...args) {
+      if ((window as { isFull?: boolean }).isFull) throw new DOMException('no room', 'QuotaExceededError');
+      return put.apply(this, args);
+    };
+  });
+  const fill = (isFull: boolean) => page.evaluate((full) => ((window as { isFull?: boolean }).isFull = full), isFull);
+  await addDevice(page, 'Sedge 5', '4500', '3.85');
+  await addCharger(page, 'Cobble 20', '20');
+  await page.goto('/run/new');
+  await page.getByLabel('Level at plug-in').fill('7');
+  await page.getByRole('button', { name: 'Ready' }).click();
+  await fill(true);
+  await page.keyboard.press('Space');
+  await expect(page.getByRole('alert')).toContainText('Not logged. This browser has no room left');
+  const download = page.waitForEvent('download');
+  await page.getByRole('button', { name: 'Save this run as a file' }).click();
+  const saved = JSON.parse(readFileSync(await (await download).path(), 'utf8')) as { runs: { entries: { percent?: number }[] }[] };
+  expect(saved.runs[0]?.entries[0]?.percent).toBe(7);
+
+  await fill(false);
+  await page.getByRole('button', { name: 'Plug in now' }).click();
+  await expect(page.getByRole('article')).toContainText('7%');
+  await fill(true);
+  await page.getByRole('button', { name: 'stop' }).click();
+  await page.getByRole('button', { name: 'Stop the run' }).click();
+  await expect(page.getByRole('dialog').getByRole('alert')).toContainText('no room left');
+  await fill(false);
+  await page.getByRole('button', { name: 'Stop the run' }).click();
+  await expect(page.getByRole('heading', { name: 'When it reached' })).toBeVisible();
+});
+
 test('@slice without storage nothing is offered to be logged', async ({ page }) => {
   await page.addInitScript(() => {
     IDBFactory.prototype.open = () => {

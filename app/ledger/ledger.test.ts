@@ -34,6 +34,19 @@ describe('a live run', () => {
     expect(await liveRuns()).toEqual([{ header, entries: ink }]);
   });
 
+  it('is not there at all when its start could not be stored whole', async () => {
+    const put = IDBObjectStore.prototype.put;
+    let puts = 0;
+    const full = vi.spyOn(IDBObjectStore.prototype, 'put').mockImplementation(function (this: IDBObjectStore, ...args) {
+      puts += 1;
+      if (puts > 1) throw new DOMException('full', 'QuotaExceededError');
+      return put.apply(this, args);
+    });
+    await expect(startRun(header, ink.slice(0, 1))).rejects.toThrow(/no room left/);
+    full.mockRestore();
+    expect(await liveRuns()).toEqual([]);
+  });
+
   it('keeps both of two entries given the same place', async () => {
     await startWithInk(...[1, 2].map(() => entryOf({ kind: 'note', at: header.plugInAt, text: 'same place' }, 2)));
     expect((await liveRuns())[0]?.entries).toHaveLength(5);

@@ -46,11 +46,16 @@ export function append(runId: string, entry: Entry): Promise<void> {
   return store(inkOfRun(runId), keyOf(entry), entry);
 }
 
-/** Starts a run: its header, then what was seen at plug-in. @throws {StorageTrouble} */
+/** Starts a run: its header, then what was seen at plug-in. Stores both or neither. @throws {StorageTrouble} */
 export async function startRun(header: Header, entries: readonly Entry[]): Promise<void> {
   const ink = inkOfRun(header.id).ready();
-  await Promise.all([store(liveBook, header.id, header), ink]);
-  await Promise.all(entries.map((entry) => append(header.id, entry)));
+  try {
+    await Promise.all([store(liveBook, header.id, header), ink]);
+    await Promise.all(entries.map((entry) => append(header.id, entry)));
+  } catch (trouble) {
+    await liveBook.removeItem(header.id).catch(() => undefined);
+    throw trouble;
+  }
 }
 
 /** Every live run with the ink it has so far. */

@@ -35,7 +35,12 @@ function lockManager() {
 /** What of a browser the stores need, in a test: storage, locks, a clock worker that stands still, and an empty logbook. */
 export async function emptyBrowser(): Promise<Pinia> {
   vi.stubGlobal('navigator', { locks: lockManager() });
-  vi.stubGlobal('Worker', class {});
+  vi.stubGlobal(
+    'Worker',
+    class {
+      terminate = () => undefined;
+    },
+  );
   await Promise.all([shelfBook, liveBook, runBook, catalogueBook].map((book) => book.clear()));
   return newTab();
 }

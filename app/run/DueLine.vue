@@ -1,13 +1,11 @@
 <script setup lang="ts">
 import { computed, defineAsyncComponent, nextTick, ref, useTemplateRef, watch } from 'vue';
 import { useRoute } from 'vue-router';
-import { clock, LANE_LETTERS, logbookOf, nominal, spell, writeLogbook } from '@core';
+import { clock, LANE_LETTERS, nominal, spell } from '@core';
 import { canChime, chime } from '../frame/chime';
-import { fileName, saveFile } from '../frame/saveFile';
 import { useSettings } from '../frame/settings';
 import { useKeys } from '../frame/shortcuts';
-import { useShelf } from '../bench/shelf';
-import { entryOf } from '../ledger/ledger';
+import TroubleNote from '../ledger/TroubleNote.vue';
 import { useDueLine } from './dueLine';
 import { useLanes } from './lanes';
 
@@ -16,7 +14,6 @@ const StopSheet = defineAsyncComponent(() => import('./StopSheet.vue'));
 /** The due line: on every screen while a run is live, the next reading due and the field to log it in. */
 const line = useDueLine();
 const lanes = useLanes();
-const shelf = useShelf();
 const settings = useSettings();
 const route = useRoute();
 const field = useTemplateRef<HTMLInputElement>('field');
@@ -106,28 +103,13 @@ useKeys({
     stopping.value = true;
   },
 });
-
-/** What could not be stored can still be saved: the run as it is, with the line that was being typed as a note. */
-function saveRun(): void {
-  if (!run.value) return;
-  const { header, entries } = run.value;
-  const typed = entryOf(
-    { kind: 'note', at: line.markedAt ?? Date.now(), text: `Not logged: ${line.text}` },
-    (entries.at(-1)?.seq ?? 0) + 1,
-  );
-  saveFile(
-    `${fileName(header.device.name, header.charger.name)}.json`,
-    writeLogbook(logbookOf(shelf, [{ header, entries: [...entries, typed] }])),
-    'application/json',
-  );
-}
 </script>
 
 <template>
   <section class="due-line" aria-label="Due line">
-    <p v-if="line.answer" class="answer" :class="line.answer.kind" :role="line.answer.kind === 'logged' ? 'status' : 'alert'">
+    <TroubleNote v-if="line.answer?.kind === 'trouble'" :trouble="line.answer.text" :run="run" :typed="line.text" class="answer trouble" />
+    <p v-else-if="line.answer" class="answer" :class="line.answer.kind" :role="line.answer.kind === 'logged' ? 'status' : 'alert'">
       {{ line.answer.text }}
-      <v-btn v-if="line.answer.kind === 'trouble'" size="small" variant="outlined" @click="saveRun">Save this run as a file</v-btn>
     </p>
     <div class="row">
       <p class="countdown figures" :class="{ now: isDue }">

@@ -19,17 +19,19 @@ const due = computed(() => dueOf(props.run, now.value));
 const isDue = computed(() => (due.value?.wait ?? 1) <= 0);
 /** The paper is as long as the next half hour, so that it is drawn anew twice an hour and when ink arrives. */
 const until = computed(() => (Math.floor((elapsed.value + 300) / HALF_HOUR) + 1) * HALF_HOUR);
-const missedCount = computed(() => Math.floor(elapsed.value / ((header.value.cadence?.every ?? 1e9) / 2)));
-const traces = computed(() => [
-  traceOf(props.run, header.value.charger.name, header.value.pen, missedCount.value * ((header.value.cadence?.every ?? 1e9) / 2)),
-]);
+/** A check can turn out missed only as a half interval ends, so the strip looks no further than the last such moment. */
+const settled = computed(() => {
+  const half = (header.value.cadence?.every ?? Infinity) / 2;
+  return Number.isFinite(half) ? Math.floor(elapsed.value / half) * half : props.run.end;
+});
+const traces = computed(() => [traceOf(props.run, header.value.charger.name, header.value.pen, settled.value)]);
 const level = computed(() => last(props.run.tracks.percent));
 const watts = computed(() => last(props.run.tracks.watts));
 const celsius = computed(() => last(props.run.tracks.celsius));
-const caption = computed(
-  () =>
-    `${header.value.device.name} on ${header.value.charger.name}, ${level.value ?? 'level unknown'}${level.value === undefined ? '' : ' %'} after ${spell(elapsed.value)}`,
-);
+const caption = computed(() => {
+  const shown = level.value === undefined ? 'level unknown' : `${level.value} %`;
+  return `${header.value.device.name} on ${header.value.charger.name}, ${shown} after ${spell(elapsed.value)}`;
+});
 </script>
 
 <template>

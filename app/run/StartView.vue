@@ -2,14 +2,16 @@
 import { toTypedSchema } from '@vee-validate/yup';
 import { nanoid } from 'nanoid';
 import { useForm } from 'vee-validate';
-import { computed, nextTick, ref, useTemplateRef } from 'vue';
+import { computed, nextTick, ref, shallowRef, useTemplateRef } from 'vue';
 import { useRouter } from 'vue-router';
 import { number, object, string } from 'yup';
-import { CAUTIONS, SCHEMA, type Charger, type Device, type Draft, type Header } from '@core';
+import { CAUTIONS, SCHEMA, type Charger, type Device, type Draft, type Entry, type Header } from '@core';
 import { useShelf } from '../bench/shelf';
 import { vFocus } from '../frame/vFocus';
 import { useLogbook } from '../curve/logbook';
 import { StorageTrouble } from '../ledger/storageTrouble';
+import TroubleNote from '../ledger/TroubleNote.vue';
+import { entryOf } from '../ledger/ledger';
 import { useLanes } from './lanes';
 import { penFor } from './penFor';
 
@@ -49,6 +51,8 @@ const [minutes, minutesProps] = defineField('minutes', field);
 
 const armed = ref<{ device: Device; charger: Charger; level: number | undefined; every: number }>();
 const trouble = ref('');
+/** A run that was plugged in but could not be stored: its instant can still be saved as a file. */
+const unstored = shallowRef<{ header: Header; entries: Entry[] }>();
 const plug = useTemplateRef<{ $el: HTMLElement }>('plug');
 const isReady = computed(() => shelf.devices.length > 0 && shelf.chargers.length > 0);
 
@@ -87,6 +91,7 @@ async function plugIn(): Promise<void> {
   } catch (error) {
     if (!(error instanceof StorageTrouble)) throw error;
     trouble.value = error.message;
+    unstored.value = { header, entries: seen.map((draft, index) => entryOf(draft, index + 1)) };
   }
 }
 </script>
@@ -149,7 +154,7 @@ async function plugIn(): Promise<void> {
           <span>Plug in now</span>
         </v-btn>
         <p>Press <kbd>Space</kbd> at the instant you plug in. The clock counts from that key.</p>
-        <p v-if="trouble" class="due" role="alert">{{ trouble }}</p>
+        <TroubleNote v-if="trouble" :trouble="trouble" :run="unstored" />
         <v-btn variant="text" @click="armed = undefined">Change something</v-btn>
       </div>
       <aside>

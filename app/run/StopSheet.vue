@@ -4,6 +4,7 @@ import { useRouter } from 'vue-router';
 import { spell, sighting, STOP_REASONS, type RunRecord } from '@core';
 import { StorageTrouble } from '../ledger/storageTrouble';
 import { vFocus } from '../frame/vFocus';
+import TroubleNote from '../ledger/TroubleNote.vue';
 import { useDueLine } from './dueLine';
 import { useLanes } from './lanes';
 
@@ -60,7 +61,7 @@ async function stop(): Promise<void> {
           <v-radio v-for="reason in STOP_REASONS" :key="reason" :value="reason" :label="WORDS[reason]" />
         </v-radio-group>
         <v-text-field v-model="remark" label="Remark, if any" maxlength="200" />
-        <p v-if="trouble" class="due" role="alert">{{ trouble }}</p>
+        <TroubleNote v-if="trouble" :trouble="trouble" :run="run" :typed="`stop, ${because} ${remark}`" />
         <div class="buttons">
           <v-btn type="submit" variant="flat" color="primary" :loading="busy">Stop the run</v-btn>
           <v-btn @click="open = false">Keep it going</v-btn>
