@@ -28,7 +28,7 @@ export default typescript.config(
     rules: { '@typescript-eslint/no-unsafe-assignment': 'off', '@typescript-eslint/no-unsafe-argument': 'off' },
   },
   // Tests patch the browser's own methods.
-  { files: ['e2e/**'], rules: { '@typescript-eslint/unbound-method': 'off' } },
+  { files: ['e2e/**', '**/*.test.ts'], rules: { '@typescript-eslint/unbound-method': 'off' } },
   {
     files: ['**/*.mjs'],
     ...typescript.configs.disableTypeChecked,

@@ -39,7 +39,11 @@ export default defineConfig({
       output: {
         codeSplitting: {
           groups: [
-            { name: 'storage', test: /node_modules\/localforage|app\/ledger\/(databases|storageTrouble)|vite\/preload-helper/, priority: 2 },
+            {
+              name: 'storage',
+              test: /node_modules\/localforage|app\/ledger\/(databases|storageTrouble)|vite\/preload-helper/,
+              priority: 2,
+            },
             { name: 'first', test: FIRST, priority: 1 },
           ],
         },

@@ -87,6 +87,7 @@ test('@slice the shelf says what is wrong at its field, and what was taken off c
   await page.getByRole('button', { name: 'Take Teasel 14 off the shelf' }).click();
   await expect(page.getByRole('button', { name: /^Teasel 14/ })).toHaveCount(0);
   await page.getByRole('button', { name: 'Put it back' }).click();
+  await expect(page.getByRole('button', { name: /^Teasel 14/ })).toBeVisible();
   await page.reload();
   await expect(page.getByRole('button', { name: /^Teasel 14/ })).toBeVisible();
 });
