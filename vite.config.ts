@@ -8,13 +8,13 @@ import vuetify from 'vite-plugin-vuetify';
 const FIRST = new RegExp(
   [
     'node_modules/(@vue|vue|vue-router|pinia|nanoid|tinykeys)/',
-    'app/(frame/(?!Help|Lost|Shortcut|vFocus)|ledger/(?!databases|storageTrouble|warm)|bench/shelf|curve/logbook|run/(lanes|dueLine|DueLine|RunView))',
+    'app/(frame/(?!Help|Lost|Shortcut|vFocus)|ledger/(?!databases|storageTrouble|warm)|bench/shelf|curve/logbook|run/(lanes|dueLine|DueLine|RunView|LiveLane)|strip/(PenNib|pens|trace))',
     'core/(quantity|margin|method/cadence\\.|ink/(fold|track|version)|curve|run|exchange/(importError|joinInk|migrate|logbook\\.))',
     'demo/|plugin-vue:export-helper',
   ].join('|'),
 );
 
-/** Preloads what `app/main.ts` goes on to import, so that it is fetched beside it and not after it. */
+/** Names in the page what `app/main.ts` goes on to import, styles too, so that all is fetched beside it and not after it. */
 const preloadProgram: Plugin = {
   name: 'preload-program',
   transformIndexHtml: {
@@ -23,7 +23,13 @@ const preloadProgram: Plugin = {
       const chunks = Object.values(bundle).filter((each) => each.type === 'chunk');
       const program = chunks.find(({ facadeModuleId }) => facadeModuleId?.endsWith('/app/program.ts'));
       const files = program ? [program.fileName, ...program.imports] : [];
-      return files.map((file) => ({ tag: 'link', attrs: { rel: 'modulepreload', crossorigin: true, href: `/${file}` } }));
+      const styles = chunks.flatMap(({ fileName, viteMetadata }) =>
+        files.includes(fileName) ? [...(viteMetadata?.importedCss ?? [])] : [],
+      );
+      return [
+        ...files.map((file) => ({ tag: 'link', attrs: { rel: 'modulepreload', crossorigin: true, href: `/${file}` } })),
+        ...styles.map((file) => ({ tag: 'link', attrs: { rel: 'stylesheet', crossorigin: true, href: `/${file}` } })),
+      ];
     },
   },
 };

@@ -32,6 +32,16 @@ it('is laid once, with a live run that counts from shortly before it was opened'
   expect(useLanes().records).toHaveLength(1);
 });
 
+it('lays one live run even when the page was left before all of it was laid', async () => {
+  const now = Date.now();
+  await (
+    await readyDemo(now)
+  )?.(newTab());
+  await openDemo(now + 100);
+  expect(useLanes().records).toHaveLength(1);
+  await useLogbook().open('saltmarsh-1');
+});
+
 it('lays its live run anew once it is stale, and leaves everything else alone', async () => {
   const now = Date.now();
   await openDemo(now);

@@ -23,10 +23,11 @@ interface Laid {
  * @returns what is to be laid once the logbook is open; `undefined` when all of it is there and fresh
  */
 export async function readyDemo(now = Date.now()): Promise<((pinia: Pinia) => Promise<void>) | undefined> {
-  const laid = await shelfBook.getItem<Laid>(KEY);
+  const [laid, live] = await Promise.all([shelfBook.getItem<Laid>(KEY), liveBook.keys()]);
   const isNew = laid?.edition !== EDITION;
   if (!isNew && now - laid.at < STALE && now >= laid.at) return undefined;
-  if (laid) await Promise.all((await liveBook.keys()).filter((id) => id.startsWith('saltmarsh-live-')).map(forgetLive));
+  // Also without a note of having been laid: a page left in between has laid its live run already.
+  await Promise.all(live.filter((id) => id.startsWith('saltmarsh-live-')).map(forgetLive));
   return (pinia) => layDemo(pinia, isNew, now);
 }
 

@@ -5,7 +5,6 @@ import RunView from '../run/RunView.vue';
 export function createRoutes() {
   return createRouter({
     history: createWebHistory(),
-    scrollBehavior: () => ({ top: 0 }),
     routes: [
       { path: '/', redirect: '/run' },
       { path: '/bench', component: () => import('../bench/BenchView.vue') },

@@ -1,10 +1,12 @@
 <script setup lang="ts">
-import { computed } from 'vue';
+import { computed, defineAsyncComponent } from 'vue';
 import { CAUTIONS, clock, dueOf, HOT, nominal, sighting, spell, type RunRecord, type Track } from '@core';
 import { useNow } from '../frame/clock';
-import InkStrip from '../strip/InkStrip.vue';
 import PenNib from '../strip/PenNib.vue';
 import { traceOf } from '../strip/trace';
+
+/** The figures are there at once; the strip is drawn a moment after them. */
+const InkStrip = defineAsyncComponent(() => import('../strip/InkStrip.vue'));
 
 /** A live run: what it is, what was last seen, its strip, and when it wants its next reading. */
 const props = defineProps<{ run: RunRecord; letter: string }>();

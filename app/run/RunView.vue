@@ -1,11 +1,10 @@
 <script setup lang="ts">
-import { computed, defineAsyncComponent } from 'vue';
+import { computed } from 'vue';
 import { useShelf } from '../bench/shelf';
 import { useLogbook } from '../curve/logbook';
 import { logbookKind } from '../frame/openLogbook';
 import { useLanes } from './lanes';
-
-const LiveLane = defineAsyncComponent(() => import('./LiveLane.vue'));
+import LiveLane from './LiveLane.vue';
 
 /** The board: every live run in a lane of its own. */
 const lanes = useLanes();
