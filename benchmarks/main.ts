@@ -4,6 +4,7 @@ import { fileURLToPath } from 'node:url';
 import { appOf, type Logbook } from '../server/serve';
 import type { Figure } from './harness';
 import { ink } from './ink';
+import { simulateFigure } from './simulate';
 import { start } from './start';
 import { weight } from './weight';
 
@@ -12,6 +13,7 @@ const FIGURES: Readonly<Record<string, (addresses: { demo: string; bare: string;
   start,
   weight,
   ink,
+  simulate: simulateFigure,
 };
 
 const asked = process.argv.slice(2);

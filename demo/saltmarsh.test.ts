@@ -1,6 +1,5 @@
 import { describe, expect, it } from 'vitest';
 import { foldRun, headerSchema, milestone, notices, peak, type RunRecord } from '@core';
-import { charge, displayed, seeded, STEP } from './charge';
 import { finishedRuns, liveRun } from './saltmarsh';
 
 const records = (): RunRecord[] => finishedRuns().map(({ header, entries, samples }) => foldRun(header, entries, samples));
@@ -41,22 +40,4 @@ describe('the Saltmarsh logbook', () => {
     expect(record.readings.at(-1)?.seconds).toBeGreaterThan(2050);
     expect(record.end).toBeLessThan(2300);
   });
-});
-
-it('fills the battery with what passes the cable, less the loss', () => {
-  const device = {
-    battery: 15,
-    deviceWatts: 20,
-    sourceWatts: 10,
-    efficiency: 0.8,
-    knee: 0.6,
-    ambient: 20,
-    degreesPerWatt: 0.5,
-    throttleAt: 60,
-  };
-  const moments = charge(device, 0.1, 1800);
-  const joules = moments.reduce((sum, { watts }) => sum + watts * STEP, 0);
-  expect((moments.at(-1)?.charge ?? 0) - 0.1).toBeCloseTo((joules * 0.8) / 3600 / 15, 6);
-  expect([displayed(0.479), displayed(0.996)]).toEqual([47, 100]);
-  expect(seeded(7)()).toBe(seeded(7)());
 });

@@ -1,47 +1,219 @@
-import { batteryOf, inkOf, SCHEMA, type Charger, type Device, type Entry, type Header, type Jotted, type StoredRun } from '@core';
-import { charge, displayed, seeded, STEP, type Charging, type Moment } from './charge';
+import {
+  displayed,
+  inkOf,
+  parametersOf,
+  SCHEMA,
+  seeded,
+  settle,
+  simulate,
+  vary,
+  type Cable,
+  type Charger,
+  type Circumstances,
+  type Course,
+  type Device,
+  type Entry,
+  type Header,
+  type Jotted,
+  type Meter,
+  type StoredRun,
+} from '@core';
 
 /** The Saltmarsh travelling library picks chargers for what it lends. All makers, models and people are invented. */
 
-const device = (id: string, name: string, kind: Device['kind'], rest: Partial<Device>): Device => ({ id, name, kind, ...rest });
-const charger = (id: string, name: string, kind: Charger['kind'], watts: number, rest: Partial<Charger> = {}): Charger => ({
-  id,
-  name,
-  kind,
-  watts,
-  ...rest,
-});
-
 export const DEVICES: Device[] = [
-  device('sedge-5', 'Sedge 5', 'phone', { milliampHours: 4500, nominalVolts: 3.85, inputLimit: 25 }),
-  device('bittern-slate', 'Bittern Slate', 'tablet', { wattHours: 31.2, inputLimit: 30 }),
-  device('teasel-14', 'Teasel 14', 'laptop', { wattHours: 54, inputLimit: 65 }),
-  device('curlew', 'Curlew', 'camera', { milliampHours: 1950, nominalVolts: 7.2, inputLimit: 10 }),
+  {
+    id: 'sedge-5',
+    name: 'Sedge 5',
+    kind: 'phone',
+    milliampHours: 4500,
+    nominalVolts: 3.85,
+    health: 98,
+    display: 'percent',
+    inputLimit: 25,
+    connectors: ['USB-C', 'wireless'],
+    deliveryVolts: 9,
+    programmableVolts: 11,
+    typeCAmps: 3,
+    chargingPort: true,
+    families: ['2.4 A'],
+    wireless: ['baseline', 'extended'],
+    wirelessLimit: 10,
+    enduranceHours: 90,
+    weight: 182,
+    price: 260,
+  },
+  {
+    id: 'heron-3',
+    name: 'Heron 3',
+    kind: 'phone',
+    milliampHours: 4800,
+    nominalVolts: 3.87,
+    display: 'percent',
+    inputLimit: 40,
+    connectors: ['USB-C'],
+    deliveryVolts: 9,
+    typeCAmps: 3,
+    chargingPort: true,
+    families: ['Swiftreed'],
+    enduranceHours: 100,
+    weight: 194,
+    price: 310,
+  },
+  {
+    id: 'bittern-slate',
+    name: 'Bittern Slate',
+    kind: 'tablet',
+    wattHours: 31.2,
+    nominalVolts: 3.8,
+    display: 'percent',
+    inputLimit: 30,
+    connectors: ['USB-C'],
+    deliveryVolts: 15,
+    typeCAmps: 3,
+    chargingPort: true,
+    enduranceHours: 12,
+    weight: 460,
+    price: 380,
+  },
+  {
+    id: 'teasel-14',
+    name: 'Teasel 14',
+    kind: 'laptop',
+    wattHours: 54,
+    nominalVolts: 11.4,
+    display: 'percent',
+    inputLimit: 65,
+    connectors: ['USB-C'],
+    deliveryVolts: 20,
+    typeCAmps: 3,
+    chargingPort: true,
+    leastWatts: 14,
+    awakeWatts: 21,
+    enduranceHours: 11,
+    weight: 1290,
+    price: 820,
+  },
+  {
+    id: 'curlew',
+    name: 'Curlew',
+    kind: 'camera',
+    milliampHours: 1950,
+    nominalVolts: 7.2,
+    display: 'light',
+    inputLimit: 10,
+    connectors: ['USB-C', 'bay'],
+    typeCAmps: 1.5,
+    chargingPort: true,
+    deliveryVolts: 9,
+    weight: 410,
+    price: 540,
+  },
 ];
 
 export const CHARGERS: Charger[] = [
-  charger('cobble-12', 'Cobble 12', 'adapter', 12, { label: '5V⎓2.4A', price: 9 }),
-  charger('cobble-20', 'Cobble 20', 'adapter', 20, { label: '5V⎓3A 9V⎓2.22A', price: 19 }),
-  charger('quern-30', 'Quern 30', 'adapter', 30, { label: '5V⎓3A 9V⎓3A 15V⎓2A', price: 34 }),
-  charger('quern-65', 'Quern 65', 'adapter', 65, { label: '5V⎓3A 9V⎓3A 15V⎓3A 20V⎓3.25A', price: 59 }),
-  charger('drumlin', 'Drumlin', 'dock', 60, { price: 120 }),
-  charger('puddle', 'Puddle', 'pad', 15, { price: 28 }),
-  charger('haversack', 'Haversack', 'power bank', 20, { label: '5V⎓3A 9V⎓2.22A', price: 40 }),
+  {
+    id: 'cobble-12',
+    name: 'Cobble 12',
+    kind: 'adapter',
+    watts: 12,
+    ports: [{ connector: 'USB-A', label: '5V⎓2.4A' }],
+    price: 9,
+    weight: 48,
+    traits: ['light'],
+  },
+  {
+    id: 'cobble-20',
+    name: 'Cobble 20',
+    kind: 'adapter',
+    watts: 20,
+    ports: [{ connector: 'USB-C', label: '5V⎓3A 9V⎓2.22A' }],
+    price: 19,
+    weight: 61,
+    traits: ['folding pins', 'light'],
+  },
+  {
+    id: 'quern-30',
+    name: 'Quern 30',
+    kind: 'adapter',
+    watts: 30,
+    ports: [{ connector: 'USB-C', label: '5V⎓3A 9V⎓3A 15V⎓2A PPS 3.3-11V⎓3A', probed: '5V⎓3A 9V⎓3A 15V⎓2A' }],
+    price: 34,
+    weight: 84,
+    traits: ['folding pins'],
+  },
+  {
+    id: 'quern-65',
+    name: 'Quern 65',
+    kind: 'adapter',
+    watts: 65,
+    ports: [
+      { name: 'C1', connector: 'USB-C', label: '5V⎓3A 9V⎓3A 15V⎓3A 20V⎓3.25A' },
+      { name: 'C2', connector: 'USB-C', label: '5V⎓3A 9V⎓3A 15V⎓2A 20V⎓1.5A' },
+      { name: 'A1', connector: 'USB-A', label: '5V⎓2.4A' },
+    ],
+    sharing: 'C1+C2: 45+20\nC1+A1: 45+12\nC1+C2+A1: 45+10+10',
+    price: 59,
+    weight: 132,
+    size: '66 × 38 × 29 mm',
+    traits: ['changeable plugs'],
+  },
+  {
+    id: 'drumlin',
+    name: 'Drumlin',
+    kind: 'dock',
+    watts: 60,
+    ports: [{ connector: 'USB-C', label: '5V⎓3A 9V⎓3A 15V⎓3A 20V⎓3A' }],
+    price: 120,
+    cableIncluded: true,
+  },
+  { id: 'puddle', name: 'Puddle', kind: 'pad', watts: 15, ports: [{ connector: 'pad', label: '15W 5W' }], price: 28 },
+  {
+    id: 'haversack',
+    name: 'Haversack',
+    kind: 'power bank',
+    watts: 20,
+    ports: [
+      { name: 'A', connector: 'USB-C', label: '5V⎓3A 9V⎓2.22A' },
+      { name: 'B', connector: 'USB-A', label: '5V⎓2.4A' },
+    ],
+    wattHours: 74,
+    price: 40,
+    weight: 350,
+  },
+  {
+    id: 'sluice-40',
+    name: 'Sluice 40',
+    kind: 'adapter',
+    watts: 40,
+    ports: [{ connector: 'USB-A', label: '5V⎓2A; Swiftreed: 10V⎓4A' }],
+    price: 29,
+    cableIncluded: true,
+  },
+];
+
+export const CABLES: Cable[] = [
+  { id: 'short', name: 'Short cable', chargerEnd: 'USB-C', deviceEnd: 'USB-C', length: 1, marker: 'none', price: 6 },
+  { id: 'marked', name: 'Marked cable', chargerEnd: 'USB-C', deviceEnd: 'USB-C', length: 2, marker: '5 A', price: 14 },
+  { id: 'old', name: 'Old cable', chargerEnd: 'USB-A', deviceEnd: 'USB-C', length: 1.2, marker: 'none', price: 4 },
+];
+
+export const METERS: Meter[] = [
+  { id: 'tidepole', name: 'Tidepole', voltsResolution: 0.01, ampsResolution: 0.01, accuracyPercent: 0.5, accuracyDigits: 2, interval: 10 },
 ];
 
 interface Take {
   id: string;
   device: string;
   charger: string;
+  cable?: string;
   pen: number;
   plugInAt: number;
   /** Minutes between checks. */
   every: number;
+  /** Level shown at plug-in, in %. */
   from: number;
-  /** Watts that the pairing carries; by default what the charger is rated. */
-  watts?: number;
-  ambient?: number;
-  stallAt?: number;
+  circumstances?: Circumstances;
   /** Minutes after which the run is given up, if it is not full before. */
   giveUp?: number;
   /** Checks, by number, that came so many seconds late, or not at all. */
@@ -55,38 +227,38 @@ interface Take {
 const day = (date: number, hours: number, minutes: number) => new Date(2026, 9, date, hours, minutes).getTime();
 
 const TAKES: Take[] = [
-  { id: 'saltmarsh-1', device: 'sedge-5', charger: 'cobble-12', pen: 0, plugInAt: day(5, 9, 4), every: 5, from: 0.02, watts: 11.4 },
+  { id: 'saltmarsh-1', device: 'sedge-5', charger: 'cobble-12', cable: 'old', pen: 0, plugInAt: day(5, 9, 4), every: 5, from: 2 },
   {
     id: 'saltmarsh-2',
     device: 'sedge-5',
     charger: 'cobble-20',
+    cable: 'short',
     pen: 1,
     plugInAt: day(5, 14, 2),
     every: 5,
-    from: 0.02,
-    watts: 19.2,
+    from: 2,
     late: { 6: 132 },
   },
   {
     id: 'saltmarsh-3',
     device: 'sedge-5',
     charger: 'quern-30',
+    cable: 'short',
     pen: 2,
     plugInAt: day(6, 9, 12),
     every: 5,
-    from: 0.02,
-    watts: 27,
+    from: 2,
     slip: { check: 5, percent: 24, reason: 'read the tablet beside it' },
   },
   {
     id: 'saltmarsh-4',
     device: 'sedge-5',
     charger: 'quern-65',
+    cable: 'short',
     pen: 3,
     plugInAt: day(6, 13, 40),
     every: 5,
-    from: 0.02,
-    watts: 27,
+    from: 2,
     missed: [9],
   },
   {
@@ -96,9 +268,8 @@ const TAKES: Take[] = [
     pen: 4,
     plugInAt: day(7, 8, 30),
     every: 15,
-    from: 0.03,
-    watts: 7.4,
-    stallAt: 0.843,
+    from: 3,
+    circumstances: { alignment: 0.85, hold: { share: 0.836, until: Infinity } },
     giveUp: 345,
     noWatts: true,
   },
@@ -106,25 +277,34 @@ const TAKES: Take[] = [
     id: 'saltmarsh-6',
     device: 'sedge-5',
     charger: 'quern-30',
+    cable: 'short',
     pen: 2,
     plugInAt: day(8, 15, 5),
     every: 5,
-    from: 0.02,
-    watts: 27,
-    ambient: 31,
+    from: 2,
+    circumstances: { ambient: 31 },
   },
   {
     id: 'saltmarsh-7',
     device: 'bittern-slate',
     charger: 'cobble-20',
+    cable: 'short',
     pen: 5,
     plugInAt: day(9, 9, 0),
     every: 10,
-    from: 0.05,
-    watts: 19.2,
+    from: 5,
     late: { 4: 215 },
   },
-  { id: 'saltmarsh-8', device: 'bittern-slate', charger: 'quern-65', pen: 6, plugInAt: day(9, 13, 30), every: 10, from: 0.05, watts: 30 },
+  {
+    id: 'saltmarsh-8',
+    device: 'bittern-slate',
+    charger: 'quern-65',
+    cable: 'marked',
+    pen: 6,
+    plugInAt: day(9, 13, 30),
+    every: 10,
+    from: 5,
+  },
 ];
 
 const named = <Gear extends { id: string }>(all: Gear[], id: string): Gear => {
@@ -133,55 +313,52 @@ const named = <Gear extends { id: string }>(all: Gear[], id: string): Gear => {
   return found;
 };
 
-function headerOf({ id, device: deviceId, charger: chargerId, pen, plugInAt, every }: Take): Header {
+function headerOf({ id, device, charger, cable, pen, plugInAt, every }: Take): Header {
   return {
     schema: SCHEMA,
     id,
-    device: named(DEVICES, deviceId),
-    charger: named(CHARGERS, chargerId),
+    device: named(DEVICES, device),
+    charger: named(CHARGERS, charger),
+    ...(cable && { cable: named(CABLES, cable) }),
     plugInAt,
     cadence: { kind: 'fixed', every: every * 60 },
     pen,
   };
 }
 
-function chargingOf(take: Take): Charging {
-  const gear = named(DEVICES, take.device);
-  return {
-    battery: batteryOf(gear) ?? 15,
-    deviceWatts: gear.inputLimit ?? 15,
-    sourceWatts: take.watts ?? named(CHARGERS, take.charger).watts,
-    efficiency: take.noWatts ? 0.92 : 0.84,
-    knee: 0.62,
-    ambient: take.ambient ?? 22.5,
-    degreesPerWatt: gear.kind === 'phone' ? 0.68 : 0.4,
-    throttleAt: 43,
-    ...(take.stallAt !== undefined && { stallAt: take.stallAt }),
-  };
+/** Seconds from one row of the simulated charge to the next. */
+const STEP = 5;
+
+/** The charge as it goes, with a specimen of everything of its own; the same at every call. */
+function courseOf(take: Take, seconds: number): Course {
+  const header = headerOf(take);
+  const parameters = parametersOf(settle(header), take.circumstances);
+  if (!parameters) throw new Error(`Nothing flows in ${take.id}.`);
+  const specimen = vary(parameters, Number(take.id.replace(/\D/g, '').slice(0, 2)) * 7919);
+  return simulate(specimen, ((take.from + 0.5) / 100) * 0.99, seconds, STEP, 3000);
 }
 
 const rounded = (value: number) => Math.round(value * 10) / 10;
 
-function jot(moments: Moment[], seconds: number, noise: () => number, withWatts: boolean): Jotted {
-  const seen = moments[Math.min(moments.length - 1, Math.round(seconds / STEP))];
-  const [share, watts, celsius] = [seen?.charge ?? 0, seen?.watts ?? 0, seen?.celsius ?? 0];
+function jot({ share, watts, celsius, rows }: Course, seconds: number, noise: () => number, withWatts: boolean): Jotted {
+  const row = Math.min(rows - 1, Math.round(seconds / STEP));
   return {
     seconds,
-    percent: displayed(share),
-    ...(withWatts && seconds > 0 && { watts: rounded(Math.max(0, watts + (noise() - 0.5) * 0.3)) }),
-    ...(seconds > 0 && { celsius: rounded(celsius + (noise() - 0.5) * 0.4) }),
+    percent: displayed(share[row] ?? 0),
+    ...(withWatts && seconds > 0 && { watts: rounded(Math.max(0, (watts[row] ?? 0) + (noise() - 0.5) * 0.3)) }),
+    ...(seconds > 0 && { celsius: rounded((celsius[row] ?? 0) + (noise() - 0.5) * 0.4) }),
   };
 }
 
 /** Readings as a person takes them: at each check, a little early or late, until the display shows 100 or it is given up. */
-function readings(take: Take, moments: Moment[], noise: () => number, until: number): Jotted[] {
-  const taken = [jot(moments, 0, noise, false)];
+function readings(take: Take, course: Course, noise: () => number, until: number): Jotted[] {
+  const taken = [jot(course, 0, noise, false)];
   for (let check = 1; check * take.every * 60 <= until; check += 1) {
     const early = Math.round(-8 + noise() * 26);
     if (take.missed?.includes(check)) continue;
     const seconds = check * take.every * 60 + (take.late?.[check] ?? early);
     if (seconds > until) break;
-    const reading = jot(moments, seconds, noise, !take.noWatts);
+    const reading = jot(course, seconds, noise, !take.noWatts);
     taken.push(reading);
     if (reading.percent === 100) break;
   }
@@ -191,9 +368,9 @@ function readings(take: Take, moments: Moment[], noise: () => number, until: num
 function runOf(take: Take): StoredRun {
   const noise = seeded(Number(take.id.split('-').at(-1)) * 7919);
   const until = (take.giveUp ?? 480) * 60;
-  const moments = charge(chargingOf(take), take.from, until);
+  const course = courseOf(take, until);
   const header = headerOf(take);
-  const ink = inkOf(header, readings(take, moments, noise, until));
+  const ink = inkOf(header, readings(take, course, noise, until));
   const entries = take.slip ? withSlip(ink, take.slip) : ink;
   const last = entries.at(-1);
   const at = (last?.at ?? header.plugInAt) + 20_000;
@@ -231,25 +408,26 @@ function streamed(): StoredRun {
     id: 'saltmarsh-9',
     device: 'sedge-5',
     charger: 'quern-30',
+    cable: 'short',
     pen: 2,
     plugInAt: day(12, 10, 20),
     every: 5,
-    from: 0.02,
-    watts: 27,
+    from: 2,
   };
   const noise = seeded(9);
-  const moments = charge(chargingOf(take), take.from, 8400).filter((_, index) => (index * STEP) % 10 === 0);
-  const seconds = Float64Array.from(moments, (_, index) => index * 10);
-  const column = (value: (moment: Moment) => number) => ({ seconds, values: Float64Array.from(moments, value) });
-  const header: Header = { ...headerOf(take), cadence: undefined, source: 'meter-quern-30.csv' };
+  const course = courseOf(take, 8400);
+  const rows = Array.from({ length: Math.ceil(course.rows / 2) }, (_, index) => index * 2);
+  const seconds = Float64Array.from(rows, (row) => row * STEP);
+  const column = (value: (row: number) => number) => ({ seconds, values: Float64Array.from(rows, value) });
+  const header: Header = { ...headerOf(take), cadence: undefined, meter: named(METERS, 'tidepole'), source: 'meter-quern-30.csv' };
   const at = header.plugInAt + 8_400_000;
   return {
     header,
     entries: [{ kind: 'stop', seq: 1, id: `${take.id}-stop`, at, written: at, because: 'other', remark: 'end of the file' }],
     samples: {
-      percent: column(({ charge: share }) => displayed(share)),
-      watts: column(({ watts }) => Math.round(Math.max(0, watts + (noise() - 0.5) * 0.2) * 100) / 100),
-      celsius: column(({ celsius }) => rounded(celsius)),
+      percent: column((row) => displayed(course.share[row] ?? 0)),
+      watts: column((row) => Math.round(Math.max(0, (course.watts[row] ?? 0) + (noise() - 0.5) * 0.2) * 100) / 100),
+      celsius: column((row) => rounded(course.celsius[row] ?? 0)),
     },
   };
 }
@@ -268,13 +446,13 @@ export function liveRun(now: number): StoredRun {
     id: `saltmarsh-live-${now}`,
     device: 'bittern-slate',
     charger: 'quern-30',
+    cable: 'marked',
     pen: 7,
     plugInAt: now - LIVE_FOR * 1000,
     every: 5,
-    from: 0.08,
-    watts: 29,
+    from: 8,
   };
   const header = headerOf(take);
-  const moments = charge(chargingOf(take), take.from, LIVE_FOR);
-  return { header, entries: inkOf(header, readings(take, moments, seeded(41), LIVE_FOR)) };
+  const course = courseOf({ ...take, id: 'saltmarsh-41' }, LIVE_FOR);
+  return { header, entries: inkOf(header, readings(take, course, seeded(41), LIVE_FOR)) };
 }

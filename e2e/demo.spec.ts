@@ -5,7 +5,8 @@ import { DEMO, entry, log } from './person';
 const SCREENS = {
   run: '/run',
   start: '/run/new',
-  bench: '/bench',
+  bench: '/bench?shelf=charger',
+  expect: '/bench/expect?device=teasel-14&charger=cobble-20',
   runs: '/curve',
   curve: '/curve/saltmarsh-6',
   compare: '/compare?runs=saltmarsh-1.saltmarsh-3.saltmarsh-5.saltmarsh-7',
@@ -69,14 +70,17 @@ for (const theme of ['light', 'dark'] as const) {
       const { violations } = await new AxeBuilder({ page }).include(part).analyze();
       expect(violations.map(({ id, nodes }) => `${name}: ${id} at ${nodes.map(({ html }) => html.slice(0, 120)).join(' | ')}`)).toEqual([]);
     };
-    for (const path of ['/run', '/run/new', '/bench', '/curve', '/compare', '/nowhere', '/curve/nothing']) {
+    for (const path of ['/run', '/run/new', '/bench', '/bench/expect', '/curve', '/compare', '/nowhere', '/curve/nothing']) {
       await page.goto(path);
       await isReady(page);
       await look(`empty ${path}`);
     }
     const sheets: [string, string][] = [
       ['/bench', 'Add a device'],
-      ['/bench', 'Add a charger'],
+      ['/bench?shelf=charger', 'Quern 65 adapter'],
+      ['/bench?shelf=cable', 'Add a cable'],
+      ['/bench?shelf=meter', 'Tidepole'],
+      ['/bench', 'Bring gear in'],
       ['/curve', 'Bring a file in'],
       ['/run', 'stop'],
       ['/run', 'Shortcuts'],

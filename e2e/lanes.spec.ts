@@ -59,39 +59,6 @@ test('@slice single keys can be turned off, and the theme is kept', async ({ pag
   await expect(said(page)).toContainText('“s” is not a figure');
 });
 
-test('@slice the shelf says what is wrong at its field, and what was taken off comes back', async ({ page }) => {
-  await page.goto('/bench');
-  await page.getByRole('button', { name: 'Add a device' }).click();
-  await page.getByLabel('Battery, mAh').fill('4500');
-  await page.getByLabel('Input limit, W').fill('lots');
-  await page.getByRole('button', { name: 'Put on the shelf' }).click();
-  await expect(page.getByText('Give it a name')).toBeVisible();
-  await expect(page.getByText('Give the nominal volts too')).toBeVisible();
-  await expect(page.getByText('Write a number of W')).toBeVisible();
-  await page.getByLabel('Name').fill('Teasel 14');
-  await page.getByLabel('Battery, mAh').fill('');
-  await page.getByLabel('or battery, Wh').fill('54');
-  await page.getByLabel('Input limit, W').fill('65');
-  await page.getByRole('button', { name: 'Put on the shelf' }).click();
-  await expect(page.getByRole('button', { name: /^Teasel 14/ })).toContainText('54.0 Wh · takes up to 65 W');
-
-  await addCharger(page, 'Drumlin', '60', '120');
-  await page.getByRole('button', { name: /^Drumlin/ }).click();
-  await page.getByLabel('Price').fill('-3');
-  await page.getByRole('button', { name: 'Keep the change' }).click();
-  await expect(page.getByText('A price cannot be below zero.')).toBeVisible();
-  await page.getByLabel('Price').fill('99');
-  await page.getByRole('button', { name: 'Keep the change' }).click();
-  await expect(page.getByRole('button', { name: /^Drumlin/ })).toContainText('costs 99');
-
-  await page.getByRole('button', { name: 'Take Teasel 14 off the shelf' }).click();
-  await expect(page.getByRole('button', { name: /^Teasel 14/ })).toHaveCount(0);
-  await page.getByRole('button', { name: 'Put it back' }).click();
-  await expect(page.getByRole('button', { name: /^Teasel 14/ })).toBeVisible();
-  await page.reload();
-  await expect(page.getByRole('button', { name: /^Teasel 14/ })).toBeVisible();
-});
-
 test('@slice the start of a run says what is missing', async ({ page }) => {
   await page.goto('/run/new');
   await expect(page.getByRole('heading', { name: 'The shelf is not ready' })).toBeVisible();

@@ -8,23 +8,23 @@ export const DEMO = `http://127.0.0.1:${PORTS.testDemo}`;
 export async function addDevice(page: Page, name: string, milliampHours: string, volts: string, limit?: string): Promise<void> {
   await page.goto('/bench');
   await page.getByRole('button', { name: 'Add a device' }).click();
-  await page.getByLabel('Name').fill(name);
+  await page.getByLabel('Name', { exact: true }).fill(name);
   await page.getByLabel('Battery, mAh').fill(milliampHours);
   await page.getByLabel('Nominal volts').fill(volts);
   if (limit) await page.getByLabel('Input limit, W').fill(limit);
   await page.getByRole('button', { name: 'Put on the shelf' }).click();
-  await expect(page.getByRole('button', { name: `Take ${name} off the shelf` })).toBeVisible();
+  await expect(page.getByRole('button', { name: `Retire ${name}` })).toBeVisible();
 }
 
 export async function addCharger(page: Page, name: string, watts: string, price = ''): Promise<void> {
-  await page.goto('/bench');
+  await page.goto('/bench?shelf=charger');
   await page.getByRole('button', { name: 'Add a charger' }).click();
-  await page.getByLabel('Name').fill(name);
+  await page.getByLabel('Name', { exact: true }).fill(name);
   await page.getByLabel('Watts').fill(watts);
   await page.getByLabel('Label text').fill(`5V⎓3A 9V⎓2.22A`);
   if (price) await page.getByLabel('Price').fill(price);
   await page.getByRole('button', { name: 'Put on the shelf' }).click();
-  await expect(page.getByRole('button', { name: `Take ${name} off the shelf` })).toBeVisible();
+  await expect(page.getByRole('button', { name: `Retire ${name}` })).toBeVisible();
 }
 
 /** Opens a field that offers choices with the keyboard, and clicks one. */

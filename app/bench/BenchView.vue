@@ -1,59 +1,74 @@
 <script setup lang="ts">
-import { computed, ref } from 'vue';
 import { nanoid } from 'nanoid';
-import { batteryOf, fixed, type Charger, type Device } from '@core';
+import { computed, ref } from 'vue';
+import { useRoute, useRouter } from 'vue-router';
+import { format } from 'date-fns';
+import { gearOf, SHELVES, writeGearCsv, type Gear, type Kept, type Shelf } from '@core';
+import { useLogbook } from '../curve/logbook';
+import { fileName, saveFile } from '../frame/saveFile';
+import { StorageTrouble } from '../ledger/storageTrouble';
+import { useLanes } from '../run/lanes';
 import GearForm from './GearForm.vue';
-import { useShelf, type GearDraft, type Shelf } from './shelf';
+import GearFileSheet from './GearFileSheet.vue';
+import ShelfTable from './ShelfTable.vue';
+import { SHELF_WORDS } from './words';
+import { useShelf } from './shelf';
 
-/** The shelf: what is charged, and what it is charged from. */
-const shelf = useShelf();
-const editing = ref<{ shelf: Shelf; gear: GearDraft }>();
-const removed = ref<{ shelf: Shelf; gear: Device | Charger }>();
+/** The shelf: what is charged, what it is charged from, and what lies in between. */
+const route = useRoute();
+const router = useRouter();
+const bench = useShelf();
+const logbook = useLogbook();
+const lanes = useLanes();
+const editing = ref<{ shelf: Shelf; gear: Partial<Gear> & { id: string } }>();
+const retired = ref<Kept>();
+const importing = ref(false);
+const search = ref('');
+const trouble = ref('');
 
-const deviceRows = computed(() =>
-  shelf.devices.map((gear) => ({
-    gear,
-    facts: [gear.kind, batteryText(gear), gear.inputLimit === undefined ? 'input limit unknown' : `takes up to ${gear.inputLimit} W`],
-  })),
-);
-const chargerRows = computed(() =>
-  shelf.chargers.map((gear) => ({
-    gear,
-    facts: [gear.kind, `${gear.watts} W`, gear.label, gear.price === undefined ? undefined : `costs ${gear.price}`],
-  })),
-);
-const columns = computed(() => [
-  {
-    shelf: 'device' as const,
-    title: 'Devices',
-    add: 'Add a device',
-    none: 'Nothing to charge yet. Write down a phone, tablet, laptop or camera with its battery.',
-    rows: deviceRows.value,
-  },
-  {
-    shelf: 'charger' as const,
-    title: 'Chargers',
-    add: 'Add a charger',
-    none: 'Nothing to charge from yet. Any source counts: adapter, dock, socket, bank, pad.',
-    rows: chargerRows.value,
-  },
-]);
+const shelf = computed<Shelf>(() => SHELVES.find((each) => each === route.query.shelf) ?? 'device');
+const showsRetired = ref(false);
+const standing = computed(() => bench.all.filter((each) => each.shelf === shelf.value));
+const rows = computed(() => standing.value.filter(({ gear }) => showsRetired.value || !gear.retired));
+const anyRetired = computed(() => standing.value.some(({ gear }) => gear.retired));
+const countOf = (each: Shelf) => bench.all.filter(({ shelf: on, gear }) => on === each && !gear.retired).length;
+/** Gear that a run used; a list made before that was noted counts as having used all. */
+const used = computed(() => {
+  const ids = lanes.records.flatMap(({ header }) => gearOf(header).map(({ id }) => id));
+  const noted = logbook.summaries.every(({ gear }) => gear !== undefined);
+  return { isAll: !noted, ids: new Set([...ids, ...logbook.summaries.flatMap(({ gear }) => gear ?? [])]) };
+});
+const mayThrowAway = ({ gear }: Kept) => Boolean(gear.retired) && !used.value.isAll && !used.value.ids.has(gear.id);
 
-function batteryText(device: Device): string {
-  const energy = batteryOf(device);
-  if (energy === undefined) return 'battery unknown';
-  const charge = device.milliampHours === undefined ? '' : `${device.milliampHours} mAh · `;
-  return `${charge}${fixed(energy, 1)} Wh`;
+const add = () => (editing.value = { shelf: shelf.value, gear: { id: nanoid(10) } });
+const change = ({ shelf: on, gear }: Kept) => (editing.value = { shelf: on, gear });
+const copy = ({ shelf: on, gear }: Kept) =>
+  (editing.value = { shelf: on, gear: { ...gear, id: nanoid(10), name: `${gear.name}, another`, retired: undefined } });
+
+async function guarded(work: () => Promise<void>): Promise<void> {
+  trouble.value = '';
+  try {
+    await work();
+  } catch (error) {
+    if (!(error instanceof StorageTrouble)) throw error;
+    trouble.value = error.message.replace('Not logged.', 'Nothing was changed.');
+  }
 }
 
-async function remove(item: { shelf: Shelf; gear: Device | Charger }): Promise<void> {
-  await shelf.remove(item as Parameters<typeof shelf.remove>[0]);
-  removed.value = item;
-}
+const retire = (kept: Kept) =>
+  guarded(async () => {
+    await bench.retire(kept);
+    retired.value = kept;
+  });
+const bringBack = (kept: Kept) =>
+  guarded(async () => {
+    await bench.retire(kept, false);
+    retired.value = undefined;
+  });
+const throwAway = (kept: Kept) => guarded(() => bench.remove(kept));
 
-async function undo(): Promise<void> {
-  if (removed.value) await shelf.put(removed.value as Parameters<typeof shelf.put>[0]);
-  removed.value = undefined;
+function takeOut(): void {
+  saveFile(`${fileName('inkpath gear', format(Date.now(), 'yyyy-MM-dd'))}.csv`, writeGearCsv(bench.all), 'text/csv');
 }
 </script>
 
@@ -61,91 +76,102 @@ async function undo(): Promise<void> {
   <section class="sheet">
     <header>
       <h1>Bench</h1>
-      <p class="soft">what you charge, and what you charge it from</p>
+      <nav aria-label="Shelves" class="shelves">
+        <RouterLink
+          v-for="each in SHELVES"
+          :key="each"
+          :to="{ query: { shelf: each } }"
+          replace
+          :class="{ here: each === shelf }"
+          :aria-current="each === shelf ? 'page' : undefined"
+          >{{ SHELF_WORDS[each].plural }} <span class="figures soft">{{ countOf(each) }}</span></RouterLink
+        >
+      </nav>
+      <div class="actions">
+        <v-btn to="/bench/expect" :disabled="bench.devices.length === 0 || bench.chargers.length === 0">What to expect</v-btn>
+        <v-btn @click="importing = true">Bring gear in</v-btn>
+        <v-btn v-if="bench.all.length > 0" @click="takeOut">Take gear out</v-btn>
+        <v-btn v-if="standing.length > 0" variant="flat" color="primary" @click="add">{{ SHELF_WORDS[shelf].add }}</v-btn>
+      </div>
     </header>
-    <div class="body shelves">
-      <section v-for="column in columns" :key="column.shelf" :aria-label="column.title">
-        <div class="title">
-          <h2>{{ column.title }}</h2>
-          <v-btn size="small" @click="editing = { shelf: column.shelf, gear: { id: nanoid(10) } }">{{ column.add }}</v-btn>
-        </div>
-        <p v-if="column.rows.length === 0" class="soft none">{{ column.none }}</p>
-        <ul v-else>
-          <li v-for="{ gear, facts } in column.rows" :key="gear.id">
-            <button type="button" class="gear" @click="editing = { shelf: column.shelf, gear }">
-              <strong>{{ gear.name }}</strong>
-              <span class="soft">{{ facts.filter(Boolean).join(' · ') }}</span>
-            </button>
-            <v-btn
-              variant="text"
-              size="small"
-              :aria-label="`Take ${gear.name} off the shelf`"
-              @click="remove({ shelf: column.shelf, gear })"
-              >Take off</v-btn
-            >
-          </li>
-        </ul>
-      </section>
-      <p v-if="removed" class="removed" role="status">
-        {{ removed.gear.name }} is off the shelf; runs keep their own copy of it. <v-btn size="small" @click="undo">Put it back</v-btn>
+    <div class="body">
+      <p v-if="trouble" class="due" role="alert">{{ trouble }}</p>
+      <p v-if="retired" class="retired" role="status">
+        {{ retired.gear.name }} is retired: kept for its runs, and no longer offered.
+        <v-btn size="small" @click="bringBack(retired)">Put it back</v-btn>
       </p>
+      <div v-if="standing.length === 0" class="first-step">
+        <h2>{{ SHELF_WORDS[shelf].none }}</h2>
+        <v-btn variant="flat" color="primary" @click="add">{{ SHELF_WORDS[shelf].add }}</v-btn>
+      </div>
+      <template v-else>
+        <div class="sieve">
+          <v-text-field v-model="search" :label="`Search ${SHELF_WORDS[shelf].plural.toLowerCase()}`" clearable density="compact" />
+          <v-checkbox v-if="anyRetired" v-model="showsRetired" label="Show what is retired" />
+        </div>
+        <ShelfTable
+          :key="shelf"
+          :shelf="shelf"
+          :rows="rows"
+          :search="search ?? ''"
+          :may-throw-away="mayThrowAway"
+          @change="change"
+          @copy="copy"
+          @retire="retire"
+          @bring-back="bringBack"
+          @throw-away="throwAway"
+        />
+      </template>
     </div>
     <GearForm v-if="editing" :key="editing.gear.id" :shelf="editing.shelf" :gear="editing.gear" @done="editing = undefined" />
+    <GearFileSheet
+      v-if="importing"
+      @done="
+        (brought) => {
+          importing = false;
+          if (brought) void router.replace({ query: { shelf: brought } });
+        }
+      "
+    />
   </section>
 </template>
 
 <style scoped>
 .shelves {
-  display: grid;
-  grid-template-columns: repeat(auto-fit, minmax(min(100%, 24rem), 1fr));
-  gap: 2rem 3rem;
-}
-
-.title {
   display: flex;
-  justify-content: space-between;
-  align-items: center;
-  padding-bottom: 0.6rem;
-  border-bottom: 1px solid rgb(var(--v-theme-rule));
+  flex-wrap: wrap;
+  gap: 0.25rem 1.1rem;
+  padding-inline-start: 0.5rem;
 }
 
-ul {
-  list-style: none;
+.shelves a {
+  padding: 0.3rem 0;
+  text-decoration: none;
+  border-bottom: 2px solid transparent;
 }
 
-li {
+.shelves a.here {
+  font-weight: 700;
+  border-bottom-color: rgb(var(--v-theme-due));
+}
+
+.sieve {
   display: flex;
+  flex-wrap: wrap;
+  gap: 0.5rem 1.5rem;
   align-items: center;
-  border-bottom: 1px solid rgb(var(--v-theme-grid));
+  padding-bottom: 0.75rem;
 }
 
-.gear {
-  flex: 1;
-  display: grid;
-  min-width: 0;
-  padding: 0.65rem 0.25rem;
-  text-align: start;
-  background: none;
-  border: 0;
-  color: inherit;
-  font: inherit;
-  cursor: pointer;
-  overflow-wrap: anywhere;
+.sieve > .v-text-field {
+  flex: 0 1 18rem;
 }
 
-.gear:hover strong {
-  text-decoration: underline;
+.retired {
+  padding-bottom: 0.75rem;
 }
 
-.gear .soft {
-  font-size: 0.88rem;
-}
-
-.none {
-  padding: 1rem 0;
-}
-
-.removed {
-  grid-column: 1 / -1;
+.first-step {
+  padding: 2rem 0;
 }
 </style>

@@ -2,52 +2,65 @@
 import { toTypedSchema } from '@vee-validate/yup';
 import { useForm } from 'vee-validate';
 import { computed, ref } from 'vue';
-import { CHARGER_KINDS, chargerSchema, DEVICE_KINDS, deviceSchema } from '@core';
+import { batteryDoubt, batteryFacts, FACTS, fixed, SCHEMAS, type Device, type Gear, type Kept, type Shelf } from '@core';
 import { StorageTrouble } from '../ledger/storageTrouble';
 import { vFocus } from '../frame/vFocus';
-import { useShelf, type GearDraft, type Shelf } from './shelf';
+import PortsField from './PortsField.vue';
+import { labelOf } from './words';
+import { useShelf } from './shelf';
 
-/** Writes a device or a charger down, or changes one. */
-const props = defineProps<{ shelf: Shelf; gear: GearDraft }>();
+/** Writes a piece of gear down, or changes one. Which facts it asks for stands in core’s FACTS. */
+const props = defineProps<{ shelf: Shelf; gear: Partial<Gear> & { id: string } }>();
 const emit = defineEmits<{ done: [] }>();
 
-const gearShelf = useShelf();
-const isDevice = computed(() => props.shelf === 'device');
-const isNew = props.gear.name === undefined;
-const title = computed(() => `${isNew ? 'A new' : 'Change this'} ${props.shelf}`);
+const bench = useShelf();
+const isNew = !bench.all.some(({ gear: { id } }) => id === props.gear.id);
+const title = `${isNew ? 'A new' : 'Change this'} ${props.shelf}`;
 const trouble = ref('');
+const FIRST: Readonly<Record<Shelf, object>> = {
+  device: { kind: 'phone', connectors: ['USB-C'] },
+  charger: { kind: 'adapter', ports: [{ connector: 'USB-C' }] },
+  cable: { chargerEnd: 'USB-C', deviceEnd: 'USB-C', marker: 'none' },
+  meter: {},
+};
 
-const { defineField, handleSubmit, isSubmitting } = useForm<GearDraft>({
-  validationSchema: toTypedSchema(isDevice.value ? deviceSchema : chargerSchema),
-  initialValues: { ...props.gear, kind: props.gear.kind ?? (isDevice.value ? 'phone' : 'adapter') },
+const { defineField, handleSubmit, isSubmitting, values } = useForm<Record<string, unknown>>({
+  validationSchema: toTypedSchema(SCHEMAS[props.shelf]),
+  initialValues: { ...FIRST[props.shelf], ...(JSON.parse(JSON.stringify(props.gear)) as object) },
 });
-const field = (state: { errors: string[] }) => ({ props: { 'error-messages': state.errors } });
+const bind = (key: string) => {
+  const [model, bound] = defineField(key, (state: { errors: string[] }) => ({ props: { 'error-messages': state.errors } }));
+  return { model, bound };
+};
+const name = bind('name');
+const groups = FACTS[props.shelf].map(({ title: heading, facts }) => ({
+  heading,
+  facts: facts.map((fact) => ({ fact, label: labelOf(fact), ...bind(fact.key) })),
+}));
 
-const texts = isDevice.value
-  ? ([
-      ['milliampHours', 'Battery, mAh', 'as printed; with nominal volts'],
-      ['nominalVolts', 'Nominal volts', 'such as 3.85'],
-      ['wattHours', 'or battery, Wh', 'instead of mAh and volts'],
-      ['inputLimit', 'Input limit, W', 'the most it takes, if you know'],
-    ] as const)
-  : ([
-      ['watts', 'Watts', 'as rated'],
-      ['label', 'Label text', 'as printed: 5V⎓3A 9V⎓2.22A'],
-      ['price', 'Price', 'in your own currency'],
-    ] as const);
-const [name, nameProps] = defineField('name', field);
-const [kind, kindProps] = defineField('kind', field);
-const fields = texts.map(([key, label, hint]) => {
-  const [model, bound] = defineField(key, field);
-  return { key, label, hint, model, bound };
+/** What the figures so far say of each other, as they are typed. */
+const remark = computed(() => {
+  if (props.shelf !== 'device') return '';
+  const number = (value: unknown) => (value === '' || value === undefined || value === null ? undefined : Number(value));
+  const given: Pick<Device, 'milliampHours' | 'nominalVolts' | 'wattHours'> = {
+    milliampHours: number(values.milliampHours),
+    nominalVolts: number(values.nominalVolts),
+    wattHours: number(values.wattHours),
+  };
+  if ([given.milliampHours, given.nominalVolts, given.wattHours].some((each) => each !== undefined && !(each > 0))) return '';
+  const doubt = batteryDoubt(given);
+  if (doubt) return doubt;
+  const { wattHours, milliampHours } = batteryFacts(given);
+  if (given.wattHours === undefined && wattHours !== undefined) return `That is ${fixed(wattHours, 1)} Wh.`;
+  if (given.milliampHours === undefined && milliampHours !== undefined) return `That is ${fixed(milliampHours)} mAh.`;
+  return '';
 });
 
 const save = handleSubmit(async (given) => {
   trouble.value = '';
   try {
-    const schema = isDevice.value ? deviceSchema : chargerSchema;
-    const gear = schema.cast({ ...given, id: props.gear.id });
-    await gearShelf.put({ shelf: props.shelf, gear } as Parameters<typeof gearShelf.put>[0]);
+    const gear = SCHEMAS[props.shelf].cast({ ...given, id: props.gear.id }, { stripUnknown: true });
+    await bench.put({ shelf: props.shelf, gear } as Kept);
     emit('done');
   } catch (error) {
     if (!(error instanceof StorageTrouble)) throw error;
@@ -57,23 +70,67 @@ const save = handleSubmit(async (given) => {
 </script>
 
 <template>
-  <v-dialog :model-value="true" max-width="480" aria-labelledby="gear-title" @update:model-value="emit('done')">
+  <v-dialog :model-value="true" max-width="760" scrollable aria-labelledby="gear-title" @update:model-value="emit('done')">
     <v-card>
       <form novalidate @submit.prevent="save">
         <h2 id="gear-title">{{ title }}</h2>
-        <v-text-field v-model="name" v-focus v-bind="nameProps" label="Name" maxlength="81" />
-        <v-select v-model="kind" v-bind="kindProps" :items="[...(isDevice ? DEVICE_KINDS : CHARGER_KINDS)]" label="Kind" />
-        <v-text-field
-          v-for="{ key, label, hint, model, bound } in fields"
-          :key="key"
-          v-bind="bound.value"
-          :model-value="model.value"
-          :label="label"
-          :hint="hint"
-          persistent-hint
-          :inputmode="key === 'label' ? 'text' : 'decimal'"
-          @update:model-value="(value: unknown) => (model.value = value as never)"
-        />
+        <v-text-field v-model="name.model.value" v-focus v-bind="name.bound.value" label="Name" maxlength="81" />
+        <fieldset v-for="group in groups" :key="group.heading">
+          <legend>{{ group.heading }}</legend>
+          <template v-for="{ fact, label, model, bound } in group.facts" :key="fact.key">
+            <PortsField
+              v-if="fact.type === 'ports'"
+              v-model="model.value as never"
+              class="wide"
+              :watts="Number(values.watts) || undefined"
+              :errors="bound.value['error-messages']"
+            />
+            <v-select
+              v-else-if="fact.type === 'choice' || fact.type === 'choices'"
+              v-model="model.value as never"
+              v-bind="bound.value"
+              :items="[...(fact.choices ?? [])]"
+              :label="label"
+              :hint="fact.hint"
+              :persistent-hint="Boolean(fact.hint)"
+              :multiple="fact.type === 'choices'"
+              :clearable="fact.key !== 'kind'"
+            />
+            <v-combobox
+              v-else-if="fact.type === 'names'"
+              v-model="model.value as never"
+              v-bind="bound.value"
+              :items="[...(fact.choices ?? [])]"
+              :label="label"
+              :hint="fact.hint"
+              persistent-hint
+              multiple
+              chips
+              closable-chips
+            />
+            <v-checkbox v-else-if="fact.type === 'yes'" v-model="model.value" v-bind="bound.value" :label="label" />
+            <v-textarea
+              v-else-if="fact.type === 'lines'"
+              v-model="model.value"
+              v-bind="bound.value"
+              :label="label"
+              :hint="fact.hint"
+              persistent-hint
+              rows="2"
+              auto-grow
+            />
+            <v-text-field
+              v-else
+              v-model="model.value"
+              v-bind="bound.value"
+              :label="label"
+              :hint="fact.hint"
+              :persistent-hint="Boolean(fact.hint)"
+              :inputmode="fact.type === 'figure' ? 'decimal' : 'text'"
+            />
+          </template>
+          <p v-if="group.heading === 'Battery' && remark" class="soft wide" role="status">{{ remark }}</p>
+        </fieldset>
         <p v-if="trouble" class="due" role="alert">{{ trouble }}</p>
         <div class="buttons">
           <v-btn type="submit" variant="flat" color="primary" :loading="isSubmitting">{{
@@ -86,3 +143,26 @@ const save = handleSubmit(async (given) => {
     </v-card>
   </v-dialog>
 </template>
+
+<style scoped>
+fieldset {
+  display: grid;
+  grid-template-columns: repeat(auto-fill, minmax(min(100%, 13.5rem), 1fr));
+  gap: 0.75rem;
+  align-items: start;
+  min-width: 0;
+  margin: 0;
+  padding: 0;
+  border: 0;
+}
+
+legend {
+  padding-bottom: 0.5rem;
+  font-size: 0.85rem;
+  font-weight: 700;
+}
+
+.wide {
+  grid-column: 1 / -1;
+}
+</style>

@@ -23,7 +23,7 @@ import { useDueLine } from '../run/dueLine';
 import { useLanes } from '../run/lanes';
 import InkStrip from '../strip/InkStrip.vue';
 import PenNib from '../strip/PenNib.vue';
-import { traceOf } from '../strip/trace';
+import { tracedWithPencil } from '../strip/trace';
 import FigureList from './FigureList.vue';
 import InkTable from './InkTable.vue';
 import { useLogbook } from './logbook';
@@ -44,7 +44,7 @@ const live = computed(() => lanes.records.find(({ header }) => header.id === pro
 const run = computed(() => live.value ?? filed.value);
 const figures = computed(() => (run.value ? figuresOf(run.value) : []));
 const remarks = computed(() => (run.value ? notices(run.value).filter(({ kind }) => kind !== 'struck') : []));
-const traces = computed(() => (run.value ? [traceOf(run.value, run.value.header.charger.name, run.value.header.pen)] : []));
+const traces = computed(() => (run.value ? [tracedWithPencil(run.value)] : []));
 const band = computed(() => {
   const place = shown.value?.span ?? noticed.value;
   if (!place) return undefined;

@@ -3,7 +3,7 @@ import { format } from 'date-fns';
 import { nanoid } from 'nanoid';
 import { computed, ref, shallowRef, watch } from 'vue';
 import { useRouter } from 'vue-router';
-import { ImportError, LARGEST_FILE, runFromCsv, SCHEMA, spell, type CsvOptions, type Header } from '@core';
+import { ImportError, LARGEST_FILE, runFromCsv, SCHEMA, spell, type CsvOptions, type Header, type Kept } from '@core';
 import { useShelf } from '../bench/shelf';
 import { StorageTrouble } from '../ledger/storageTrouble';
 import { penFor } from '../run/penFor';
@@ -66,11 +66,14 @@ async function bringBook(): Promise<void> {
   const { value } = book;
   if (!value) return;
   await logbook.bringIn(value.runs);
-  const known = new Set([...shelf.devices, ...shelf.chargers].map(({ id }) => id));
-  await shelf.put(
-    ...value.devices.filter(({ id }) => !known.has(id)).map((each) => ({ shelf: 'device' as const, gear: each })),
-    ...value.chargers.filter(({ id }) => !known.has(id)).map((each) => ({ shelf: 'charger' as const, gear: each })),
-  );
+  const known = new Set(shelf.all.map(({ gear: { id } }) => id));
+  const brought: Kept[] = [
+    ...value.devices.map((each) => ({ shelf: 'device' as const, gear: each })),
+    ...value.chargers.map((each) => ({ shelf: 'charger' as const, gear: each })),
+    ...value.cables.map((each) => ({ shelf: 'cable' as const, gear: each })),
+    ...value.meters.map((each) => ({ shelf: 'meter' as const, gear: each })),
+  ];
+  await shelf.put(...brought.filter(({ gear: { id } }) => !known.has(id)));
   open.value = false;
 }
 

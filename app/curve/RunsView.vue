@@ -53,7 +53,7 @@ function layOver(): void {
 async function takeOut(): Promise<void> {
   exported.value = 0;
   const runs = await everyRun((share) => (exported.value = share));
-  const text = writeLogbook(logbookOf({ devices: [...shelf.devices], chargers: [...shelf.chargers] }, runs));
+  const text = writeLogbook(logbookOf(shelf.everything(), runs));
   saveFile(`${fileName('inkpath logbook', format(Date.now(), 'yyyy-MM-dd'))}.json`, text, 'application/json');
   exported.value = undefined;
 }

@@ -20,7 +20,7 @@ const lanes = useLanes();
 const isDemo = logbookKind() === 'demo';
 
 const counts = computed<Record<string, number>>(() => ({
-  Bench: shelf.devices.length + shelf.chargers.length,
+  Bench: shelf.devices.length + shelf.chargers.length + shelf.cables.length + shelf.meters.length,
   Curve: logbook.summaries.length,
 }));
 const isHere = (path: string) => route.path === path || route.path.startsWith(`${path}/`);

@@ -1,5 +1,5 @@
 import type { Pinia } from 'pinia';
-import { CHARGERS, DEVICES, finishedRuns, liveRun } from '../../demo/saltmarsh';
+import { CABLES, CHARGERS, DEVICES, finishedRuns, liveRun, METERS } from '../../demo/saltmarsh';
 import { useShelf } from '../bench/shelf';
 import { useLogbook } from '../curve/logbook';
 import { liveBook, shelfBook, store } from '../ledger/databases';
@@ -8,7 +8,7 @@ import { useLanes } from '../run/lanes';
 
 const KEY = 'demo';
 /** Raised whenever the scenario changes, so that it is laid anew. */
-const EDITION = 1;
+const EDITION = 2;
 /** A live run older than this, in milliseconds, is stale. */
 const STALE = 3 * 3600 * 1000;
 
@@ -37,6 +37,8 @@ async function layDemo(pinia: Pinia, isNew: boolean, now: number): Promise<void>
   const gear = [
     ...DEVICES.map((each) => ({ shelf: 'device' as const, gear: each })),
     ...CHARGERS.map((each) => ({ shelf: 'charger' as const, gear: each })),
+    ...CABLES.map((each) => ({ shelf: 'cable' as const, gear: each })),
+    ...METERS.map((each) => ({ shelf: 'meter' as const, gear: each })),
   ];
   useLogbook(pinia).expect(layFinished(isNew, now));
   await Promise.all([useLanes(pinia).start(header, entries), ...(isNew ? [useShelf(pinia).put(...gear)] : [])]);

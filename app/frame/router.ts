@@ -8,6 +8,7 @@ export function createRoutes() {
     routes: [
       { path: '/', redirect: '/run' },
       { path: '/bench', component: () => import('../bench/BenchView.vue') },
+      { path: '/bench/expect', component: () => import('../bench/ExpectView.vue') },
       { path: '/run', component: RunView },
       { path: '/run/new', component: () => import('../run/StartView.vue') },
       { path: '/curve', component: () => import('../curve/RunsView.vue') },

@@ -62,8 +62,8 @@ export async function startRun(header: Header, entries: readonly Entry[]): Promi
 export async function liveRuns(): Promise<StoredRun[]> {
   const headers = await allOf<Header>(liveBook);
   return Promise.all(
-    headers.map(async (header) => {
-      migrate(header, 'A live run');
+    headers.map(async (kept) => {
+      const header = migrate(kept, 'A live run') as unknown as Header;
       return { header, entries: await allOf<Entry>(inkOfRun(header.id)) };
     }),
   );
@@ -96,7 +96,8 @@ export function file(runId: string): Promise<RunRecord> {
 
 async function fileLocked(runId: string): Promise<RunRecord> {
   const filed = await unpack(runId);
-  const header = filed?.header ?? (await liveBook.getItem<Header>(runId));
+  const live = filed ? null : await liveBook.getItem<Header>(runId);
+  const header = filed?.header ?? (live ? (migrate(live, 'A live run') as unknown as Header) : undefined);
   if (!header)
     throw new StorageTrouble('This run has lost its header, so it cannot be filed. Its ink is kept; export the logbook and report it.');
   const entries = joinInk(filed?.entries ?? [], await allOf<Entry>(inkOfRun(runId)), 'this run');

@@ -3,7 +3,7 @@ import { computed, defineAsyncComponent } from 'vue';
 import { CAUTIONS, clock, dueOf, HOT, nominal, sighting, spell, type RunRecord, type Track } from '@core';
 import { useNow } from '../frame/clock';
 import PenNib from '../strip/PenNib.vue';
-import { traceOf } from '../strip/trace';
+import { tracedWithPencil } from '../strip/trace';
 
 /** The figures are there at once; the strip is drawn a moment after them. */
 const InkStrip = defineAsyncComponent(() => import('../strip/InkStrip.vue'));
@@ -26,7 +26,7 @@ const settled = computed(() => {
   const half = (header.value.cadence?.every ?? Infinity) / 2;
   return Number.isFinite(half) ? Math.floor(elapsed.value / half) * half : props.run.end;
 });
-const traces = computed(() => [traceOf(props.run, header.value.charger.name, header.value.pen, settled.value)]);
+const traces = computed(() => [tracedWithPencil(props.run, settled.value)]);
 const level = computed(() => last(props.run.tracks.percent));
 const watts = computed(() => last(props.run.tracks.watts));
 const celsius = computed(() => last(props.run.tracks.celsius));

@@ -12,6 +12,7 @@ import { useLogbook } from '../curve/logbook';
 import { StorageTrouble } from '../ledger/storageTrouble';
 import TroubleNote from '../ledger/TroubleNote.vue';
 import { entryOf } from '../ledger/ledger';
+import BetweenFields from './BetweenFields.vue';
 import { useLanes } from './lanes';
 import { penFor } from './penFor';
 
@@ -49,7 +50,14 @@ const [charger, chargerProps] = defineField('charger', field);
 const [level, levelProps] = defineField('level', field);
 const [minutes, minutesProps] = defineField('minutes', field);
 
-const armed = ref<{ device: Device; charger: Charger; level: number | undefined; every: number }>();
+const pair = computed(() => ({
+  device: shelf.devices.find(({ id }) => id === values.device),
+  charger: shelf.chargers.find(({ id }) => id === values.charger),
+}));
+/** What lies between the two: port, cable, meter. */
+const between = shallowRef<Pick<Header, 'port' | 'cable' | 'meter'>>({});
+
+const armed = shallowRef<{ device: Device; charger: Charger; level: number | undefined; every: number }>();
 const trouble = ref('');
 /** A run that was plugged in but could not be stored: its instant can still be saved as a file. */
 const unstored = shallowRef<{ header: Header; entries: Entry[] }>();
@@ -57,12 +65,9 @@ const plug = useTemplateRef<{ $el: HTMLElement }>('plug');
 const isReady = computed(() => shelf.devices.length > 0 && shelf.chargers.length > 0);
 
 const arm = handleSubmit((given) => {
-  const chosen = {
-    device: shelf.devices.find(({ id }) => id === given.device),
-    charger: shelf.chargers.find(({ id }) => id === given.charger),
-  };
-  if (!chosen.device || !chosen.charger) return;
-  armed.value = { device: chosen.device, charger: chosen.charger, level: given.level, every: given.minutes * 60 };
+  const { device: taking, charger: giving } = pair.value;
+  if (!taking || !giving) return;
+  armed.value = { device: taking, charger: giving, level: given.level, every: given.minutes * 60 };
   void nextTick(() => plug.value?.$el.focus());
 });
 
@@ -75,8 +80,9 @@ async function plugIn(): Promise<void> {
   const header: Header = {
     schema: SCHEMA,
     id: nanoid(12),
-    device: { ...chosen.device },
-    charger: { ...chosen.charger },
+    device: chosen.device,
+    charger: chosen.charger,
+    ...between.value,
     plugInAt,
     cadence: { kind: 'fixed', every: chosen.every },
     pen: penFor({ device: chosen.device.name, charger: chosen.charger.name }, [
@@ -143,6 +149,7 @@ async function plugIn(): Promise<void> {
           :hint="`Times will be known to within ${values.minutes || '…'} min.`"
           persistent-hint
         />
+        <BetweenFields v-if="pair.device && pair.charger" v-model="between" :device="pair.device" :charger="pair.charger" />
         <v-btn type="submit" variant="flat" color="primary" size="large">Ready</v-btn>
         <p v-if="Object.keys(errors).length > 0" class="unseen-text" role="alert">{{ Object.values(errors).join(' ') }}</p>
       </form>

@@ -1,8 +1,8 @@
 import { describe, expect, it } from 'vitest';
-import { foldRun, inkOf } from '@core';
+import { expectedCharge, expectedRun, foldRun, inkOf, settle } from '@core';
 import { exampleHeader } from '../../core/ink/example';
 import { stripConfig, tracksOf, type StripLook } from './config';
-import { timeRules, traceOf } from './trace';
+import { expectedTrace, timeRules, traceOf, tracedWithPencil } from './trace';
 
 const header = exampleHeader();
 const look: StripLook = { size: 'sheet', theme: 'paper', until: 3600, penned: false };
@@ -57,6 +57,42 @@ describe('a run on the strip', () => {
     expect(tracksOf([trace], { size: 'sheet' })).toEqual(['percent', 'watts']);
     expect(tracksOf([trace], { size: 'row' })).toEqual(['percent']);
   });
+});
+
+describe('what is expected', () => {
+  it('is pencil from the first level seen, and never a dataset that the pointer finds', () => {
+    const { expected, dots } = tracedWithPencil(run);
+    expect(expected?.percent[0]).toEqual([0, 2.5]);
+    expect(expected?.watts.length).toBeGreaterThan(20);
+    expect(dots.percent).toHaveLength(2);
+    const { data, plugins } = stripConfig([{ ...trace, expected }], look);
+    expect(data.datasets.map(({ label }) => label)).toEqual(['Cobble 20', 'Cobble 20', 'struck']);
+    expect(plugins?.map(({ id }) => id)).toContain('pencil');
+  });
+
+  it('begins where a device first showed a level, and is not there where none was seen', () => {
+    const late = foldRun(header, inkOf(header, [{ seconds: 300, percent: 4 }]));
+    expect(expectedRun(late)?.seconds[0]).toBe(300);
+    expect(expectedRun(foldRun(header, []))).toBeUndefined();
+  });
+
+  it('can stand on a strip of its own, before anything was run', () => {
+    const expected = expectedCharge(settle(header), 2);
+    if (!expected) throw new Error('a charge to expect');
+    const alone = expectedTrace('x', 'Sedge 5 on Cobble 20', 0, expected);
+    expect(tracksOf([alone], { size: 'sheet' })).toEqual(['percent', 'watts']);
+    expect(alone.end).toBe(expected.length);
+  });
+});
+
+it('draws no line across watts that were not seen, and says so', () => {
+  const rows = [0, 60, 120, 180, 900].map((seconds) => ({ seconds, percent: 2 + seconds / 60, watts: 18 }));
+  const gap = traceOf(foldRun(header, inkOf(header, rows)), 'Cobble 20', 0);
+  expect(gap.unseen).toEqual([{ from: 180, to: 900 }]);
+  const { data, options } = stripConfig([gap], look);
+  const watts = data.datasets.find(({ yAxisID }) => yAxisID === 'watts')?.data ?? [];
+  expect(watts.map(({ y }) => y)).toEqual([18, 18, 18, 18, Number.NaN, 18]);
+  expect(Object.keys(options?.plugins?.annotation?.annotations ?? {})).toContain('unseen-0');
 });
 
 it('rules the paper finely enough to read and coarsely enough to be calm', () => {

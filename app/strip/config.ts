@@ -43,7 +43,11 @@ type Scale = ScaleOptionsByType<'linear'>;
 
 /** Tracks that at least one trace has something on. Percent is always there. */
 export function tracksOf(traces: readonly Trace[], { size, tracks = TRACK_NAMES }: Pick<StripLook, 'size' | 'tracks'>): TrackName[] {
-  return tracks.filter((track) => track === 'percent' || (size === 'sheet' && traces.some(({ dots }) => dots[track].length > 0)));
+  return tracks.filter(
+    (track) =>
+      track === 'percent' ||
+      (size === 'sheet' && traces.some(({ dots, expected }) => dots[track].length > 0 || (expected?.[track].length ?? 0) > 0)),
+  );
 }
 
 /** A strip as Chart.js draws it: tracks under each other on one paper, time to the right. */
@@ -56,7 +60,7 @@ export function stripConfig(traces: readonly Trace[], look: StripLook): ChartCon
   return {
     type: 'line',
     data: { datasets: sets },
-    plugins: [titles(tracks, look), ...(traces.length > PEN_COUNT ? [names(traces, look)] : [])],
+    plugins: [pencil(traces, tracks, look), titles(tracks, look), ...(traces.length > PEN_COUNT ? [names(traces, look)] : [])],
     options: {
       animation: false,
       parsing: false,
@@ -106,7 +110,7 @@ function lineOf(trace: Trace, track: TrackName, { theme, size, penned, until }: 
   return {
     label: trace.name,
     yAxisID: track,
-    data: trace.dots[track].map(toPoint),
+    data: broken(trace.dots[track], track === 'watts' ? trace.unseen : []),
     ...(inked || size === 'row'
       ? { borderColor: pen.colour, borderDash: penned ? pen.dash : [], borderWidth: size === 'row' ? 1.75 : 2 }
       : line),
@@ -119,6 +123,14 @@ function lineOf(trace: Trace, track: TrackName, { theme, size, penned, until }: 
 }
 
 const toPoint = ([x, y]: Dot) => ({ x, y });
+
+/** Points with a gap wherever nothing was seen for too long: no line is drawn across it. */
+function broken(dots: readonly Dot[], unseen: readonly Span[]): { x: number; y: number }[] {
+  return dots.flatMap((dot) => {
+    const gap = unseen.find(({ to }) => to === dot[0]);
+    return gap ? [{ x: (gap.from + gap.to) / 2, y: Number.NaN }, toPoint(dot)] : [toPoint(dot)];
+  });
+}
 const radius = ({ nib }: Pen, size: Size) => (size === 'lane' ? 5 : 4) + (nib === 'circle' || nib === 'square' ? 0 : 1);
 
 function nibOf(pen: Pen, paper: string): Partial<LineSet> {
@@ -180,7 +192,7 @@ function timeScale({ until, theme, size }: StripLook): object {
 
 function valueScale(track: TrackName, traces: readonly Trace[], tracks: readonly TrackName[], { theme, size }: StripLook): Partial<Scale> {
   const palette = PALETTES[theme];
-  const values = traces.flatMap(({ dots }) => dots[track].map(([, value]) => value));
+  const values = traces.flatMap(({ dots, expected }) => [...dots[track], ...(expected?.[track] ?? [])].map(([, value]) => value));
   const top = Math.max(...values, 0);
   const wattStep = roundStep(top);
   const ranges: Record<TrackName, { min: number; max: number; step: number }> = {
@@ -232,22 +244,12 @@ function places(
   const all: Record<string, AnnotationOptions> = {};
   if (traces.length === 1 && size !== 'row') {
     for (const [index, { from, to }] of (traces[0]?.missed ?? []).entries()) {
-      all[`missed-${index}`] = {
-        type: 'box',
-        xMin: from,
-        xMax: to,
-        yScaleID: 'percent',
-        backgroundColor: `${palette.due}14`,
-        borderWidth: 0,
-        drawTime: 'beforeDatasetsDraw',
-        label: {
-          display: true,
-          content: 'missed',
-          color: palette.due,
-          font: { family: WORDS, size: 11, weight: 'normal' },
-          position: { x: 'center', y: 'start' },
-        },
-      };
+      all[`missed-${index}`] = spanOf(from, to, 'percent', 'missed', palette.due);
+    }
+  }
+  if (traces.length === 1 && tracks.includes('watts')) {
+    for (const [index, { from, to }] of (traces[0]?.unseen ?? []).entries()) {
+      all[`unseen-${index}`] = spanOf(from, to, 'watts', 'unseen', palette.soft);
     }
   }
   if (!band) return all;
@@ -275,6 +277,52 @@ function places(
     };
   }
   return all;
+}
+
+/** A stretch of the paper with a word on it: something that is not there. */
+function spanOf(from: number, to: number, track: TrackName, word: string, colour: string): AnnotationOptions {
+  return {
+    type: 'box',
+    xMin: from,
+    xMax: to,
+    yScaleID: track,
+    backgroundColor: `${colour}14`,
+    borderWidth: 0,
+    drawTime: 'beforeDatasetsDraw',
+    label: {
+      display: true,
+      content: word,
+      color: colour,
+      font: { family: WORDS, size: 11, weight: 'normal' },
+      position: { x: 'center', y: 'start' },
+    },
+  };
+}
+
+/** What is expected lies under the ink and looks like nothing else: thin, grey, dotted. It is no data, so nothing points at it. */
+function pencil(traces: readonly Trace[], tracks: readonly TrackName[], { theme }: StripLook): Plugin<'line'> {
+  return {
+    id: 'pencil',
+    beforeDatasetsDraw({ ctx, scales, chartArea: { left, top, right, bottom } }) {
+      ctx.save();
+      ctx.beginPath();
+      ctx.rect(left, top, right - left, bottom - top);
+      ctx.clip();
+      ctx.strokeStyle = PALETTES[theme].pencil;
+      ctx.lineWidth = 1.5;
+      ctx.setLineDash([1.5, 3.5]);
+      for (const { expected } of traces) {
+        for (const track of tracks) {
+          const [x, y] = [scales.x, scales[track]];
+          if (!x || !y || !expected) continue;
+          ctx.beginPath();
+          for (const [seconds, value] of expected[track]) ctx.lineTo(x.getPixelForValue(seconds), y.getPixelForValue(value));
+          ctx.stroke();
+        }
+      }
+      ctx.restore();
+    },
+  };
 }
 
 /** Names each track at its right end. */

@@ -1,4 +1,4 @@
-import { checksOf, thin, type RunRecord, type Span, type Summary, type Track } from '@core';
+import { checksOf, expectedRun, thin, unseenSpans, type Expected, type RunRecord, type Span, type Summary, type Track } from '@core';
 
 /** The tracks a strip can carry, from the top down. */
 export const TRACK_NAMES = ['percent', 'watts', 'celsius'] as const;
@@ -17,6 +17,10 @@ export interface Trace {
   streamed: ReadonlySet<TrackName>;
   struck: Dot[];
   missed: Span[];
+  /** Gaps in the watts too long to be bridged: nothing is drawn across them. */
+  unseen: Span[];
+  /** The charge to expect, in pencil; no ink. */
+  expected?: Record<TrackName, Dot[]> | undefined;
   end: number;
 }
 
@@ -36,7 +40,36 @@ export function traceOf(run: RunRecord, name: string, pen: number, now = run.end
     streamed: new Set(TRACK_NAMES.filter((track) => run.sampled.has(track))),
     struck: run.struck.flatMap(({ seconds, reading }): Dot[] => (reading.percent === undefined ? [] : [[seconds, reading.percent]])),
     missed: missed.map(({ due }) => ({ from: due - every / 2, to: due + every / 2 })),
+    unseen: unseenSpans(run.tracks.watts),
     end: Math.max(run.end, now),
+  };
+}
+
+/** A run for the strip, with the charge to expect of it in pencil. */
+export function tracedWithPencil(run: RunRecord, now = run.end): Trace {
+  const expected = expectedRun(run);
+  return { ...traceOf(run, run.header.charger.name, run.header.pen, now), expected: expected && pencilOf(expected) };
+}
+
+/** An expected charge as a strip draws it. Temperatures are not drawn: they hang on a room nobody measured. */
+export function pencilOf({ seconds, percent, watts }: Expected): Record<TrackName, Dot[]> {
+  const dots = (values: Float64Array) => thin({ seconds, values }, MOST_DOTS / 3);
+  return { percent: dots(percent), watts: dots(watts), celsius: [] };
+}
+
+/** A trace of pencil alone: a pairing that has not been run. */
+export function expectedTrace(id: string, name: string, pen: number, expected: Expected): Trace {
+  return {
+    id,
+    name,
+    pen,
+    dots: { percent: [], watts: [], celsius: [] },
+    streamed: new Set(),
+    struck: [],
+    missed: [],
+    unseen: [],
+    expected: pencilOf(expected),
+    end: expected.length,
   };
 }
 
@@ -50,6 +83,7 @@ export function outlineOf(summary: Summary): Trace {
     streamed: new Set(),
     struck: [],
     missed: [],
+    unseen: [],
     end: summary.end,
   };
 }

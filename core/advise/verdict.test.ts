@@ -2,9 +2,10 @@ import { describe, expect, it } from 'vitest';
 import { compareRuns } from '../compare/compare';
 import { exampleHeader } from '../ink/example';
 import { foldRun } from '../ink/fold';
+import { listed } from '../quantity/listed';
 import { inkOf } from '../ink/build';
 import type { Header } from '../ink/entry';
-import { listed, namesOf, unfairness, verdict } from './verdict';
+import { namesOf, unfairness, verdict } from './verdict';
 
 const runOf = (charger: string, rows: [minutes: number, percent: number][], changes: Partial<Header> = {}) => {
   const header = exampleHeader({

@@ -1,6 +1,7 @@
 import type { Row } from '../compare/compare';
 import { LEVELS, GAIN_TIMES } from '../curve/figures';
 import { nominal } from '../quantity/duration';
+import { listed } from '../quantity/listed';
 
 /** How a run is called beside others: by its charger where the device is the same, else by both. */
 export function namesOf(rows: readonly Row[]): string[] {
@@ -12,11 +13,6 @@ export function namesOf(rows: readonly Row[]): string[] {
     count.set(name, (count.get(name) ?? 0) + 1);
     return `${name} (${count.get(name) ?? 1})`;
   });
-}
-
-/** `a`, `a and b`, `a, b and c`. */
-export function listed(names: readonly string[]): string {
-  return names.length < 2 ? (names[0] ?? '') : `${names.slice(0, -1).join(', ')} and ${names.at(-1) ?? ''}`;
 }
 
 /** What a comparison comes to, in words: who was first, whether they can be told apart, and where an early lead did not last. */

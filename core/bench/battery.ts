@@ -1,9 +1,42 @@
 import { batteryEnergy } from '../quantity/electric';
-import type { Device } from './gear';
+import type { Device } from './device';
 
-/** Energy of the device's battery when full, in Wh; `undefined` when the shelf does not say. */
+/** What a device’s battery is, each figure as given or derived from the others. Wh and mAh as rated when new. */
+export interface BatteryFacts {
+  wattHours?: number | undefined;
+  milliampHours?: number | undefined;
+  nominalVolts?: number | undefined;
+  /** How far mAh × volts lies from the Wh given, as a share of it, where all three are given. */
+  disagreement?: number | undefined;
+}
+
+/** Past this share, charge and energy given for one battery are pointed out as disagreeing. */
+const DISAGREES = 0.03;
+
+type Given = Pick<Device, 'milliampHours' | 'nominalVolts' | 'wattHours'>;
+
+/** Fills in what mAh, volts and Wh say of each other. Where both are given, Wh counts. */
+export function batteryFacts({ milliampHours, nominalVolts, wattHours }: Given): BatteryFacts {
+  const product = milliampHours !== undefined && nominalVolts !== undefined ? batteryEnergy(milliampHours, nominalVolts) : undefined;
+  const energy = wattHours ?? product;
+  return {
+    wattHours: energy,
+    milliampHours: milliampHours ?? (energy !== undefined && nominalVolts !== undefined ? (energy / nominalVolts) * 1000 : undefined),
+    nominalVolts: nominalVolts ?? (energy !== undefined && milliampHours !== undefined ? (energy / milliampHours) * 1000 : undefined),
+    disagreement: product !== undefined && wattHours !== undefined ? product / wattHours - 1 : undefined,
+  };
+}
+
+/** Says so, in a sentence, where charge and energy disagree by over 3 %. */
+export function batteryDoubt(given: Given): string | undefined {
+  const { disagreement } = batteryFacts(given);
+  if (disagreement === undefined || Math.abs(disagreement) <= DISAGREES) return undefined;
+  const [product, energy] = [batteryEnergy(given.milliampHours ?? 0, given.nominalVolts ?? 0), given.wattHours ?? 0];
+  return `${given.milliampHours ?? 0} mAh × ${given.nominalVolts ?? 0} V is ${product.toFixed(1)} Wh, not ${energy} Wh: check which is printed. ${energy} Wh counts.`;
+}
+
+/** Energy of the device’s battery when full, at its present health, in Wh; `undefined` when the shelf does not say. */
 export function batteryOf(device: Device): number | undefined {
-  if (device.wattHours !== undefined) return device.wattHours;
-  if (device.milliampHours === undefined || device.nominalVolts === undefined) return undefined;
-  return batteryEnergy(device.milliampHours, device.nominalVolts);
+  const { wattHours } = batteryFacts(device);
+  return wattHours === undefined ? undefined : (wattHours * (device.health ?? 100)) / 100;
 }

@@ -1,3 +1,4 @@
+import type { Header } from '../ink/entry';
 import type { RunRecord } from '../ink/fold';
 import { sighting, type Track } from '../ink/track';
 import { milestone } from './milestone';
@@ -11,6 +12,8 @@ export interface Summary {
   plugInAt: number;
   device: string;
   charger: string;
+  /** Ids of all gear it used; absent in lists made before it was noted. */
+  gear?: string[];
   pen: number;
   /** Seconds from plug-in. */
   end: number;
@@ -27,6 +30,11 @@ export interface Summary {
 
 const OUTLINE_POINTS = 40;
 
+/** Everything off the shelf that a run used. */
+export function gearOf({ device, charger, cable, meter }: Header) {
+  return [device, charger, cable, meter].filter((each) => each !== undefined);
+}
+
 /** Sums a run up for a list. */
 export function summarise(run: RunRecord): Summary {
   const { percent } = run.tracks;
@@ -41,6 +49,7 @@ export function summarise(run: RunRecord): Summary {
     plugInAt: run.header.plugInAt,
     device: run.header.device.name,
     charger: run.header.charger.name,
+    gear: gearOf(run.header).map(({ id }) => id),
     pen: run.header.pen,
     end: run.end,
     startLevel: start?.seconds === 0 ? start.value : undefined,

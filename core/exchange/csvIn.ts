@@ -5,6 +5,7 @@ import { QUANTITIES, type Quantity, type Samples } from '../ink/track';
 import { parseClock } from '../quantity/duration';
 import { columnOf, type Column } from './columns';
 import { ImportError } from './importError';
+import { untame } from './tame';
 
 export interface CsvOptions {
   /** The mark before decimals; `auto` tells it from the file. */
@@ -153,7 +154,7 @@ class RowReader {
       if (!column || MISSING.has(cell.toLowerCase())) return;
       const place = `${where}: “${cell.slice(0, 40)}”`;
       const title = `in column “${this.heading[index] ?? ''}”`;
-      if (column.holds === 'note') read.note = cell.replace(/^'(?='*[=+\-@])/, '');
+      if (column.holds === 'note') read.note = untame(cell);
       else if (column.holds === 'order') read.order = this.number(cell, place, title);
       else if (column.holds === 'kind') read.kind = this.kind(cell, place, title);
       else if (column.holds === 'quantity') read.values[column.quantity] = this.figure(column, cell, place, title);

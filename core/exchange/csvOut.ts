@@ -1,6 +1,7 @@
 import Papa from 'papaparse';
 import type { RunRecord } from '../ink/fold';
 import { QUANTITIES, type Quantity, type Samples } from '../ink/track';
+import { tame } from './tame';
 
 const HEADING: Readonly<Record<Quantity, string>> = {
   percent: 'percent',
@@ -11,9 +12,6 @@ const HEADING: Readonly<Record<Quantity, string>> = {
   milliampHours: 'milliamp-hours',
   celsius: 'temperature (°C)',
 };
-
-/** A text that a spreadsheet would run as a formula is given an apostrophe, which reading takes off again. */
-const tame = (text: string) => (/^'*[=+\-@]/.test(text) ? `'${text}` : text);
 
 /**
  * Writes one run as CSV (RFC 4180): every standing reading, sample, note and the stop, in order of time. What it leaves out is

@@ -19,6 +19,8 @@ const logbook = (changes: Partial<Logbook> = {}): Logbook => ({
   exportedAt: '2026-10-05T16:00:00.000Z',
   devices: [header.device],
   chargers: [header.charger],
+  cables: [{ id: 'l1', name: 'short', chargerEnd: 'USB-C', deviceEnd: 'USB-C', marker: '5 A' }],
+  meters: [],
   runs: [
     {
       header,
@@ -94,7 +96,7 @@ describe('a logbook that cannot be read', () => {
   });
 
   it('is told from one of a newer program', () => {
-    expect(changed((raw) => (raw.schema = 7))).toThrow(/newer Inkpath Log \(schema 7; this one reads up to 1\)/);
+    expect(changed((raw) => (raw.schema = 7))).toThrow(/newer Inkpath Log \(schema 7; this one reads up to 2\)/);
   });
 
   it('is refused unread when it is too large or has nothing in it', () => {
@@ -111,6 +113,25 @@ describe('schemas over the years', () => {
     expect(run?.readings.map(({ reading }) => reading.percent)).toEqual([2, 9, 17]);
     expect(run?.struck).toHaveLength(1);
     expect(run?.stop?.because).toBe('window over');
+  });
+
+  it('gives a charger of schema 1 a port with its label, on the shelf, in headers and in packed runs', () => {
+    const label = '5V⎓3A 9V⎓2.22A';
+    const ports = [{ connector: 'USB-C', label }];
+    const old = readLogbook(readFileSync(new URL('fixtures/logbook-1.json', import.meta.url), 'utf8'), 'logbook-1.json');
+    expect([old.chargers[0]?.ports, old.runs[0]?.header.charger.ports, old.cables]).toEqual([ports, ports, []]);
+    const kept = migrate({ schema: 1, shelf: 'charger', gear: { id: 'p', kind: 'pad', label: '15W' } }, 'gear');
+    expect(kept.gear).toEqual({ id: 'p', kind: 'pad', ports: [{ connector: 'pad', label: '15W' }] });
+    const header1 = { schema: 1, id: 'r', charger: { id: 'c', kind: 'adapter', label } };
+    expect(migrate(header1, 'a run').charger).toMatchObject({ ports });
+    expect(migrate({ schema: 1, header: header1, entries: [] }, 'a run').header).toMatchObject({ schema: 2, charger: { ports } });
+  });
+
+  it('still reads a logbook of schema 2', () => {
+    const book = readLogbook(readFileSync(new URL('fixtures/logbook-2.json', import.meta.url), 'utf8'), 'logbook-2.json');
+    expect(book.chargers[0]?.ports?.[0]?.probed).toBe('5V⎓3A 9V⎓2A');
+    expect(book.runs[0]?.header.cable?.marker).toBe('5 A');
+    expect(book.meters[0]?.interval).toBe(1);
   });
 
   it('raises an old value one schema at a time', () => {

@@ -1,4 +1,7 @@
-import type { Charger, Device } from '../bench/gear';
+import type { Cable } from '../bench/cable';
+import type { Charger } from '../bench/charger';
+import type { Device } from '../bench/device';
+import type { Meter } from '../bench/meter';
 import type { Entry, Header } from '../ink/entry';
 import { SCHEMA } from '../ink/version';
 import type { Samples } from '../ink/track';
@@ -18,12 +21,17 @@ export interface Logbook {
   exportedAt: string;
   devices: Device[];
   chargers: Charger[];
+  cables: Cable[];
+  meters: Meter[];
   runs: StoredRun[];
 }
 
 /** Gear and runs as a logbook, dated now. */
-export function logbookOf({ devices, chargers }: Pick<Logbook, 'devices' | 'chargers'>, runs: StoredRun[]): Logbook {
-  return { format: 'inkpath-logbook', schema: SCHEMA, exportedAt: new Date().toISOString(), devices, chargers, runs };
+export function logbookOf(
+  { devices, chargers, cables, meters }: Pick<Logbook, 'devices' | 'chargers' | 'cables' | 'meters'>,
+  runs: StoredRun[],
+): Logbook {
+  return { format: 'inkpath-logbook', schema: SCHEMA, exportedAt: new Date().toISOString(), devices, chargers, cables, meters, runs };
 }
 
 /** Writes a logbook as JSON. Samples become plain arrays; figures keep every digit. */

@@ -1,14 +1,9 @@
 import { SCHEMA } from '../ink/version';
+import { fromSchema1 } from './fromSchema1';
+import type { Migrations, Versioned } from './versioned';
 import { ImportError } from './importError';
 
-/** Anything with a schema number, before it is known to fit the present one. */
-export type Versioned = { schema: number } & Record<string, unknown>;
-
-/** Raises a value from the schema of its key to the next one. Pure; kept for ever, with a fixture of the old shape. */
-export type Migrations = Readonly<Record<number, (old: Versioned) => Versioned>>;
-
-/** There is one schema so far. */
-export const MIGRATIONS: Migrations = {};
+export const MIGRATIONS: Migrations = { 1: fromSchema1 };
 
 /**
  * Brings a stored or exported value up to the present schema, one version at a time.

@@ -1,5 +1,5 @@
 import { array, number, object, string, ValidationError } from 'yup';
-import { chargerSchema, deviceSchema } from '../bench/gear';
+import { SCHEMAS } from '../bench/shelf';
 import { SCHEMA } from '../ink/version';
 import { entriesSchema, headerSchema } from '../ink/entry';
 import { QUANTITIES, type Quantity, type Samples } from '../ink/track';
@@ -24,8 +24,10 @@ const logbookSchema = object({
     .required(),
   schema: number().oneOf([SCHEMA]).required(),
   exportedAt: string().required(),
-  devices: array().of(deviceSchema).required(),
-  chargers: array().of(chargerSchema).required(),
+  devices: array().of(SCHEMAS.device).required(),
+  chargers: array().of(SCHEMAS.charger).required(),
+  cables: array().of(SCHEMAS.cable).required(),
+  meters: array().of(SCHEMAS.meter).required(),
   runs: array()
     .of(object({ header: headerSchema, entries: entriesSchema, samples: samplesSchema.default(undefined).optional() }).noUnknown())
     .required(),

@@ -1,5 +1,8 @@
 import { array, boolean, lazy, number, object, string, type InferType } from 'yup';
-import { chargerSchema, deviceSchema } from '../bench/gear';
+import { cableSchema } from '../bench/cable';
+import { chargerSchema } from '../bench/charger';
+import { deviceSchema } from '../bench/device';
+import { meterSchema } from '../bench/meter';
 import { cadenceSchema } from '../method/cadenceSchema';
 import { SCHEMA } from './version';
 
@@ -76,6 +79,10 @@ export const headerSchema = object({
   id: string().required().max(40),
   device: deviceSchema.required(),
   charger: chargerSchema.required(),
+  /** Which port of the charger, from 0; the first where it is not said. */
+  port: number().integer().min(0),
+  cable: cableSchema.default(undefined).optional(),
+  meter: meterSchema.default(undefined).optional(),
   /** Epoch milliseconds. */
   plugInAt: moment,
   cadence: cadenceSchema.default(undefined).optional(),

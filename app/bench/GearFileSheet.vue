@@ -1,0 +1,94 @@
+<script setup lang="ts">
+import { nanoid } from 'nanoid';
+import { ref, shallowRef } from 'vue';
+import { ImportError, readGearCsv, requireReadable, type Kept, type ReadGear, type Shelf } from '@core';
+import { StorageTrouble } from '../ledger/storageTrouble';
+import { useShelf } from './shelf';
+
+/** Brings gear in from a CSV: shows which rows stand and which do not, before anything is stored. */
+const emit = defineEmits<{ done: [brought?: Shelf] }>();
+
+const bench = useShelf();
+const read = shallowRef<ReadGear>();
+const error = ref('');
+const busy = ref(false);
+
+const knownAs = ({ shelf, gear }: ReadGear['gear'][number]) =>
+  bench.all.find((each) => each.shelf === shelf && each.gear.name === gear.name);
+
+async function choose(files: File | File[] | null | undefined): Promise<void> {
+  const file = Array.isArray(files) ? files[0] : files;
+  read.value = undefined;
+  error.value = '';
+  if (!file) return;
+  try {
+    requireReadable(file);
+    read.value = readGearCsv(await file.text(), file.name);
+  } catch (trouble) {
+    if (!(trouble instanceof ImportError)) throw trouble;
+    error.value = trouble.message;
+  }
+}
+
+async function bringIn(): Promise<void> {
+  const gear = read.value?.gear ?? [];
+  busy.value = true;
+  try {
+    await bench.put(
+      ...gear.map((each) => ({ shelf: each.shelf, gear: { ...each.gear, id: knownAs(each)?.gear.id ?? nanoid(10) } }) as Kept),
+    );
+    emit('done', gear[0]?.shelf);
+  } catch (trouble) {
+    if (!(trouble instanceof StorageTrouble)) throw trouble;
+    error.value = trouble.message.replace('Not logged.', 'Not put on the shelf.');
+  } finally {
+    busy.value = false;
+  }
+}
+</script>
+
+<template>
+  <v-dialog :model-value="true" max-width="600" aria-labelledby="gear-file-title" @update:model-value="emit('done')">
+    <v-card>
+      <h2 id="gear-file-title">Bring gear in</h2>
+      <p class="soft">
+        A CSV with a row a piece, headed as “Take gear out” heads it. Gear of the same name on the same shelf is changed; runs keep it as it
+        was. Nothing is stored until you say so.
+      </p>
+      <v-file-input
+        label="File"
+        variant="outlined"
+        density="comfortable"
+        hide-details
+        prepend-icon=""
+        accept=".csv,text/csv"
+        @update:model-value="choose"
+      />
+      <p v-if="error" class="due" role="alert">{{ error }}</p>
+      <template v-if="read">
+        <p role="status">
+          Rows that stand: {{ read.gear.length }}, new here: {{ read.gear.filter((each) => !knownAs(each)).length }}. Left out:
+          {{ read.refused.length }}.
+        </p>
+        <p v-if="read.ignored.length > 0" class="soft">Not read: {{ read.ignored.join(', ') }}.</p>
+        <ul v-if="read.refused.length > 0" class="refused">
+          <li v-for="sentence in read.refused" :key="sentence" class="due">{{ sentence }}</li>
+        </ul>
+      </template>
+      <div class="buttons">
+        <v-btn variant="flat" color="primary" :disabled="!read || read.gear.length === 0" :loading="busy" @click="bringIn"
+          >Bring it in</v-btn
+        >
+        <v-btn @click="emit('done')">Leave it</v-btn>
+      </div>
+    </v-card>
+  </v-dialog>
+</template>
+
+<style scoped>
+.refused {
+  padding-inline-start: 1.1rem;
+  font-size: 0.9rem;
+  overflow-wrap: anywhere;
+}
+</style>

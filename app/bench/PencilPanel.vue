@@ -1,0 +1,104 @@
+<script setup lang="ts">
+import { computed, ref } from 'vue';
+import { expectedCharge, explain, LEVELS, nominal, spell, type Expectation } from '@core';
+import InkStrip from '../strip/InkStrip.vue';
+import { expectedTrace } from '../strip/trace';
+
+/** One pairing in pencil: what flows and why, the curve to expect, and when it should reach what. */
+const props = defineProps<{ expectation: Expectation }>();
+
+const from = ref<number | string>(2);
+const awake = ref(false);
+const settled = computed(() => props.expectation.settled);
+const start = computed(() => {
+  const level = Number(from.value);
+  return from.value !== '' && level >= 0 && level < 100 ? level : undefined;
+});
+const expected = computed(() =>
+  start.value === undefined ? undefined : expectedCharge(settled.value, start.value, { awake: awake.value }),
+);
+const name = computed(() => `${settled.value.device.name} on ${settled.value.charger.name}`);
+const traces = computed(() => (expected.value ? [expectedTrace(name.value, name.value, 0, expected.value)] : []));
+const HOUR = 3600;
+const until = computed(() => Math.min(24 * HOUR, Math.max(HOUR, (expected.value?.length ?? 0) * 1.1)));
+const times = computed(() =>
+  LEVELS.filter((level) => level > (start.value ?? 0)).map((level) => {
+    const seconds = expected.value?.reaches(level);
+    return { level, time: seconds === undefined ? 'not within a day' : `about ${spell(Math.round(seconds / 60) * 60)}` };
+  }),
+);
+const whyNot = computed(() => {
+  if (start.value === undefined) return 'Write a level from 0 to 99 %.';
+  if (settled.value.outcome === 'connected, will not charge') return 'Nothing to draw: it will not charge.';
+  if (settled.value.outcome === 'does not fit') return 'Nothing to draw: the two do not go together.';
+  return `Nothing to draw: the battery of ${settled.value.device.name} is not on the shelf. Give its mAh and volts, or its Wh.`;
+});
+</script>
+
+<template>
+  <aside :aria-label="`${name}, in pencil`">
+    <h2>{{ name }}</h2>
+    <p>{{ explain(settled) }}</p>
+    <div class="given">
+      <v-text-field v-model="from" label="From a level of, %" inputmode="decimal" density="compact" />
+      <v-checkbox v-if="settled.device.awakeWatts !== undefined" v-model="awake" label="awake" />
+    </div>
+    <template v-if="expected">
+      <div class="paper">
+        <InkStrip :traces="traces" size="sheet" :until="until" :caption="`${name}, expected over ${nominal(expected.length)}`" />
+      </div>
+      <dl>
+        <template v-for="{ level, time } in times" :key="level">
+          <dt>{{ level }} %</dt>
+          <dd class="figures">{{ time }}</dd>
+        </template>
+      </dl>
+      <p class="soft">
+        Pencil: worked out from the gear, at 22 °C. What is not on the shelf is taken as usual for its kind. Log a run to know.
+      </p>
+    </template>
+    <p v-else class="soft" role="status">{{ whyNot }}</p>
+  </aside>
+</template>
+
+<style scoped>
+aside {
+  display: grid;
+  gap: 0.75rem;
+  align-content: start;
+  padding: 1rem 1.25rem;
+  border-inline-start: 1px solid rgb(var(--v-theme-line));
+  min-width: 0;
+}
+
+.given {
+  display: flex;
+  gap: 1rem;
+}
+
+.given > .v-text-field {
+  flex: 0 1 11rem;
+}
+
+.paper {
+  height: 19rem;
+}
+
+dl {
+  display: grid;
+  grid-template-columns: auto 1fr;
+  gap: 0.25rem 1rem;
+}
+
+dd {
+  text-align: end;
+  color: rgb(var(--v-theme-pencil));
+}
+
+@media (max-width: 1000px) {
+  aside {
+    border-inline-start: 0;
+    border-top: 1px solid rgb(var(--v-theme-line));
+  }
+}
+</style>

@@ -1,0 +1,139 @@
+<script setup lang="ts">
+import { computed } from 'vue';
+import type { Kept, Shelf } from '@core';
+import { SHELF_COLUMNS } from './columns';
+
+/** One shelf as a table: sorted by any column, sieved by a search. */
+const props = defineProps<{ shelf: Shelf; rows: Kept[]; search: string; mayThrowAway: (kept: Kept) => boolean }>();
+defineEmits<{ change: [Kept]; copy: [Kept]; retire: [Kept]; bringBack: [Kept]; throwAway: [Kept] }>();
+
+const columns = computed(() => SHELF_COLUMNS[props.shelf]);
+const headers = computed(() => [
+  { title: 'name', key: 'name', value: 'name' },
+  ...columns.value.map(({ title, figures, sorts }, index) => ({
+    title,
+    key: `column-${index}`,
+    value: `shown.${index}`,
+    align: figures ? ('end' as const) : ('start' as const),
+    sortable: sorts !== undefined,
+    sortRaw: (one: Item, other: Item) => compare(one.sorts[index], other.sorts[index]),
+  })),
+  { title: 'what to do', key: 'acts', sortable: false, align: 'end' as const },
+]);
+
+interface Item {
+  id: string;
+  kept: Kept;
+  name: string;
+  kind: string;
+  shown: string[];
+  sorts: (number | string | undefined)[];
+}
+const items = computed<Item[]>(() =>
+  props.rows.map((kept) => ({
+    id: kept.gear.id,
+    kept,
+    name: kept.gear.name,
+    kind: 'kind' in kept.gear ? kept.gear.kind : '',
+    shown: columns.value.map(({ shows }) => shows(kept)),
+    sorts: columns.value.map(({ sorts }) => sorts?.(kept)),
+  })),
+);
+
+function compare(one: number | string | undefined, other: number | string | undefined): number {
+  return typeof one === 'number' && typeof other === 'number' ? one - other : String(one ?? '').localeCompare(String(other ?? ''));
+}
+
+/** A search looks at the name, the kind and every fact shown. */
+function matches(_value: unknown, query: string, item?: { raw: Item }): boolean {
+  const { name = '', kind = '', shown = [] } = item?.raw ?? {};
+  return [name, kind, ...shown].some((text) => text.toLowerCase().includes(query.toLowerCase()));
+}
+</script>
+
+<template>
+  <v-data-table
+    class="shelf"
+    :headers="headers"
+    :items="items"
+    item-value="id"
+    :search="search"
+    :custom-filter="matches as never"
+    :filter-keys="['name']"
+    :items-per-page="-1"
+    :mobile-breakpoint="700"
+    :mobile="null"
+    hide-default-footer
+    must-sort
+    :sort-by="[{ key: 'name', order: 'asc' }]"
+    no-data-text="Nothing on this shelf matches."
+  >
+    <template #[`item.name`]="{ item }">
+      <button type="button" class="gear" @click="$emit('change', item.kept)">
+        <strong>{{ item.name }}</strong>
+        <span class="soft">{{ item.kind }}{{ item.kept.gear.retired ? ' · retired' : '' }}</span>
+      </button>
+    </template>
+    <template v-for="(column, index) in columns" #[`item.column-${index}`]="{ item }" :key="column.title">
+      <span :class="{ figures: column.figures, soft: !column.figures }">{{ item.shown[index] }}</span>
+    </template>
+    <template #[`item.acts`]="{ item }">
+      <span class="acts">
+        <v-btn variant="text" size="small" :aria-label="`Copy ${item.name}`" @click="$emit('copy', item.kept)">Copy</v-btn>
+        <template v-if="item.kept.gear.retired">
+          <v-btn variant="text" size="small" :aria-label="`Put ${item.name} back`" @click="$emit('bringBack', item.kept)">Put back</v-btn>
+          <v-btn
+            v-if="mayThrowAway(item.kept)"
+            variant="text"
+            size="small"
+            :aria-label="`Throw ${item.name} away`"
+            @click="$emit('throwAway', item.kept)"
+            >Throw away</v-btn
+          >
+        </template>
+        <v-btn v-else variant="text" size="small" :aria-label="`Retire ${item.name}`" @click="$emit('retire', item.kept)">Retire</v-btn>
+      </span>
+    </template>
+  </v-data-table>
+</template>
+
+<style scoped>
+.shelf {
+  background: transparent;
+}
+
+.shelf {
+  --v-border-color: var(--v-theme-grid);
+}
+
+.shelf :deep(th) {
+  font-size: 0.82rem;
+  color: rgb(var(--v-theme-soft));
+}
+
+.gear {
+  display: grid;
+  padding: 0.5rem 0;
+  text-align: start;
+  background: none;
+  border: 0;
+  color: inherit;
+  font: inherit;
+  cursor: pointer;
+  overflow-wrap: anywhere;
+}
+
+.gear:hover strong {
+  text-decoration: underline;
+}
+
+.gear .soft {
+  font-size: 0.88rem;
+}
+
+.acts {
+  display: inline-flex;
+  flex-wrap: wrap;
+  justify-content: end;
+}
+</style>

@@ -1,0 +1,77 @@
+<script setup lang="ts">
+import { computed, ref, watch } from 'vue';
+import { expectationOf, explain, portName, portsOf, settle, type Charger, type Device, type Header } from '@core';
+import { useShelf } from '../bench/shelf';
+
+/** What lies between a device and its charger: port, cable and meter, and what the pairing is then expected to give. */
+const props = defineProps<{ device: Device; charger: Charger }>();
+const between = defineModel<Pick<Header, 'port' | 'cable' | 'meter'>>({ required: true });
+
+const shelf = useShelf();
+const port = ref<number>();
+const cable = ref<string>();
+const meter = ref<string>();
+const chosenCable = computed(() => shelf.cables.find(({ id }) => id === cable.value));
+const chosenMeter = computed(() => shelf.meters.find(({ id }) => id === meter.value));
+const ports = computed(() => portsOf(props.charger).map((each, value) => ({ value, title: portName(each, value) })));
+/** The port chosen, else the one that gives the device most. */
+const expectation = computed(() => {
+  const best = expectationOf(props.device, props.charger, chosenCable.value);
+  if (port.value === undefined) return best;
+  return {
+    port: port.value,
+    settled: settle({ device: props.device, charger: props.charger, port: port.value, cable: chosenCable.value }),
+  };
+});
+
+watch(
+  () => props.charger.id,
+  () => (port.value = undefined),
+);
+watch(
+  [expectation, chosenCable, chosenMeter],
+  () => {
+    between.value = {
+      ...(ports.value.length > 1 && { port: expectation.value.port }),
+      ...(chosenCable.value && { cable: chosenCable.value }),
+      ...(chosenMeter.value && { meter: chosenMeter.value }),
+    };
+  },
+  { immediate: true },
+);
+</script>
+
+<template>
+  <v-select
+    v-if="ports.length > 1"
+    v-model="port"
+    :items="ports"
+    label="Port"
+    :placeholder="ports[expectation.port]?.title"
+    persistent-placeholder
+    clearable
+  />
+  <v-select
+    v-if="shelf.cables.length > 0"
+    v-model="cable"
+    :items="shelf.cables"
+    item-title="name"
+    item-value="id"
+    label="Cable"
+    placeholder="its own, or one of 3 A that fits"
+    persistent-placeholder
+    clearable
+  />
+  <v-select
+    v-if="shelf.meters.length > 0"
+    v-model="meter"
+    :items="shelf.meters"
+    item-title="name"
+    item-value="id"
+    label="Meter"
+    placeholder="none"
+    persistent-placeholder
+    clearable
+  />
+  <p class="soft" role="status">To expect: {{ explain(expectation.settled) }}</p>
+</template>

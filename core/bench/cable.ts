@@ -1,0 +1,36 @@
+import { mixed, object, type InferType } from 'yup';
+import { errorAt, idField, nameField, priceField, retiredField, sizeField, textField } from './fields';
+
+export const CABLE_ENDS = ['USB-C', 'USB-A', 'micro-USB', 'mini-USB', 'own plug', 'DC barrel'] as const;
+/** What the cable says of itself, by its e-marker. */
+export const MARKERS = ['none', '3 A', '5 A', '240 W'] as const;
+
+const end = (message: string) => mixed<(typeof CABLE_ENDS)[number]>().oneOf(CABLE_ENDS, message).required(message);
+
+/** A cable. Length in m. */
+export const cableSchema = object({
+  id: idField(),
+  name: nameField(),
+  chargerEnd: end('Choose the end that goes into the charger.'),
+  deviceEnd: end('Choose the end that goes into the device.'),
+  length: sizeField(50, 'm'),
+  marker: mixed<(typeof MARKERS)[number]>()
+    .oneOf(MARKERS, 'Choose what the cable is marked for, or none.')
+    .required('Choose what the cable is marked for, or none.'),
+  /** Proprietary family that it belongs to. */
+  family: textField(40),
+  price: priceField(),
+  retired: retiredField(),
+})
+  .test({
+    name: 'marked-ends',
+    skipAbsent: true,
+    test: function ({ chargerEnd, deviceEnd, marker }) {
+      const isTypeC = chargerEnd === 'USB-C' && (deviceEnd === 'USB-C' || deviceEnd === 'own plug');
+      if (isTypeC || marker === 'none' || marker === '3 A') return true;
+      return errorAt(this, 'marker', 'Only a cable with USB-C towards the charger carries a 5 A or 240 W marker.');
+    },
+  })
+  .noUnknown();
+
+export type Cable = InferType<typeof cableSchema>;

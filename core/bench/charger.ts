@@ -1,0 +1,82 @@
+import { array, boolean, mixed, object, type InferType } from 'yup';
+import { errorAt, idField, nameField, priceField, retiredField, sizeField, textField } from './fields';
+import { portName } from './portName';
+import { readSharing } from './sharing';
+
+export const CHARGER_KINDS = [
+  'adapter',
+  'dock',
+  'wall socket',
+  'power bank',
+  'pad',
+  'computer',
+  'DC brick',
+  'bay charger',
+  'other',
+] as const;
+export const PORT_CONNECTORS = ['USB-C', 'USB-A', 'micro-USB', 'DC barrel', 'pad', 'bay'] as const;
+/** A data port gives what its USB generation says, and no more unless its label does. */
+export const DATA_PORTS = ['USB 2.0', 'USB 3.2', 'USB 3.2 two-lane'] as const;
+export const TRAITS = ['folding pins', 'changeable plugs', 'light'] as const;
+/** The longest label text that is kept. */
+const LONGEST_LABEL = 300;
+
+/** One outlet of a charger. Its label is the text as printed, and as a tester found it: `bench/label` makes the offers of both. */
+export const portSchema = object({
+  name: textField(20),
+  connector: mixed<(typeof PORT_CONNECTORS)[number]>()
+    .oneOf(PORT_CONNECTORS, 'Choose what the port is.')
+    .required('Choose what the port is.'),
+  label: textField(LONGEST_LABEL),
+  probed: textField(LONGEST_LABEL),
+  data: mixed<(typeof DATA_PORTS)[number]>().oneOf(DATA_PORTS, 'Choose the kind of data port, or none.').optional(),
+}).noUnknown();
+
+/** A charger: any source. Rated watts, ports, and what decides a purchase. Units: W, Wh, g; price in the reviewer’s currency. */
+export const chargerSchema = object({
+  id: idField(),
+  name: nameField(),
+  kind: mixed<(typeof CHARGER_KINDS)[number]>()
+    .oneOf(CHARGER_KINDS, 'Choose what kind of source it is.')
+    .required('Choose what kind of source it is.'),
+  watts: sizeField(1_000, 'W').required('Give its watts, so that a slip in typing can be noticed.'),
+  ports: array().of(portSchema).default(undefined).optional(),
+  /** What each port gives when several are in use, as `C1+C2: 45+20`, a rule a line. */
+  sharing: textField(400),
+  /** Energy of a power bank. */
+  wattHours: sizeField(5_000, 'Wh'),
+  price: priceField(),
+  /** With its cable. */
+  weight: sizeField(50_000, 'g'),
+  /** As `58 × 28 × 51 mm`. */
+  size: textField(40),
+  cableIncluded: boolean(),
+  traits: array().of(mixed<(typeof TRAITS)[number]>().oneOf(TRAITS).required()).default(undefined).optional(),
+  retired: retiredField(),
+})
+  .test({
+    name: 'ports-named',
+    skipAbsent: true,
+    test: function ({ ports = [] }) {
+      const names = ports.map((port, index) => portName(port, index));
+      const twice = names.findIndex((name, index) => names.indexOf(name) !== index);
+      if (twice < 0) return true;
+      return errorAt(this, `ports[${twice}].name`, `Two ports are called ${names[twice] ?? ''}: give each a name of its own.`);
+    },
+  })
+  .test({
+    name: 'sharing-read',
+    skipAbsent: true,
+    test: function ({ sharing, ports = [] }) {
+      if (!sharing) return true;
+      const { errors } = readSharing(
+        sharing,
+        ports.map((port, index) => portName(port, index)),
+      );
+      return errors[0] === undefined ? true : errorAt(this, 'sharing', errors[0]);
+    },
+  })
+  .noUnknown();
+
+export type Port = InferType<typeof portSchema>;
+export type Charger = InferType<typeof chargerSchema>;

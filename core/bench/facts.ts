@@ -1,0 +1,134 @@
+import { CABLE_ENDS, MARKERS } from './cable';
+import { CHARGER_KINDS, TRAITS } from './charger';
+import { DEVICE_CONNECTORS, DEVICE_KINDS, DISPLAYS, USB_A_FAMILIES } from './device';
+import { WIRELESS_PROFILES } from './offer';
+import type { Shelf } from './shelf';
+
+/** One fact that can be written down of a piece of gear: how a form asks for it and a table heads it. */
+export interface Fact {
+  key: string;
+  name: string;
+  unit?: string;
+  type: 'text' | 'lines' | 'figure' | 'choice' | 'choices' | 'names' | 'yes' | 'ports';
+  choices?: readonly (string | number)[];
+  hint?: string;
+}
+
+/** Facts that belong together, under a heading of their own. */
+export interface FactGroup {
+  title: string;
+  facts: Fact[];
+}
+
+const figure = (key: string, name: string, unit?: string, hint?: string): Fact => ({
+  key,
+  name,
+  type: 'figure',
+  ...(unit && { unit }),
+  ...(hint && { hint }),
+});
+const choice = (key: string, name: string, choices: Fact['choices'], hint?: string, unit?: string): Fact => ({
+  key,
+  name,
+  type: 'choice',
+  ...(choices && { choices }),
+  ...(hint && { hint }),
+  ...(unit && { unit }),
+});
+const choices = (key: string, name: string, from: readonly string[], hint?: string): Fact => ({
+  key,
+  name,
+  type: 'choices',
+  choices: from,
+  ...(hint && { hint }),
+});
+
+const PRICE = figure('price', 'Price', undefined, 'in your own currency');
+
+/** Every fact of every shelf, in the order in which they are asked for. Each has a name; that is not repeated here. */
+export const FACTS: Readonly<Record<Shelf, FactGroup[]>> = {
+  device: [
+    {
+      title: 'Battery',
+      facts: [
+        choice('kind', 'Kind', DEVICE_KINDS),
+        figure('milliampHours', 'Battery', 'mAh', 'as printed; with nominal volts'),
+        figure('nominalVolts', 'Nominal volts', 'V', 'such as 3.85'),
+        figure('wattHours', 'Battery energy', 'Wh', 'instead of mAh and volts, or with them'),
+        figure('health', 'Health', '%', 'share of the rated charge still there'),
+        choice('display', 'Shows its level as', DISPLAYS),
+      ],
+    },
+    {
+      title: 'What it takes',
+      facts: [
+        figure('inputLimit', 'Input limit', 'W', 'the most it takes by wire'),
+        choices('connectors', 'Connectors', DEVICE_CONNECTORS),
+        choice('deliveryVolts', 'Power Delivery up to', [5, 9, 12, 15, 20, 28, 36, 48], 'over 20 V is the extended range', 'V'),
+        figure('programmableVolts', 'Programmable (PPS) up to', 'V', 'such as 11'),
+        choice('typeCAmps', 'Type-C current', [0.5, 1.5, 3], 'without Power Delivery', 'A'),
+        { key: 'chargingPort', name: 'Knows a charging port (BC 1.2)', type: 'yes' },
+        { key: 'families', name: 'Families', type: 'names', choices: USB_A_FAMILIES, hint: 'fast charging of its maker’s own' },
+        choices('wireless', 'Wireless profiles', WIRELESS_PROFILES),
+        figure('wirelessLimit', 'Wireless limit', 'W'),
+        figure('barrelVolts', 'Barrel', 'V'),
+        figure('leastWatts', 'Charges from', 'W', 'below this it connects and does not charge'),
+        figure('awakeWatts', 'Uses awake', 'W', 'a supply that gives less lets it drain'),
+      ],
+    },
+    {
+      title: 'For the verdict',
+      facts: [figure('enduranceHours', 'Claimed hours of use', 'h'), figure('weight', 'Weight', 'g'), PRICE],
+    },
+  ],
+  charger: [
+    {
+      title: 'What it is',
+      facts: [
+        choice('kind', 'Kind', CHARGER_KINDS),
+        figure('watts', 'Watts', 'W', 'as rated'),
+        { key: 'ports', name: 'Ports', type: 'ports' },
+        { key: 'sharing', name: 'When ports share', type: 'lines', hint: 'C1+C2: 45+20, a rule a line' },
+        figure('wattHours', 'Energy of a bank', 'Wh'),
+      ],
+    },
+    {
+      title: 'What decides a purchase',
+      facts: [
+        PRICE,
+        figure('weight', 'Weight with cable', 'g'),
+        { key: 'size', name: 'Size', type: 'text', hint: '58 × 28 × 51 mm' },
+        { key: 'cableIncluded', name: 'Its cable is included', type: 'yes' },
+        choices('traits', 'Traits', TRAITS),
+      ],
+    },
+  ],
+  cable: [
+    {
+      title: 'What it is',
+      facts: [
+        choice('chargerEnd', 'Charger end', CABLE_ENDS),
+        choice('deviceEnd', 'Device end', CABLE_ENDS),
+        choice('marker', 'Marked for', MARKERS, 'its e-marker, or what is printed'),
+        figure('length', 'Length', 'm'),
+        { key: 'family', name: 'Family', type: 'text', hint: 'fast charging of its maker’s own, if any' },
+        PRICE,
+      ],
+    },
+  ],
+  meter: [
+    {
+      title: 'What it is',
+      facts: [
+        figure('voltsResolution', 'Volts resolution', 'V', 'such as 0.01'),
+        figure('ampsResolution', 'Amps resolution', 'A', 'such as 0.01'),
+        figure('accuracyPercent', 'Accuracy ±', '%'),
+        figure('accuracyDigits', 'Accuracy ± last digits'),
+        figure('interval', 'Interval', 's', 'between samples, if it streams'),
+      ],
+    },
+  ],
+};
+
+/** The facts of a shelf in one row. */
+export const factsOf = (shelf: Shelf): Fact[] => FACTS[shelf].flatMap(({ facts }) => facts);

@@ -1,0 +1,39 @@
+import { boolean, number, string, type TestContext, type ValidationError } from 'yup';
+
+/** The longest name that is kept; more would not fit a lane. */
+const LONGEST_NAME = 80;
+
+export const idField = () => string().required().max(40);
+
+export const nameField = () =>
+  string()
+    .trim()
+    .required('Give it a name, so that its runs can be told apart.')
+    .max(LONGEST_NAME, `Keep the name within ${LONGEST_NAME} characters.`);
+
+/** A figure that may be unknown. A field left empty is missing, not zero. */
+export const figureField = () =>
+  number()
+    .transform((value: unknown, typed: unknown) => (typed === '' || typed === null ? undefined : value))
+    .typeError('Write a number, with a point before decimals.');
+
+/** A size above nothing, up to the most that is believable in its unit. */
+export const sizeField = (most: number, unit: string) =>
+  figureField()
+    .typeError(`Write a number of ${unit}, such as ${Math.round(most / 10)}.`)
+    .moreThan(0, `Must be more than 0 ${unit}, or left empty if unknown.`)
+    .max(most, `Over ${most} ${unit} is more than is kept here: check the unit.`);
+
+export const priceField = () =>
+  figureField().typeError('Write the price as a number, without the currency.').min(0, 'A price cannot be below zero.');
+
+/** Taken out of use: no longer offered, never deleted, for runs may have used it. */
+export const retiredField = () => boolean();
+
+/** A short text that may be missing. */
+export const textField = (most: number) => string().trim().max(most, `Keep it within ${most} characters.`);
+
+/** An error of a whole piece of gear, said at one of its fields. */
+export function errorAt(context: TestContext, field: string, message: string): ValidationError {
+  return context.createError({ path: context.path ? `${context.path}.${field}` : field, message });
+}

@@ -1,0 +1,132 @@
+import Papa from 'papaparse';
+import { ValidationError } from 'yup';
+import { factsOf, type Fact } from '../bench/facts';
+import { readPort, writePort } from '../bench/portText';
+import { SCHEMAS, SHELVES, type Gear, type Kept, type Shelf } from '../bench/shelf';
+import { ImportError } from './importError';
+import { tame, untame } from './tame';
+
+/** What stands between the parts of a cell that holds several. */
+const AND = ' + ';
+const NEXT_PORT = ' | ';
+const YES = /^(yes|y|true|1|x)$/i;
+const NO = /^(no|n|false|0)$/i;
+
+const headingOf = ({ name, unit }: Fact) => (unit ? `${name} (${unit})` : name).toLowerCase();
+const FIXED = ['shelf', 'name', 'retired'] as const;
+
+/** Every heading a gear CSV can have, once, in the order of the shelves. */
+const HEADINGS = [...new Set([...FIXED.slice(0, 2), ...SHELVES.flatMap((shelf) => factsOf(shelf).map(headingOf)), 'retired'])];
+
+/** Gear as CSV (RFC 4180): a row a piece, whatever its shelf; an empty cell is unknown. */
+export function writeGearCsv(kept: readonly Kept[]): string {
+  const rows = kept.map(({ shelf, gear }) => {
+    const cells: Record<string, string> = { shelf, name: tame(gear.name), retired: gear.retired ? 'yes' : '' };
+    for (const fact of factsOf(shelf)) cells[headingOf(fact)] = tame(cellOf(fact, gear));
+    return HEADINGS.map((heading) => cells[heading] ?? '');
+  });
+  return Papa.unparse({ fields: HEADINGS, data: rows }, { newline: '\r\n' });
+}
+
+function cellOf({ key, type }: Fact, gear: Gear): string {
+  const value = (gear as Partial<Record<string, string | number | boolean | string[]>>)[key];
+  if (type === 'ports') return 'ports' in gear ? (gear.ports ?? []).map(writePort).join(NEXT_PORT) : '';
+  if (value === undefined) return '';
+  if (type === 'yes') return value === true ? 'yes' : 'no';
+  return Array.isArray(value) ? value.join(AND) : String(value);
+}
+
+/** A piece of gear from a file; it has no id yet. */
+export type NewGear = { [On in Shelf]: { shelf: On; gear: Omit<Extract<Kept, { shelf: On }>['gear'], 'id'> & { name: string } } }[Shelf];
+
+export interface ReadGear {
+  gear: NewGear[];
+  /** A sentence for each row that could not be taken. The others stand. */
+  refused: string[];
+  /** Headings that were not understood. */
+  ignored: string[];
+}
+
+/**
+ * Reads gear from a CSV that this program wrote or that is headed like one. A bad row is refused by itself, with its place.
+ *
+ * @throws {ImportError} when the file as a whole is no such CSV
+ */
+export function readGearCsv(text: string, name: string): ReadGear {
+  if (text.includes('\0')) throw new ImportError(`${name} is not a text file. Export the gear as CSV, and choose that file.`);
+  const { data } = Papa.parse<string[]>(text, { skipEmptyLines: 'greedy' });
+  const [heading = [], ...rows] = data;
+  const columns = heading.map((each) =>
+    each
+      .replace(/^\uFEFF/, '')
+      .trim()
+      .toLowerCase(),
+  );
+  for (const needed of ['shelf', 'name']) {
+    if (columns.includes(needed)) continue;
+    throw new ImportError(`Row 1 of ${name} heads no column “${needed}”. Take the gear out as CSV here to see how it is headed.`);
+  }
+  if (rows.length === 0) throw new ImportError(`${name} has a heading but no rows. Add a row for each piece of gear.`);
+  const read: ReadGear = { gear: [], refused: [], ignored: heading.filter((_, index) => !HEADINGS.includes(columns[index] ?? '')) };
+  const seen = new Set<string>();
+  rows.forEach((cells, index) => {
+    const where = `Row ${index + 2} of ${name}`;
+    try {
+      const piece = readRow(columns, cells);
+      const key = `${piece.shelf}/${piece.gear.name}`;
+      if (seen.has(key)) throw new Error(`a ${piece.shelf} called ${piece.gear.name} stands in an earlier row. Give it another name.`);
+      seen.add(key);
+      read.gear.push(piece);
+    } catch (error) {
+      read.refused.push(`${where}: ${error instanceof Error ? error.message : String(error)}`);
+    }
+  });
+  return read;
+}
+
+function readRow(columns: string[], cells: string[]): NewGear {
+  if (cells.length !== columns.length)
+    throw new Error(`it has ${cells.length} columns where the heading has ${columns.length}. Mend the row.`);
+  const cell = (heading: string) => untame((cells[columns.indexOf(heading)] ?? '').trim());
+  const shelf = SHELVES.find((each) => each === cell('shelf').toLowerCase());
+  if (!shelf) throw new Error(`“${cell('shelf').slice(0, 30)}” is no shelf. Write device, charger, cable or meter in column “shelf”.`);
+  const given: Record<string, unknown> = { id: 'new', name: cell('name') };
+  if (YES.test(cell('retired'))) given.retired = true;
+  for (const fact of factsOf(shelf)) {
+    const heading = headingOf(fact);
+    const typed = columns.includes(heading) ? cell(heading) : '';
+    if (typed) given[fact.key] = valueOf(fact, typed, heading);
+  }
+  try {
+    const gear = SCHEMAS[shelf].validateSync(given);
+    return { shelf, gear: withoutId(gear) } as NewGear;
+  } catch (error) {
+    if (!(error instanceof ValidationError)) throw error;
+    const fact = factsOf(shelf).find(({ key }) => error.path?.startsWith(key));
+    throw new Error(`column “${fact ? headingOf(fact) : (error.path ?? 'name')}”: ${error.message}`, { cause: error });
+  }
+}
+
+/** Gear from a file gets its id where it is put on the shelf. */
+function withoutId(gear: Gear): object {
+  return Object.fromEntries(Object.entries(gear).filter(([key]) => key !== 'id'));
+}
+
+function valueOf({ type }: Fact, typed: string, heading: string): unknown {
+  switch (type) {
+    case 'ports':
+      return typed.split('|').map(readPort);
+    case 'choices':
+    case 'names':
+      return typed.split('+').map((each) => each.trim());
+    case 'yes':
+      if (!YES.test(typed) && !NO.test(typed)) throw new Error(`column “${heading}”: “${typed}” is neither yes nor no.`);
+      return YES.test(typed);
+    case 'figure':
+      return typed.replace(',', '.');
+    case 'choice':
+    case 'text':
+    case 'lines':
+      return typed;
+  }
+}
