@@ -39,6 +39,20 @@ test('@bench from an empty shelf and a typed label to what each pairing will do,
     await page.getByRole('button', { name: 'Put on the shelf' }).click();
     await expect(names(page).filter({ hasText: name })).toBeVisible();
   }
+  await page.getByRole('button', { name: 'Add a charger' }).click();
+  await page.getByLabel('Name', { exact: true }).fill('Twin 40');
+  await page.getByLabel('Watts').fill('40');
+  await page.getByRole('button', { name: 'Add a port' }).click();
+  for (const [index, name] of ['C1', 'C2'].entries()) {
+    await page.getByLabel('Port name').nth(index).fill(name);
+    await page.getByLabel('Label text').nth(index).fill('5V⎓3A 9V⎓3A 15V⎓2.6A');
+  }
+  await page.getByLabel('When ports share').fill('C1+C3: 15+25');
+  await page.getByRole('button', { name: 'Put on the shelf' }).click();
+  await expect(page.getByText('there is no port called C3')).toBeVisible();
+  await page.getByLabel('When ports share').fill('C1+C2: 15+25');
+  await page.getByRole('button', { name: 'Put on the shelf' }).click();
+  await expect(names(page).filter({ hasText: 'Twin 40' })).toBeVisible();
   await onShelf(page, 'Cables');
   await page.getByRole('button', { name: 'Add a cable' }).click();
   await page.getByLabel('Name', { exact: true }).fill('Marked cable');
@@ -52,7 +66,7 @@ test('@bench from an empty shelf and a typed label to what each pairing will do,
   await expect(cell(/^Teasel 14 on Cobble 12: 0 W, will not charge/)).toBeVisible();
   await expect(cell(/^Teasel 14 on Cobble 20: 20 W, only asleep/)).toBeVisible();
   await expect(cell(/^Teasel 14 on Quern 65: 60 W, cable/)).toBeVisible();
-  await expect(page.getByText('Above 25 W nothing changes for Sedge 5: Quern 30 and Quern 65 will tie.')).toBeVisible();
+  await expect(page.getByText('Above 25 W nothing changes for Sedge 5: Quern 30, Quern 65 and Twin 40 will tie.')).toBeVisible();
   await expect(page.getByText('Cobble 20 will not charge Teasel 14 awake.')).toBeVisible();
   await choose(page, 'Through the cable', 'Marked cable (5 A)');
   await expect(cell(/^Teasel 14 on Quern 65: 65 W, device/)).toBeVisible();
@@ -65,6 +79,13 @@ test('@bench from an empty shelf and a typed label to what each pairing will do,
   const early = await panel.getByRole('definition').first().textContent();
   await panel.getByLabel('From a level of, %').fill('40');
   await expect(panel.getByRole('definition').first()).not.toHaveText(early ?? '');
+  await cell(/^Sedge 5 on Twin 40/).click();
+  const twin = page.getByLabel('Sedge 5 on Twin 40, in pencil');
+  await expect(twin).toContainText('= 25 W');
+  await choose(page, 'Also in use', 'C2');
+  await page.keyboard.press('Escape');
+  await expect(twin).toContainText('= 15 W by Power Delivery. Twin 40 is the limit');
+
   await cell(/^Teasel 14 on Cobble 20/).click();
   const awake = page.getByLabel('Teasel 14 on Cobble 20, in pencil');
   await awake.getByLabel('awake').check();
@@ -189,4 +210,35 @@ test('@bench what a run used is retired and never thrown away, and the run keeps
   await expect(page.getByRole('row', { name: /Cobble 20/ })).toBeVisible();
   await page.goto('/run/new');
   await expect(page.getByRole('heading', { name: 'The shelf is not ready' })).toBeVisible();
+});
+
+test('@bench a start says what to expect through the chosen cable and port, and the run keeps both', async ({ page }) => {
+  await page.goto('/bench');
+  const gear = [
+    'shelf,name,kind,battery energy (wh),input limit (w),power delivery up to (v),watts (w),ports,charger end,device end,marked for',
+    'device,Teasel 14,laptop,54,100,20,,,,,',
+    'charger,Quern 100,adapter,,,,100,C1 (USB-C) 5V⎓3A 9V⎓3A 15V⎓3A 20V⎓5A | A1 (USB-A) 5V⎓2.4A,,,',
+    'cable,Marked cable,,,,,,,USB-C,USB-C,5 A',
+  ].join('\n');
+  await page.getByRole('button', { name: 'Bring gear in' }).click();
+  await page.locator('input[type=file]').setInputFiles({ name: 'van.csv', mimeType: 'text/csv', buffer: Buffer.from(gear) });
+  await page.getByRole('button', { name: 'Bring it in' }).click();
+  await page.goto('/run/new');
+  await expect(page.getByText('To expect: 20 V × 3.00 A = 60 W by Power Delivery. The cable is the limit')).toBeVisible();
+  await choose(page, 'Cable', 'Marked cable');
+  await expect(page.getByText('To expect: 20 V × 5.00 A = 100 W')).toBeVisible();
+  await choose(page, 'Port', 'A1');
+  await expect(page.getByText('Quern 100 does not go together with Teasel 14')).toBeVisible();
+  await choose(page, 'Port', 'C1');
+  await page.getByLabel('Level at plug-in').fill('20');
+  await page.getByRole('button', { name: 'Ready' }).click();
+  await page.keyboard.press('Space');
+  await stopRun(page, 'The window I wanted is over');
+  const download = page.waitForEvent('download');
+  await page.getByRole('link', { name: 'Curve' }).click();
+  await page.getByRole('button', { name: 'Take the logbook out' }).click();
+  const book = JSON.parse(readFileSync(await (await download).path(), 'utf8')) as {
+    runs: { header: { port?: number; cable?: { name: string } } }[];
+  };
+  expect(book.runs[0]?.header).toMatchObject({ port: 0, cable: { name: 'Marked cable' } });
 });

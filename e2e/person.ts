@@ -74,3 +74,21 @@ export async function stopRun(page: Page, reason: string): Promise<void> {
 /** The row of a figure on the curve screen. */
 export const figure = (page: Page, label: string) =>
   page.getByLabel('Figures', { exact: true }).locator('.figure').filter({ hasText: label });
+
+/** Every screen of the demo. */
+export const SCREENS = {
+  run: '/run',
+  start: '/run/new',
+  bench: '/bench?shelf=charger',
+  expect: '/bench/expect?device=teasel-14&charger=cobble-20',
+  runs: '/curve',
+  curve: '/curve/saltmarsh-6',
+  compare: '/compare?runs=saltmarsh-1.saltmarsh-3.saltmarsh-5.saltmarsh-7',
+  help: '/help',
+};
+
+/** Waits until a screen stands, with its type. */
+export async function isReady(page: Page): Promise<void> {
+  await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
+  await page.evaluate(() => document.fonts.ready);
+}

@@ -87,7 +87,7 @@ tbody th {
   position: sticky;
   left: 0;
   z-index: 1;
-  min-width: 8rem;
+  min-width: 9rem;
   max-width: 12rem;
   padding: 0.5rem 0.75rem 0.5rem 1.5rem;
   text-align: start;

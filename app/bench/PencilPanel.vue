@@ -1,6 +1,6 @@
 <script setup lang="ts">
-import { computed, ref } from 'vue';
-import { expectedCharge, explain, LEVELS, nominal, spell, type Expectation } from '@core';
+import { computed, ref, watch } from 'vue';
+import { expectedCharge, explain, LEVELS, nominal, portName, portsOf, settle, spell, type Expectation } from '@core';
 import InkStrip from '../strip/InkStrip.vue';
 import { expectedTrace } from '../strip/trace';
 
@@ -9,7 +9,21 @@ const props = defineProps<{ expectation: Expectation }>();
 
 const from = ref<number | string>(2);
 const awake = ref(false);
-const settled = computed(() => props.expectation.settled);
+/** Other ports of the charger that are in use at the same time: shared, each gives less. */
+const others = ref<number[]>([]);
+const ports = computed(() =>
+  portsOf(props.expectation.settled.charger)
+    .map((port, value) => ({ value, title: portName(port, value) }))
+    .filter(({ value }) => value !== props.expectation.port),
+);
+watch(
+  () => props.expectation.settled.charger.id,
+  () => (others.value = []),
+);
+const settled = computed(() => {
+  const { port, settled: alone } = props.expectation;
+  return others.value.length === 0 ? alone : settle({ ...alone, port, inUse: [port, ...others.value] });
+});
 const start = computed(() => {
   const level = Number(from.value);
   return from.value !== '' && level >= 0 && level < 100 ? level : undefined;
@@ -41,6 +55,7 @@ const whyNot = computed(() => {
     <p>{{ explain(settled) }}</p>
     <div class="given">
       <v-text-field v-model="from" label="From a level of, %" inputmode="decimal" density="compact" />
+      <v-select v-if="ports.length > 0" v-model="others" :items="ports" label="Also in use" multiple density="compact" />
       <v-checkbox v-if="settled.device.awakeWatts !== undefined" v-model="awake" label="awake" />
     </div>
     <template v-if="expected">
@@ -73,11 +88,13 @@ aside {
 
 .given {
   display: flex;
-  gap: 1rem;
+  flex-wrap: wrap;
+  gap: 0.5rem 1rem;
 }
 
-.given > .v-text-field {
-  flex: 0 1 11rem;
+.given > .v-text-field,
+.given > .v-select {
+  flex: 1 1 8.5rem;
 }
 
 .paper {

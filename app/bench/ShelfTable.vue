@@ -111,6 +111,12 @@ function matches(_value: unknown, query: string, item?: { raw: Item }): boolean 
   color: rgb(var(--v-theme-soft));
 }
 
+.shelf :deep(.v-data-table__tr--mobile > .v-data-table__td) {
+  height: auto;
+  min-height: 2rem;
+  padding-block: 0.1rem;
+}
+
 .gear {
   display: grid;
   padding: 0.5rem 0;

@@ -72,6 +72,8 @@ export function createTheme(cspNonce: string) {
       VTextField: { variant: 'outlined', density: 'comfortable', hideDetails: 'auto' },
       VSelect: { variant: 'outlined', density: 'comfortable', hideDetails: 'auto' },
       VAutocomplete: { variant: 'outlined', density: 'comfortable', hideDetails: 'auto' },
+      VCombobox: { variant: 'outlined', density: 'comfortable', hideDetails: 'auto' },
+      VTextarea: { variant: 'outlined', density: 'comfortable', hideDetails: 'auto' },
       VBtn: { variant: 'outlined', elevation: 0 },
       VCard: { elevation: 0, border: true },
       VCheckbox: { density: 'comfortable', hideDetails: true },

@@ -1,3 +1,4 @@
+import fc from 'fast-check';
 import { expect, it } from 'vitest';
 import type { Kept } from '../bench/shelf';
 import { readGearCsv, writeGearCsv } from './gearCsv';
@@ -78,4 +79,33 @@ it.each([
 ])('refuses %j as a whole', (text, sentence) => {
   expect(() => readGearCsv(text, 'van.csv')).toThrow(sentence);
   expect(() => readGearCsv(text, 'van.csv')).toThrow(ImportError);
+});
+
+it('brings any sound device or charger back as it went out', () => {
+  const text = fc.stringMatching(/^[\p{L}\d][\p{L}\d ,;"'=+@-]{0,20}$/u).map((each) => each.trim());
+  const size = fc.integer({ min: 1, max: 9999 }).map((tenths) => tenths / 10);
+  const device = fc.record(
+    {
+      id: fc.constant('x'),
+      name: text.filter((each) => each !== ''),
+      kind: fc.constantFrom('phone' as const, 'camera' as const),
+      wattHours: size,
+      inputLimit: size,
+      price: size,
+      chargingPort: fc.boolean(),
+      connectors: fc.subarray(['USB-C', 'wireless', 'bay'] as const, { minLength: 1 }),
+    },
+    { requiredKeys: ['id', 'name', 'kind'] },
+  );
+  fc.assert(
+    fc.property(fc.uniqueArray(device, { selector: ({ name }) => name, maxLength: 6, minLength: 1 }), (devices) => {
+      const kept = devices.map((gear): Kept => ({
+        shelf: 'device',
+        gear: { ...gear, connectors: gear.connectors && [...gear.connectors] },
+      }));
+      const { gear, refused } = readGearCsv(writeGearCsv(kept), 'gear.csv');
+      expect(refused).toEqual([]);
+      expect(gear.map((each) => ({ ...each.gear, id: 'x' }))).toEqual(devices);
+    }),
+  );
 });

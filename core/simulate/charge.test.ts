@@ -176,6 +176,21 @@ describe('the controller', () => {
     expect(share.at(-1)).toBeLessThan(0.5);
   });
 
+  it('shakes hands at 5 V and 0.5 A, and then carries volts × amps', () => {
+    const { volts, amps, watts } = simulate(parameters(device, 30), 0.3, 60);
+    expect([volts[0], amps[0]]).toEqual([5, 0.5]);
+    expect(volts[30]).toBe(9);
+    expect((volts[30] ?? 0) * (amps[30] ?? 0)).toBeCloseTo(watts[30] ?? 0, 12);
+  });
+
+  it('tops a full battery up once it has run down a little', () => {
+    const given = parameters(device, 30);
+    const { share, batteryWatts, fullAt } = simulate(given, 0.95, 3 * 3600, 10, 3 * 3600);
+    expect(fullAt).toBeGreaterThan(0);
+    expect(share.at(-1)).toBeGreaterThan(0.97);
+    expect(Math.max(...batteryWatts.slice((fullAt ?? 0) + 1))).toBeLessThan(1e-9);
+  });
+
   it('is the same from the same seed, and another from another', () => {
     const given = parameters(device, 30);
     expect(vary(given, 3)).toEqual(vary(given, 3));

@@ -10,6 +10,7 @@ export interface Course {
   share: Float64Array;
   /** At the meter: before the pad, where there is one. V, A, W. */
   volts: Float64Array;
+  amps: Float64Array;
   watts: Float64Array;
   /** Into the battery’s poles, W; below zero while it drains. */
   batteryWatts: Float64Array;
@@ -60,7 +61,7 @@ export function simulate(parameters: ChargeParameters, from: number, seconds: nu
   requireAtLeast(0, { ohms: battery.ohms, watts: supply.watts, efficiency: supply.efficiency, from, seconds });
   const rows = Math.floor(seconds / step) + 1;
   const column = () => new Float64Array(rows);
-  const [share, volts, watts, batteryWatts, celsius] = [column(), column(), column(), column(), column()];
+  const [share, volts, current, watts, batteryWatts, celsius] = [column(), column(), column(), column(), column(), column()];
 
   const nominal = battery.nominalVolts;
   const opens = tableOf(battery.curve, nominal / meanOf(battery.curve));
@@ -116,8 +117,10 @@ export function simulate(parameters: ChargeParameters, from: number, seconds: nu
 
     share[row] = charge;
     celsius[row] = warmth;
+    const atVolts = now < supply.handshake ? WAKING_VOLTS : supply.volts;
     watts[row] = socket * atMeter;
-    volts[row] = now < supply.handshake ? WAKING_VOLTS : supply.volts;
+    volts[row] = atVolts;
+    current[row] = (socket * atMeter) / atVolts;
     batteryWatts[row] = poles;
     if (fullAt !== undefined && (row - fullAt) * step >= after) {
       end = row + 1;
@@ -135,6 +138,7 @@ export function simulate(parameters: ChargeParameters, from: number, seconds: nu
     rows: end,
     share: cut(share),
     volts: cut(volts),
+    amps: cut(current),
     watts: cut(watts),
     batteryWatts: cut(batteryWatts),
     celsius: cut(celsius),

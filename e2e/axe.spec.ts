@@ -1,0 +1,60 @@
+import AxeBuilder from '@axe-core/playwright';
+import { expect, test, type Page } from '@playwright/test';
+import { DEMO, isReady, SCREENS } from './person';
+
+/** Many pages in one test: this is only when to give up. */
+const GIVE_UP = 180_000;
+const TAGS = ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa', 'best-practice'];
+const SHEETS: [path: string, button: string][] = [
+  ['/bench', 'Add a device'],
+  ['/bench?shelf=charger', 'Quern 65 adapter'],
+  ['/bench?shelf=cable', 'Add a cable'],
+  ['/bench?shelf=meter', 'Tidepole'],
+  ['/bench', 'Bring gear in'],
+  ['/curve', 'Bring a file in'],
+  ['/run', 'stop'],
+  ['/run', 'Shortcuts'],
+  ['/curve/saltmarsh-2', 'Strike the reading at 5 min'],
+];
+
+for (const theme of ['light', 'dark'] as const) {
+  /** The page is the same in both themes but for its colours, so in the dark only these are looked at again. */
+  const look = async (page: Page, name: string, part = 'html') => {
+    const axe = new AxeBuilder({ page }).include(part);
+    const { violations } = await (theme === 'light' ? axe.withTags(TAGS) : axe.withRules(['color-contrast'])).analyze();
+    expect(violations.map(({ id, nodes }) => `${name}: ${id} at ${nodes.map(({ html }) => html.slice(0, 120)).join(' | ')}`)).toEqual([]);
+  };
+
+  test.describe(`@slice @bench axe finds nothing, ${theme}`, () => {
+    test.setTimeout(GIVE_UP);
+    test.beforeEach(async ({ page }) => {
+      await page.emulateMedia({ colorScheme: theme, reducedMotion: 'reduce' });
+    });
+
+    test('on any screen', async ({ page }) => {
+      for (const [name, path] of Object.entries(SCREENS)) {
+        await page.goto(DEMO + path);
+        await isReady(page);
+        await look(page, name);
+      }
+    });
+
+    test('on any empty screen', async ({ page }) => {
+      for (const path of ['/run', '/run/new', '/bench', '/bench/expect', '/curve', '/compare', '/nowhere', '/curve/nothing']) {
+        await page.goto(path);
+        await isReady(page);
+        await look(page, `empty ${path}`);
+      }
+    });
+
+    test('in any sheet', async ({ page }) => {
+      for (const [path, button] of SHEETS) {
+        await page.goto(DEMO + path);
+        await isReady(page);
+        await page.getByRole('button', { name: button }).first().click();
+        await expect(page.getByRole('dialog')).toBeVisible();
+        await look(page, button, '[role=dialog]');
+      }
+    });
+  });
+}
