@@ -27,7 +27,9 @@ export { displayed, expectedCharge, parametersOf, vary, type Circumstances, type
 export { type ChargeParameters } from './simulate/parameters';
 export { seeded } from './simulate/seeded';
 export { isTie, rank, standardUncertainty, surelyBelow, writeRank, type Bounds, type Rank } from './margin/bounds';
-export { checks, nextDue, type Check } from './method/cadence';
+export { cadenceInWords, checks, dueTimes, nextDue, type Check } from './method/cadence';
+export { readCadence, writeCadence, type CadenceText } from './method/cadenceText';
+export { SCHOOLS, type School } from './method/schools';
 export { cadenceSchema, type Cadence } from './method/cadenceSchema';
 export {
   entriesSchema,
@@ -56,7 +58,7 @@ export { figuresOf, GAIN_TIMES, LEVELS, milestoneTime, writeGain, writeMilestone
 export { type Working } from './curve/working';
 export { expectedRun } from './run/expected';
 export { weigh, type Weighed } from './run/weigh';
-export { dueOf, inOrderOfDue, LANE_LETTERS, type Due } from './run/due';
+export { dueOf, inOrderOfDue, settledAt, LANE_LETTERS, type Due } from './run/due';
 export { speedUp, type SpeedUp } from './compare/speedUp';
 export { compareRuns, type Row, type Standing } from './compare/compare';
 export { namesOf, unfairness, verdict } from './advise/verdict';

@@ -33,12 +33,21 @@ export async function choose(page: Page, label: string, name: string): Promise<v
   await page.getByRole('option', { name, exact: true }).click();
 }
 
-/** Starts a run from a full shelf, up to and with the key at plug-in. */
-export async function startRun(page: Page, device: string, charger: string, level = ''): Promise<void> {
+/** Starts a run from a full shelf, up to and with the key at plug-in; `adjust` does more before that. */
+export async function startRun(
+  page: Page,
+  device: string,
+  charger: string,
+  level = '',
+  method?: string,
+  adjust: () => Promise<void> = () => Promise.resolve(),
+): Promise<void> {
   await page.goto('/run/new');
   await choose(page, 'Device', device);
   await choose(page, 'Charger', charger);
   await page.getByLabel('Level at plug-in').fill(level);
+  if (method) await choose(page, 'Method', method);
+  await adjust();
   await page.getByRole('button', { name: 'Ready' }).click();
   await expect(page.getByRole('button', { name: 'Plug in now' })).toBeFocused();
   await page.keyboard.press('Space');

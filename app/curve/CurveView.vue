@@ -3,6 +3,7 @@ import { format } from 'date-fns';
 import { computed, ref, shallowRef, watch } from 'vue';
 import { useRouter } from 'vue-router';
 import {
+  cadenceInWords,
   CAUTIONS,
   figuresOf,
   HOT,
@@ -125,6 +126,8 @@ const enterStrike = (reading: Reading) => {
         >
         <template v-else>never stopped</template>
         <template v-if="run.header.source"> · from {{ run.header.source }}</template>
+        <template v-if="run.header.cadence"> · read {{ cadenceInWords(run.header.cadence) }}</template>
+        <template v-if="run.header.cable"> · through {{ run.header.cable.name }}</template>
       </p>
       <div class="actions">
         <v-btn v-if="!live && run.stop && !run.header.source" @click="takeUp">Not over: take it up again</v-btn>

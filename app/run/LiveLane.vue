@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, defineAsyncComponent } from 'vue';
-import { CAUTIONS, clock, dueOf, HOT, nominal, sighting, spell, type RunRecord, type Track } from '@core';
+import { CAUTIONS, clock, dueOf, HOT, nominal, settledAt, sighting, spell, type RunRecord, type Track } from '@core';
 import { useNow } from '../frame/clock';
 import PenNib from '../strip/PenNib.vue';
 import { tracedWithPencil } from '../strip/trace';
@@ -21,11 +21,8 @@ const due = computed(() => dueOf(props.run, now.value));
 const isDue = computed(() => (due.value?.wait ?? 1) <= 0);
 /** The paper is as long as the next half hour, so that it is drawn anew twice an hour and when ink arrives. */
 const until = computed(() => (Math.floor((elapsed.value + 300) / HALF_HOUR) + 1) * HALF_HOUR);
-/** A check can turn out missed only as a half interval ends, so the strip looks no further than the last such moment. */
-const settled = computed(() => {
-  const half = (header.value.cadence?.every ?? Infinity) / 2;
-  return Number.isFinite(half) ? Math.floor(elapsed.value / half) * half : props.run.end;
-});
+/** The strip looks no further than the last moment at which a check could turn out missed, so that it is not drawn every second. */
+const settled = computed(() => settledAt(props.run, elapsed.value));
 const traces = computed(() => [tracedWithPencil(props.run, settled.value)]);
 const level = computed(() => last(props.run.tracks.percent));
 const watts = computed(() => last(props.run.tracks.watts));
@@ -59,6 +56,7 @@ const caption = computed(() => {
       <p v-if="due" class="soft words">
         {{ isDue ? `late for the check at ${nominal(due.due)}` : `until the check at ${nominal(due.due)}` }}
       </p>
+      <p v-if="!due && run.header.cadence" class="soft words">no more readings wanted: <kbd>S</kbd> stops</p>
       <p v-if="celsius !== undefined && celsius > HOT" class="caution">{{ CAUTIONS.hot }}</p>
     </div>
   </article>

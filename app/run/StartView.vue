@@ -5,7 +5,20 @@ import { useForm } from 'vee-validate';
 import { computed, nextTick, ref, shallowRef, useTemplateRef } from 'vue';
 import { useRouter } from 'vue-router';
 import { number, object, string } from 'yup';
-import { CAUTIONS, SCHEMA, type Charger, type Device, type Draft, type Entry, type Header } from '@core';
+import {
+  CAUTIONS,
+  readCadence,
+  SCHEMA,
+  SCHOOLS,
+  writeCadence,
+  type Cadence,
+  type Charger,
+  type Device,
+  type Draft,
+  type Entry,
+  type Header,
+  type School,
+} from '@core';
 import { useShelf } from '../bench/shelf';
 import { vFocus } from '../frame/vFocus';
 import { useLogbook } from '../curve/logbook';
@@ -13,6 +26,8 @@ import { StorageTrouble } from '../ledger/storageTrouble';
 import TroubleNote from '../ledger/TroubleNote.vue';
 import { entryOf } from '../ledger/ledger';
 import BetweenFields from './BetweenFields.vue';
+import MethodFields from './MethodFields.vue';
+import type { MethodChoice } from './methodChoice';
 import { useLanes } from './lanes';
 import { penFor } from './penFor';
 
@@ -30,25 +45,18 @@ const schema = object({
     .typeError('Write a level from 0 to 100, or leave it empty.')
     .min(0, 'Displays show 0 to 100 %.')
     .max(100, 'Displays show 0 to 100 %.'),
-  minutes: number()
-    .typeError('Write the minutes between readings, such as 5.')
-    .required('Say how often a reading is wanted.')
-    .min(0.5, 'Half a minute is the shortest interval.')
-    .max(720, 'Twelve hours is the longest interval.'),
 });
 const { defineField, handleSubmit, values, errors } = useForm({
   validationSchema: toTypedSchema(schema),
   initialValues: {
     device: shelf.devices.length === 1 ? shelf.devices[0]?.id : undefined,
     charger: shelf.chargers.length === 1 ? shelf.chargers[0]?.id : undefined,
-    minutes: 5,
   },
 });
 const field = (state: { errors: string[] }) => ({ props: { 'error-messages': state.errors } });
 const [device, deviceProps] = defineField('device', field);
 const [charger, chargerProps] = defineField('charger', field);
 const [level, levelProps] = defineField('level', field);
-const [minutes, minutesProps] = defineField('minutes', field);
 
 const pair = computed(() => ({
   device: shelf.devices.find(({ id }) => id === values.device),
@@ -57,19 +65,31 @@ const pair = computed(() => ({
 /** What lies between the two: port, cable, meter. */
 const between = shallowRef<Pick<Header, 'port' | 'cable' | 'meter'>>({});
 
-const armed = shallowRef<{ device: Device; charger: Charger; level: number | undefined; every: number }>();
+const USUAL: School | undefined = SCHOOLS[0];
+const method = shallowRef<MethodChoice>({ school: USUAL?.id, timing: writeCadence(USUAL?.cadence ?? { kind: 'fixed', every: 300 }) });
+const timingError = ref('');
+
+const armed = shallowRef<{ device: Device; charger: Charger; level: number | undefined; cadence: Cadence }>();
 const trouble = ref('');
 /** A run that was plugged in but could not be stored: its instant can still be saved as a file. */
 const unstored = shallowRef<{ header: Header; entries: Entry[] }>();
 const plug = useTemplateRef<{ $el: HTMLElement }>('plug');
 const isReady = computed(() => shelf.devices.length > 0 && shelf.chargers.length > 0);
 
-const arm = handleSubmit((given) => {
+const submit = handleSubmit((given) => {
   const { device: taking, charger: giving } = pair.value;
-  if (!taking || !giving) return;
-  armed.value = { device: taking, charger: giving, level: given.level, every: given.minutes * 60 };
+  const read = readCadence(method.value.timing, method.value.earlier);
+  if (!taking || !giving || !('cadence' in read)) return;
+  armed.value = { device: taking, charger: giving, level: given.level, cadence: read.cadence };
   void nextTick(() => plug.value?.$el.focus());
 });
+
+/** Looks at everything at once, so that all that is wrong is said together. */
+function arm(): void {
+  const read = readCadence(method.value.timing);
+  timingError.value = 'error' in read ? read.error : '';
+  void submit();
+}
 
 /** The clock counts from this key, whatever storing takes. */
 async function plugIn(): Promise<void> {
@@ -84,7 +104,8 @@ async function plugIn(): Promise<void> {
     charger: chosen.charger,
     ...between.value,
     plugInAt,
-    cadence: { kind: 'fixed', every: chosen.every },
+    cadence: chosen.cadence,
+    ...(method.value.school && { method: method.value.school }),
     pen: penFor({ device: chosen.device.name, charger: chosen.charger.name }, [
       ...lanes.records.map(({ header: live }) => ({ device: live.device.name, charger: live.charger.name, pen: live.pen })),
       ...logbook.summaries,
@@ -141,17 +162,12 @@ async function plugIn(): Promise<void> {
           hint="Leave it empty if the display shows nothing yet."
           persistent-hint
         />
-        <v-text-field
-          v-model="minutes"
-          v-bind="minutesProps"
-          label="Minutes between readings"
-          inputmode="decimal"
-          :hint="`Times will be known to within ${values.minutes || '…'} min.`"
-          persistent-hint
-        />
+        <MethodFields v-model="method" :error="timingError" />
         <BetweenFields v-if="pair.device && pair.charger" v-model="between" :device="pair.device" :charger="pair.charger" />
         <v-btn type="submit" variant="flat" color="primary" size="large">Ready</v-btn>
-        <p v-if="Object.keys(errors).length > 0" class="unseen-text" role="alert">{{ Object.values(errors).join(' ') }}</p>
+        <p v-if="Object.keys(errors).length > 0 || timingError" class="unseen-text" role="alert">
+          {{ [...Object.values(errors), timingError].join(' ') }}
+        </p>
       </form>
       <div v-else class="armed">
         <h2>

@@ -30,7 +30,6 @@ const MOST_DOTS = 1500;
 /** A run for the strip. */
 export function traceOf(run: RunRecord, name: string, pen: number, now = run.end): Trace {
   const dots = (track: Track) => thin(track, MOST_DOTS);
-  const every = run.header.cadence?.every ?? 0;
   const missed = checksOf(run, now).filter(({ state }) => state === 'missed');
   return {
     id: run.header.id,
@@ -39,7 +38,7 @@ export function traceOf(run: RunRecord, name: string, pen: number, now = run.end
     dots: { percent: dots(run.tracks.percent), watts: dots(run.tracks.watts), celsius: dots(run.tracks.celsius) },
     streamed: new Set(TRACK_NAMES.filter((track) => run.sampled.has(track))),
     struck: run.struck.flatMap(({ seconds, reading }): Dot[] => (reading.percent === undefined ? [] : [[seconds, reading.percent]])),
-    missed: missed.map(({ due }) => ({ from: due - every / 2, to: due + every / 2 })),
+    missed: missed.map(({ from, to }) => ({ from, to })),
     unseen: unseenSpans(run.tracks.watts),
     end: Math.max(run.end, now),
   };

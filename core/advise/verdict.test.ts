@@ -111,7 +111,7 @@ it('says unequal starts, unlike devices and unequal intervals aloud', () => {
   expect(unfairness(rows)).toEqual([
     expect.stringContaining('from 1 % and 15 %'),
     expect.stringContaining('Compare the gains in Wh'),
-    expect.stringContaining('same interval'),
+    expect.stringContaining('same times'),
   ]);
   expect(namesOf(rows)).toEqual(['Sedge 5 on a', 'Bittern Slate on b']);
   expect(

@@ -1,5 +1,6 @@
 import type { Row } from '../compare/compare';
 import { LEVELS, GAIN_TIMES } from '../curve/figures';
+import { cadenceInWords } from '../method/cadence';
 import { nominal } from '../quantity/duration';
 import { listed } from '../quantity/listed';
 
@@ -49,7 +50,7 @@ export function unfairness(rows: readonly Row[]): string[] {
   if (new Set(rows.map(({ run }) => run.header.device.id)).size > 1) {
     said.push('The devices differ: a percent is not the same charge in each. Compare the gains in Wh.');
   }
-  const intervals = new Set(rows.map(({ run }) => run.header.cadence?.every));
-  if (intervals.size > 1) said.push('They were not read at the same interval: the coarser one has the wider margin.');
+  const cadences = new Set(rows.map(({ run: { header } }) => header.cadence && cadenceInWords(header.cadence)));
+  if (cadences.size > 1) said.push('They were not read at the same times: the coarser one has the wider margin.');
   return said;
 }

@@ -15,6 +15,13 @@ export interface Notice extends Span {
   text: string;
 }
 
+/** When a run’s display first showed the level that makes its cadence fine, in seconds from plug-in. */
+export function fineFrom({ header: { cadence }, tracks: { percent } }: RunRecord): number | undefined {
+  if (cadence?.kind !== 'coarse then fine') return undefined;
+  const row = Array.from(percent.values).findIndex((level) => level >= cadence.level);
+  return percent.seconds[row];
+}
+
 /** The checks of a run and what became of them; a run without a cadence has none. */
 export function checksOf(run: RunRecord, until = run.end): Check[] {
   if (!run.header.cadence) return [];
@@ -22,6 +29,7 @@ export function checksOf(run: RunRecord, until = run.end): Check[] {
     run.header.cadence,
     run.readings.map(({ seconds }) => seconds),
     until,
+    fineFrom(run),
   );
 }
 

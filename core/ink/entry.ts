@@ -3,7 +3,7 @@ import { cableSchema } from '../bench/cable';
 import { chargerSchema } from '../bench/charger';
 import { deviceSchema } from '../bench/device';
 import { meterSchema } from '../bench/meter';
-import { cadenceSchema } from '../method/cadenceSchema';
+import { cadenceSchema, type Cadence } from '../method/cadenceSchema';
 import { SCHEMA } from './version';
 
 const moment = number().integer().required();
@@ -85,7 +85,9 @@ export const headerSchema = object({
   meter: meterSchema.default(undefined).optional(),
   /** Epoch milliseconds. */
   plugInAt: moment,
-  cadence: cadenceSchema.default(undefined).optional(),
+  cadence: cadenceSchema,
+  /** Which school of the trade it was taken by, by its id. */
+  method: string().max(40),
   /** Which pen draws this setup, from 0. */
   pen: number().integer().min(0).required(),
   /** Name of the file it came from, for an imported run. */
@@ -103,4 +105,4 @@ export type Entry = Reading | Strike | Note | Stop;
 export type Draft = Entry extends infer Each ? (Each extends Entry ? Omit<Each, 'seq' | 'id' | 'written'> : never) : never;
 
 /** What a run is, before any ink. */
-export type Header = InferType<typeof headerSchema>;
+export type Header = Omit<InferType<typeof headerSchema>, 'cadence'> & { cadence?: Cadence | undefined };

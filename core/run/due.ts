@@ -1,5 +1,6 @@
 import type { RunRecord } from '../ink/fold';
-import { nextDue } from '../method/cadence';
+import { fineFrom } from '../curve/notices';
+import { lastVerdict, nextDue } from '../method/cadence';
 
 /** When a live run wants its next reading. */
 export interface Due {
@@ -14,14 +15,20 @@ export interface Due {
  * When a run wants its next reading.
  *
  * @param now epoch milliseconds
- * @returns `undefined` for a run that has stopped or has no cadence
+ * @returns `undefined` for a run that has stopped, has no cadence, or wants no more readings
  */
 export function dueOf(run: RunRecord, now: number): Due | undefined {
   const { cadence, plugInAt, id } = run.header;
   if (!cadence || run.stop) return undefined;
   const elapsed = (now - plugInAt) / 1000;
-  const due = nextDue(cadence, run.readings.at(-1)?.seconds, elapsed);
-  return { runId: id, due, wait: due - elapsed };
+  const due = nextDue(cadence, run.readings.at(-1)?.seconds, elapsed, fineFrom(run));
+  return due === undefined ? undefined : { runId: id, due, wait: due - elapsed };
+}
+
+/** How far a live run’s checks are settled: the last moment at which one could turn out missed, in seconds from plug-in. */
+export function settledAt(run: RunRecord, elapsed: number): number {
+  const { cadence } = run.header;
+  return cadence ? lastVerdict(cadence, elapsed, fineFrom(run)) : run.end;
 }
 
 /** The live runs in the order in which they want a reading, the most urgent first. */
