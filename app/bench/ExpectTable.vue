@@ -60,16 +60,6 @@ const isTrouble = ({ settled }: Expectation) => settled.outcome !== 'charges' &&
 </template>
 
 <style scoped>
-.scroll {
-  position: relative;
-  overflow-x: auto;
-}
-
-table {
-  width: 100%;
-  border-collapse: collapse;
-}
-
 thead th {
   padding: 0.7rem 0.5rem;
   font-size: 0.85rem;

@@ -55,15 +55,7 @@ async function bringIn(): Promise<void> {
         A CSV with a row a piece, headed as “Take gear out” heads it. Gear of the same name on the same shelf is changed; runs keep it as it
         was. Nothing is stored until you say so.
       </p>
-      <v-file-input
-        label="File"
-        variant="outlined"
-        density="comfortable"
-        hide-details
-        prepend-icon=""
-        accept=".csv,text/csv"
-        @update:model-value="choose"
-      />
+      <v-file-input label="File" accept=".csv,text/csv" @update:model-value="choose" />
       <p v-if="error" class="due" role="alert">{{ error }}</p>
       <template v-if="read">
         <p role="status">

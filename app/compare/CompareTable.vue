@@ -105,14 +105,7 @@ function standing({ standing: stands }: Row): { first: string; rest: string[] } 
 </template>
 
 <style scoped>
-.scroll {
-  position: relative;
-  overflow-x: auto;
-}
-
 table {
-  width: 100%;
-  border-collapse: collapse;
   font-size: 0.92rem;
 }
 

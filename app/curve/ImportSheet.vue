@@ -110,15 +110,7 @@ const choose = (files: File | File[] | null | undefined) => {
         A logbook (JSON), a run saved from here (CSV), or a meter’s log (CSV, headed in plain English). Up to
         {{ LARGEST_FILE / 1024 / 1024 }} MB. Nothing is stored until you say so.
       </p>
-      <v-file-input
-        label="File"
-        variant="outlined"
-        density="comfortable"
-        hide-details
-        prepend-icon=""
-        accept=".csv,.tsv,.txt,.json,text/csv,application/json"
-        @update:model-value="choose"
-      />
+      <v-file-input label="File" accept=".csv,.tsv,.txt,.json,text/csv,application/json" @update:model-value="choose" />
       <v-progress-linear v-if="busy" indeterminate aria-label="Reading the file" />
       <p v-if="error" class="due" role="alert">{{ error }}</p>
       <p v-if="book" role="status">

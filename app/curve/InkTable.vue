@@ -129,14 +129,7 @@ async function confirm(): Promise<void> {
   padding: 1rem 1.5rem 2rem;
 }
 
-.scroll {
-  position: relative;
-  overflow-x: auto;
-}
-
 table {
-  width: 100%;
-  border-collapse: collapse;
   font-size: 0.9rem;
 }
 

@@ -59,7 +59,7 @@ useKeys({
 
 <style scoped>
 .opening {
-  visibility: hidden;
+  display: none;
 }
 
 .skip {

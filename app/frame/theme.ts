@@ -74,6 +74,7 @@ export function createTheme(cspNonce: string) {
       VAutocomplete: { variant: 'outlined', density: 'comfortable', hideDetails: 'auto' },
       VCombobox: { variant: 'outlined', density: 'comfortable', hideDetails: 'auto' },
       VTextarea: { variant: 'outlined', density: 'comfortable', hideDetails: 'auto' },
+      VFileInput: { variant: 'outlined', density: 'comfortable', hideDetails: true, prependIcon: '' },
       VBtn: { variant: 'outlined', elevation: 0 },
       VCard: { elevation: 0, border: true },
       VCheckbox: { density: 'comfortable', hideDetails: true },

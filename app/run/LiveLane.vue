@@ -1,36 +1,25 @@
 <script setup lang="ts">
 import { computed, defineAsyncComponent } from 'vue';
-import { CAUTIONS, clock, dueOf, HOT, nominal, settledAt, sighting, spell, type RunRecord, type Track } from '@core';
+import { CAUTIONS, clock, dueOf, HOT, nominal, sighting, type RunRecord, type Track } from '@core';
 import { useNow } from '../frame/clock';
 import PenNib from '../strip/PenNib.vue';
-import { tracedWithPencil } from '../strip/trace';
 
 /** The figures are there at once; the strip is drawn a moment after them. */
-const InkStrip = defineAsyncComponent(() => import('../strip/InkStrip.vue'));
+const LanePaper = defineAsyncComponent(() => import('./LanePaper.vue'));
 
 /** A live run: what it is, what was last seen, its strip, and when it wants its next reading. */
 const props = defineProps<{ run: RunRecord; letter: string }>();
 
 const now = useNow();
-const HALF_HOUR = 1800;
 
 const last = (track: Track) => sighting(track, track.seconds.length - 1)?.value;
 const header = computed(() => props.run.header);
 const elapsed = computed(() => (now.value - header.value.plugInAt) / 1000);
 const due = computed(() => dueOf(props.run, now.value));
 const isDue = computed(() => (due.value?.wait ?? 1) <= 0);
-/** The paper is as long as the next half hour, so that it is drawn anew twice an hour and when ink arrives. */
-const until = computed(() => (Math.floor((elapsed.value + 300) / HALF_HOUR) + 1) * HALF_HOUR);
-/** The strip looks no further than the last moment at which a check could turn out missed, so that it is not drawn every second. */
-const settled = computed(() => settledAt(props.run, elapsed.value));
-const traces = computed(() => [tracedWithPencil(props.run, settled.value)]);
 const level = computed(() => last(props.run.tracks.percent));
 const watts = computed(() => last(props.run.tracks.watts));
 const celsius = computed(() => last(props.run.tracks.celsius));
-const caption = computed(() => {
-  const shown = level.value === undefined ? 'level unknown' : `${level.value} %`;
-  return `${header.value.device.name} on ${header.value.charger.name}, ${shown} after ${spell(elapsed.value)}`;
-});
 </script>
 
 <template>
@@ -49,7 +38,7 @@ const caption = computed(() => {
         </p>
       </div>
     </div>
-    <div class="paper"><InkStrip :traces="traces" size="lane" :until="until" :now="elapsed" :caption="caption" /></div>
+    <div class="paper"><LanePaper :run="run" :elapsed="elapsed" /></div>
     <div class="when">
       <p class="figures elapsed"><span class="unseen-text">elapsed </span>{{ clock(elapsed) }}</p>
       <p v-if="due" class="figures countdown">{{ clock(isDue ? -due.wait : due.wait + 0.999) }}</p>

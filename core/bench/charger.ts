@@ -1,5 +1,5 @@
 import { array, boolean, mixed, object, type InferType } from 'yup';
-import { errorAt, idField, nameField, priceField, retiredField, sizeField, textField } from './fields';
+import { choiceField, choicesField, errorAt, idField, nameField, priceField, retiredField, sizeField, textField } from './fields';
 import { portName } from './portName';
 import { readSharing } from './sharing';
 
@@ -29,7 +29,7 @@ export const portSchema = object({
     .required('Choose what the port is.'),
   label: textField(LONGEST_LABEL),
   probed: textField(LONGEST_LABEL),
-  data: mixed<(typeof DATA_PORTS)[number]>().oneOf(DATA_PORTS, 'Choose the kind of data port, or none.').optional(),
+  data: choiceField(DATA_PORTS, 'Choose the kind of data port, or none.'),
 }).noUnknown();
 
 /** A charger: any source. Rated watts, ports, and what decides a purchase. Units: W, Wh, g; price in the reviewer’s currency. */
@@ -51,7 +51,7 @@ export const chargerSchema = object({
   /** As `58 × 28 × 51 mm`. */
   size: textField(40),
   cableIncluded: boolean(),
-  traits: array().of(mixed<(typeof TRAITS)[number]>().oneOf(TRAITS).required()).default(undefined).optional(),
+  traits: choicesField(TRAITS, 'Choose traits from the list.'),
   retired: retiredField(),
 })
   .test({

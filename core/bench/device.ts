@@ -1,6 +1,17 @@
-import { array, boolean, mixed, object, string, type InferType } from 'yup';
+import { boolean, mixed, object, type InferType } from 'yup';
 import { WIRELESS_PROFILES } from './offer';
-import { errorAt, figureField, idField, nameField, priceField, retiredField, sizeField } from './fields';
+import {
+  choiceField,
+  choicesField,
+  errorAt,
+  figureField,
+  idField,
+  nameField,
+  namesField,
+  priceField,
+  retiredField,
+  sizeField,
+} from './fields';
 
 export const DEVICE_KINDS = ['phone', 'tablet', 'laptop', 'camera', 'power bank', 'other'] as const;
 /** Where charge can enter: sockets, the wireless coil, or the battery taken out into a bay. */
@@ -10,10 +21,6 @@ export const DISPLAYS = ['percent', 'light', 'nothing'] as const;
 /** Families known without a name: current signalled on the data lines of USB-A. */
 export const USB_A_FAMILIES = ['2.1 A', '2.4 A'] as const;
 
-const oneOf = <Choice extends string>(choices: readonly Choice[], message: string) => mixed<Choice>().oneOf(choices, message);
-const someOf = <Choice extends string>(choices: readonly Choice[], message: string) =>
-  array().of(oneOf(choices, message).required()).default(undefined).optional();
-
 /**
  * A device under test. Units: mAh, V, Wh, %, W, h, g. What is not known is left out, and `power/takes` then assumes what a
  * device of its input limit usually takes.
@@ -21,7 +28,9 @@ const someOf = <Choice extends string>(choices: readonly Choice[], message: stri
 export const deviceSchema = object({
   id: idField(),
   name: nameField(),
-  kind: oneOf(DEVICE_KINDS, 'Choose what kind of device it is.').required('Choose what kind of device it is.'),
+  kind: mixed<(typeof DEVICE_KINDS)[number]>()
+    .oneOf(DEVICE_KINDS, 'Choose what kind of device it is.')
+    .required('Choose what kind of device it is.'),
   milliampHours: sizeField(200_000, 'mAh'),
   nominalVolts: sizeField(100, 'V').when(['milliampHours', 'wattHours'], ([charge, energy], schema) =>
     charge === undefined || energy !== undefined ? schema : schema.required('Give the nominal volts too, or the battery in Wh instead.'),
@@ -29,7 +38,7 @@ export const deviceSchema = object({
   wattHours: sizeField(5_000, 'Wh'),
   /** Share of the rated charge that is still there, in %. */
   health: sizeField(110, '%'),
-  connectors: someOf(DEVICE_CONNECTORS, 'Choose connectors from the list.'),
+  connectors: choicesField(DEVICE_CONNECTORS, 'Choose connectors from the list.'),
   /** Most it takes by Type-C current, in A: 0.5, 1.5 or 3. */
   typeCAmps: figureField().oneOf([0.5, 1.5, 3, undefined], 'Type-C current is 0.5, 1.5 or 3 A.'),
   /** Whether it knows a BC 1.2 dedicated charging port. */
@@ -38,11 +47,11 @@ export const deviceSchema = object({
   deliveryVolts: figureField().oneOf([5, 9, 12, 15, 20, 28, 36, 48, undefined], 'Power Delivery gives 5, 9, 12, 15, 20, 28, 36 or 48 V.'),
   /** Highest programmable voltage (PPS) it takes, in V. */
   programmableVolts: sizeField(21, 'V'),
-  families: array().of(string().trim().required().max(40)).default(undefined).optional(),
-  wireless: someOf(WIRELESS_PROFILES, 'Choose wireless profiles from the list.'),
+  families: namesField(),
+  wireless: choicesField(WIRELESS_PROFILES, 'Choose wireless profiles from the list.'),
   /** Volts of its barrel socket. */
   barrelVolts: sizeField(60, 'V'),
-  display: oneOf(DISPLAYS, 'Choose how it shows its level.').optional(),
+  display: choiceField(DISPLAYS, 'Choose how it shows its level.'),
   inputLimit: sizeField(1_000, 'W'),
   wirelessLimit: sizeField(100, 'W'),
   /** Below this it is connected and does not charge. */

@@ -1,4 +1,4 @@
-import { boolean, number, string, type TestContext, type ValidationError } from 'yup';
+import { array, boolean, mixed, number, string, type TestContext, type ValidationError } from 'yup';
 
 /** The longest name that is kept; more would not fit a lane. */
 const LONGEST_NAME = 80;
@@ -36,4 +36,26 @@ export const textField = (most: number) => string().trim().max(most, `Keep it wi
 /** An error of a whole piece of gear, said at one of its fields. */
 export function errorAt(context: TestContext, field: string, message: string): ValidationError {
   return context.createError({ path: context.path ? `${context.path}.${field}` : field, message });
+}
+
+/** A choice from a list that may be unknown. A field that was cleared is missing. */
+export const choiceField = <Choice extends string>(choices: readonly Choice[], message: string) =>
+  mixed<Choice>()
+    .transform((value: unknown) => (value === null ? undefined : value))
+    .oneOf(choices, message)
+    .optional();
+
+/** Choices from a list, or names of one's own. None at all is unknown. */
+export const choicesField = <Choice extends string>(choices: readonly Choice[], message: string) =>
+  array().of(mixed<Choice>().oneOf(choices, message).required()).transform(unlessEmpty).default(undefined).optional();
+
+export const namesField = () =>
+  array()
+    .of(string().trim().required('Write a name.').max(40, 'Keep each name within 40 characters.'))
+    .transform(unlessEmpty)
+    .default(undefined)
+    .optional();
+
+function unlessEmpty(value: unknown): unknown {
+  return value === null || (Array.isArray(value) && value.length === 0) ? undefined : value;
 }

@@ -63,6 +63,14 @@ describe('gear that contradicts itself', () => {
     expect(complaint(schema, given)).toMatch(sentence);
   });
 
+  it('takes a field that was cleared for one that is unknown', () => {
+    const cleared = { ...device, display: null, connectors: [], families: [], inputLimit: '', price: null };
+    expect(deviceSchema.cast(cleared, { assert: false })).toEqual({ ...device });
+    expect(complaint(deviceSchema, cleared)).toBe('');
+    expect(complaint(deviceSchema, { ...device, kind: null })).toMatch(/Choose what kind/);
+    expect(complaint(deviceSchema, { ...device, connectors: ['gold'] })).toMatch(/Choose connectors/);
+  });
+
   it('leaves sound gear alone', () => {
     for (const [schema, given] of [
       [chargerSchema, charger],

@@ -1,0 +1,27 @@
+<script setup lang="ts">
+import { computed } from 'vue';
+import { settledAt, spell, type RunRecord } from '@core';
+import InkStrip from '../strip/InkStrip.vue';
+import { tracedWithPencil } from '../strip/trace';
+
+/** The growing strip of a lane, with the charge to expect under it. Drawn when ink arrives, and when a check has turned out missed. */
+const props = defineProps<{ run: RunRecord; elapsed: number }>();
+
+const HALF_HOUR = 1800;
+
+const header = computed(() => props.run.header);
+/** The paper is as long as the next half hour, so that it is drawn anew twice an hour and when ink arrives. */
+const until = computed(() => (Math.floor((props.elapsed + 300) / HALF_HOUR) + 1) * HALF_HOUR);
+/** The strip looks no further than the last moment at which a check could turn out missed, so that it is not drawn every second. */
+const settled = computed(() => settledAt(props.run, props.elapsed));
+const traces = computed(() => [tracedWithPencil(props.run, settled.value)]);
+const caption = computed(() => {
+  const level = props.run.tracks.percent.values[props.run.tracks.percent.values.length - 1];
+  const shown = level === undefined ? 'level unknown' : `${level} %`;
+  return `${header.value.device.name} on ${header.value.charger.name}, ${shown} after ${spell(props.elapsed)}`;
+});
+</script>
+
+<template>
+  <InkStrip :traces="traces" size="lane" :until="until" :now="elapsed" :caption="caption" />
+</template>
