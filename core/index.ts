@@ -35,6 +35,7 @@ export {
   entriesSchema,
   headerSchema,
   STOP_REASONS,
+  type Condition,
   type Draft,
   type Entry,
   type Header,
@@ -61,6 +62,11 @@ export { weigh, type Weighed } from './run/weigh';
 export { dueOf, inOrderOfDue, settledAt, LANE_LETTERS, type Due } from './run/due';
 export { speedUp, type SpeedUp } from './compare/speedUp';
 export { compareRuns, type Row, type Standing } from './compare/compare';
+export { costOf, runLength, type Cost } from './plan/cost';
+export { cellsOf, nextRun, progressOf, runsOf, type Cell, type PlannedRun, type Progress } from './plan/matrix';
+export { QUESTIONS, type Question } from './plan/questions';
+export { CONDITIONS, ORDERS, STATES, studySchema, type Study } from './plan/study';
+export { cheapestChange, tell, type Change, type Telling } from './plan/tell';
 export { namesOf, unfairness, verdict } from './advise/verdict';
 export { CAUTIONS } from './advise/cautions';
 export { ImportError, LARGEST_FILE, requireReadable } from './exchange/importError';

@@ -1,4 +1,5 @@
 import {
+  CONDITIONS,
   displayed,
   inkOf,
   parametersOf,
@@ -17,6 +18,7 @@ import {
   type Jotted,
   type Meter,
   type StoredRun,
+  type Study,
 } from '@core';
 
 /** The Saltmarsh travelling library picks chargers for what it lends. All makers, models and people are invented. */
@@ -202,6 +204,28 @@ export const METERS: Meter[] = [
   { id: 'tidepole', name: 'Tidepole', voltsResolution: 0.01, ampsResolution: 0.01, accuracyPercent: 0.5, accuracyDigits: 2, interval: 10 },
 ];
 
+/** The question of the scenario, and the study that its phone runs belong to. */
+export const STUDIES: Study[] = [
+  {
+    schema: SCHEMA,
+    id: 'saltmarsh-chargers',
+    name: 'Van chargers, round one',
+    question: 'Which charger for this device? Is the dearer or bigger one worth it?',
+    method: 'fixed-interval',
+    cadence: { kind: 'fixed', every: 300 },
+    startLevel: 2,
+    devices: ['sedge-5', 'heron-3'],
+    chargers: ['cobble-12', 'cobble-20', 'quern-30', 'quern-65', 'puddle'],
+    cables: [],
+    states: ['asleep'],
+    crossed: [{ cell: 'heron-3/puddle//asleep', reason: 'it has no coil' }],
+    repeats: 2,
+    order: 'counterbalanced',
+    seed: 5,
+    conditions: CONDITIONS.map((each) => ({ ...each })),
+  },
+];
+
 interface Take {
   id: string;
   device: string;
@@ -322,6 +346,7 @@ function headerOf({ id, device, charger, cable, pen, plugInAt, every }: Take): H
     ...(cable && { cable: named(CABLES, cable) }),
     plugInAt,
     cadence: { kind: 'fixed', every: every * 60 },
+    ...(device === 'sedge-5' && { study: { id: 'saltmarsh-chargers', cell: `sedge-5/${charger}//asleep` } }),
     pen,
   };
 }

@@ -86,6 +86,8 @@ export const figure = (page: Page, label: string) =>
 
 /** Every screen of the demo. */
 export const SCREENS = {
+  plan: '/plan',
+  study: '/plan/saltmarsh-chargers',
   run: '/run',
   start: '/run/new',
   bench: '/bench?shelf=charger',

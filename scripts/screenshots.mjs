@@ -9,6 +9,7 @@ const executablePath = ensureChromium();
 const { chromium } = await import('@playwright/test');
 
 const VIEWS = [
+  ['plan', '/plan/saltmarsh-chargers'],
   ['run', '/run'],
   ['run-dark', '/run', { colorScheme: 'dark' }],
   ['start', '/run/new'],

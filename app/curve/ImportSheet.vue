@@ -6,6 +6,7 @@ import { useRouter } from 'vue-router';
 import { ImportError, LARGEST_FILE, runFromCsv, SCHEMA, spell, type CsvOptions, type Header, type Kept } from '@core';
 import { useShelf } from '../bench/shelf';
 import { StorageTrouble } from '../ledger/storageTrouble';
+import { useStudies } from '../plan/studies';
 import { penFor } from '../run/penFor';
 import { useLogbook } from './logbook';
 import { readFile, type ReadFile } from './readFile';
@@ -16,6 +17,7 @@ const open = defineModel<boolean>({ required: true });
 const router = useRouter();
 const shelf = useShelf();
 const logbook = useLogbook();
+const studies = useStudies();
 const chosen = shallowRef<File>();
 const read = shallowRef<ReadFile>();
 const error = ref('');
@@ -74,6 +76,9 @@ async function bringBook(): Promise<void> {
     ...value.meters.map((each) => ({ shelf: 'meter' as const, gear: each })),
   ];
   await shelf.put(...brought.filter(({ gear: { id } }) => !known.has(id)));
+  await studies.load();
+  const knownStudies = new Set(studies.all.map(({ id }) => id));
+  await studies.put(...value.studies.filter(({ id }) => !knownStudies.has(id)));
   open.value = false;
 }
 

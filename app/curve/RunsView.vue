@@ -6,6 +6,7 @@ import { spell, writeLogbook, logbookOf, type Summary } from '@core';
 import { useShelf } from '../bench/shelf';
 import { fileName, saveFile } from '../frame/saveFile';
 import { everyRun } from '../ledger/ledger';
+import { useStudies } from '../plan/studies';
 import { useLanes } from '../run/lanes';
 import InkStrip from '../strip/InkStrip.vue';
 import PenNib from '../strip/PenNib.vue';
@@ -19,6 +20,7 @@ const router = useRouter();
 const logbook = useLogbook();
 const lanes = useLanes();
 const shelf = useShelf();
+const studies = useStudies();
 const search = ref('');
 const picked = ref<string[]>([]);
 const importing = ref(false);
@@ -52,8 +54,9 @@ function layOver(): void {
 
 async function takeOut(): Promise<void> {
   exported.value = 0;
+  await studies.load();
   const runs = await everyRun((share) => (exported.value = share));
-  const text = writeLogbook(logbookOf(shelf.everything(), runs));
+  const text = writeLogbook(logbookOf(shelf.everything(), studies.all, runs));
   saveFile(`${fileName('inkpath logbook', format(Date.now(), 'yyyy-MM-dd'))}.json`, text, 'application/json');
   exported.value = undefined;
 }

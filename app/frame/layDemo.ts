@@ -1,8 +1,8 @@
 import type { Pinia } from 'pinia';
-import { CABLES, CHARGERS, DEVICES, finishedRuns, liveRun, METERS } from '../../demo/saltmarsh';
+import { CABLES, CHARGERS, DEVICES, finishedRuns, liveRun, METERS, STUDIES } from '../../demo/saltmarsh';
 import { useShelf } from '../bench/shelf';
 import { useLogbook } from '../curve/logbook';
-import { liveBook, shelfBook, store } from '../ledger/databases';
+import { liveBook, shelfBook, store, studyBook } from '../ledger/databases';
 import { forgetLive, takeIn } from '../ledger/ledger';
 import { useLanes } from '../run/lanes';
 
@@ -46,6 +46,9 @@ async function layDemo(pinia: Pinia, isNew: boolean, now: number): Promise<void>
 
 async function layFinished(isNew: boolean, now: number): Promise<void> {
   await new Promise((resolve) => setTimeout(resolve, 200));
-  if (isNew) await takeIn(finishedRuns());
+  if (isNew) {
+    await takeIn(finishedRuns());
+    await Promise.all(STUDIES.map((study) => store(studyBook, study.id, study)));
+  }
   await store(shelfBook, KEY, { edition: EDITION, at: now } satisfies Laid);
 }

@@ -9,6 +9,8 @@ export function createRoutes() {
       { path: '/', redirect: '/run' },
       { path: '/bench', component: () => import('../bench/BenchView.vue') },
       { path: '/bench/expect', component: () => import('../bench/ExpectView.vue') },
+      { path: '/plan', component: () => import('../plan/PlanView.vue') },
+      { path: '/plan/:id', component: () => import('../plan/StudyView.vue'), props: true },
       { path: '/run', component: RunView },
       { path: '/run/new', component: () => import('../run/StartView.vue') },
       { path: '/curve', component: () => import('../curve/RunsView.vue') },

@@ -12,7 +12,7 @@ export interface Shortcut {
 
 /** Every shortcut, in one place: the sheet lists these, and nothing else listens to keys. */
 export const SHORTCUTS = {
-  places: { keys: 'Shift+B', shown: 'Shift B R C M H', does: 'go to Bench, Run, Curve, coMpare, Help' },
+  places: { keys: 'Shift+B', shown: 'Shift B P R C M H', does: 'go to Bench, Plan, Run, Curve, coMpare, Help' },
   start: { keys: 'n', shown: 'N', does: 'start a run' },
   mark: { keys: 'Space', shown: 'Space', does: 'mark this moment; type the values after' },
   entry: { keys: '0', shown: '0 – 9', does: 'type a reading: the digit lands in the due line' },

@@ -1,7 +1,7 @@
 import type { Entry } from '@core';
 
 /** What tabs tell each other: new ink of a live run, or that a list has changed. */
-export type Message = { about: 'ink'; runId: string; entry: Entry } | { about: 'runs' | 'shelf' };
+export type Message = { about: 'ink'; runId: string; entry: Entry } | { about: 'runs' | 'shelf' | 'studies' };
 
 const channel = new BroadcastChannel('inkpath');
 

@@ -13,6 +13,7 @@ export const shelfBook = database('inkpath-shelf');
 export const liveBook = database('inkpath-live');
 export const runBook = database('inkpath-runs');
 export const catalogueBook = database('inkpath-catalogue');
+export const studyBook = database('inkpath-studies');
 export const sampleBook = database('inkpath-samples');
 
 /** Opens what every start reads all at once, for opening one after another is what takes long. Trouble shows when they are used. */

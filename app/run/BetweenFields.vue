@@ -9,7 +9,7 @@ const between = defineModel<Pick<Header, 'port' | 'cable' | 'meter'>>({ required
 
 const shelf = useShelf();
 const port = ref<number>();
-const cable = ref<string>();
+const cable = ref<string | undefined>(between.value.cable?.id);
 const meter = ref<string>();
 const chosenCable = computed(() => shelf.cables.find(({ id }) => id === cable.value));
 const chosenMeter = computed(() => shelf.meters.find(({ id }) => id === meter.value));

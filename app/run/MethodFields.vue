@@ -38,7 +38,13 @@ async function takeTimes(id: string): Promise<void> {
 </script>
 
 <template>
-  <v-select :model-value="choice.school ?? AS_EARLIER" :items="methods" label="Method" @update:model-value="take" />
+  <v-select
+    :model-value="choice.school ?? AS_EARLIER"
+    :items="methods"
+    label="Method"
+    :menu-props="{ maxHeight: 600 }"
+    @update:model-value="take"
+  />
   <p v-if="school" class="soft">
     Good for {{ school.goodFor }}. Weak at: {{ school.weakAt }}. Start at {{ school.start }}; write down {{ school.records }}; stop
     {{ school.stops }}.

@@ -2,8 +2,8 @@
 import { toTypedSchema } from '@vee-validate/yup';
 import { nanoid } from 'nanoid';
 import { useForm } from 'vee-validate';
-import { computed, nextTick, ref, shallowRef, useTemplateRef } from 'vue';
-import { useRouter } from 'vue-router';
+import { computed, nextTick, ref, shallowRef, useTemplateRef, onMounted } from 'vue';
+import { useRoute, useRouter } from 'vue-router';
 import { number, object, string } from 'yup';
 import {
   CAUTIONS,
@@ -20,6 +20,7 @@ import {
   type School,
 } from '@core';
 import { useShelf } from '../bench/shelf';
+import { useStudies } from '../plan/studies';
 import { vFocus } from '../frame/vFocus';
 import { useLogbook } from '../curve/logbook';
 import { StorageTrouble } from '../ledger/storageTrouble';
@@ -30,10 +31,13 @@ import MethodFields from './MethodFields.vue';
 import type { MethodChoice } from './methodChoice';
 import { useLanes } from './lanes';
 import { penFor } from './penFor';
+import { plannedStart, type PlannedStart } from './planned';
 
 /** The start of a run: what charges from what, then one key at the instant of plugging in. */
 const router = useRouter();
+const route = useRoute();
 const shelf = useShelf();
+const studies = useStudies();
 const logbook = useLogbook();
 const lanes = useLanes();
 
@@ -69,6 +73,26 @@ const USUAL: School | undefined = SCHOOLS[0];
 const method = shallowRef<MethodChoice>({ school: USUAL?.id, timing: writeCadence(USUAL?.cadence ?? { kind: 'fixed', every: 300 }) });
 const timingError = ref('');
 
+/** The run as its study plans it, when it was opened from one; its conditions are confirmed here. */
+const planned = shallowRef<PlannedStart>();
+const differences = ref('');
+onMounted(async () => {
+  const [study, cell] = [route.query.study, route.query.cell];
+  if (typeof study !== 'string' || typeof cell !== 'string') return;
+  await studies.load();
+  const found = plannedStart({ study, cell }, studies, shelf);
+  if (!found) return;
+  planned.value = found;
+  [device.value, charger.value, level.value, method.value] = [found.device, found.charger, found.level, found.method];
+  between.value = { cable: shelf.cables.find(({ id }) => id === found.cable) };
+});
+/** What was confirmed: the sheet as it stands, and what differed this time. */
+const confirmed = computed(() => {
+  if (!planned.value) return undefined;
+  const differed = differences.value.trim();
+  return [...planned.value.conditions, ...(differed ? [{ name: 'differed', value: differed }] : [])];
+});
+
 const armed = shallowRef<{ device: Device; charger: Charger; level: number | undefined; cadence: Cadence }>();
 const trouble = ref('');
 /** A run that was plugged in but could not be stored: its instant can still be saved as a file. */
@@ -103,6 +127,8 @@ async function plugIn(): Promise<void> {
     device: chosen.device,
     charger: chosen.charger,
     ...between.value,
+    ...(planned.value && { study: planned.value.study }),
+    ...(confirmed.value && { conditions: confirmed.value }),
     plugInAt,
     cadence: chosen.cadence,
     ...(method.value.school && { method: method.value.school }),
@@ -180,12 +206,25 @@ async function plugIn(): Promise<void> {
         <TroubleNote v-if="trouble" :trouble="trouble" :run="unstored" />
         <v-btn variant="text" @click="armed = undefined">Change something</v-btn>
       </div>
-      <aside>
-        <h2>Before you plug in</h2>
-        <ul>
-          <li v-for="caution in CAUTIONS.start" :key="caution">{{ caution }}</li>
-        </ul>
-      </aside>
+      <div class="asides">
+        <aside v-if="planned" class="conditions" aria-labelledby="conditions-title">
+          <h2 id="conditions-title">As planned in {{ planned.title }}</h2>
+          <p>Check each before you plug in. Runs that differ cannot be laid beside each other in fairness.</p>
+          <dl>
+            <template v-for="{ name, value } in planned.conditions" :key="name">
+              <dt>{{ name }}</dt>
+              <dd>{{ value || 'write it down' }}</dd>
+            </template>
+          </dl>
+          <v-text-field v-model="differences" label="What differs this time, if anything" maxlength="80" density="compact" />
+        </aside>
+        <aside>
+          <h2>Before you plug in</h2>
+          <ul>
+            <li v-for="caution in CAUTIONS.start" :key="caution">{{ caution }}</li>
+          </ul>
+        </aside>
+      </div>
     </div>
   </section>
 </template>
@@ -213,6 +252,29 @@ aside {
   align-self: start;
   padding: 1rem 1.25rem;
   border-inline-start: 3px solid rgb(var(--v-theme-due));
+}
+
+.asides {
+  display: grid;
+  gap: 1.5rem;
+  align-content: start;
+}
+
+aside.conditions {
+  display: grid;
+  gap: 0.5rem;
+  border-inline-start-color: rgb(var(--v-theme-line));
+}
+
+dl {
+  display: grid;
+  grid-template-columns: auto 1fr;
+  gap: 0.1rem 1rem;
+  font-size: 0.92rem;
+}
+
+dd {
+  font-weight: 600;
 }
 
 aside li {

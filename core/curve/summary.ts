@@ -14,6 +14,8 @@ export interface Summary {
   charger: string;
   /** Ids of all gear it used; absent in lists made before it was noted. */
   gear?: string[];
+  /** The cell of a study that it fills. */
+  study?: Header['study'];
   pen: number;
   /** Seconds from plug-in. */
   end: number;
@@ -50,6 +52,7 @@ export function summarise(run: RunRecord): Summary {
     device: run.header.device.name,
     charger: run.header.charger.name,
     gear: gearOf(run.header).map(({ id }) => id),
+    ...(run.header.study && { study: run.header.study }),
     pen: run.header.pen,
     end: run.end,
     startLevel: start?.seconds === 0 ? start.value : undefined,

@@ -19,7 +19,7 @@ export function fromSchema1(old: Versioned): Versioned {
   const raised: Versioned = { ...old, schema: 2 };
   if ('format' in old) {
     const run = (each: unknown) => (isShape(each) ? { ...each, header: header(each.header) } : each);
-    return { ...raised, chargers: list(old.chargers, charger), cables: [], meters: [], runs: list(old.runs, run) };
+    return { ...raised, chargers: list(old.chargers, charger), cables: [], meters: [], studies: [], runs: list(old.runs, run) };
   }
   if ('header' in old) return { ...raised, header: header(old.header) };
   if ('charger' in old) return { ...raised, charger: charger(old.charger) };

@@ -21,6 +21,7 @@ const logbook = (changes: Partial<Logbook> = {}): Logbook => ({
   chargers: [header.charger],
   cables: [{ id: 'l1', name: 'short', chargerEnd: 'USB-C', deviceEnd: 'USB-C', marker: '5 A' }],
   meters: [],
+  studies: [],
   runs: [
     {
       header,

@@ -4,6 +4,7 @@ import type { Device } from '../bench/device';
 import type { Meter } from '../bench/meter';
 import type { Entry, Header } from '../ink/entry';
 import { SCHEMA } from '../ink/version';
+import type { Study } from '../plan/study';
 import type { Samples } from '../ink/track';
 
 /** A run as it is kept: its header, its ink and a meter's samples if it has any. */
@@ -23,15 +24,27 @@ export interface Logbook {
   chargers: Charger[];
   cables: Cable[];
   meters: Meter[];
+  studies: Study[];
   runs: StoredRun[];
 }
 
 /** Gear and runs as a logbook, dated now. */
 export function logbookOf(
   { devices, chargers, cables, meters }: Pick<Logbook, 'devices' | 'chargers' | 'cables' | 'meters'>,
+  studies: Study[],
   runs: StoredRun[],
 ): Logbook {
-  return { format: 'inkpath-logbook', schema: SCHEMA, exportedAt: new Date().toISOString(), devices, chargers, cables, meters, runs };
+  return {
+    format: 'inkpath-logbook',
+    schema: SCHEMA,
+    exportedAt: new Date().toISOString(),
+    devices,
+    chargers,
+    cables,
+    meters,
+    studies,
+    runs,
+  };
 }
 
 /** Writes a logbook as JSON. Samples become plain arrays; figures keep every digit. */

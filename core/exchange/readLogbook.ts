@@ -3,6 +3,7 @@ import { SCHEMAS } from '../bench/shelf';
 import { SCHEMA } from '../ink/version';
 import { entriesSchema, headerSchema } from '../ink/entry';
 import { QUANTITIES, type Quantity, type Samples } from '../ink/track';
+import { studySchema } from '../plan/study';
 import { ImportError } from './importError';
 import type { Logbook } from './logbook';
 import { migrate } from './migrate';
@@ -28,6 +29,7 @@ const logbookSchema = object({
   chargers: array().of(SCHEMAS.charger).required(),
   cables: array().of(SCHEMAS.cable).required(),
   meters: array().of(SCHEMAS.meter).required(),
+  studies: array().of(studySchema).required(),
   runs: array()
     .of(object({ header: headerSchema, entries: entriesSchema, samples: samplesSchema.default(undefined).optional() }).noUnknown())
     .required(),

@@ -73,6 +73,10 @@ export const entrySchema = lazy((value: unknown) => {
   return known ?? object({ kind: string().oneOf(Object.keys(KINDS)).required() });
 });
 
+/** A setting that must match from run to run, and its value. */
+export const conditionSchema = object({ name: string().trim().required().max(60), value: string().trim().max(80).defined() }).noUnknown();
+export type Condition = InferType<typeof conditionSchema>;
+
 /** What a run is: copied gear, so that editing the shelf never rewrites history; the instant of plug-in; when readings fall due. */
 export const headerSchema = object({
   schema: number().oneOf([SCHEMA]).required(),
@@ -88,6 +92,13 @@ export const headerSchema = object({
   cadence: cadenceSchema,
   /** Which school of the trade it was taken by, by its id. */
   method: string().max(40),
+  /** The study it belongs to, and which cell of its matrix it fills. */
+  study: object({ id: string().required().max(40), cell: string().required().max(200) })
+    .noUnknown()
+    .default(undefined)
+    .optional(),
+  /** The settings as confirmed at its start. */
+  conditions: array().of(conditionSchema).default(undefined).optional(),
   /** Which pen draws this setup, from 0. */
   pen: number().integer().min(0).required(),
   /** Name of the file it came from, for an imported run. */

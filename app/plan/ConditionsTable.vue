@@ -1,0 +1,63 @@
+<script setup lang="ts">
+import type { Condition } from '@core';
+
+/** The settings that must match from run to run. They are confirmed at the start of each. */
+const props = defineProps<{ conditions: Condition[] }>();
+const emit = defineEmits<{ change: [conditions: Condition[]] }>();
+
+const write = (index: number, part: Partial<Condition>) =>
+  emit(
+    'change',
+    props.conditions.map((each, at) => (at === index ? { ...each, ...part } : each)),
+  );
+</script>
+
+<template>
+  <section aria-labelledby="conditions-title">
+    <h2 id="conditions-title">What must match</h2>
+    <p class="soft">Confirmed at the start of every run. Take away what does not apply.</p>
+    <ul>
+      <li v-for="(condition, index) in conditions" :key="index">
+        <v-text-field
+          :model-value="condition.value"
+          :label="condition.name"
+          maxlength="80"
+          density="compact"
+          @update:model-value="(value: string) => write(index, { value })"
+        />
+        <v-btn
+          variant="text"
+          size="small"
+          :aria-label="`Take ${condition.name} away`"
+          @click="
+            emit(
+              'change',
+              conditions.filter((_, at) => at !== index),
+            )
+          "
+          >Away</v-btn
+        >
+      </li>
+    </ul>
+  </section>
+</template>
+
+<style scoped>
+section {
+  padding: 1.1rem 1.5rem 2rem;
+  border-top: 1px solid rgb(var(--v-theme-line));
+}
+
+ul {
+  display: grid;
+  grid-template-columns: repeat(auto-fill, minmax(min(100%, 17rem), 1fr));
+  gap: 0.6rem 1rem;
+  padding-top: 0.75rem;
+  list-style: none;
+}
+
+li {
+  display: flex;
+  align-items: center;
+}
+</style>

@@ -1,0 +1,151 @@
+<script setup lang="ts">
+import { computed, ref } from 'vue';
+import { progressOf, type Progress, type Study } from '@core';
+import { vFocus } from '../frame/vFocus';
+
+/** The matrix of a study: what is tested, begun, untested, and left out on purpose with its reason. */
+const props = defineProps<{ study: Study; made: string[]; nameOf: (id: string | undefined) => string }>();
+const emit = defineEmits<{ cross: [crossed: Study['crossed']] }>();
+
+const progress = computed(() => (props.study.repeats >= 1 ? progressOf(props.study, props.made) : []));
+const columns = computed(() => [...new Set(progress.value.map(({ cell }) => `${cell.charger}/${cell.cable ?? ''}`))]);
+const rows = computed(() => {
+  const names = [...new Set(progress.value.map(({ cell }) => `${cell.device}/${cell.state}`))];
+  return names.map((name) => progress.value.filter(({ cell }) => `${cell.device}/${cell.state}` === name));
+});
+const asking = ref<Progress>();
+const reason = ref('');
+
+const WORDS: Readonly<Record<Progress['state'], string>> = { tested: 'tested', part: 'begun', untested: 'planned', crossed: 'left out' };
+const columnName = (column: string) => {
+  const [charger, cable] = column.split('/');
+  return cable ? `${props.nameOf(charger)}, ${props.nameOf(cable)}` : props.nameOf(charger);
+};
+const rowName = ([row]: Progress[]) =>
+  props.study.states.length > 1 ? `${props.nameOf(row?.cell.device)}, ${row?.cell.state ?? ''}` : props.nameOf(row?.cell.device);
+const saidOf = ({ cell, done, of, state }: Progress) => (state === 'crossed' ? (cell.reason ?? '') : `${done} of ${of}`);
+
+function press(each: Progress): void {
+  if (each.state === 'crossed')
+    emit(
+      'cross',
+      props.study.crossed.filter(({ cell }) => cell !== each.cell.key),
+    );
+  else [asking.value, reason.value] = [each, ''];
+}
+
+function cross(): void {
+  if (!asking.value || !reason.value.trim()) return;
+  emit('cross', [...props.study.crossed, { cell: asking.value.cell.key, reason: reason.value.trim() }]);
+  asking.value = undefined;
+}
+</script>
+
+<template>
+  <section aria-labelledby="matrix-title">
+    <h2 id="matrix-title">The matrix</h2>
+    <div class="scroll" tabindex="0" role="region" aria-label="Matrix">
+      <table>
+        <thead>
+          <tr>
+            <td></td>
+            <th v-for="column in columns" :key="column" scope="col">{{ columnName(column) }}</th>
+          </tr>
+        </thead>
+        <tbody>
+          <tr v-for="row in rows" :key="row[0]?.cell.key">
+            <th scope="row">{{ rowName(row) }}</th>
+            <td v-for="each in row" :key="each.cell.key">
+              <button
+                type="button"
+                :class="each.state"
+                :aria-label="`${nameOf(each.cell.device)} on ${nameOf(each.cell.charger)}, ${each.cell.state}: ${WORDS[each.state]}, ${saidOf(each)}`"
+                :title="each.state === 'crossed' ? 'Take it in again' : 'Leave it out'"
+                @click="press(each)"
+              >
+                {{ WORDS[each.state] }}<small>{{ saidOf(each) }}</small>
+              </button>
+            </td>
+          </tr>
+        </tbody>
+      </table>
+    </div>
+    <form v-if="asking" class="why" @submit.prevent="cross">
+      <v-text-field
+        v-model="reason"
+        v-focus
+        :label="`Why leave out ${nameOf(asking.cell.device)} on ${nameOf(asking.cell.charger)}?`"
+        maxlength="120"
+        density="compact"
+      />
+      <v-btn type="submit" :disabled="!reason.trim()">Leave it out</v-btn>
+      <v-btn variant="text" @click="asking = undefined">Keep it in</v-btn>
+    </form>
+  </section>
+</template>
+
+<style scoped>
+section {
+  padding: 1.1rem 1.5rem;
+}
+
+th,
+td {
+  padding: 0.3rem 0.4rem;
+  font-size: 0.88rem;
+  text-align: start;
+  border-bottom: 1px solid rgb(var(--v-theme-grid));
+  overflow-wrap: anywhere;
+}
+
+tbody th {
+  min-width: 8rem;
+}
+
+button {
+  display: grid;
+  width: 100%;
+  min-width: 4.6rem;
+  padding: 0.3rem 0.4rem;
+  font: inherit;
+  color: inherit;
+  text-align: start;
+  background: none;
+  border: 1px dashed rgb(var(--v-theme-line));
+  border-radius: 4px;
+  cursor: pointer;
+}
+
+button.tested,
+button.part {
+  border-style: solid;
+  border-color: rgb(var(--v-theme-ink));
+}
+
+button.tested {
+  font-weight: 700;
+}
+
+button.crossed {
+  color: rgb(var(--v-theme-soft));
+  text-decoration: line-through;
+}
+
+small {
+  font-size: 0.78rem;
+  font-weight: 400;
+  color: rgb(var(--v-theme-soft));
+}
+
+.why {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 0.5rem;
+  align-items: center;
+  padding-top: 0.75rem;
+}
+
+.why > .v-text-field {
+  flex: 1 1 18rem;
+}
+</style>

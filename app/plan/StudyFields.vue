@@ -1,0 +1,113 @@
+<script setup lang="ts">
+import { computed } from 'vue';
+import { ORDERS, QUESTIONS, SCHOOLS, STATES, type Study } from '@core';
+import { useShelf } from '../bench/shelf';
+import MethodFields from '../run/MethodFields.vue';
+import type { MethodChoice } from '../run/methodChoice';
+
+/** What a study is: the question first, then how runs are taken, and from what. */
+const props = defineProps<{ study: Study; method: MethodChoice; errors: Record<string, string> }>();
+const emit = defineEmits<{ change: [part: Partial<Study>]; method: [choice: MethodChoice] }>();
+
+const shelf = useShelf();
+const question = computed(() => QUESTIONS.find(({ asks }) => asks === props.study.question));
+const fitting = computed(() => (question.value?.methods ?? []).flatMap((id) => SCHOOLS.find((school) => school.id === id)?.name ?? []));
+const number = (typed: string) => (typed.trim() === '' ? Number.NaN : Number(typed.replace(',', '.')));
+const shown = (value: number) => (Number.isNaN(value) ? '' : String(value));
+</script>
+
+<template>
+  <form class="fields" aria-label="The study" @submit.prevent>
+    <v-combobox
+      :model-value="study.question"
+      :items="QUESTIONS.map(({ asks }) => asks)"
+      label="The question"
+      hint="Choose one, or write your own."
+      persistent-hint
+      :error-messages="errors.question"
+      @update:model-value="(asks: string | null) => emit('change', { question: asks ?? '' })"
+    />
+    <p v-if="question" class="soft">You vary {{ question.varies }}. Methods that fit: {{ fitting.join(', ') }}.</p>
+    <v-text-field
+      :model-value="study.name"
+      label="Name of the study"
+      maxlength="81"
+      :error-messages="errors.name"
+      @update:model-value="(name: string) => emit('change', { name })"
+    />
+    <MethodFields :model-value="method" :error="errors.cadence ?? ''" @update:model-value="(choice) => emit('method', choice)" />
+    <v-text-field
+      :model-value="shown(study.startLevel)"
+      label="Every run starts at, %"
+      inputmode="decimal"
+      :error-messages="errors.startLevel"
+      @update:model-value="(typed: string) => emit('change', { startLevel: number(typed) })"
+    />
+    <v-select
+      :model-value="study.devices"
+      :items="shelf.devices"
+      item-title="name"
+      item-value="id"
+      label="Devices"
+      multiple
+      :error-messages="errors.devices"
+      @update:model-value="(devices: string[]) => emit('change', { devices })"
+    />
+    <v-select
+      :model-value="study.chargers"
+      :items="shelf.chargers"
+      item-title="name"
+      item-value="id"
+      label="Chargers"
+      multiple
+      :error-messages="errors.chargers"
+      @update:model-value="(chargers: string[]) => emit('change', { chargers })"
+    />
+    <v-select
+      v-if="shelf.cables.length > 0"
+      :model-value="study.cables"
+      :items="shelf.cables"
+      item-title="name"
+      item-value="id"
+      label="Cables"
+      hint="none: one that fits"
+      persistent-hint
+      multiple
+      @update:model-value="(cables: string[]) => emit('change', { cables })"
+    />
+    <v-select
+      :model-value="study.states"
+      :items="[...STATES]"
+      label="States"
+      multiple
+      :error-messages="errors.states"
+      @update:model-value="(states: Study['states']) => emit('change', { states })"
+    />
+    <v-text-field
+      :model-value="shown(study.repeats)"
+      label="Runs of each"
+      inputmode="numeric"
+      :error-messages="errors.repeats"
+      @update:model-value="(typed: string) => emit('change', { repeats: number(typed) })"
+    />
+    <v-select
+      :model-value="study.order"
+      :items="[...ORDERS]"
+      label="Order"
+      @update:model-value="(order: Study['order']) => emit('change', { order })"
+    />
+  </form>
+</template>
+
+<style scoped>
+.fields {
+  display: grid;
+  gap: 0.8rem;
+  align-content: start;
+  padding: 1.25rem 1.5rem 2rem;
+}
+
+p {
+  font-size: 0.9rem;
+}
+</style>

@@ -1,0 +1,159 @@
+<script setup lang="ts">
+import { computed, onMounted, ref, shallowRef } from 'vue';
+import { useRouter } from 'vue-router';
+import { ValidationError } from 'yup';
+import {
+  CONDITIONS,
+  nextRun,
+  readCadence,
+  SCHEMA,
+  SCHOOLS,
+  studySchema,
+  writeCadence,
+  type CadenceText,
+  type Condition,
+  type Study,
+} from '@core';
+import { useShelf } from '../bench/shelf';
+import { StorageTrouble } from '../ledger/storageTrouble';
+import type { MethodChoice } from '../run/methodChoice';
+import ConditionsTable from './ConditionsTable.vue';
+import MatrixTable from './MatrixTable.vue';
+import StudyFields from './StudyFields.vue';
+import TellTable from './TellTable.vue';
+import { useStudies } from './studies';
+
+/** One study: its question and method, its matrix, what must match, what it costs and what it will be able to tell. */
+const props = defineProps<{ id: string }>();
+
+const studies = useStudies();
+const shelf = useShelf();
+const router = useRouter();
+const first = SCHOOLS[0];
+
+function blank(): Study {
+  return {
+    schema: SCHEMA,
+    id: props.id,
+    name: '',
+    question: '',
+    method: first?.id ?? '',
+    cadence: first?.cadence ?? { kind: 'fixed', every: 300 },
+    startLevel: 2,
+    devices: shelf.devices.slice(0, 1).map(({ id }) => id),
+    chargers: shelf.chargers.map(({ id }) => id),
+    cables: [],
+    states: ['asleep'],
+    crossed: [],
+    repeats: 1,
+    order: 'counterbalanced',
+    seed: Date.now() % 100_000,
+    conditions: CONDITIONS.map((each) => ({ ...each })),
+  };
+}
+
+const draft = shallowRef<Study>(blank());
+const timing = ref<CadenceText>(writeCadence(draft.value.cadence));
+const errors = shallowRef<Record<string, string>>({});
+const trouble = ref('');
+const isKept = ref(false);
+const isChanged = ref(false);
+
+onMounted(async () => {
+  await studies.load();
+  const known = studies.all.find(({ id }) => id === props.id);
+  if (!known) return;
+  draft.value = known;
+  timing.value = writeCadence(known.cadence);
+  isKept.value = true;
+});
+
+function change(part: Partial<Study>): void {
+  draft.value = { ...draft.value, ...part };
+  isChanged.value = true;
+}
+
+const method = computed<MethodChoice>(() => ({ school: draft.value.method, timing: timing.value }));
+function takeMethod({ school, timing: typed }: MethodChoice): void {
+  timing.value = typed;
+  const read = readCadence(typed);
+  change({ method: school ?? draft.value.method, ...('cadence' in read && { cadence: read.cadence }) });
+}
+
+const made = computed(() => studies.made(props.id));
+const next = computed(() => (isKept.value && !isChanged.value ? nextRun(draft.value, made.value) : undefined));
+const nameOf = (id: string | undefined) => shelf.all.find(({ gear }) => gear.id === id)?.gear.name ?? 'gear no longer there';
+
+async function keep(): Promise<void> {
+  trouble.value = '';
+  const read = readCadence(timing.value);
+  const found: Record<string, string> = 'error' in read ? { cadence: read.error } : {};
+  try {
+    const study = studySchema.validateSync(draft.value, { abortEarly: false }) as Study;
+    if (Object.keys(found).length === 0) {
+      await studies.put(study);
+      [isKept.value, isChanged.value] = [true, false];
+    }
+  } catch (error) {
+    if (error instanceof StorageTrouble) trouble.value = error.message.replace('Not logged.', 'The study was not kept.');
+    else if (error instanceof ValidationError) for (const { path, message } of error.inner) found[path ?? ''] ??= message;
+    else throw error;
+  }
+  errors.value = found;
+}
+
+async function remove(): Promise<void> {
+  await studies.remove(props.id);
+  await router.push('/plan');
+}
+</script>
+
+<template>
+  <section class="sheet">
+    <header>
+      <h1>{{ draft.name || 'A new study' }}</h1>
+      <p class="soft">{{ draft.question }}</p>
+      <div class="actions">
+        <v-btn v-if="next" :to="{ path: '/run/new', query: { study: id, cell: next.cell.key } }"
+          >Next: {{ nameOf(next.cell.device) }} on {{ nameOf(next.cell.charger) }}</v-btn
+        >
+        <v-btn v-if="isKept && made.length === 0" @click="remove">Throw it away</v-btn>
+        <v-btn variant="flat" color="primary" :disabled="isKept && !isChanged" @click="keep">{{
+          isKept && !isChanged ? 'Kept' : 'Keep the study'
+        }}</v-btn>
+      </div>
+      <p v-if="trouble" class="due" role="alert">{{ trouble }}</p>
+      <p v-else-if="Object.keys(errors).length > 0" class="due" role="alert">Not kept yet: {{ Object.values(errors).join(' ') }}</p>
+    </header>
+    <div class="spread">
+      <StudyFields :study="draft" :method="method" :errors="errors" @change="change" @method="takeMethod" />
+      <div class="found">
+        <MatrixTable :study="draft" :made="made" :name-of="nameOf" @cross="(crossed) => change({ crossed })" />
+        <TellTable :study="draft" />
+        <ConditionsTable :conditions="draft.conditions" @change="(conditions: Condition[]) => change({ conditions })" />
+      </div>
+    </div>
+  </section>
+</template>
+
+<style scoped>
+.spread {
+  display: grid;
+  grid-template-columns: 21rem minmax(0, 1fr);
+}
+
+.found {
+  min-width: 0;
+  border-inline-start: 1px solid rgb(var(--v-theme-line));
+}
+
+@media (max-width: 1000px) {
+  .spread {
+    grid-template-columns: minmax(0, 1fr);
+  }
+
+  .found {
+    border-inline-start: 0;
+  }
+}
+</style>

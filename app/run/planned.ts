@@ -1,0 +1,41 @@
+import { cellsOf, writeCadence, type Header } from '@core';
+import type { useShelf } from '../bench/shelf';
+import type { useStudies } from '../plan/studies';
+import type { MethodChoice } from './methodChoice';
+
+/** A run as its study plans it: everything that the start of a run asks for. */
+export interface PlannedStart {
+  title: string;
+  device: string;
+  charger: string;
+  cable: string | undefined;
+  state: string;
+  level: number;
+  method: MethodChoice;
+  study: NonNullable<Header['study']>;
+  conditions: NonNullable<Header['conditions']>;
+}
+
+/** The run that a cell of a study asks for; `undefined` when there is no such study or cell, or its gear is not on the shelf. */
+export function plannedStart(
+  ids: { study: string; cell: string },
+  studies: ReturnType<typeof useStudies>,
+  shelf: ReturnType<typeof useShelf>,
+): PlannedStart | undefined {
+  const study = studies.all.find(({ id }) => id === ids.study);
+  const cell = study && cellsOf(study).find(({ key }) => key === ids.cell);
+  if (!cell) return undefined;
+  const isThere = (all: readonly { id: string }[], id: string) => all.some((gear) => gear.id === id);
+  if (!isThere(shelf.devices, cell.device) || !isThere(shelf.chargers, cell.charger)) return undefined;
+  return {
+    title: study.name,
+    device: cell.device,
+    charger: cell.charger,
+    cable: cell.cable,
+    state: cell.state,
+    level: study.startLevel,
+    method: { school: study.method, timing: writeCadence(study.cadence) },
+    study: { id: study.id, cell: cell.key },
+    conditions: [{ name: 'state', value: cell.state }, ...study.conditions],
+  };
+}

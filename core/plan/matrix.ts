@@ -1,0 +1,93 @@
+import { seeded } from '../simulate/seeded';
+import type { Study } from './study';
+
+/** One combination of a study’s matrix: ids of its gear, and its state. */
+export interface Cell {
+  /** Names the cell for ever: what a run notes of its place in the study. */
+  key: string;
+  device: string;
+  charger: string;
+  cable: string | undefined;
+  state: string;
+  /** Why it is left out, if it is. */
+  reason?: string | undefined;
+}
+
+/** A run that is to be made: a cell, and the how-manieth of its repeats, from 1. */
+export interface PlannedRun {
+  cell: Cell;
+  repeat: number;
+}
+
+type Matrix = Pick<Study, 'devices' | 'chargers' | 'cables' | 'states' | 'crossed'>;
+
+/** Every combination of devices × chargers × cables × states, those left out among them. */
+export function cellsOf({ devices, chargers, cables, states, crossed }: Matrix): Cell[] {
+  const reasons = new Map(crossed.map(({ cell, reason }) => [cell, reason]));
+  const paths = cables.length > 0 ? cables : [undefined];
+  return devices.flatMap((device) =>
+    chargers.flatMap((charger) =>
+      paths.flatMap((cable) =>
+        states.map((state) => {
+          const key = [device, charger, cable ?? '', state].join('/');
+          return { key, device, charger, cable, state, reason: reasons.get(key) };
+        }),
+      ),
+    ),
+  );
+}
+
+/**
+ * The runs of a study in the order in which they are made: repeat by repeat, so that what drifts over the days falls on all alike.
+ *
+ * Shuffled: every repeat in an order of its own, the same for the same seed. Counterbalanced: every other repeat backwards, so
+ * that what drifts evenly cancels out.
+ */
+export function runsOf(study: Matrix & Pick<Study, 'repeats' | 'order' | 'seed'>): PlannedRun[] {
+  const cells = cellsOf(study).filter(({ reason }) => reason === undefined);
+  const noise = seeded(study.seed);
+  return Array.from({ length: study.repeats }, (_, index) => {
+    if (study.order === 'shuffled') return shuffled(cells, noise);
+    return study.order === 'counterbalanced' && index % 2 === 1 ? [...cells].reverse() : cells;
+  }).flatMap((order, index) => order.map((cell) => ({ cell, repeat: index + 1 })));
+}
+
+/** Fisher–Yates. */
+function shuffled<Each>(all: readonly Each[], noise: () => number): Each[] {
+  const mixed = [...all];
+  for (let last = mixed.length - 1; last > 0; last -= 1) {
+    const pick = Math.floor(noise() * (last + 1));
+    [mixed[last], mixed[pick]] = [mixed[pick] as Each, mixed[last] as Each];
+  }
+  return mixed;
+}
+
+/** How far a cell has come: how many of its repeats were run. */
+export interface Progress {
+  cell: Cell;
+  done: number;
+  of: number;
+  state: 'crossed' | 'untested' | 'part' | 'tested';
+}
+
+/** What was run of every cell of a study. @param made the cells of the runs that were made for it */
+export function progressOf(study: Matrix & Pick<Study, 'repeats'>, made: readonly string[]): Progress[] {
+  return cellsOf(study).map((cell) => {
+    const done = made.filter((key) => key === cell.key).length;
+    const of = cell.reason === undefined ? study.repeats : 0;
+    const state = of === 0 ? 'crossed' : done === 0 ? 'untested' : done < of ? 'part' : 'tested';
+    return { cell, done, of, state };
+  });
+}
+
+/** The next run to make: the first in order whose cell has fewer runs than its repeats so far ask for. */
+export function nextRun(study: Matrix & Pick<Study, 'repeats' | 'order' | 'seed'>, made: readonly string[]): PlannedRun | undefined {
+  const left = new Map<string, number>();
+  for (const key of made) left.set(key, (left.get(key) ?? 0) + 1);
+  return runsOf(study).find(({ cell: { key } }) => {
+    const done = left.get(key) ?? 0;
+    if (done === 0) return true;
+    left.set(key, done - 1);
+    return false;
+  });
+}
