@@ -26,7 +26,9 @@ export default defineConfig({
   retries: 0,
   forbidOnly: Boolean(process.env.CI),
   reporter: 'list',
-  timeout: 45_000,
+  // Only when to give up: a busy machine is no reason to fail.
+  timeout: 120_000,
+  expect: { timeout: 15_000 },
   use: {
     baseURL: `http://127.0.0.1:${PORTS.test}`,
     viewport: { width: 1280, height: 800 },

@@ -3,7 +3,7 @@ import { expect, test, type Page } from '@playwright/test';
 import { DEMO, isReady, SCREENS } from './person';
 
 /** Many pages in one test: this is only when to give up. */
-const GIVE_UP = 180_000;
+const GIVE_UP = 480_000;
 const TAGS = ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa', 'best-practice'];
 const SHEETS: [path: string, button: string][] = [
   ['/bench', 'Add a device'],
