@@ -56,5 +56,6 @@ export default defineConfig({
       },
     },
   },
-  test: { include: ['{core,app,server,demo,scripts,benchmarks}/**/*.test.ts'] },
+  // Give-up times only: a busy machine is no reason to fail.
+  test: { include: ['{core,app,server,demo,scripts,benchmarks}/**/*.test.ts'], testTimeout: 60_000, hookTimeout: 60_000 },
 });

@@ -26,9 +26,9 @@ it('is laid once, with a live run that counts from shortly before it was opened'
   expect(useShelf().devices.map(({ name }) => name)).toContain('Bittern Slate');
   expect(useLanes().records).toHaveLength(1);
   expect(useLanes().due[0]?.wait).toBeGreaterThan(60);
-  await vi.waitFor(() => expect(useLogbook().summaries).toHaveLength(9), 5000);
+  await vi.waitFor(() => expect(useLogbook().summaries).toHaveLength(9), 30_000);
   expect((await useLogbook().open('saltmarsh-5')).stop?.because).toBe('will not finish');
-  await vi.waitFor(async () => expect(await openDemo(now + 60_000)).toBe(false), 5000);
+  await vi.waitFor(async () => expect(await openDemo(now + 60_000)).toBe(false), 30_000);
   expect(useLanes().records).toHaveLength(1);
 });
 
@@ -46,7 +46,7 @@ it('lays its live run anew once it is stale, and leaves everything else alone', 
   const now = Date.now();
   await openDemo(now);
   await useLogbook().open('saltmarsh-1');
-  await vi.waitFor(async () => expect(await openDemo(now)).toBe(false), 5000);
+  await vi.waitFor(async () => expect(await openDemo(now)).toBe(false), 30_000);
   await useShelf().remove({ shelf: 'charger', gear: { id: 'puddle' } });
   expect(await openDemo(now + 4 * 3600_000)).toBe(true);
   expect(useLanes().records.map(({ header }) => header.plugInAt)).toEqual([now + 4 * 3600_000 - 2_300_000]);
