@@ -86,11 +86,17 @@ onMounted(async () => {
   [device.value, charger.value, level.value, method.value] = [found.device, found.charger, found.level, found.method];
   between.value = { cable: shelf.cables.find(({ id }) => id === found.cable) };
 });
+/** The plan, as long as what is chosen still is what it asks for: a run of other gear fills no cell of it. */
+const asPlanned = computed(() => {
+  const { value: plan } = planned;
+  const isSame = plan?.device === values.device && plan?.charger === values.charger;
+  return isSame && (plan?.cable === undefined || plan.cable === between.value.cable?.id) ? plan : undefined;
+});
 /** What was confirmed: the sheet as it stands, and what differed this time. */
 const confirmed = computed(() => {
-  if (!planned.value) return undefined;
+  if (!asPlanned.value) return undefined;
   const differed = differences.value.trim();
-  return [...planned.value.conditions, ...(differed ? [{ name: 'differed', value: differed }] : [])];
+  return [...asPlanned.value.conditions, ...(differed ? [{ name: 'differed', value: differed }] : [])];
 });
 
 const armed = shallowRef<{ device: Device; charger: Charger; level: number | undefined; cadence: Cadence }>();
@@ -127,7 +133,7 @@ async function plugIn(): Promise<void> {
     device: chosen.device,
     charger: chosen.charger,
     ...between.value,
-    ...(planned.value && { study: planned.value.study }),
+    ...(asPlanned.value && { study: asPlanned.value.study }),
     ...(confirmed.value && { conditions: confirmed.value }),
     plugInAt,
     cadence: chosen.cadence,
@@ -207,11 +213,11 @@ async function plugIn(): Promise<void> {
         <v-btn variant="text" @click="armed = undefined">Change something</v-btn>
       </div>
       <div class="asides">
-        <aside v-if="planned" class="conditions" aria-labelledby="conditions-title">
-          <h2 id="conditions-title">As planned in {{ planned.title }}</h2>
+        <aside v-if="asPlanned" class="conditions" aria-labelledby="conditions-title">
+          <h2 id="conditions-title">As planned in {{ asPlanned.title }}</h2>
           <p>Check each before you plug in. Runs that differ cannot be laid beside each other in fairness.</p>
           <dl>
-            <template v-for="{ name, value } in planned.conditions" :key="name">
+            <template v-for="{ name, value } in asPlanned.conditions" :key="name">
               <dt>{{ name }}</dt>
               <dd>{{ value || 'write it down' }}</dd>
             </template>
