@@ -4,16 +4,18 @@ import { fileURLToPath } from 'node:url';
 import { appOf, type Logbook } from '../server/serve';
 import type { Figure } from './harness';
 import { ink } from './ink';
+import { planFigure } from './plan';
 import { simulateFigure } from './simulate';
 import { start } from './start';
 import { weight } from './weight';
 
 /** `npm run benchmark [-- name…]`: each figure as one JSON line. Fails when one misses its bar. */
-const FIGURES: Readonly<Record<string, (addresses: { demo: string; bare: string; ink: string }) => Promise<Figure[]>>> = {
+const FIGURES: Readonly<Record<string, (addresses: { demo: string; bare: string; ink: string; plan: string }) => Promise<Figure[]>>> = {
   start,
   weight,
   ink,
   simulate: simulateFigure,
+  plan: planFigure,
 };
 
 const asked = process.argv.slice(2);
@@ -37,6 +39,7 @@ const addresses = {
   demo: await served('../dist', 'testDemo'),
   bare: await served('../.cache/pages/bare', 'test'),
   ink: await served('../.cache/pages/ink', 'test'),
+  plan: await served('../.cache/pages/plan', 'test'),
 };
 let missed = 0;
 for (const name of asked.length > 0 ? asked : Object.keys(FIGURES)) {

@@ -31,11 +31,12 @@ export { cadenceInWords, checks, dueTimes, nextDue, type Check } from './method/
 export { readCadence, writeCadence, type CadenceText } from './method/cadenceText';
 export { SCHOOLS, type School } from './method/schools';
 export { cadenceSchema, type Cadence } from './method/cadenceSchema';
+export { CONDITIONS, type Condition } from './method/conditions';
+export { ownMethodSchema, type OwnMethod } from './method/ownMethod';
 export {
   entriesSchema,
   headerSchema,
   STOP_REASONS,
-  type Condition,
   type Draft,
   type Entry,
   type Header,
@@ -62,13 +63,22 @@ export { weigh, type Weighed } from './run/weigh';
 export { dueOf, inOrderOfDue, settledAt, LANE_LETTERS, type Due } from './run/due';
 export { speedUp, type SpeedUp } from './compare/speedUp';
 export { compareRuns, type Row, type Standing } from './compare/compare';
-export { costOf, runLength, type Cost } from './plan/cost';
-export { cellsOf, nextRun, progressOf, runsOf, type Cell, type PlannedRun, type Progress } from './plan/matrix';
 export { QUESTIONS, type Question } from './plan/questions';
-export { CONDITIONS, ORDERS, STATES, studySchema, type Study } from './plan/study';
-export { cheapestChange, tell, type Change, type Telling } from './plan/tell';
+export { lowerBound } from './plan/bound';
+export { agendaOf, movesOf, oneAfterAnother, tallyOf, type Appointment, type Move } from './plan/agenda';
+export { attended, calendarSchema, DAYS, usualCalendar, type Calendar, type Hours, type Stretch } from './plan/calendar';
+export { readHours, writeHours } from './plan/hoursText';
+export { costOf } from './plan/cost';
+export { type Placed, type Problem } from './plan/jobs';
+export { layOut, type LayOut } from './plan/layOut';
+export { cellsOf, progressOf, runKey, runsLeft, type PlannedRun, type Progress } from './plan/matrix';
+export { restored, search, type Found } from './plan/search';
+export { gearNames, runInWords, setupsOf, willNotCharge, type GearAtHand, type Setup } from './plan/setups';
+export { ORDERS, STATES, studySchema, type Study } from './plan/study';
+export { cheapestChange, powerTelling, tellings, type Change } from './plan/tell';
 export { namesOf, unfairness, verdict } from './advise/verdict';
 export { CAUTIONS } from './advise/cautions';
+export { writeAgenda, writeICalendar } from './exchange/calendarOut';
 export { ImportError, LARGEST_FILE, requireReadable } from './exchange/importError';
 export { migrate } from './exchange/migrate';
 export { readCsv, type CsvOptions, type CsvRun } from './exchange/csvIn';

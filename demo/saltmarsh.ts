@@ -217,11 +217,13 @@ export const STUDIES: Study[] = [
     devices: ['sedge-5', 'heron-3'],
     chargers: ['cobble-12', 'cobble-20', 'quern-30', 'quern-65', 'puddle'],
     cables: [],
+    meters: [],
     states: ['asleep'],
     crossed: [{ cell: 'heron-3/puddle//asleep', reason: 'it has no coil' }],
     repeats: 2,
     order: 'counterbalanced',
     seed: 5,
+    races: false,
     conditions: CONDITIONS.map((each) => ({ ...each })),
   },
 ];

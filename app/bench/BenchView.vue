@@ -51,7 +51,7 @@ async function guarded(work: () => Promise<void>): Promise<void> {
     await work();
   } catch (error) {
     if (!(error instanceof StorageTrouble)) throw error;
-    trouble.value = error.message.replace('Not logged.', 'Nothing was changed.');
+    trouble.value = error.saying('Nothing was changed.');
   }
 }
 

@@ -40,7 +40,7 @@ async function bringIn(): Promise<void> {
     emit('done', gear[0]?.shelf);
   } catch (trouble) {
     if (!(trouble instanceof StorageTrouble)) throw trouble;
-    error.value = trouble.message.replace('Not logged.', 'Not put on the shelf.');
+    error.value = trouble.saying('Not put on the shelf.');
   } finally {
     busy.value = false;
   }

@@ -64,7 +64,7 @@ const save = handleSubmit(async (given) => {
     emit('done');
   } catch (error) {
     if (!(error instanceof StorageTrouble)) throw error;
-    trouble.value = error.message.replace('Not logged.', 'Not put on the shelf.');
+    trouble.value = error.saying('Not put on the shelf.');
   }
 });
 </script>

@@ -7,6 +7,7 @@ import { ImportError, LARGEST_FILE, runFromCsv, SCHEMA, spell, type CsvOptions, 
 import { useShelf } from '../bench/shelf';
 import { StorageTrouble } from '../ledger/storageTrouble';
 import { useStudies } from '../plan/studies';
+import { useMethods } from '../run/methods';
 import { penFor } from '../run/penFor';
 import { useLogbook } from './logbook';
 import { readFile, type ReadFile } from './readFile';
@@ -18,6 +19,7 @@ const router = useRouter();
 const shelf = useShelf();
 const logbook = useLogbook();
 const studies = useStudies();
+const methods = useMethods();
 const chosen = shallowRef<File>();
 const read = shallowRef<ReadFile>();
 const error = ref('');
@@ -76,7 +78,8 @@ async function bringBook(): Promise<void> {
     ...value.meters.map((each) => ({ shelf: 'meter' as const, gear: each })),
   ];
   await shelf.put(...brought.filter(({ gear: { id } }) => !known.has(id)));
-  await studies.load();
+  await Promise.all([studies.load(), methods.load()]);
+  await methods.put(...value.methods.filter(({ id }) => !methods.isOwn(id)));
   const knownStudies = new Set(studies.all.map(({ id }) => id));
   await studies.put(...value.studies.filter(({ id }) => !knownStudies.has(id)));
   open.value = false;

@@ -7,6 +7,7 @@ import { useShelf } from '../bench/shelf';
 import { fileName, saveFile } from '../frame/saveFile';
 import { everyRun } from '../ledger/ledger';
 import { useStudies } from '../plan/studies';
+import { useMethods } from '../run/methods';
 import { useLanes } from '../run/lanes';
 import InkStrip from '../strip/InkStrip.vue';
 import PenNib from '../strip/PenNib.vue';
@@ -21,6 +22,7 @@ const logbook = useLogbook();
 const lanes = useLanes();
 const shelf = useShelf();
 const studies = useStudies();
+const methods = useMethods();
 const search = ref('');
 const picked = ref<string[]>([]);
 const importing = ref(false);
@@ -54,9 +56,9 @@ function layOver(): void {
 
 async function takeOut(): Promise<void> {
   exported.value = 0;
-  await studies.load();
+  await Promise.all([studies.load(), methods.load()]);
   const runs = await everyRun((share) => (exported.value = share));
-  const text = writeLogbook(logbookOf(shelf.everything(), studies.all, runs));
+  const text = writeLogbook(logbookOf(shelf.everything(), { methods: methods.own, studies: studies.all }, runs));
   saveFile(`${fileName('inkpath logbook', format(Date.now(), 'yyyy-MM-dd'))}.json`, text, 'application/json');
   exported.value = undefined;
 }

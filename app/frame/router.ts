@@ -11,6 +11,7 @@ export function createRoutes() {
       { path: '/bench/expect', component: () => import('../bench/ExpectView.vue') },
       { path: '/plan', component: () => import('../plan/PlanView.vue') },
       { path: '/plan/:id', component: () => import('../plan/StudyView.vue'), props: true },
+      { path: '/plan/:id/calendar', component: () => import('../plan/CalendarView.vue'), props: true },
       { path: '/run', component: RunView },
       { path: '/run/new', component: () => import('../run/StartView.vue') },
       { path: '/curve', component: () => import('../curve/RunsView.vue') },

@@ -1,5 +1,5 @@
 /** Hands a text to the person as a file. */
-export function saveFile(name: string, text: string, type: 'text/csv' | 'application/json'): void {
+export function saveFile(name: string, text: string, type: 'text/csv' | 'text/calendar' | 'application/json'): void {
   const address = URL.createObjectURL(new Blob([text], { type: `${type};charset=utf-8` }));
   const link = document.createElement('a');
   link.href = address;

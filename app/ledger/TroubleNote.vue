@@ -14,7 +14,7 @@ function save(): void {
   const { header, entries } = props.run;
   const seq = (entries.at(-1)?.seq ?? 0) + 1;
   const typed = props.typed ? [entryOf({ kind: 'note', at: Date.now(), text: `Not logged: ${props.typed}` }, seq)] : [];
-  const book = logbookOf(shelf.everything(), [], [{ header, entries: [...entries, ...typed] }]);
+  const book = logbookOf(shelf.everything(), { methods: [], studies: [] }, [{ header, entries: [...entries, ...typed] }]);
   saveFile(`${fileName(header.device.name, header.charger.name)}.json`, writeLogbook(book), 'application/json');
 }
 </script>

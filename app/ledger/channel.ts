@@ -1,7 +1,7 @@
 import type { Entry } from '@core';
 
 /** What tabs tell each other: new ink of a live run, or that a list has changed. */
-export type Message = { about: 'ink'; runId: string; entry: Entry } | { about: 'runs' | 'shelf' | 'studies' };
+export type Message = { about: 'ink'; runId: string; entry: Entry } | { about: 'runs' | 'shelf' | 'methods' | 'studies' };
 
 const channel = new BroadcastChannel('inkpath');
 

@@ -14,6 +14,7 @@ export const liveBook = database('inkpath-live');
 export const runBook = database('inkpath-runs');
 export const catalogueBook = database('inkpath-catalogue');
 export const studyBook = database('inkpath-studies');
+export const methodBook = database('inkpath-methods');
 export const sampleBook = database('inkpath-samples');
 
 /** Opens what every start reads all at once, for opening one after another is what takes long. Trouble shows when they are used. */

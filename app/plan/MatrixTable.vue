@@ -1,10 +1,10 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue';
-import { progressOf, type Progress, type Study } from '@core';
+import { progressOf, willNotCharge, type Progress, type Setup, type Study } from '@core';
 import { vFocus } from '../frame/vFocus';
 
 /** The matrix of a study: what is tested, begun, untested, and left out on purpose with its reason. */
-const props = defineProps<{ study: Study; made: string[]; nameOf: (id: string | undefined) => string }>();
+const props = defineProps<{ study: Study; setups: readonly Setup[]; made: string[]; nameOf: (id: string | undefined) => string }>();
 const emit = defineEmits<{ cross: [crossed: Study['crossed']] }>();
 
 const progress = computed(() => (props.study.repeats >= 1 ? progressOf(props.study, props.made) : []));
@@ -23,7 +23,13 @@ const columnName = (column: string) => {
 };
 const rowName = ([row]: Progress[]) =>
   props.study.states.length > 1 ? `${props.nameOf(row?.cell.device)}, ${row?.cell.state ?? ''}` : props.nameOf(row?.cell.device);
-const saidOf = ({ cell, done, of, state }: Progress) => (state === 'crossed' ? (cell.reason ?? '') : `${done} of ${of}`);
+/** What is expected of a cell that will not do: what it comes to when the two are plugged together. */
+const warnings = computed(() => new Map(props.setups.filter(willNotCharge).map(({ cell, settled }) => [cell.key, settled?.outcome ?? ''])));
+function saidOf({ cell, done, of, state }: Progress): string {
+  if (state === 'crossed') return cell.reason ?? '';
+  const warning = warnings.value.get(cell.key);
+  return warning === undefined ? `${done} of ${of}` : `${done} of ${of}, ${warning}`;
+}
 
 function press(each: Progress): void {
   if (each.state === 'crossed')
@@ -58,7 +64,7 @@ function cross(): void {
             <td v-for="each in row" :key="each.cell.key">
               <button
                 type="button"
-                :class="each.state"
+                :class="[each.state, { idle: each.state !== 'crossed' && warnings.has(each.cell.key) }]"
                 :aria-label="`${nameOf(each.cell.device)} on ${nameOf(each.cell.charger)}, ${each.cell.state}: ${WORDS[each.state]}, ${saidOf(each)}`"
                 :title="each.state === 'crossed' ? 'Take it in again' : 'Leave it out'"
                 @click="press(each)"
@@ -129,6 +135,10 @@ button.tested {
 button.crossed {
   color: rgb(var(--v-theme-soft));
   text-decoration: line-through;
+}
+
+button.idle small {
+  color: rgb(var(--v-theme-due));
 }
 
 small {

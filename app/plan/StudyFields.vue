@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue';
-import { ORDERS, QUESTIONS, SCHOOLS, STATES, type Study } from '@core';
+import { ORDERS, QUESTIONS, SCHOOLS, STATES, writeCadence, type School, type Study } from '@core';
 import { useShelf } from '../bench/shelf';
 import MethodFields from '../run/MethodFields.vue';
 import type { MethodChoice } from '../run/methodChoice';
@@ -11,7 +11,20 @@ const emit = defineEmits<{ change: [part: Partial<Study>]; method: [choice: Meth
 
 const shelf = useShelf();
 const question = computed(() => QUESTIONS.find(({ asks }) => asks === props.study.question));
-const fitting = computed(() => (question.value?.methods ?? []).flatMap((id) => SCHOOLS.find((school) => school.id === id)?.name ?? []));
+const fitting = computed(() => (question.value?.methods ?? []).flatMap((id) => SCHOOLS.find((school) => school.id === id) ?? []));
+
+/** A method is taken with the start and the conditions it asks for. */
+function taken({ startLevel, conditions }: School): void {
+  emit('change', { ...(startLevel !== undefined && { startLevel }), ...(conditions && { conditions }) });
+}
+
+function take(id: string): void {
+  const school = SCHOOLS.find((each) => each.id === id);
+  if (!school) return;
+  emit('method', { school: id, timing: writeCadence(school.cadence) });
+  taken(school);
+}
+
 const number = (typed: string) => (typed.trim() === '' ? Number.NaN : Number(typed.replace(',', '.')));
 const shown = (value: number) => (Number.isNaN(value) ? '' : String(value));
 </script>
@@ -27,7 +40,15 @@ const shown = (value: number) => (Number.isNaN(value) ? '' : String(value));
       :error-messages="errors.question"
       @update:model-value="(asks: string | null) => emit('change', { question: asks ?? '' })"
     />
-    <p v-if="question" class="soft">You vary {{ question.varies }}. Methods that fit: {{ fitting.join(', ') }}.</p>
+    <div v-if="question" class="fitting">
+      <p class="soft">You vary {{ question.varies }}. Methods that fit:</p>
+      <ul>
+        <li v-for="{ id, name, goodFor, weakAt } in fitting" :key="id">
+          <button type="button" :aria-pressed="study.method === id" @click="take(id)">{{ name }}</button>
+          <span class="soft">good for {{ goodFor }}; weak at: {{ weakAt }}</span>
+        </li>
+      </ul>
+    </div>
     <v-text-field
       :model-value="study.name"
       label="Name of the study"
@@ -35,7 +56,13 @@ const shown = (value: number) => (Number.isNaN(value) ? '' : String(value));
       :error-messages="errors.name"
       @update:model-value="(name: string) => emit('change', { name })"
     />
-    <MethodFields :model-value="method" :error="errors.cadence ?? ''" @update:model-value="(choice) => emit('method', choice)" />
+    <MethodFields
+      :model-value="method"
+      :error="errors.cadence ?? ''"
+      :conditions="study.conditions"
+      @update:model-value="(choice) => emit('method', choice)"
+      @taken="taken"
+    />
     <v-text-field
       :model-value="shown(study.startLevel)"
       label="Every run starts at, %"
@@ -76,6 +103,18 @@ const shown = (value: number) => (Number.isNaN(value) ? '' : String(value));
       @update:model-value="(cables: string[]) => emit('change', { cables })"
     />
     <v-select
+      v-if="shelf.meters.length > 0"
+      :model-value="study.meters"
+      :items="shelf.meters"
+      item-title="name"
+      item-value="id"
+      label="Meters at hand"
+      hint="none: power is not read"
+      persistent-hint
+      multiple
+      @update:model-value="(meters: string[]) => emit('change', { meters })"
+    />
+    <v-select
       :model-value="study.states"
       :items="[...STATES]"
       label="States"
@@ -96,6 +135,11 @@ const shown = (value: number) => (Number.isNaN(value) ? '' : String(value));
       label="Order"
       @update:model-value="(order: Study['order']) => emit('change', { order })"
     />
+    <v-checkbox
+      :model-value="study.races"
+      label="Start together, from one strip, what shares no gear"
+      @update:model-value="(races: boolean | null) => emit('change', { races: races === true })"
+    />
   </form>
 </template>
 
@@ -107,7 +151,30 @@ const shown = (value: number) => (Number.isNaN(value) ? '' : String(value));
   padding: 1.25rem 1.5rem 2rem;
 }
 
-p {
+.fitting {
   font-size: 0.9rem;
+}
+
+ul {
+  list-style: none;
+}
+
+li {
+  padding-top: 0.35rem;
+}
+
+li button {
+  padding: 0 0.35rem 0 0;
+  font: inherit;
+  font-weight: 700;
+  color: inherit;
+  text-decoration: underline;
+  background: none;
+  border: 0;
+  cursor: pointer;
+}
+
+li button[aria-pressed='true'] {
+  text-decoration: none;
 }
 </style>

@@ -4,10 +4,11 @@ import { useRouter } from 'vue-router';
 import { ValidationError } from 'yup';
 import {
   CONDITIONS,
-  nextRun,
   readCadence,
+  runsLeft,
   SCHEMA,
   SCHOOLS,
+  setupsOf,
   studySchema,
   writeCadence,
   type CadenceText,
@@ -39,14 +40,16 @@ function blank(): Study {
     question: '',
     method: first?.id ?? '',
     cadence: first?.cadence ?? { kind: 'fixed', every: 300 },
-    startLevel: 2,
+    startLevel: first?.startLevel ?? 1,
     devices: shelf.devices.slice(0, 1).map(({ id }) => id),
     chargers: shelf.chargers.map(({ id }) => id),
     cables: [],
+    meters: shelf.meters.map(({ id }) => id),
     states: ['asleep'],
     crossed: [],
     repeats: 1,
     order: 'counterbalanced',
+    races: false,
     seed: Date.now() % 100_000,
     conditions: CONDITIONS.map((each) => ({ ...each })),
   };
@@ -81,7 +84,9 @@ function takeMethod({ school, timing: typed }: MethodChoice): void {
 }
 
 const made = computed(() => studies.made(props.id));
-const next = computed(() => (isKept.value && !isChanged.value ? nextRun(draft.value, made.value) : undefined));
+const next = computed(() => (isKept.value && !isChanged.value ? runsLeft(draft.value, made.value)[0] : undefined));
+/** What is filled in may be half typed; nothing is worked out of a count that is none. */
+const setups = computed(() => setupsOf(draft.value, shelf.everything()));
 const nameOf = (id: string | undefined) => shelf.all.find(({ gear }) => gear.id === id)?.gear.name ?? 'gear no longer there';
 
 async function keep(): Promise<void> {
@@ -95,7 +100,7 @@ async function keep(): Promise<void> {
       [isKept.value, isChanged.value] = [true, false];
     }
   } catch (error) {
-    if (error instanceof StorageTrouble) trouble.value = error.message.replace('Not logged.', 'The study was not kept.');
+    if (error instanceof StorageTrouble) trouble.value = error.saying('The study was not kept.');
     else if (error instanceof ValidationError) for (const { path, message } of error.inner) found[path ?? ''] ??= message;
     else throw error;
   }
@@ -117,6 +122,7 @@ async function remove(): Promise<void> {
         <v-btn v-if="next" :to="{ path: '/run/new', query: { study: id, cell: next.cell.key } }"
           >Next: {{ nameOf(next.cell.device) }} on {{ nameOf(next.cell.charger) }}</v-btn
         >
+        <v-btn v-if="isKept && !isChanged" :to="`/plan/${id}/calendar`">Calendar</v-btn>
         <v-btn v-if="isKept && made.length === 0" @click="remove">Throw it away</v-btn>
         <v-btn variant="flat" color="primary" :disabled="isKept && !isChanged" @click="keep">{{
           isKept && !isChanged ? 'Kept' : 'Keep the study'
@@ -128,8 +134,8 @@ async function remove(): Promise<void> {
     <div class="spread">
       <StudyFields :study="draft" :method="method" :errors="errors" @change="change" @method="takeMethod" />
       <div class="found">
-        <MatrixTable :study="draft" :made="made" :name-of="nameOf" @cross="(crossed) => change({ crossed })" />
-        <TellTable :study="draft" />
+        <MatrixTable :study="draft" :setups="setups" :made="made" :name-of="nameOf" @cross="(crossed) => change({ crossed })" />
+        <TellTable :study="draft" :setups="setups" />
         <ConditionsTable :conditions="draft.conditions" @change="(conditions: Condition[]) => change({ conditions })" />
       </div>
     </div>

@@ -1,68 +1,25 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue';
-import {
-  cheapestChange,
-  costOf,
-  expectedCharge,
-  LEVELS,
-  nominal,
-  runLength,
-  runsOf,
-  settle,
-  spell,
-  tell,
-  type Change,
-  type Expected,
-  type Study,
-} from '@core';
+import { cheapestChange, costOf, fixed, LEVELS, nominal, powerTelling, spell, tellings, type Change, type Setup, type Study } from '@core';
 import { useShelf } from '../bench/shelf';
 
 /** What a study costs, and what its readings will be able to tell; asked for a difference, the cheapest change that would show it. */
-const props = defineProps<{ study: Study }>();
+const props = defineProps<{ study: Study; setups: readonly Setup[] }>();
 
 const shelf = useShelf();
-const gear = <Each extends { id: string }>(all: Each[], id: string | undefined) => all.find((each) => each.id === id);
-
-/** The charge to expect of each cell, where the shelf says enough. */
-const expected = computed(() => {
-  const found = new Map<string, Expected>();
-  if (!(props.study.startLevel >= 0 && props.study.startLevel < 100) || !(props.study.repeats >= 1)) return found;
-  for (const { cell } of runsOf({ ...props.study, repeats: 1 })) {
-    const [device, charger] = [gear(shelf.devices, cell.device), gear(shelf.chargers, cell.charger)];
-    const curve =
-      device &&
-      charger &&
-      expectedCharge(settle({ device, charger, cable: gear(shelf.cables, cell.cable) }), props.study.startLevel, {
-        awake: cell.state === 'awake',
-      });
-    if (curve) found.set(cell.key, curve);
-  }
-  return found;
-});
-const cost = computed(() => {
-  const { cadence } = props.study;
-  if (!(props.study.repeats >= 1 && props.study.repeats <= 10)) return undefined;
-  return costOf(
-    cadence,
-    runsOf(props.study).map(({ cell }) => {
-      const curve = expected.value.get(cell.key);
-      return {
-        length: runLength(cadence, curve?.length ?? 3 * 3600),
-        fineFrom: cadence.kind === 'coarse then fine' ? curve?.reaches(cadence.level) : undefined,
-      };
-    }),
-  );
-});
-/** The slowest setup has the widest margin in time, so what holds for it holds for all. */
-const slowest = computed(() => [...expected.value.values()].sort((one, other) => other.length - one.length)[0]);
-const tellings = computed(() => (slowest.value ? tell(props.study.cadence, props.study.repeats, LEVELS, slowest.value.reaches) : []));
+const isSound = computed(() => props.study.repeats >= 1 && props.study.repeats <= 10);
+const cost = computed(() => (isSound.value ? costOf(props.study, props.setups) : undefined));
+const told = computed(() => (isSound.value ? tellings(props.study, props.setups, LEVELS) : []));
+const hasCurves = computed(() => told.value.some(({ expected }) => expected !== undefined));
+const meters = computed(() => shelf.meters.filter(({ id }) => props.study.meters.includes(id)));
+const power = computed(() => (isSound.value ? powerTelling(props.study.repeats, props.setups, meters.value) : undefined));
 
 const wanted = ref('');
 const level = ref<number>(80);
 const change = computed(() => {
   const minutes = Number(wanted.value.replace(',', '.'));
-  if (!slowest.value || !(minutes > 0)) return undefined;
-  return inWords(cheapestChange(props.study.cadence, props.study.repeats, level.value, minutes * 60, slowest.value.reaches));
+  if (!isSound.value || !(minutes > 0)) return undefined;
+  return inWords(cheapestChange(props.study, props.setups, level.value, minutes * 60));
 });
 
 function inWords(found: Change): string {
@@ -78,6 +35,8 @@ function inWords(found: Change): string {
   }
 }
 const written = (seconds: number | undefined) => (seconds === undefined ? '—' : spell(seconds));
+const range = (from: number | undefined, to: number | undefined) =>
+  from === undefined || to === undefined || spell(from) === spell(to) ? written(to) : `${spell(from)} to ${spell(to)}`;
 </script>
 
 <template>
@@ -85,30 +44,43 @@ const written = (seconds: number | undefined) => (seconds === undefined ? '—' 
     <h2 id="tell-title">What it costs and can tell</h2>
     <p v-if="cost" role="status">
       {{ cost.runs }} runs, {{ spell(cost.length) }} one after another, {{ cost.readings }} readings: about {{ spell(cost.attended) }} of
-      your own time.
+      your own time.<template v-if="cost.unknown > 0">
+        {{ cost.unknown }} of them have no length that can be expected and are not in these hours.</template
+      >
     </p>
-    <template v-if="tellings.length > 0">
+    <template v-if="hasCurves">
       <table>
         <caption class="soft">
-          For the slowest of them, so it holds for all
+          The worst of all its setups at each level, so it holds for all
         </caption>
         <thead>
           <tr>
-            <th scope="col">level</th>
+            <th scope="col">figure</th>
             <th scope="col">expected</th>
             <th scope="col">known to within</th>
             <th scope="col">tells apart from</th>
           </tr>
         </thead>
         <tbody>
-          <tr v-for="each in tellings" :key="each.level">
+          <tr v-for="each in told" :key="each.level">
             <th scope="row">{{ each.level }} %</th>
-            <td class="figures pencil">{{ written(each.expected) }}</td>
-            <td class="figures">{{ written(each.margin) }}</td>
+            <td class="figures pencil">{{ range(each.soonest, each.expected) }}</td>
+            <td class="figures">
+              {{ written(each.margin) }}<small v-if="each.without > 0">{{ each.without }} not at all</small>
+            </td>
             <td class="figures">{{ written(each.smallest) }}</td>
+          </tr>
+          <tr v-if="power">
+            <th scope="row">peak power</th>
+            <td class="figures pencil">{{ fixed(power.expected, 1) }} W</td>
+            <td class="figures">± {{ fixed(power.margin, 1) }} W</td>
+            <td class="figures">{{ fixed(power.smallest, 1) }} W</td>
           </tr>
         </tbody>
       </table>
+      <p v-if="!power" class="soft">
+        Of power it tells nothing: {{ meters.length > 0 ? 'no meter says how accurate it is' : 'it has no meter' }}.
+      </p>
       <div class="ask">
         <v-text-field v-model="wanted" label="To tell apart a difference of, min" inputmode="decimal" density="compact" />
         <v-select v-model="level" :items="LEVELS.map((value) => ({ title: `at ${value} %`, value }))" label="Level" density="compact" />
@@ -128,7 +100,7 @@ section {
 }
 
 table {
-  max-width: 34rem;
+  max-width: 38rem;
   border-collapse: collapse;
 }
 
@@ -147,6 +119,11 @@ td {
 
 th:first-child {
   text-align: start;
+}
+
+small {
+  display: block;
+  color: rgb(var(--v-theme-due));
 }
 
 .pencil {

@@ -1,22 +1,28 @@
 <script setup lang="ts">
 import { format } from 'date-fns';
-import { computed } from 'vue';
-import { SCHOOLS, writeCadence } from '@core';
+import { computed, onMounted, ref } from 'vue';
+import { writeCadence, type Condition, type School } from '@core';
 import { useLogbook } from '../curve/logbook';
 import CadenceFields from './CadenceFields.vue';
+import MethodSheet from './MethodSheet.vue';
 import type { MethodChoice } from './methodChoice';
+import { useMethods } from './methods';
 
-/** The method of a run: a school of the trade with a line on why, or the times of an earlier run; its cadence can be adjusted. */
-defineProps<{ error: string }>();
+/** The method of a run: a school of the trade or one’s own, with a line on why, or the times of an earlier run; all can be adjusted and kept. */
+defineProps<{ error: string; conditions?: readonly Condition[] }>();
+const emit = defineEmits<{ taken: [method: School] }>();
 const choice = defineModel<MethodChoice>({ required: true });
 
 const logbook = useLogbook();
 const AS_EARLIER = 'as-earlier';
-const methods = [
-  ...SCHOOLS.map(({ id, name }) => ({ value: id, title: name })),
+const methods = useMethods();
+const sheet = ref(false);
+onMounted(() => methods.load());
+const offered = computed(() => [
+  ...methods.all.map(({ id, name }) => ({ value: id, title: name })),
   { value: AS_EARLIER, title: 'The check times of an earlier run' },
-];
-const school = computed(() => SCHOOLS.find(({ id }) => id === choice.value.school));
+]);
+const school = computed(() => methods.byId(choice.value.school));
 const earlierRuns = computed(() =>
   logbook.summaries.map(({ id, device, charger, plugInAt }) => ({
     value: id,
@@ -25,8 +31,19 @@ const earlierRuns = computed(() =>
 );
 
 function take(id: string): void {
-  const chosen = SCHOOLS.find((each) => each.id === id);
+  const chosen = methods.byId(id);
   choice.value = { school: chosen?.id, timing: writeCadence(chosen?.cadence ?? { kind: 'marks', at: [300] }) };
+  if (chosen) emit('taken', chosen);
+}
+
+function keep(method: School): void {
+  sheet.value = false;
+  take(method.id);
+}
+
+async function throwAway(id: string): Promise<void> {
+  await methods.remove(id);
+  choice.value = { ...choice.value, school: methods.all[0]?.id };
 }
 
 /** Takes over when the earlier run was read, so that the two can be laid side by side. */
@@ -40,7 +57,7 @@ async function takeTimes(id: string): Promise<void> {
 <template>
   <v-select
     :model-value="choice.school ?? AS_EARLIER"
-    :items="methods"
+    :items="offered"
     label="Method"
     :menu-props="{ maxHeight: 600 }"
     @update:model-value="take"
@@ -59,6 +76,13 @@ async function takeTimes(id: string): Promise<void> {
     @update:model-value="takeTimes"
   />
   <CadenceFields :model-value="choice.timing" :error="error" @update:model-value="(timing) => (choice = { ...choice, timing })" />
+  <div v-if="school" class="own">
+    <v-btn variant="text" size="small" @click="sheet = true">{{
+      methods.isOwn(school.id) ? 'Change my method' : 'Keep as a method of my own'
+    }}</v-btn>
+    <v-btn v-if="methods.isOwn(school.id)" variant="text" size="small" @click="throwAway(school.id)">Throw the method away</v-btn>
+  </div>
+  <MethodSheet v-if="sheet && school" :base="school" :choice="choice" :conditions="conditions" @kept="keep" @away="sheet = false" />
 </template>
 
 <style scoped>

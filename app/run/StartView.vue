@@ -30,6 +30,7 @@ import BetweenFields from './BetweenFields.vue';
 import MethodFields from './MethodFields.vue';
 import type { MethodChoice } from './methodChoice';
 import { useLanes } from './lanes';
+import { useMethods } from './methods';
 import { penFor } from './penFor';
 import { plannedStart, type PlannedStart } from './planned';
 
@@ -40,6 +41,7 @@ const shelf = useShelf();
 const studies = useStudies();
 const logbook = useLogbook();
 const lanes = useLanes();
+const methods = useMethods();
 
 const schema = object({
   device: string().required('Choose the device that charges.'),
@@ -106,19 +108,21 @@ const unstored = shallowRef<{ header: Header; entries: Entry[] }>();
 const plug = useTemplateRef<{ $el: HTMLElement }>('plug');
 const isReady = computed(() => shelf.devices.length > 0 && shelf.chargers.length > 0);
 
-const submit = handleSubmit((given) => {
-  const { device: taking, charger: giving } = pair.value;
-  const read = readCadence(method.value.timing, method.value.earlier);
-  if (!taking || !giving || !('cadence' in read)) return;
-  armed.value = { device: taking, charger: giving, level: given.level, cadence: read.cadence };
-  void nextTick(() => plug.value?.$el.focus());
-});
-
 /** Looks at everything at once, so that all that is wrong is said together. */
 function arm(): void {
-  const read = readCadence(method.value.timing);
+  const read = readCadence(method.value.timing, method.value.earlier);
   timingError.value = 'error' in read ? read.error : '';
-  void submit();
+  void handleSubmit((given) => {
+    const { device: taking, charger: giving } = pair.value;
+    if (!taking || !giving || !('cadence' in read)) return;
+    armed.value = { device: taking, charger: giving, level: given.level, cadence: read.cadence };
+    void nextTick(() => plug.value?.$el.focus());
+  })();
+}
+
+/** Schools of the trade go by their ids; a method of one’s own by its name, for it can be thrown away. */
+function methodName(id: string | undefined): Pick<Header, 'method'> {
+  return id === undefined ? {} : { method: methods.isOwn(id) ? methods.byId(id)?.name : id };
 }
 
 /** The clock counts from this key, whatever storing takes. */
@@ -137,7 +141,7 @@ async function plugIn(): Promise<void> {
     ...(confirmed.value && { conditions: confirmed.value }),
     plugInAt,
     cadence: chosen.cadence,
-    ...(method.value.school && { method: method.value.school }),
+    ...methodName(method.value.school),
     pen: penFor({ device: chosen.device.name, charger: chosen.charger.name }, [
       ...lanes.records.map(({ header: live }) => ({ device: live.device.name, charger: live.charger.name, pen: live.pen })),
       ...logbook.summaries,

@@ -6,7 +6,7 @@ import { useNow } from '../frame/clock';
 import { onTabs, tellTabs } from '../ledger/channel';
 import { append, entryOf, file, liveRuns, reopen, startRun, tidy } from '../ledger/ledger';
 import { holdRun } from '../ledger/locks';
-import { StorageTrouble } from '../ledger/storageTrouble';
+import { NOT_LOGGED, StorageTrouble } from '../ledger/storageTrouble';
 
 /** One live run on the board. */
 interface Lane {
@@ -70,8 +70,8 @@ export const useLanes = defineStore('lanes', () => {
 
   function laneOf(runId: string): Lane {
     const lane = lanes.get(runId);
-    if (!lane) throw new StorageTrouble('Not logged: this run is no longer live. Find it under Curve, and add to it there.');
-    if (!lane.mine.value) throw new StorageTrouble('Not logged: another tab has this run. Log it there, or take it over here first.');
+    if (!lane) throw new StorageTrouble('This run is no longer live. Find it under Curve, and add to it there.', NOT_LOGGED);
+    if (!lane.mine.value) throw new StorageTrouble('Another tab has this run. Log it there, or take it over here first.', NOT_LOGGED);
     return lane;
   }
 

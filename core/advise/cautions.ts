@@ -6,6 +6,11 @@ export const CAUTIONS = {
     'Use certified chargers and cables; over 3 A needs a marked cable.',
     'The maker’s instructions come first.',
   ],
+  unattended: [
+    'Nobody is there to see it: only where the maker allows it, and where local rules do.',
+    'On a hard surface that cannot burn, uncovered, under a smoke alarm; never a damaged or swollen battery.',
+    'Readings that fall while you are away are left out, and named.',
+  ],
   hot: 'Hot: stop if it swells, hisses, leaks or smells, unplug it at the wall if that is safe, and keep away. The maker’s limits come first.',
   full: [
     'Stop and move away from a swollen, hissing, leaking or too-hot battery; never charge a damaged one.',

@@ -21,6 +21,7 @@ const logbook = (changes: Partial<Logbook> = {}): Logbook => ({
   chargers: [header.charger],
   cables: [{ id: 'l1', name: 'short', chargerEnd: 'USB-C', deviceEnd: 'USB-C', marker: '5 A' }],
   meters: [],
+  methods: [],
   studies: [],
   runs: [
     {
@@ -97,7 +98,7 @@ describe('a logbook that cannot be read', () => {
   });
 
   it('is told from one of a newer program', () => {
-    expect(changed((raw) => (raw.schema = 7))).toThrow(/newer Inkpath Log \(schema 7; this one reads up to 2\)/);
+    expect(changed((raw) => (raw.schema = 7))).toThrow(/newer Inkpath Log \(schema 7; this one reads up to 3\)/);
   });
 
   it('is refused unread when it is too large or has nothing in it', () => {
@@ -125,7 +126,7 @@ describe('schemas over the years', () => {
     expect(kept.gear).toEqual({ id: 'p', kind: 'pad', ports: [{ connector: 'pad', label: '15W' }] });
     const header1 = { schema: 1, id: 'r', charger: { id: 'c', kind: 'adapter', label } };
     expect(migrate(header1, 'a run').charger).toMatchObject({ ports });
-    expect(migrate({ schema: 1, header: header1, entries: [] }, 'a run').header).toMatchObject({ schema: 2, charger: { ports } });
+    expect(migrate({ schema: 1, header: header1, entries: [] }, 'a run').header).toMatchObject({ schema: 3, charger: { ports } });
   });
 
   it('still reads a logbook of schema 2', () => {
@@ -133,6 +134,14 @@ describe('schemas over the years', () => {
     expect(book.chargers[0]?.ports?.[0]?.probed).toBe('5V⎓3A 9V⎓2A');
     expect(book.runs[0]?.header.cable?.marker).toBe('5 A');
     expect(book.meters[0]?.interval).toBe(1);
+    expect(book.studies[0]).toMatchObject({ meters: [], races: false });
+  });
+
+  it('still reads a logbook of schema 3, with methods of one’s own and a calendar', () => {
+    const book = readLogbook(readFileSync(new URL('fixtures/logbook-3.json', import.meta.url), 'utf8'), 'logbook-3.json');
+    expect(book.methods[0]?.cadence).toEqual({ kind: 'fixed', every: 180 });
+    expect(book.studies[0]?.calendar?.hours[0]).toEqual({ day: 1, from: 540, to: 1020 });
+    expect(migrate({ schema: 2, id: 's', repeats: 1 }, 'a study')).toEqual({ schema: 3, id: 's', repeats: 1, meters: [], races: false });
   });
 
   it('raises an old value one schema at a time', () => {

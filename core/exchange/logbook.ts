@@ -3,6 +3,7 @@ import type { Charger } from '../bench/charger';
 import type { Device } from '../bench/device';
 import type { Meter } from '../bench/meter';
 import type { Entry, Header } from '../ink/entry';
+import type { OwnMethod } from '../method/ownMethod';
 import { SCHEMA } from '../ink/version';
 import type { Study } from '../plan/study';
 import type { Samples } from '../ink/track';
@@ -24,6 +25,7 @@ export interface Logbook {
   chargers: Charger[];
   cables: Cable[];
   meters: Meter[];
+  methods: OwnMethod[];
   studies: Study[];
   runs: StoredRun[];
 }
@@ -31,7 +33,7 @@ export interface Logbook {
 /** Gear and runs as a logbook, dated now. */
 export function logbookOf(
   { devices, chargers, cables, meters }: Pick<Logbook, 'devices' | 'chargers' | 'cables' | 'meters'>,
-  studies: Study[],
+  { methods, studies }: Pick<Logbook, 'methods' | 'studies'>,
   runs: StoredRun[],
 ): Logbook {
   return {
@@ -42,6 +44,7 @@ export function logbookOf(
     chargers,
     cables,
     meters,
+    methods,
     studies,
     runs,
   };

@@ -1,9 +1,10 @@
 import { SCHEMA } from '../ink/version';
 import { fromSchema1 } from './fromSchema1';
+import { fromSchema2 } from './fromSchema2';
 import type { Migrations, Versioned } from './versioned';
 import { ImportError } from './importError';
 
-export const MIGRATIONS: Migrations = { 1: fromSchema1 };
+export const MIGRATIONS: Migrations = { 1: fromSchema1, 2: fromSchema2 };
 
 /**
  * Brings a stored or exported value up to the present schema, one version at a time.

@@ -1,5 +1,6 @@
 import { array, number, object, string, ValidationError } from 'yup';
 import { SCHEMAS } from '../bench/shelf';
+import { ownMethodSchema } from '../method/ownMethod';
 import { SCHEMA } from '../ink/version';
 import { entriesSchema, headerSchema } from '../ink/entry';
 import { QUANTITIES, type Quantity, type Samples } from '../ink/track';
@@ -29,6 +30,7 @@ const logbookSchema = object({
   chargers: array().of(SCHEMAS.charger).required(),
   cables: array().of(SCHEMAS.cable).required(),
   meters: array().of(SCHEMAS.meter).required(),
+  methods: array().of(ownMethodSchema).required(),
   studies: array().of(studySchema).required(),
   runs: array()
     .of(object({ header: headerSchema, entries: entriesSchema, samples: samplesSchema.default(undefined).optional() }).noUnknown())

@@ -4,6 +4,7 @@ import { chargerSchema } from '../bench/charger';
 import { deviceSchema } from '../bench/device';
 import { meterSchema } from '../bench/meter';
 import { cadenceSchema, type Cadence } from '../method/cadenceSchema';
+import { conditionSchema } from '../method/conditions';
 import { SCHEMA } from './version';
 
 const moment = number().integer().required();
@@ -73,10 +74,6 @@ export const entrySchema = lazy((value: unknown) => {
   return known ?? object({ kind: string().oneOf(Object.keys(KINDS)).required() });
 });
 
-/** A setting that must match from run to run, and its value. */
-export const conditionSchema = object({ name: string().trim().required().max(60), value: string().trim().max(80).defined() }).noUnknown();
-export type Condition = InferType<typeof conditionSchema>;
-
 /** What a run is: copied gear, so that editing the shelf never rewrites history; the instant of plug-in; when readings fall due. */
 export const headerSchema = object({
   schema: number().oneOf([SCHEMA]).required(),
@@ -90,8 +87,8 @@ export const headerSchema = object({
   /** Epoch milliseconds. */
   plugInAt: moment,
   cadence: cadenceSchema,
-  /** Which school of the trade it was taken by, by its id. */
-  method: string().max(40),
+  /** Which school of the trade it was taken by, by its id; a method of one’s own by its name. */
+  method: string().max(80),
   /** The study it belongs to, and which cell of its matrix it fills. */
   study: object({ id: string().required().max(40), cell: string().required().max(200) })
     .noUnknown()

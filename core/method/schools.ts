@@ -1,17 +1,21 @@
 import type { Cadence } from './cadenceSchema';
+import type { Condition } from './conditions';
 
 /** A way in which reviewers take a run: how it starts, when it is read, what is written down, when it stops. */
 export interface School {
   id: string;
   name: string;
-  /** Level at the start, in words. */
+  /** Level at the start, in words, and in % where it is one. */
   start: string;
+  startLevel?: number | undefined;
   cadence: Cadence;
   /** What is written down at each check. */
   records: string;
   stops: string;
   goodFor: string;
   weakAt: string;
+  /** Settings that must match, where the method says so. */
+  conditions?: Condition[];
 }
 
 const MINUTE = 60;
@@ -22,6 +26,7 @@ export const SCHOOLS: readonly School[] = [
     id: 'fixed-interval',
     name: 'Fixed interval',
     start: '1 %, or 0',
+    startLevel: 1,
     cadence: { kind: 'fixed', every: 5 * MINUTE },
     records: 'the level',
     stops: 'at 100 % on the display',
@@ -32,6 +37,7 @@ export const SCHOOLS: readonly School[] = [
     id: 'coarse-then-fine',
     name: 'Coarse then fine',
     start: 'dead, left off for the same minutes each time',
+    startLevel: 0,
     cadence: { kind: 'coarse then fine', every: 10 * MINUTE, level: 90, then: 5 * MINUTE },
     records: 'the level',
     stops: 'each at 100 % on the display',
@@ -42,6 +48,7 @@ export const SCHOOLS: readonly School[] = [
     id: 'milestone-checks',
     name: 'Milestone checks',
     start: '0 or 1 %',
+    startLevel: 1,
     cadence: { kind: 'marks', at: [15, 30, 45, 60].map((minutes) => minutes * MINUTE), then: 15 * MINUTE },
     records: 'the level, then when it is full',
     stops: 'at 100 % on the display',
@@ -52,6 +59,7 @@ export const SCHOOLS: readonly School[] = [
     id: 'top-up-window',
     name: 'Top-up window',
     start: '5 %, or 0',
+    startLevel: 5,
     cadence: { kind: 'marks', at: [5, 10, 15, 20, 30].map((minutes) => minutes * MINUTE) },
     records: 'the level',
     stops: 'when the window ends',
@@ -62,6 +70,7 @@ export const SCHOOLS: readonly School[] = [
     id: 'fixed-hour-from-half',
     name: 'Fixed hour from half',
     start: '50 %, device asleep',
+    startLevel: 50,
     cadence: { kind: 'marks', at: [30 * MINUTE, 60 * MINUTE] },
     records: 'the level; wake the screen only then',
     stops: 'after an hour',
@@ -72,6 +81,7 @@ export const SCHOOLS: readonly School[] = [
     id: 'energy-sample',
     name: 'Energy sample',
     start: 'below 50 %',
+    startLevel: 40,
     cadence: { kind: 'marks', at: [5 * MINUTE] },
     records: 'Wh of the meter at plug-in and after 5 min',
     stops: 'after 5 min',
@@ -82,6 +92,7 @@ export const SCHOOLS: readonly School[] = [
     id: 'instrumented-log',
     name: 'Instrumented log',
     start: 'low, and stated',
+    startLevel: 5,
     cadence: { kind: 'marks', at: [10, 20, 30, 40, 60].map((minutes) => minutes * MINUTE), then: 30 * MINUTE },
     records: 'level and temperatures by hand; watts come in from the meter afterwards',
     stops: 'when power has died away',
@@ -102,6 +113,7 @@ export const SCHOOLS: readonly School[] = [
     id: 'load-test',
     name: 'Load test',
     start: 'near empty, or full',
+    startLevel: 5,
     cadence: { kind: 'fixed', every: 5 * MINUTE },
     records: 'watts in, battery watts, scores as notes',
     stops: 'when the workload ends',
@@ -112,6 +124,7 @@ export const SCHOOLS: readonly School[] = [
     id: 'consumption',
     name: 'Consumption',
     start: '100 %, brightness full',
+    startLevel: 100,
     cadence: { kind: 'marks', at: [5 * MINUTE, 10 * MINUTE] },
     records: 'watts and Wh; the level at both ends',
     stops: 'when the window ends',

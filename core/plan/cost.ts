@@ -1,9 +1,16 @@
 import { dueTimes } from '../method/cadence';
 import type { Cadence } from '../method/cadenceSchema';
+import type { Expected } from '../simulate/expected';
+import { usualCalendar } from './calendar';
+import { runsOf } from './matrix';
+import type { Setup } from './setups';
+import type { Study } from './study';
 
 /** What a study costs. Seconds. */
 export interface Cost {
   runs: number;
+  /** Runs whose length cannot be expected; they count in nothing else. */
+  unknown: number;
   /** Of all runs, made one after another. */
   length: number;
   /** Of the person’s time. */
@@ -11,36 +18,53 @@ export interface Cost {
   readings: number;
 }
 
-/** Seconds of a person’s time that a reading takes, and plugging in and packing up. */
-const READING = 20;
-const AROUND_A_RUN = 180;
-
 /**
- * How long a run by this cadence takes: until it is full, or until its last mark.
+ * When a run by this cadence is read, in seconds from plug-in: at plug-in, at every check, and at the first check that can show it full.
  *
- * @param full expected time to 100 %, in seconds
+ * @param full     expected time to 100 %, in seconds; `undefined` where none can be expected
+ * @param fineFrom when the level that makes the cadence fine is expected
+ * @returns `undefined` where no end can be expected
  */
-export function runLength(cadence: Cadence, full: number): number {
-  if (cadence.kind === 'spot') return cadence.settle;
-  if (cadence.kind === 'marks' && cadence.then === undefined) return cadence.at.at(-1) ?? full;
-  return full;
+export function readingTimes(cadence: Cadence, full: number | undefined, fineFrom?: number): number[] | undefined {
+  const hasEnd = cadence.kind === 'spot' || (cadence.kind === 'marks' && cadence.then === undefined);
+  if (!hasEnd && full === undefined) return undefined;
+  if (cadence.kind === 'sampled') return [0, full ?? 0];
+  const times = [0];
+  for (const due of dueTimes(cadence, fineFrom)) {
+    times.push(due);
+    if (!hasEnd && full !== undefined && due >= full) break;
+  }
+  return times;
 }
 
-/**
- * Adds up what runs cost.
- *
- * @param lengths  of each run, in seconds
- * @param fineFrom when each shows the level that makes a cadence fine
- */
-export function costOf(cadence: Cadence, runs: readonly { length: number; fineFrom?: number | undefined }[]): Cost {
-  let readings = 0;
-  for (const { length, fineFrom } of runs) {
-    readings += 1;
-    for (const due of dueTimes(cadence, fineFrom)) {
-      if (due > length) break;
-      readings += 1;
+/** The expected times of reading a setup. @param allowance room for it to take longer, as a share */
+export function readingsOf(
+  study: Pick<Study, 'cadence'>,
+  { expected }: { expected?: Pick<Expected, 'reaches'> | undefined },
+  allowance = 0,
+): number[] | undefined {
+  const { cadence } = study;
+  const reaches = (level: number) => {
+    const at = expected?.reaches(level);
+    return at === undefined ? undefined : at * (1 + allowance);
+  };
+  return readingTimes(cadence, reaches(100), cadence.kind === 'coarse then fine' ? reaches(cadence.level) : undefined);
+}
+
+/** Adds up what the runs of a study cost. */
+export function costOf(study: Study, setups: readonly Setup[]): Cost {
+  const { reading, setUp, packUp } = study.calendar ?? usualCalendar('');
+  const cost: Cost = { runs: 0, unknown: 0, length: 0, attended: 0, readings: 0 };
+  const timesOf = new Map(setups.map((setup) => [setup.cell.key, readingsOf(study, setup)]));
+  for (const { cell } of runsOf(study)) {
+    const times = timesOf.get(cell.key);
+    cost.runs += 1;
+    if (!times) cost.unknown += 1;
+    else {
+      cost.length += times.at(-1) ?? 0;
+      cost.readings += times.length;
+      cost.attended += times.length * reading + setUp + packUp;
     }
   }
-  const length = runs.reduce((sum, each) => sum + each.length, 0);
-  return { runs: runs.length, length, attended: readings * READING + runs.length * AROUND_A_RUN, readings };
+  return cost;
 }

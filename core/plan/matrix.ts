@@ -80,14 +80,16 @@ export function progressOf(study: Matrix & Pick<Study, 'repeats'>, made: readonl
   });
 }
 
-/** The next run to make: the first in order whose cell has fewer runs than its repeats so far ask for. */
-export function nextRun(study: Matrix & Pick<Study, 'repeats' | 'order' | 'seed'>, made: readonly string[]): PlannedRun | undefined {
-  const left = new Map<string, number>();
-  for (const key of made) left.set(key, (left.get(key) ?? 0) + 1);
-  return runsOf(study).find(({ cell: { key } }) => {
-    const done = left.get(key) ?? 0;
-    if (done === 0) return true;
-    left.set(key, done - 1);
-    return false;
+/** The runs that are still to be made, in order: those of cells that have fewer runs than their repeats so far ask for. */
+export function runsLeft(study: Matrix & Pick<Study, 'repeats' | 'order' | 'seed'>, made: readonly string[]): PlannedRun[] {
+  const done = new Map<string, number>();
+  for (const key of made) done.set(key, (done.get(key) ?? 0) + 1);
+  return runsOf(study).filter(({ cell: { key } }) => {
+    const count = done.get(key) ?? 0;
+    done.set(key, count - 1);
+    return count <= 0;
   });
 }
+
+/** Names a planned run for ever. */
+export const runKey = ({ cell, repeat }: PlannedRun) => `${cell.key}#${repeat}`;

@@ -1,17 +1,20 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { SCHEMA } from '../ink/version';
 import { SCHOOLS } from '../method/schools';
 import type { Cadence } from '../method/cadenceSchema';
 import { surelyBelow } from '../margin/bounds';
-import { costOf, runLength } from './cost';
-import { cellsOf, nextRun, progressOf, runsOf } from './matrix';
+import { CONDITIONS } from '../method/conditions';
+import { costOf, readingTimes } from './cost';
+import { cellsOf, progressOf, runsLeft, runsOf } from './matrix';
 import { QUESTIONS } from './questions';
-import { CONDITIONS, ORDERS, STATES, studySchema, type Study } from './study';
-import { cheapestChange, smallestDifference, tell, widthAt } from './tell';
+import { setupsOf, willNotCharge, type Setup } from './setups';
+import { ORDERS, STATES, studySchema, type Study } from './study';
+import { changeOf, cheapestChange, powerTelling, smallestDifference, tell, tellings, widthAt } from './tell';
 
 const everyFive: Cadence = { kind: 'fixed', every: 300 };
 const study: Study = {
-  schema: 2,
+  schema: SCHEMA,
   id: 's',
   name: 'Van chargers',
   question: 'Which charger?',
@@ -21,6 +24,8 @@ const study: Study = {
   devices: ['sedge', 'slate'],
   chargers: ['c12', 'c20', 'c30'],
   cables: [],
+  meters: [],
+  races: false,
   states: ['asleep'],
   crossed: [{ cell: 'slate/c12//asleep', reason: 'known too weak' }],
   repeats: 2,
@@ -61,13 +66,9 @@ describe('the matrix of a study', () => {
   it('knows what was tested, and what comes next', () => {
     const made = ['sedge/c12//asleep', 'sedge/c12//asleep', 'sedge/c20//asleep'];
     expect(progressOf(study, made).map(({ state }) => state)).toEqual(['tested', 'part', 'untested', 'crossed', 'untested', 'untested']);
-    expect(nextRun(study, made)).toMatchObject({ cell: { key: 'sedge/c30//asleep' }, repeat: 1 });
-    expect(
-      nextRun(
-        study,
-        runsOf(study).map(({ cell }) => cell.key),
-      ),
-    ).toBeUndefined();
+    expect(runsLeft(study, made)[0]).toMatchObject({ cell: { key: 'sedge/c30//asleep' }, repeat: 1 });
+    expect(runsLeft(study, made)).toHaveLength(7);
+    expect(runsLeft(study, [...made, ...runsOf(study).map(({ cell }) => cell.key)])).toEqual([]);
   });
 
   it('says what is missing of a study', () => {
@@ -132,17 +133,82 @@ describe('what a study can tell', () => {
   });
 
   it('names the cheapest change that would tell a difference apart', () => {
-    expect(cheapestChange(everyFive, 1, 80, 800, reaches)).toEqual({ kind: 'none' });
-    expect(cheapestChange(everyFive, 1, 80, 400, reaches)).toMatchObject({ kind: 'finer', every: 120, from: 72, to: 88 });
-    expect(cheapestChange(everyFive, 1, 80, 170, reaches)).toMatchObject({ kind: 'repeats' });
-    expect(cheapestChange(everyFive, 1, 80, 10, reaches)).toEqual({ kind: 'out of reach' });
-    expect(cheapestChange(everyFive, 1, 80, 800, () => undefined)).toEqual({ kind: 'out of reach' });
+    expect(changeOf(everyFive, 1, 80, 800, reaches)).toEqual({ kind: 'none' });
+    expect(changeOf(everyFive, 1, 80, 400, reaches)).toMatchObject({ kind: 'finer', every: 120, from: 72, to: 88 });
+    expect(changeOf(everyFive, 1, 80, 170, reaches)).toMatchObject({ kind: 'repeats' });
+    expect(changeOf(everyFive, 1, 80, 10, reaches)).toEqual({ kind: 'out of reach' });
+    expect(changeOf(everyFive, 1, 80, 800, () => undefined)).toEqual({ kind: 'out of reach' });
   });
 });
 
-it('counts what a study costs: one reading at plug-in, and one at every check', () => {
-  expect(costOf(everyFive, [{ length: 3600 }, { length: 1000 }])).toEqual({ runs: 2, length: 4600, readings: 17, attended: 17 * 20 + 360 });
-  expect(runLength(everyFive, 5000)).toBe(5000);
-  expect(runLength({ kind: 'marks', at: [300, 1800] }, 5000)).toBe(1800);
-  expect(runLength({ kind: 'spot', settle: 60 }, 5000)).toBe(60);
+/** A setup that charges a straight `minutes` per percent. */
+const straight = (key: string, minutes: number): Setup => ({
+  cell: { key, device: 'd', charger: 'c', cable: undefined, state: 'asleep' },
+  expected: { reaches: (level) => level * minutes * 60, length: minutes * 6000, watts: new Float64Array([20]), ...COLUMNS },
+});
+const COLUMNS = { seconds: new Float64Array(1), percent: new Float64Array(1), celsius: new Float64Array(1) };
+
+describe('what all setups of a study can tell', () => {
+  it('is the worst of them: with uneven marks, not always that of the slowest', () => {
+    const marks: Study = { ...study, repeats: 1, cadence: { kind: 'marks', at: [600, 3600, 4200, 4800, 5400] } };
+    const [half] = tellings(marks, [straight('slow', 1.7), straight('fast', 0.5)], [50]);
+    expect(half).toMatchObject({ soonest: 1500, expected: 5100, margin: 3000, without: 0 });
+    expect(tellings(marks, [straight('slow', 3), straight('fast', 0.5)], [50])[0]).toMatchObject({ margin: 3000, without: 1 });
+    expect(tellings(marks, [], [50])[0]).toMatchObject({ expected: undefined, smallest: undefined });
+  });
+
+  it('asks for the dearest change that any of them needs', () => {
+    const once = { ...study, repeats: 1 };
+    expect(cheapestChange(once, [straight('fast', 0.5), straight('slow', 1)], 80, 400)).toMatchObject({ kind: 'finer', every: 120 });
+    expect(cheapestChange(once, [straight('fast', 0.5), straight('slow', 2)], 80, 400)).toMatchObject({ kind: 'finer', every: 30 });
+    expect(cheapestChange(once, [], 80, 400)).toEqual({ kind: 'out of reach' });
+  });
+
+  // A meter of ±0.5 % ± 2 digits at 9 V and 10 mA, 10 mV resolution, worst case: 20 W × 2 × 0.5 % = 0.2 W of scale; digits 2.5 × (0.01 × 20 ÷ 9 + 0.01 × 9).
+  it('tells power apart by the digits of one meter, and by the accuracy of several', () => {
+    const meter = { id: 'm', name: 'one', accuracyPercent: 0.5, accuracyDigits: 2, voltsResolution: 0.01, ampsResolution: 0.01 };
+    const [setup] = setupsOf({ ...study, crossed: [] }, GEAR);
+    const watts = Math.max(...(setup?.expected?.watts ?? []));
+    const volts = setup?.settled?.volts ?? 0;
+    const digits = 2.5 * ((0.01 * watts) / volts + 0.01 * volts);
+    const one = powerTelling(1, setup ? [setup] : [], [meter]);
+    expect(one).toMatchObject({ expected: watts, smallest: 4 * digits + 0.03 * watts });
+    expect(one?.margin).toBeCloseTo(0.01 * watts + digits, 9);
+    const two = powerTelling(1, setup ? [setup] : [], [meter, { ...meter, id: 'n' }]);
+    expect(two?.smallest).toBeCloseTo(4 * (0.01 * watts + digits) + 0.03 * watts, 9);
+    expect(powerTelling(1, setup ? [setup] : [], [{ id: 'x', name: 'says nothing' }])).toBeUndefined();
+  });
+});
+
+const GEAR = {
+  devices: [
+    { id: 'sedge', name: 'Sedge 5', kind: 'phone', wattHours: 17, inputLimit: 25, deliveryVolts: 9 },
+    { id: 'slate', name: 'Slate', kind: 'tablet', leastWatts: 14 },
+  ] as const,
+  chargers: [
+    { id: 'c12', name: 'Cobble 12', kind: 'adapter', watts: 12 },
+    { id: 'c20', name: 'Cobble 20', kind: 'adapter', watts: 20 },
+  ] as const,
+  cables: [],
+  meters: [],
+};
+
+it('settles every cell of the matrix, and knows what will not charge', () => {
+  const setups = setupsOf({ ...study, chargers: ['c12', 'c20'], crossed: [] }, GEAR);
+  expect(setups.map(({ expected }) => expected !== undefined)).toEqual([true, true, false, false]);
+  expect(setups.map(willNotCharge)).toEqual([false, false, true, false]);
+  expect(setupsOf({ ...study, startLevel: 100 }, GEAR)[0]?.expected).toBeUndefined();
+});
+
+it('counts what a study costs: a reading at plug-in, at every check, and at the first check that can show it full', () => {
+  const one = { ...study, devices: ['d'], chargers: ['c'], crossed: [], repeats: 2 };
+  const setup = { ...straight('d/c//asleep', 0.16), cell: { ...straight('', 1).cell, key: 'd/c//asleep' } };
+  // Full after 16 min: checks at 0, 5, 10, 15 and 20 min.
+  expect(costOf(one, [setup])).toEqual({ runs: 2, unknown: 0, length: 2 * 1200, readings: 10, attended: 10 * 20 + 2 * 180 });
+  expect(costOf(one, [{ cell: setup.cell }])).toEqual({ runs: 2, unknown: 2, length: 0, readings: 0, attended: 0 });
+  expect(readingTimes({ kind: 'marks', at: [300, 1800] }, undefined)).toEqual([0, 300, 1800]);
+  expect(readingTimes({ kind: 'spot', settle: 60 }, 5000)).toEqual([0, 60]);
+  expect(readingTimes({ kind: 'sampled', every: 1 }, 5000)).toEqual([0, 5000]);
+  expect(readingTimes({ kind: 'coarse then fine', every: 600, level: 90, then: 300 }, 1700, 1250)).toEqual([0, 600, 1200, 1500, 1800]);
+  expect(readingTimes(everyFive, undefined)).toBeUndefined();
 });

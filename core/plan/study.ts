@@ -1,31 +1,14 @@
-import { array, lazy, number, object, string, type InferType } from 'yup';
+import { array, boolean, lazy, number, object, string, type InferType } from 'yup';
 import { idField, nameField, textField } from '../bench/fields';
-import { conditionSchema } from '../ink/entry';
 import { SCHEMA } from '../ink/version';
 import { cadenceSchema, type Cadence } from '../method/cadenceSchema';
+import { conditionSchema } from '../method/conditions';
+import { calendarSchema } from './calendar';
 
 /** States in which a device can be charged. */
 export const STATES = ['asleep', 'awake', 'off', 'case on'] as const;
 /** In which order the runs of a study are made. */
 export const ORDERS = ['as listed', 'shuffled', 'counterbalanced'] as const;
-/** Settings that must match from run to run (common practice, no source), each with the value usually chosen. */
-export const CONDITIONS: readonly { name: string; value: string }[] = [
-  { name: 'airplane mode', value: 'on' },
-  { name: 'Wi-Fi', value: 'off' },
-  { name: 'screen', value: 'off between checks' },
-  { name: 'brightness', value: 'half' },
-  { name: 'keyboard light', value: 'off' },
-  { name: 'locked', value: 'yes' },
-  { name: 'low-power mode', value: 'off' },
-  { name: 'adaptive charging, all of it', value: 'off' },
-  { name: 'background refresh', value: 'off' },
-  { name: 'apps', value: 'closed' },
-  { name: 'case', value: 'off' },
-  { name: 'minutes left off before', value: '15' },
-  { name: 'ambient, °C', value: '22' },
-  { name: 'system version', value: '' },
-];
-
 const crossed = object({ cell: string().required(), reason: string().trim().required('Say why it is left out.').max(120) }).noUnknown();
 const someIds = (message: string) => array().of(string().required()).required(message).min(1, message);
 
@@ -39,14 +22,16 @@ export const studySchema = object({
   cadence: lazy(() => cadenceSchema),
   /** Level at which every run starts, in %. */
   startLevel: number()
-    .typeError('Write a level from 0 to 99.')
+    .typeError('Write a level from 0 to 100.')
     .min(0, 'Displays show 0 to 100 %.')
-    .max(99, 'Displays show 0 to 100 %.')
+    .max(100, 'Displays show 0 to 100 %.')
     .required('Say at which level every run starts.'),
   devices: someIds('Choose at least one device.'),
   chargers: someIds('Choose at least one charger.'),
   /** Without one, each run takes a cable that fits. */
   cables: array().of(string().required()).required(),
+  /** Meters at hand: a run takes any of them. None: power is not read. */
+  meters: array().of(string().required()).required(),
   states: array().of(string().oneOf(STATES).required()).required().min(1, 'Choose at least one state.'),
   /** Cells left out on purpose, with a reason. */
   crossed: array().of(crossed).required(),
@@ -59,7 +44,11 @@ export const studySchema = object({
   order: string().oneOf(ORDERS).required(),
   /** What a shuffled order is drawn from, so that it stays the same. */
   seed: number().integer().required(),
+  /** Whether runs that share no gear are started together, from one switched strip. */
+  races: boolean().required(),
   conditions: array().of(conditionSchema).required(),
+  /** When its runs are to be made. */
+  calendar: calendarSchema.default(undefined).optional(),
 }).noUnknown();
 
 export type Study = Omit<InferType<typeof studySchema>, 'cadence'> & { cadence: Cadence };

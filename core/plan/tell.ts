@@ -1,16 +1,27 @@
 import { DEFAULT_SPREAD } from '../margin/bounds';
+import type { Meter } from '../bench/meter';
 import { dueTimes } from '../method/cadence';
 import type { Cadence } from '../method/cadenceSchema';
+import type { Setup } from './setups';
+import type { Study } from './study';
 
-/** What readings of a run will be able to say of a time to a level. Seconds. */
+/** What readings of a setup will be able to say of its time to a level. Seconds. */
 export interface Telling {
   level: number;
-  /** When the level is expected; `undefined` where it is not reached, or not while readings are taken. */
+  /** When the level is expected; `undefined` where it is not reached. */
   expected: number | undefined;
-  /** Width of the bounds that its checks leave. */
+  /** Width of the bounds that its checks leave; `undefined` where it is reached after the last of them. */
   margin: number | undefined;
   /** Two setups that differ by more than this are surely told apart; by less, they may tie. */
   smallest: number | undefined;
+}
+
+/** What a study will be able to say of a level: the worst of its setups. */
+export interface StudyTelling extends Telling {
+  /** The soonest that any setup is expected to show the level; `expected` is the latest. */
+  soonest: number | undefined;
+  /** How many setups will say nothing of it. */
+  without: number;
 }
 
 /**
@@ -30,18 +41,18 @@ const STUDENT_T: Readonly<Record<number, number>> = {
 };
 
 /**
- * The smallest difference between two times that will not be a tie.
+ * The smallest difference between two figures that will not be a tie.
  *
  * Single runs: bounds of `width` each, which must lie further apart than runs vary; so two widths and the spread. Repeats: the
  * half-width of the 95 % interval for a difference of means, with the variance of reading (width² ÷ 12) added to that of runs.
  *
- * @param time    the later time, in seconds
- * @param width   width of the bounds, in seconds
+ * @param figure  the larger of the two figures: a time in seconds, a power in watts
+ * @param width   width of its bounds, in the same unit
  * @param repeats runs of each setup, 1 to 10
  * @see docs/numbers.md, *Told apart*; JCGM 100:2008 (GUM) 4.3.7; Welch 1947.
  */
-export function smallestDifference(time: number, width: number, repeats: number): number {
-  const spread = DEFAULT_SPREAD * time;
+export function smallestDifference(figure: number, width: number, repeats: number): number {
+  const spread = DEFAULT_SPREAD * figure;
   if (repeats <= 1) return 2 * width + spread;
   const t = STUDENT_T[2 * repeats - 2] ?? 2.1;
   return t * Math.sqrt((2 * (spread ** 2 + width ** 2 / 12)) / repeats);
@@ -78,6 +89,66 @@ export function tell(
   });
 }
 
+/** What a study will be able to tell of each level, of every setup that is expected to charge. */
+export function tellings(study: Study, setups: readonly Setup[], levels: readonly number[]): StudyTelling[] {
+  const curves = setups.flatMap(({ cell, expected }) => (expected && cell.reason === undefined ? [expected] : []));
+  const all = curves.map(({ reaches }) => tell(study.cadence, study.repeats, levels, reaches));
+  return levels.map((level, index) => {
+    const each = all.flatMap((telling) => telling[index] ?? []);
+    const known = each.flatMap(({ expected }) => expected ?? []);
+    const told = each.filter(({ smallest }) => smallest !== undefined);
+    return {
+      level,
+      soonest: smallestOf(known),
+      expected: largestOf(known),
+      margin: largestOf(told.flatMap(({ margin }) => margin ?? [])),
+      smallest: largestOf(told.flatMap(({ smallest }) => smallest ?? [])),
+      without: each.length - told.length,
+    };
+  });
+}
+
+const largestOf = (values: readonly number[]) => (values.length > 0 ? Math.max(...values) : undefined);
+const smallestOf = (values: readonly number[]) => (values.length > 0 ? Math.min(...values) : undefined);
+
+/** What the meters of a study will be able to tell of power. W. */
+export interface PowerTelling {
+  /** The highest power that any setup is expected to draw. */
+  expected: number;
+  margin: number;
+  smallest: number;
+}
+
+/**
+ * How far apart two peaks must lie to be told apart by the meters at hand, read by hand.
+ *
+ * Volts and amps are each off by the meter’s accuracy and its last digits, at worst both the same way. With one meter its accuracy errs
+ * alike in every run, and only the digits tell runs apart; with several it counts, once for each of the two runs.
+ *
+ * @returns `undefined` where nothing is expected, or no meter says how accurate it is
+ * @see docs/numbers.md, *What a study can tell*.
+ */
+export function powerTelling(repeats: number, setups: readonly Setup[], meters: readonly Meter[]): PowerTelling | undefined {
+  const flows = setups.flatMap(({ cell, settled, expected }) =>
+    settled?.volts && expected && cell.reason === undefined ? [{ watts: Math.max(...expected.watts), volts: settled.volts }] : [],
+  );
+  const strongest = flows.reduce<(typeof flows)[number] | undefined>(
+    (most, each) => (most && most.watts >= each.watts ? most : each),
+    undefined,
+  );
+  const known = meters.filter(({ accuracyPercent, voltsResolution, ampsResolution }) =>
+    [accuracyPercent, voltsResolution, ampsResolution].some((fact) => fact !== undefined),
+  );
+  if (!strongest || known.length === 0) return undefined;
+  const { watts, volts } = strongest;
+  const scale = (meter: Meter) => ((meter.accuracyPercent ?? 0) / 100) * 2 * watts;
+  const digits = ({ accuracyDigits = 0, voltsResolution = 0, ampsResolution = 0 }: Meter) =>
+    (accuracyDigits + 0.5) * ((voltsResolution / volts) * watts + ampsResolution * volts);
+  const margin = Math.max(...known.map((meter) => scale(meter) + digits(meter)));
+  const apart = known.length === 1 ? Math.max(...known.map(digits)) : margin;
+  return { expected: watts, margin, smallest: smallestDifference(watts, 2 * apart, repeats) };
+}
+
 /** A change of method that would tell a difference apart, and what it costs in extra readings of each run, or extra runs of each setup. */
 export type Change =
   | { kind: 'none' }
@@ -92,12 +163,26 @@ const KEEPABLE = [600, 300, 180, 120, 60, 30];
 const AROUND = 8;
 
 /**
- * The cheapest change that would tell a difference apart at a level: finer checks near it where they suffice, else repeats.
+ * The cheapest change that would tell a difference apart at a level: finer checks near it where they suffice, else repeats. It is asked
+ * of the setup that tells least, so it holds for all.
  *
- * @param wanted  difference, in seconds
- * @param reaches when a setup is expected to show a level, in seconds
+ * @param wanted difference, in seconds
  */
-export function cheapestChange(
+export function cheapestChange(study: Study, setups: readonly Setup[], level: number, wanted: number): Change {
+  const changes = setups.flatMap(({ cell, expected }) =>
+    expected && cell.reason === undefined ? [changeOf(study.cadence, study.repeats, level, wanted, expected.reaches)] : [],
+  );
+  const dearest = [...changes].sort(
+    (one, other) => DEARNESS.indexOf(other.kind) - DEARNESS.indexOf(one.kind) || dearness(other) - dearness(one),
+  );
+  return dearest[0] ?? { kind: 'out of reach' };
+}
+
+const DEARNESS: readonly Change['kind'][] = ['none', 'finer', 'repeats', 'out of reach'];
+const dearness = (change: Change) => (change.kind === 'finer' ? -change.every : change.kind === 'repeats' ? change.repeats : 0);
+
+/** The cheapest change for one setup. @param reaches when it is expected to show a level, in seconds */
+export function changeOf(
   cadence: Cadence,
   repeats: number,
   level: number,

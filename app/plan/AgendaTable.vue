@@ -1,0 +1,134 @@
+<script setup lang="ts">
+import { format } from 'date-fns';
+import { computed, ref, watch } from 'vue';
+import type { Appointment } from '@core';
+import { vFocus } from '../frame/vFocus';
+
+/** The calendar as a list: what the paper shows, in words, and where a run is pinned, moved or let go by keyboard. */
+const props = defineProps<{ agenda: readonly Appointment[]; titleOf: (appointment: Appointment) => string; picked: string | undefined }>();
+const emit = defineEmits<{
+  move: [key: string, at: number];
+  pin: [key: string, at: number];
+  loose: [key: string];
+  pick: [key: string | undefined];
+}>();
+
+const INPUT = "yyyy-MM-dd'T'HH:mm";
+const wanted = ref('');
+const day = (seconds: number) => format(seconds * 1000, 'EEE d MMM');
+const time = (seconds: number) => format(seconds * 1000, 'HH:mm');
+const until = ({ at, end }: Appointment) => (day(at) === day(end) ? time(end) : `${day(end)} ${time(end)}`);
+const chosen = computed(() => props.agenda.find(({ key }) => key === props.picked));
+watch(chosen, (appointment) => (wanted.value = appointment ? format(appointment.at * 1000, INPUT) : ''), { immediate: true });
+
+function move(): void {
+  const at = new Date(wanted.value).getTime() / 1000;
+  if (props.picked !== undefined && Number.isFinite(at)) emit('move', props.picked, at);
+  emit('pick', undefined);
+}
+</script>
+
+<template>
+  <div class="scroll" tabindex="0" role="region" aria-label="The calendar as a list">
+    <table aria-label="The calendar as a list">
+      <thead>
+        <tr>
+          <th scope="col">day</th>
+          <th scope="col">run</th>
+          <th scope="col">get ready</th>
+          <th scope="col">sit down</th>
+          <th scope="col">plug in</th>
+          <th scope="col">packed up</th>
+          <th scope="col">visits</th>
+          <td></td>
+        </tr>
+      </thead>
+      <tbody>
+        <tr v-for="each in agenda" :key="each.key" :class="{ picked: each.key === picked }">
+          <td class="when">{{ day(each.at) }}</td>
+          <th scope="row">
+            {{ titleOf(each) }}<small v-if="each.overnight">goes on while nobody is there; {{ each.unread }} readings left out</small>
+          </th>
+          <td class="figures">{{ each.prepare < each.at ? time(each.prepare) : '—' }}</td>
+          <td class="figures">{{ time(each.at) }}</td>
+          <td class="figures">{{ time(each.plugIn) }}</td>
+          <td class="figures">{{ until(each) }}</td>
+          <td class="figures">{{ each.visits.length }}</td>
+          <td class="acts">
+            <form v-if="each.key === picked" @submit.prevent="move" @keydown.esc="emit('pick', undefined)">
+              <input v-model="wanted" v-focus type="datetime-local" :aria-label="`New time of ${titleOf(each)}`" />
+              <v-btn type="submit" size="small">Move it</v-btn>
+            </form>
+            <template v-else>
+              <v-btn size="small" variant="text" :aria-label="`Move ${titleOf(each)}`" @click="emit('pick', each.key)">Move</v-btn>
+              <v-btn
+                v-if="each.isPinned"
+                size="small"
+                variant="text"
+                :aria-label="`Let go of ${titleOf(each)}`"
+                @click="emit('loose', each.key)"
+                >Let go</v-btn
+              >
+              <v-btn v-else size="small" variant="text" :aria-label="`Pin ${titleOf(each)}`" @click="emit('pin', each.key, each.at)"
+                >Pin</v-btn
+              >
+            </template>
+          </td>
+        </tr>
+      </tbody>
+    </table>
+  </div>
+</template>
+
+<style scoped>
+.scroll {
+  overflow-x: auto;
+}
+
+table {
+  width: 100%;
+  border-collapse: collapse;
+}
+
+th,
+td {
+  padding: 0.25rem 0.4rem;
+  font-size: 0.88rem;
+  text-align: start;
+  border-bottom: 1px solid rgb(var(--v-theme-grid));
+}
+
+tbody th {
+  min-width: 11rem;
+  font-weight: 600;
+}
+
+.when {
+  white-space: nowrap;
+}
+
+.picked {
+  background: rgb(var(--v-theme-grid));
+}
+
+small {
+  display: block;
+  font-weight: 400;
+  color: rgb(var(--v-theme-due));
+}
+
+.acts,
+form {
+  white-space: nowrap;
+}
+
+input {
+  padding: 0.25rem 0.4rem;
+  font: inherit;
+  color: inherit;
+  background: rgb(var(--v-theme-paper));
+  border: 1px solid rgb(var(--v-theme-line));
+  border-radius: 4px;
+  color-scheme: light dark;
+}
+</style>

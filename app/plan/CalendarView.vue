@@ -1,0 +1,320 @@
+<script setup lang="ts">
+import { useDebounceFn } from '@vueuse/core';
+import { format } from 'date-fns';
+import { computed, onMounted, ref, shallowRef, watch } from 'vue';
+import {
+  agendaOf,
+  calendarSchema,
+  cellsOf,
+  gearNames,
+  layOut,
+  lowerBound,
+  movesOf,
+  oneAfterAnother,
+  restored,
+  runInWords,
+  setupsOf,
+  spell,
+  tallyOf,
+  usualCalendar,
+  writeAgenda,
+  writeICalendar,
+  type Appointment,
+  type Calendar,
+  type Placed,
+  type PlannedRun,
+  type Study,
+} from '@core';
+import { ValidationError } from 'yup';
+import { useShelf } from '../bench/shelf';
+import { useLogbook } from '../curve/logbook';
+import { fileName, saveFile } from '../frame/saveFile';
+import { StorageTrouble } from '../ledger/storageTrouble';
+import { penFor } from '../run/penFor';
+import AgendaTable from './AgendaTable.vue';
+import CalendarPaper from './CalendarPaper.vue';
+import HoursFields from './HoursFields.vue';
+import { usePlanner } from './planner';
+import { useStudies } from './studies';
+
+/** A study laid into real days: shortest finish, beside what is proven; runs can be dragged or pinned, and the rest is planned anew. */
+const props = defineProps<{ id: string }>();
+
+const studies = useStudies();
+const shelf = useShelf();
+const logbook = useLogbook();
+const { found, isBusy, plan, stop } = usePlanner();
+const now = Math.ceil(Date.now() / 60_000) * 60;
+
+const study = shallowRef<Study>();
+const draft = shallowRef<Calendar>(usualCalendar(format(Date.now(), 'yyyy-MM-dd')));
+const isLoaded = ref(false);
+const trouble = ref('');
+const picked = ref<string>();
+/** Raised when the fields are to begin afresh. */
+const edition = ref(0);
+
+onMounted(async () => {
+  await studies.load();
+  study.value = studies.all.find(({ id }) => id === props.id);
+  if (study.value?.calendar) draft.value = study.value.calendar;
+  edition.value += 1;
+  isLoaded.value = true;
+});
+
+const gear = computed(() => shelf.everything());
+const name = computed(() => gearNames(gear.value));
+const setups = computed(() => (study.value ? setupsOf(study.value, gear.value) : []));
+const errors = computed(() => {
+  try {
+    calendarSchema.validateSync(draft.value, { abortEarly: false });
+    return [];
+  } catch (error) {
+    if (error instanceof ValidationError) return error.errors;
+    throw error;
+  }
+});
+const laidOut = computed(() =>
+  study.value && errors.value.length === 0
+    ? layOut({ ...study.value, calendar: draft.value }, setups.value, gear.value, studies.made(props.id), now)
+    : undefined,
+);
+const isSound = computed(() => laidOut.value?.obstacles.length === 0 && laidOut.value.problem.jobs.length > 0);
+/** The places of the runs: as kept, as long as they hold; else as found. */
+const kept = shallowRef<Placed[]>();
+const placed = computed(() => (isSound.value ? (kept.value ?? found.value?.placed ?? []) : []));
+const agenda = computed(() => (laidOut.value ? agendaOf(laidOut.value, placed.value) : []));
+const laidBefore = computed(() => study.value?.calendar?.laid ?? []);
+const moves = computed(() => movesOf(laidBefore.value, agenda.value));
+const moved = computed(() => new Set(moves.value.map(({ appointment }) => appointment.key)));
+const isKept = computed(() => draft.value === study.value?.calendar && kept.value !== undefined);
+
+function planAnew(): void {
+  stop();
+  kept.value = undefined;
+  const { value: lay } = laidOut;
+  if (!lay || !isSound.value) return;
+  const times = new Map(laidBefore.value.map(({ run, at }) => [run, at / 1000]));
+  if (draft.value === study.value?.calendar) kept.value = restored(lay.problem, times);
+  if (kept.value) return;
+  found.value = undefined;
+  const order =
+    times.size > 0 ? [...lay.order].sort((one, other) => (times.get(one) ?? Infinity) - (times.get(other) ?? Infinity)) : lay.order;
+  plan(lay.problem, order);
+}
+watch(laidOut, useDebounceFn(planAnew, 250));
+
+const change = (part: Partial<Calendar>) => (draft.value = { ...draft.value, ...part });
+const loose = (key: string) => change({ pins: draft.value.pins.filter(({ run }) => run !== key) });
+const pin = (key: string, at: number) =>
+  change({ pins: [...draft.value.pins.filter(({ run }) => run !== key), { run: key, at: at * 1000 }] });
+function putBack(): void {
+  draft.value = study.value?.calendar ?? usualCalendar(draft.value.from);
+  edition.value += 1;
+}
+
+async function keep(): Promise<void> {
+  if (!study.value) return;
+  trouble.value = '';
+  const calendar = { ...draft.value, laid: agenda.value.map(({ key, at }) => ({ run: key, at: at * 1000 })) };
+  try {
+    await studies.put({ ...study.value, calendar });
+    study.value = { ...study.value, calendar };
+    draft.value = calendar;
+  } catch (error) {
+    if (!(error instanceof StorageTrouble)) throw error;
+    trouble.value = error.saying('The calendar was not kept.');
+  }
+}
+
+const titleOf = ({ runs }: Appointment) => {
+  const { value: of } = study;
+  return of ? runs.map((run) => runInWords(run, of, name.value)).join(' · ') : '';
+};
+/** Each setup keeps the pen of its runs; one without runs gets the next free one. */
+const pens = computed(() => {
+  const penned = [...logbook.summaries.map(({ device, charger, pen: number }) => ({ device, charger, pen: number }))];
+  return new Map(
+    (study.value ? cellsOf(study.value) : []).map(({ key, device, charger }) => {
+      const setup = { device: name.value(device), charger: name.value(charger) };
+      const number = penFor(setup, penned);
+      penned.push({ ...setup, pen: number });
+      return [key, number];
+    }),
+  );
+});
+const penOf = ({ cell }: PlannedRun) => pens.value.get(cell.key) ?? 0;
+
+const moment = (seconds: number) => format(seconds * 1000, 'EEE d MMM HH:mm');
+const finish = computed(() => Math.max(...agenda.value.map(({ end }) => end)));
+const bound = computed(() => (laidOut.value && isSound.value ? lowerBound(laidOut.value.problem) : undefined));
+const tally = computed(() => (laidOut.value ? tallyOf(placed.value, laidOut.value.problem) : undefined));
+const alone = computed(() => {
+  const { value: lay } = laidOut;
+  const one = lay && isSound.value ? oneAfterAnother(lay) : undefined;
+  return lay && one && { ...tallyOf(one, lay.problem), finish: Math.max(...one.map(({ end }) => end)) };
+});
+const progress = computed(() => (found.value ? (100 * found.value.tried) / found.value.of : 0));
+
+/** What holds the finish up, by the resource that the bound was proven with. */
+const scarce = computed(() => {
+  const [kind, id] = bound.value?.resource.split('/') ?? [];
+  if (kind === 'person') return 'you are needed for that long';
+  if (kind === 'meter' || kind === 'socket') return `the ${kind}s are needed for that long`;
+  return `${name.value(id)} is needed for that long`;
+});
+
+function takeOut(kind: 'ics' | 'csv'): void {
+  if (!study.value) return;
+  const file = fileName(study.value.name, 'calendar');
+  if (kind === 'ics') saveFile(`${file}.ics`, writeICalendar(study.value, agenda.value, gear.value), 'text/calendar');
+  else saveFile(`${file}.csv`, writeAgenda(study.value, agenda.value, gear.value), 'text/csv');
+}
+</script>
+
+<template>
+  <section class="sheet">
+    <header>
+      <h1>{{ study ? `Calendar of ${study.name}` : 'Calendar' }}</h1>
+      <div class="actions">
+        <v-btn :to="`/plan/${id}`" variant="text">The study</v-btn>
+        <template v-if="agenda.length > 0">
+          <v-btn :disabled="isBusy" @click="takeOut('ics')">iCalendar</v-btn>
+          <v-btn :disabled="isBusy" @click="takeOut('csv')">CSV</v-btn>
+          <v-btn v-if="laidBefore.length > 0 && !isKept" @click="putBack">Put it back</v-btn>
+          <v-btn variant="flat" color="primary" :disabled="isBusy || isKept" @click="keep">{{
+            isKept ? 'Kept' : 'Keep the calendar'
+          }}</v-btn>
+        </template>
+      </div>
+      <p v-if="trouble" class="due" role="alert">{{ trouble }}</p>
+    </header>
+    <div v-if="isLoaded && !study" class="first-step">
+      <h2>There is no such study</h2>
+      <p>It may have been thrown away, or be in the logbook of another address.</p>
+      <v-btn to="/plan" variant="flat" color="primary">See the studies</v-btn>
+    </div>
+    <div v-else-if="study" class="spread">
+      <HoursFields
+        :key="edition"
+        :calendar="draft"
+        :errors="errors"
+        :needs-length="setups.some(({ cell, expected }) => cell.reason === undefined && !expected)"
+        @change="change"
+      />
+      <div class="found">
+        <section v-if="laidOut && laidOut.obstacles.length > 0" class="said" aria-labelledby="cannot-title">
+          <h2 id="cannot-title">This cannot be laid into days yet</h2>
+          <p v-for="obstacle in laidOut.obstacles" :key="obstacle" class="due" role="alert">{{ obstacle }}</p>
+          <v-btn v-if="laidBefore.length > 0 && !isKept" @click="putBack">Put it back</v-btn>
+        </section>
+        <p v-else-if="laidOut && laidOut.problem.jobs.length === 0" class="said">
+          Every run of this study that is expected to charge has been made.
+        </p>
+        <template v-else>
+          <section class="said" aria-labelledby="finish-title">
+            <h2 id="finish-title">{{ agenda.length > 0 ? `Done ${moment(finish)}` : 'Looking for the shortest finish' }}</h2>
+            <div v-if="isBusy" class="search">
+              <v-progress-linear :model-value="progress" :indeterminate="progress === 0" aria-label="Searching" />
+              <v-btn size="small" @click="stop">Enough, take the best so far</v-btn>
+            </div>
+            <template v-if="agenda.length > 0">
+              <p v-if="bound && bound.at >= finish" role="status">It cannot be sooner: {{ scarce }}, and that is proven.</p>
+              <p v-else-if="bound" role="status">
+                Proven: not before <span class="figures">{{ moment(bound.at) }}</span>, for {{ scarce }}.
+              </p>
+              <p v-if="tally && alone" class="soft">
+                You are there for {{ spell(tally.attended) }} on {{ tally.windows }} occasions, over {{ tally.days }} days. One after
+                another in the same hours: done {{ moment(alone.finish) }}, {{ spell(alone.attended) }} on {{ alone.windows }} occasions,
+                over {{ alone.days }} days.
+              </p>
+            </template>
+            <p v-if="laidOut && laidOut.idle.length > 0" class="soft">
+              Not laid, for they are expected to take no charge:
+              {{ laidOut.idle.map((run) => study && runInWords(run, study, name)).join('; ') }}. Leave them out in the matrix, with that as
+              the reason.
+            </p>
+          </section>
+          <section v-if="moves.length > 0 && !isBusy" class="said" aria-labelledby="moved-title">
+            <h2 id="moved-title">{{ moves.length === 1 ? 'One has moved' : `${moves.length} have moved` }}</h2>
+            <ul role="status">
+              <li v-for="{ appointment, from } in moves.slice(0, 8)" :key="appointment.key">
+                {{ titleOf(appointment) }}: <template v-if="from !== undefined">{{ moment(from) }} → </template>{{ moment(appointment.at) }}
+              </li>
+              <li v-if="moves.length > 8">and {{ moves.length - 8 }} more</li>
+            </ul>
+          </section>
+          <template v-if="agenda.length > 0 && laidOut">
+            <CalendarPaper
+              :agenda="agenda"
+              :windows="laidOut.problem.windows"
+              :moved="moved"
+              :title-of="titleOf"
+              :pen-of="penOf"
+              @move="pin"
+              @pick="(key) => (picked = key)"
+            />
+            <p class="soft hint">Drag a run to another time, or move it in the list: it is pinned there, and the rest is planned anew.</p>
+            <AgendaTable
+              :agenda="agenda"
+              :title-of="titleOf"
+              :picked="picked"
+              @move="pin"
+              @pin="pin"
+              @loose="loose"
+              @pick="(key) => (picked = key)"
+            />
+          </template>
+        </template>
+      </div>
+    </div>
+  </section>
+</template>
+
+<style scoped>
+.spread {
+  display: grid;
+  grid-template-columns: 16rem minmax(0, 1fr);
+}
+
+.found {
+  display: grid;
+  gap: 1rem;
+  align-content: start;
+  min-width: 0;
+  padding: 1.1rem 1.5rem 2rem;
+  border-inline-start: 1px solid rgb(var(--v-theme-line));
+}
+
+.said {
+  display: grid;
+  gap: 0.4rem;
+  justify-items: start;
+}
+
+.search {
+  display: flex;
+  gap: 1rem;
+  align-items: center;
+  width: min(100%, 34rem);
+}
+
+ul {
+  list-style: none;
+  font-size: 0.9rem;
+}
+
+.hint {
+  font-size: 0.85rem;
+}
+
+@media (max-width: 1000px) {
+  .spread {
+    grid-template-columns: minmax(0, 1fr);
+  }
+
+  .found {
+    border-inline-start: 0;
+  }
+}
+</style>

@@ -1,0 +1,38 @@
+import { proxy, wrap } from 'comlink';
+import { onScopeDispose, ref, shallowRef } from 'vue';
+import type { Found, Problem } from '@core';
+import type { Planner } from '../workers/planner';
+
+/** Searches for a plan in a worker. One search at a time: a new one calls the last off. */
+export function usePlanner() {
+  /** The best so far. */
+  const found = shallowRef<Found>();
+  const isBusy = ref(false);
+  let worker: Worker | undefined;
+
+  /** Calls the search off; the best so far stays. */
+  function stop(): void {
+    worker?.terminate();
+    worker = undefined;
+    isBusy.value = false;
+  }
+
+  function plan(problem: Problem, order: readonly string[]): void {
+    stop();
+    const mine = new Worker(new URL('../workers/planner.ts', import.meta.url), { type: 'module' });
+    worker = mine;
+    isBusy.value = true;
+    const take = (each: Found) => {
+      if (worker === mine) found.value = each;
+    };
+    void wrap<Planner>(mine)
+      .plan(problem, order, proxy(take))
+      .then(take)
+      .finally(() => {
+        if (worker === mine) stop();
+      });
+  }
+
+  onScopeDispose(stop);
+  return { found, isBusy, plan, stop };
+}

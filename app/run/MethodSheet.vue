@@ -1,0 +1,111 @@
+<script setup lang="ts">
+import { nanoid } from 'nanoid';
+import { computed, ref, shallowRef } from 'vue';
+import { ValidationError } from 'yup';
+import { CONDITIONS, ownMethodSchema, readCadence, type Condition, type OwnMethod, type School } from '@core';
+import { StorageTrouble } from '../ledger/storageTrouble';
+import ConditionsTable from '../plan/ConditionsTable.vue';
+import CadenceFields from './CadenceFields.vue';
+import type { MethodChoice } from './methodChoice';
+import { useMethods } from './methods';
+
+/** A method of one’s own: how it starts, when it is read, what is written down, when it stops, and what must match. */
+const props = defineProps<{ base: School; choice: MethodChoice; conditions: readonly Condition[] | undefined }>();
+const emit = defineEmits<{ kept: [method: OwnMethod]; away: [] }>();
+
+const methods = useMethods();
+const isKnown = computed(() => methods.isOwn(props.base.id));
+const words = ref({
+  name: isKnown.value ? props.base.name : `${props.base.name}, my way`,
+  start: props.base.start,
+  startLevel: props.base.startLevel === undefined ? '' : String(props.base.startLevel),
+  records: props.base.records,
+  stops: props.base.stops,
+  goodFor: props.base.goodFor,
+  weakAt: props.base.weakAt,
+});
+const timing = ref(props.choice.timing);
+const conditions = shallowRef<Condition[]>([...(props.base.conditions ?? props.conditions ?? CONDITIONS)]);
+const errors = shallowRef<Record<string, string>>({});
+
+const FIELDS = [
+  { key: 'name', label: 'Name of the method' },
+  { key: 'start', label: 'A run starts at' },
+  { key: 'startLevel', label: 'That is, %' },
+  { key: 'records', label: 'Written down at each check' },
+  { key: 'stops', label: 'It stops' },
+  { key: 'goodFor', label: 'Good for' },
+  { key: 'weakAt', label: 'Weak at' },
+] as const;
+
+async function keep(): Promise<void> {
+  const read = readCadence(timing.value);
+  const found: Record<string, string> = 'error' in read ? { cadence: read.error } : {};
+  const { startLevel, ...rest } = words.value;
+  try {
+    const method = ownMethodSchema.validateSync(
+      {
+        ...rest,
+        ...(startLevel.trim() && { startLevel: startLevel.replace(',', '.') }),
+        id: isKnown.value ? props.base.id : nanoid(10),
+        cadence: 'cadence' in read ? read.cadence : undefined,
+        conditions: conditions.value,
+      },
+      { abortEarly: false },
+    ) as OwnMethod;
+    if (Object.keys(found).length === 0) {
+      await methods.put(method);
+      emit('kept', method);
+    }
+  } catch (error) {
+    if (error instanceof StorageTrouble) found.name = error.saying('The method was not kept.');
+    else if (error instanceof ValidationError) for (const { path, message } of error.inner) found[path ?? ''] ??= message;
+    else throw error;
+  }
+  errors.value = found;
+}
+</script>
+
+<template>
+  <v-dialog :model-value="true" max-width="640" scrollable aria-labelledby="method-title" @update:model-value="emit('away')">
+    <v-card>
+      <form novalidate @submit.prevent="keep">
+        <h2 id="method-title">A method of my own</h2>
+        <v-text-field
+          v-for="{ key, label } in FIELDS"
+          :key="key"
+          v-model="words[key]"
+          :label="label"
+          :error-messages="errors[key]"
+          density="compact"
+        />
+        <CadenceFields v-model="timing" :error="errors.cadence ?? ''" />
+        <ConditionsTable :conditions="conditions" @change="(changed: Condition[]) => (conditions = changed)" />
+        <div class="ends">
+          <v-btn variant="text" @click="emit('away')">Leave it</v-btn>
+          <v-btn type="submit" variant="flat" color="primary">Keep the method</v-btn>
+        </div>
+      </form>
+    </v-card>
+  </v-dialog>
+</template>
+
+<style scoped>
+form {
+  display: grid;
+  gap: 0.8rem;
+  max-height: 85vh;
+  padding: 1.25rem 1.5rem;
+  overflow: auto;
+}
+
+form > section {
+  padding: 1rem 0 0;
+}
+
+.ends {
+  display: flex;
+  gap: 0.5rem;
+  justify-content: end;
+}
+</style>

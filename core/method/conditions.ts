@@ -1,0 +1,26 @@
+import { object, string, type InferType } from 'yup';
+
+/** A setting that must match from run to run, and its value. */
+export const conditionSchema = object({ name: string().trim().required().max(60), value: string().trim().max(80).defined() }).noUnknown();
+export type Condition = InferType<typeof conditionSchema>;
+
+/** The condition that says for how many minutes a device is left off before a run. */
+export const REST = 'minutes left off before';
+
+/** Settings that must match from run to run (common practice, no source), each with the value usually chosen. */
+export const CONDITIONS: readonly Condition[] = [
+  { name: 'airplane mode', value: 'on' },
+  { name: 'Wi-Fi', value: 'off' },
+  { name: 'screen', value: 'off between checks' },
+  { name: 'brightness', value: 'half' },
+  { name: 'keyboard light', value: 'off' },
+  { name: 'locked', value: 'yes' },
+  { name: 'low-power mode', value: 'off' },
+  { name: 'adaptive charging, all of it', value: 'off' },
+  { name: 'background refresh', value: 'off' },
+  { name: 'apps', value: 'closed' },
+  { name: 'case', value: 'off' },
+  { name: REST, value: '15' },
+  { name: 'ambient, °C', value: '22' },
+  { name: 'system version', value: '' },
+];

@@ -1,0 +1,182 @@
+import { seeded } from '../simulate/seeded';
+import { lowerBound, type Bound } from './bound';
+import { MINUTE, type Job, type Placed, type Problem } from './jobs';
+import { Timetable } from './timetable';
+
+/** The best plan so far. */
+export interface Found {
+  /** In the order of their starts; empty while none was found. */
+  placed: Placed[];
+  /** When the last is packed up, epoch seconds. */
+  finish: number;
+  bound: Bound | undefined;
+  /** Plans tried, of as many as will be at most. */
+  tried: number;
+  of: number;
+}
+
+/** Most plans that are tried, beside those of the exhaustive search of small problems. */
+const TRIES = 3000;
+/** Problems up to this many jobs are searched exhaustively. */
+const FEW = 8;
+/** Places that the exhaustive search looks into at most. */
+const MOST_PLACES = 60_000;
+/** How much later than its first fit a job is tried where only the person’s time stands in the way, in seconds. */
+const LATER = 15 * MINUTE;
+/** Plans tried between two reports. */
+const REPORT = 20;
+
+/**
+ * Looks for the plan that ends soonest; of those, the one nearest to the order that is asked for. Jobs are laid one by one, each as early as it
+ * fits, in orders that are varied; few jobs are laid in every order. It ends when the proven bound is met, or after a set number of tries.
+ *
+ * @param order keys of jobs in the order in which they are wanted, as far as the finish allows
+ * @yields the best so far, now and then
+ */
+export function* search(problem: Problem, order: readonly string[]): Generator<Found, Found> {
+  const bound = lowerBound(problem);
+  const wanted = new Map(order.map((key, index) => [key, index]));
+  const rankOf = (job: Job) => wanted.get(job.key) ?? order.length;
+  const free = problem.jobs.filter(({ key }) => !problem.pins.has(key)).sort((one, other) => rankOf(one) - rankOf(other));
+  const found: Found = { placed: [], finish: Infinity, bound, tried: 0, of: TRIES };
+  let fewest = Infinity;
+
+  /** Keeps a plan that is better. */
+  const weigh = (table: Timetable): void => {
+    const upset = upsets(table.placed, rankOf);
+    if (table.finish > found.finish || (table.finish === found.finish && upset >= fewest)) return;
+    [found.finish, fewest] = [table.finish, upset];
+    found.placed = [...table.placed].sort((one, other) => one.at - other.at || rankOf(one.job) - rankOf(other.job));
+  };
+  const isShortest = (finish = found.finish) => bound !== undefined && finish <= bound.at;
+  const isBest = () => fewest === 0 && isShortest();
+
+  const starts = [free, longestFirst(free), scarcestFirst(free)];
+  for (const each of starts) {
+    const table = laid(problem, each);
+    if (table) weigh(table);
+  }
+  yield { ...found };
+  if (free.length <= FEW && !isShortest()) exhaust(problem, free, found.finish, weigh, isShortest);
+  yield { ...found };
+
+  const noise = seeded(free.length + 1);
+  let current = found.placed.filter(({ job }) => !problem.pins.has(job.key)).map(({ job }) => job);
+  let [finish, upset] = [found.finish, fewest];
+  while (found.tried < TRIES && free.length > 1 && !isBest() && Number.isFinite(found.finish)) {
+    found.tried += 1;
+    const next = varied(current, noise);
+    const table = laid(problem, next);
+    if (table) {
+      const changed = upsets(table.placed, rankOf);
+      if (table.finish < finish || (table.finish === finish && changed <= upset) || noise() < 0.01)
+        [current, finish, upset] = [next, table.finish, changed];
+      weigh(table);
+    }
+    if (found.tried % REPORT === 0) yield { ...found };
+  }
+  return { ...found, of: found.tried };
+}
+
+/** Lays jobs one by one, each as early as it fits, around those that are pinned; `undefined` when one fits nowhere. */
+export function laid(problem: Problem, order: readonly Job[]): Timetable | undefined {
+  const table = pinned(problem);
+  for (const job of order) {
+    const [first] = table.fits(job);
+    if (!first) return undefined;
+    table.place(first);
+  }
+  return table;
+}
+
+/** The jobs at times that they were given before; `undefined` when they no longer all fit there. @param times epoch seconds, by key */
+export function restored(problem: Problem, times: ReadonlyMap<string, number>): Placed[] | undefined {
+  const table = new Timetable(problem);
+  for (const job of [...problem.jobs].sort((one, other) => (times.get(one.key) ?? 0) - (times.get(other.key) ?? 0))) {
+    const at = times.get(job.key);
+    if (at === undefined) return undefined;
+    const [fit] = table.fits(job, at);
+    if (fit?.at !== at) return undefined;
+    table.place(fit);
+  }
+  return table.placed;
+}
+
+/** A timetable with only the pinned jobs in it. */
+function pinned(problem: Problem): Timetable {
+  const table = new Timetable(problem);
+  for (const job of problem.jobs) {
+    const at = problem.pins.get(job.key);
+    const [fit] = at === undefined ? [] : table.fits(job, at);
+    if (fit) table.place(fit);
+  }
+  return table;
+}
+
+/**
+ * Lays jobs in every order of their starts: each as early as it fits, and also somewhat later, for the person’s time may stand in another’s way.
+ * What cannot end sooner than the best is not followed; nor is a start before which another job could be over and done with.
+ */
+function exhaust(
+  problem: Problem,
+  jobs: readonly Job[],
+  best: number,
+  keep: (table: Timetable) => void,
+  isEnough: (finish: number) => boolean,
+): void {
+  const table = pinned(problem);
+  let finish = best;
+  let looked = 0;
+  const step = (left: readonly Job[], since: number): void => {
+    if (left.length === 0) {
+      finish = table.finish;
+      keep(table);
+      return;
+    }
+    const fits = left.map((job) => table.fits(job, since, left.length > 1 ? LATER / MINUTE : 1, LATER));
+    const ends = fits.map(([first]) => first?.end ?? Infinity);
+    if (Math.max(...ends) >= finish) return;
+    const soonest = Math.min(...ends);
+    for (const fit of fits.flat().sort((one, other) => one.at - other.at)) {
+      looked += 1;
+      if (isEnough(finish) || looked > MOST_PLACES) return;
+      if (fit.end >= finish || fit.at >= soonest) continue;
+      table.place(fit);
+      step(
+        left.filter((job) => job !== fit.job),
+        fit.at,
+      );
+      table.takeBack();
+    }
+  };
+  step(jobs, problem.earliest);
+}
+
+/** Pairs of jobs that start the other way round than is wanted. */
+function upsets(placed: readonly Placed[], rankOf: (job: Job) => number): number {
+  const ranks = [...placed].sort((one, other) => one.at - other.at || rankOf(one.job) - rankOf(other.job)).map(({ job }) => rankOf(job));
+  let count = 0;
+  for (const [index, rank] of ranks.entries())
+    for (let later = index + 1; later < ranks.length; later += 1) if ((ranks[later] ?? 0) < rank) count += 1;
+  return count;
+}
+
+const longestFirst = (jobs: readonly Job[]) => [...jobs].sort((one, other) => other.length - one.length);
+
+/** Jobs that need what is asked for most come first. */
+function scarcestFirst(jobs: readonly Job[]): Job[] {
+  const load = new Map<string, number>();
+  for (const { spans } of jobs) for (const { resource, from, to } of spans) load.set(resource, (load.get(resource) ?? 0) + to - from);
+  const need = ({ spans, length }: Job) => Math.max(length, ...spans.map(({ resource }) => load.get(resource) ?? 0));
+  return [...jobs].sort((one, other) => need(other) - need(one) || other.length - one.length);
+}
+
+/** An order with one job moved, or two exchanged. */
+function varied(order: readonly Job[], noise: () => number): Job[] {
+  const next = [...order];
+  const pick = () => Math.floor(noise() * next.length);
+  const [one, other] = [pick(), pick()];
+  if (noise() < 0.5) next.splice(other, 0, ...next.splice(one, 1));
+  else [next[one], next[other]] = [next[other] as Job, next[one] as Job];
+  return next;
+}

@@ -1,0 +1,66 @@
+import type { Cable } from '../bench/cable';
+import type { Charger } from '../bench/charger';
+import type { Device } from '../bench/device';
+import type { Meter } from '../bench/meter';
+import { expectationOf } from '../power/expectations';
+import type { Settled } from '../power/settle';
+import { expectedCharge, type Expected } from '../simulate/expected';
+import { cellsOf, type Cell, type PlannedRun } from './matrix';
+import type { Study } from './study';
+
+/** The gear that a study names by its ids. */
+export interface GearAtHand {
+  devices: readonly Device[];
+  chargers: readonly Charger[];
+  cables: readonly Cable[];
+  meters: readonly Meter[];
+}
+
+/** A cell of a study with its gear settled, on the port that gives most. */
+export interface Setup {
+  cell: Cell;
+  /** `undefined` when its gear is no longer there. */
+  settled?: Settled | undefined;
+  /** `undefined` where the battery is unknown, it will not charge, or it starts full. */
+  expected?: Expected | undefined;
+}
+
+const byId = <Each extends { id: string }>(all: readonly Each[], id: string | undefined) => all.find((each) => each.id === id);
+
+/** What to expect of every cell of a study, those left out among them. */
+export function setupsOf(study: Study, gear: GearAtHand): Setup[] {
+  return cellsOf(study).map((cell) => {
+    const [device, charger] = [byId(gear.devices, cell.device), byId(gear.chargers, cell.charger)];
+    if (!device || !charger) return { cell };
+    const { settled } = expectationOf(device, charger, byId(gear.cables, cell.cable));
+    const startsLow = study.startLevel >= 0 && study.startLevel < 100;
+    return {
+      cell,
+      settled,
+      expected: startsLow ? expectedCharge(settled, study.startLevel, { awake: cell.state === 'awake' }) : undefined,
+    };
+  });
+}
+
+/** Whether a setup is expected to take no charge in its state. */
+export function willNotCharge({ cell, settled }: Setup): boolean {
+  const outcome = settled?.outcome;
+  return (
+    outcome === 'does not fit' || outcome === 'connected, will not charge' || (outcome === 'charges only asleep' && cell.state === 'awake')
+  );
+}
+
+/** Gives the name of gear by its id. */
+export type NameOf = (id: string | undefined) => string;
+
+/** The names of gear at hand; of what is no longer there, that it is not. */
+export function gearNames({ devices, chargers, cables }: GearAtHand): NameOf {
+  const names = new Map([...devices, ...chargers, ...cables].map(({ id, name }) => [id, name]));
+  return (id) => (id === undefined ? undefined : names.get(id)) ?? 'gear no longer there';
+}
+
+/** A planned run in words: `Sedge 5 on Quern 30`, with its state where a study has several. */
+export function runInWords({ cell }: PlannedRun, study: Pick<Study, 'states'>, name: NameOf): string {
+  const path = cell.cable === undefined ? '' : `, ${name(cell.cable)}`;
+  return `${name(cell.device)} on ${name(cell.charger)}${path}${study.states.length > 1 ? `, ${cell.state}` : ''}`;
+}
