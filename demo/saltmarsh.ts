@@ -217,7 +217,7 @@ export const STUDIES: Study[] = [
     devices: ['sedge-5', 'heron-3'],
     chargers: ['cobble-12', 'cobble-20', 'quern-30', 'quern-65', 'puddle'],
     cables: [],
-    meters: [],
+    meters: ['tidepole'],
     states: ['asleep'],
     crossed: [{ cell: 'heron-3/puddle//asleep', reason: 'it has no coil' }],
     repeats: 2,

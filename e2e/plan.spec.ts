@@ -1,5 +1,6 @@
-import { expect, test } from '@playwright/test';
-import { choose, stopRun } from './person';
+import { readFile } from 'node:fs/promises';
+import { expect, test, type Page } from '@playwright/test';
+import { addCharger, addDevice, choose, DEMO, stopRun } from './person';
 
 const GEAR = [
   'shelf,name,kind,battery energy (wh),input limit (w),power delivery up to (v),watts (w),ports,charger end,device end,marked for',
@@ -23,7 +24,11 @@ test('@plan a study goes from its question to a run that fills a cell of its mat
   await page.getByRole('button', { name: 'Keep the study' }).click();
   await expect(page.getByRole('alert').first()).toContainText('Give it a name');
   await choose(page, 'The question', 'Which charger for this device? Is the dearer or bigger one worth it?');
-  await expect(page.getByText('Methods that fit: Coarse then fine, Fixed interval, Milestone checks.')).toBeVisible();
+  const fitting = page.getByRole('listitem').filter({ hasText: 'good for' });
+  await expect(fitting.getByRole('button')).toHaveText(['Coarse then fine', 'Fixed interval', 'Milestone checks']);
+  await fitting.getByRole('button', { name: 'Fixed interval' }).click();
+  await expect(page.getByLabel('Every run starts at, %')).toHaveValue('1');
+  await page.getByLabel('Every run starts at, %').fill('2');
   await page.getByLabel('Name of the study').fill('Van chargers');
   await page.getByRole('combobox', { name: 'Devices' }).press('ArrowDown');
   await page.getByRole('option', { name: 'Sedge 5' }).click();
@@ -39,7 +44,7 @@ test('@plan a study goes from its question to a run that fills a cell of its mat
   await expect(page.getByText(/^10 runs/)).toBeVisible();
 
   // What it can tell, and the cheapest change that would tell more.
-  const telling = page.getByRole('table', { name: 'For the slowest of them' }).getByRole('row', { name: /^80 %/ });
+  const telling = page.getByRole('table', { name: 'The worst of all its setups' }).getByRole('row', { name: /^80 %/ });
   await expect(telling).toContainText('5 min');
   await page.getByLabel('To tell apart a difference of, min').fill('300');
   await expect(page.getByText('This study will tell them apart as it is.')).toBeVisible();
@@ -69,4 +74,125 @@ test('@plan a study goes from its question to a run that fills a cell of its mat
   await page.getByRole('link', { name: 'Van chargers' }).click();
   await expect(cell(/^Bittern Slate on Cobble 20, asleep: begun, 1 of 2/)).toBeVisible();
   await expect(page.getByRole('link', { name: /^Next: Bittern Slate on Quern 30/ })).toBeVisible();
+});
+
+const taken = async (page: Page, button: string) => {
+  const saving = page.waitForEvent('download');
+  await page.getByRole('button', { name: button }).click();
+  const saved = await saving;
+  return readFile(await saved.path(), 'utf8');
+};
+const done = (page: Page) => page.getByRole('heading', { name: /^Done / });
+const agenda = (page: Page) => page.getByRole('table', { name: 'The calendar as a list' });
+
+test('@plan a person new to it goes from an empty bench to an exported calendar, and a dragged run re-plans the rest', async ({ page }) => {
+  await page.clock.install({ time: new Date('2026-10-05T05:00:00Z') });
+  for (const [name, milliampHours, limit] of [
+    ['Sedge 5', '4500', '25'],
+    ['Heron 3', '4800', '40'],
+    ['Bittern Slate', '8200', '30'],
+  ] as const)
+    await addDevice(page, name, milliampHours, '3.85', limit);
+  for (const [name, watts] of [
+    ['Cobble 12', '12'],
+    ['Cobble 20', '20'],
+    ['Quern 30', '30'],
+    ['Quern 65', '65'],
+  ] as const)
+    await addCharger(page, name, watts);
+  await page.getByRole('link', { name: 'Plan' }).click();
+  await page.getByRole('button', { name: 'Begin a study' }).click();
+  await choose(page, 'The question', 'Which charger for this device? Is the dearer or bigger one worth it?');
+  await page.getByLabel('Name of the study').fill('Van chargers');
+  await page.getByRole('combobox', { name: 'Devices' }).press('ArrowDown');
+  for (const name of ['Heron 3', 'Sedge 5']) await page.getByRole('option', { name }).click();
+  await page.keyboard.press('Escape');
+  await page.getByRole('button', { name: 'Keep the study' }).click();
+  await page.getByRole('link', { name: 'Calendar' }).click();
+
+  // No hours: said plainly, with what to loosen. Then hours of one's own.
+  for (const day of ['Monday', 'Tuesday', 'Wednesday', 'Thursday', 'Friday']) await page.getByLabel(day).fill('');
+  await expect(page.getByRole('alert')).toContainText('There are no attended hours');
+  for (const day of ['Monday', 'Tuesday', 'Thursday']) await page.getByLabel(day).fill('8-13');
+  await expect(done(page)).toBeVisible();
+  await page.getByLabel('Monday').fill('8-9');
+  await page.getByLabel('Tuesday').fill('');
+  await page.getByLabel('Thursday').fill('9 to half past');
+  await expect(page.getByText('is no stretch of hours')).toBeVisible();
+  await page.getByLabel('Thursday').fill('');
+  await expect(page.getByRole('alert')).toContainText('the longest stretch of attended hours is 1 h 00. Lengthen a day');
+  for (const day of ['Monday', 'Tuesday', 'Thursday']) await page.getByLabel(day).fill('8:00–17:30');
+  await expect(done(page)).toBeVisible();
+  await expect(agenda(page).getByRole('row')).toHaveCount(13);
+  await expect(page.getByText(/^It cannot be sooner|^Proven: not before/)).toBeVisible();
+  await expect(page.getByText(/One after another in the same hours: done /)).toBeVisible();
+  await expect(page.getByRole('button', { name: 'iCalendar' })).toBeEnabled({ timeout: 60_000 });
+  expect((await taken(page, 'iCalendar')).match(/BEGIN:VEVENT/g)).toHaveLength(24);
+  expect((await taken(page, 'CSV')).trim().split('\r\n')).toHaveLength(13);
+  await page.getByRole('button', { name: 'Keep the calendar' }).click();
+  await expect(page.getByRole('button', { name: 'Kept' })).toBeDisabled();
+
+  // Dragged to a later hour: pinned there, the rest planned around it, and what moved is said.
+  const paper = page.getByRole('region', { name: 'Calendar', exact: true });
+  const first = paper.getByRole('button').first();
+  const title = ((await first.getAttribute('title')) ?? '').split(':')[0] ?? '';
+  const box = await first.boundingBox();
+  if (!box) throw new Error('the first run is on the paper');
+  await page.mouse.move(box.x + 20, box.y + 10);
+  await page.mouse.down();
+  await page.mouse.move(box.x + 120, box.y + 12, { steps: 5 });
+  await page.mouse.up();
+  await expect(page.getByRole('heading', { name: /moved$/ })).toBeVisible({ timeout: 60_000 });
+  await expect(page.getByRole('button', { name: `Let go of ${title}` })).toBeVisible();
+  await expect(agenda(page).getByRole('row')).toHaveCount(13);
+  await page.getByRole('button', { name: 'Put it back' }).click();
+  await expect(page.getByRole('heading', { name: /moved$/ })).toHaveCount(0);
+  await expect(page.getByRole('button', { name: `Let go of ${title}` })).toHaveCount(0);
+
+  // The same by keyboard, out of hours: said, with what to do.
+  await page.getByRole('button', { name: `Move ${title}` }).press('Enter');
+  await page.getByLabel(`New time of ${title}`).fill('2026-10-10T10:00');
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('alert')).toContainText(`${title} is pinned to Saturday 10:00, but it does not fit into your hours there`);
+  await page.getByRole('button', { name: 'Put it back' }).first().click();
+
+  // Kept: it is as it was when one comes back.
+  await page.reload();
+  await expect(done(page)).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Kept' })).toBeDisabled();
+});
+
+test('@plan a search is called off with the best so far, and what fits into no day may go on overnight', async ({ page }) => {
+  await page.goto(`${DEMO}/plan/saltmarsh-chargers/calendar`);
+  await expect(done(page)).toBeVisible();
+  for (const day of ['Monday', 'Tuesday', 'Wednesday', 'Thursday', 'Friday']) await page.getByLabel(day).fill('9-10');
+  await expect(page.getByRole('alert')).toContainText('Lengthen a day');
+  await page.getByLabel('What fits into no day may go on while nobody is there').check();
+  await expect(page.getByRole('list', { name: 'Cautions' })).toContainText('under a smoke alarm');
+  await expect(agenda(page)).toContainText(/goes on while nobody is there; \d+ readings left out/);
+  const enough = page.getByRole('button', { name: 'Enough, take the best so far' });
+  if (await enough.isVisible()) await enough.click();
+  await expect(page.getByRole('progressbar', { name: 'Searching' })).toHaveCount(0, { timeout: 60_000 });
+  await expect(page.getByRole('button', { name: 'Keep the calendar' })).toBeEnabled();
+});
+
+test('@plan a method is adjusted and kept as the reviewer’s own', async ({ page }) => {
+  await page.goto(`${DEMO}/plan/saltmarsh-chargers`);
+  await page.getByLabel('Minutes between readings').fill('3');
+  await page.getByRole('button', { name: 'Keep as a method of my own' }).click();
+  const sheet = page.getByRole('dialog');
+  await sheet.getByLabel('Name of the method').fill('');
+  await sheet.getByRole('button', { name: 'Keep the method' }).click();
+  await expect(sheet.getByText('Give it a name')).toBeVisible();
+  await sheet.getByLabel('Name of the method').fill('Every three, case off');
+  await sheet.getByLabel('That is, %').fill('7');
+  await sheet.getByLabel('It stops').fill('at 80 %');
+  await sheet.getByRole('button', { name: 'Keep the method' }).click();
+  await expect(page.getByLabel('Every run starts at, %')).toHaveValue('7');
+  await expect(page.getByText('stop at 80 %.')).toBeVisible();
+  await page.goto(`${DEMO}/run/new`);
+  await choose(page, 'Method', 'Every three, case off');
+  await expect(page.getByLabel('Minutes between readings')).toHaveValue('3');
+  await page.getByRole('button', { name: 'Throw the method away' }).click();
+  await expect(page.getByText('Good for the whole curve by hand.')).toBeVisible();
 });

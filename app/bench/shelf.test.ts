@@ -1,7 +1,7 @@
 // First: it puts the database in place that the others look for as they load.
 import { emptyBrowser, newTab } from '../ledger/testBrowser';
 import { beforeEach, expect, it } from 'vitest';
-import type { Kept } from '@core';
+import { SCHEMA, type Kept } from '@core';
 import { shelfBook } from '../ledger/databases';
 import { useShelf } from './shelf';
 
@@ -14,7 +14,7 @@ const sedge: Kept = { shelf: 'device', gear: { id: 'd', name: 'Sedge 5', kind: '
 
 it('keeps gear with its schema, and lists it by shelf and name', async () => {
   await useShelf().put(cobble, sedge, { ...cobble, gear: { ...cobble.gear, id: 'c2', name: 'Cobble 12' } });
-  expect(await shelfBook.getItem('charger/c')).toMatchObject({ schema: 2, shelf: 'charger' });
+  expect(await shelfBook.getItem('charger/c')).toMatchObject({ schema: SCHEMA, shelf: 'charger' });
   newTab();
   await useShelf().load();
   expect(useShelf().all.map(({ gear }) => gear.name)).toEqual(['Sedge 5', 'Cobble 12', 'Cobble 20']);

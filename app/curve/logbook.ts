@@ -20,6 +20,9 @@ export const useLogbook = defineStore('logbook', () => {
     arriving = arrival.then(load);
   }
 
+  /** Resolves when all that is still coming in is here. */
+  const arrived = () => arriving;
+
   /** The record of a filed run. @throws {StorageTrouble} when there is none of that id */
   async function open(runId: string): Promise<RunRecord> {
     const known = opened.get(runId);
@@ -55,5 +58,5 @@ export const useLogbook = defineStore('logbook', () => {
     if (about === 'runs') void load();
   });
 
-  return { summaries, load, expect, open, write, bringIn, changed };
+  return { summaries, load, expect, arrived, open, write, bringIn, changed };
 });

@@ -8,7 +8,7 @@ import { useLanes } from '../run/lanes';
 
 const KEY = 'demo';
 /** Raised whenever the scenario changes, so that it is laid anew. */
-const EDITION = 2;
+const EDITION = 3;
 /** A live run older than this, in milliseconds, is stale. */
 const STALE = 3 * 3600 * 1000;
 

@@ -100,7 +100,7 @@ function planAnew(): void {
   found.value = undefined;
   const order =
     times.size > 0 ? [...lay.order].sort((one, other) => (times.get(one) ?? Infinity) - (times.get(other) ?? Infinity)) : lay.order;
-  plan(lay.problem, order);
+  plan(lay.problem, order, times);
 }
 watch(laidOut, useDebounceFn(planAnew, 250));
 

@@ -12,14 +12,18 @@ const emit = defineEmits<{ drop: [left: number, pointer: { x: number; y: number 
 
 const element = useTemplateRef<HTMLElement>('element');
 const from = ref({ x: 0, y: 0 });
+/** A drag ends with a click that is none. */
+const wasDragged = ref(false);
 const { x, y, isDragging } = useDraggable(element, {
   disabled: !props.mark.isStart,
   onStart: () => {
+    wasDragged.value = false;
     const box = element.value?.getBoundingClientRect();
     if (box) [from.value, x.value, y.value] = [{ x: box.left, y: box.top }, box.left, box.top];
   },
   onEnd: (position, event) => {
     const isMove = Math.hypot(position.x - from.value.x, position.y - from.value.y) > 4;
+    wasDragged.value = isMove;
     if (isMove) emit('drop', position.x, { x: event.clientX, y: event.clientY });
   },
 });
@@ -51,7 +55,7 @@ const ticks = computed(() => {
     :class="{ pinned: mark.appointment.isPinned, moved: isMoved, dragged: isDragging }"
     :style="style"
     :title="`${title}: plug in ${time(mark.appointment.plugIn)}, packed up ${time(mark.appointment.end)}`"
-    @click="emit('pick')"
+    @click="wasDragged || emit('pick')"
   >
     <span class="name"><PenNib v-for="(pen, index) in pens" :key="index" :pen="pen" />{{ title }}</span>
     <span class="figures time">

@@ -17,7 +17,7 @@ export function usePlanner() {
     isBusy.value = false;
   }
 
-  function plan(problem: Problem, order: readonly string[]): void {
+  function plan(problem: Problem, order: readonly string[], before: ReadonlyMap<string, number>): void {
     stop();
     const mine = new Worker(new URL('../workers/planner.ts', import.meta.url), { type: 'module' });
     worker = mine;
@@ -26,7 +26,7 @@ export function usePlanner() {
       if (worker === mine) found.value = each;
     };
     void wrap<Planner>(mine)
-      .plan(problem, order, proxy(take))
+      .plan(problem, order, before, proxy(take))
       .then(take)
       .finally(() => {
         if (worker === mine) stop();

@@ -3,7 +3,7 @@ import { emptyBrowser, newTab } from '../ledger/testBrowser';
 import { beforeEach, expect, it } from 'vitest';
 import { STUDIES } from '../../demo/saltmarsh';
 import { exampleHeader } from '../../core/ink/example';
-import type { Study } from '@core';
+import { SCHEMA, type Study } from '@core';
 import { useShelf } from '../bench/shelf';
 import { useLogbook } from '../curve/logbook';
 import { studyBook } from '../ledger/databases';
@@ -20,7 +20,7 @@ beforeEach(async () => {
 
 it('keeps studies with their schema, and throws one away', async () => {
   await useStudies().put(study, { ...study, id: 'b', name: 'A later round' });
-  expect(await studyBook.getItem(study.id)).toMatchObject({ schema: 2, devices: ['sedge-5', 'heron-3'] });
+  expect(await studyBook.getItem(study.id)).toMatchObject({ schema: SCHEMA, devices: ['sedge-5', 'heron-3'] });
   newTab();
   await useStudies().load();
   expect(useStudies().all.map(({ name }) => name)).toEqual(['A later round', 'Van chargers, round one']);

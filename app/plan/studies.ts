@@ -14,6 +14,7 @@ export const useStudies = defineStore('studies', () => {
   const all = computed(() => [...kept.value].sort((one, other) => one.name.localeCompare(other.name, undefined, { numeric: true })));
 
   async function load(): Promise<void> {
+    await logbook.arrived();
     kept.value = (await allOf<Study>(studyBook)).map((each) => migrate(each, 'A study') as unknown as Study);
   }
 

@@ -94,7 +94,7 @@ it('are written by one tab alone: another follows, and takes over when asked', a
   expect(second.records[0]?.readings).toHaveLength(2);
   await second.write(id, level(21, 10));
   await vi.waitFor(() => expect(first.inOrder[0]?.mine.value).toBe(false));
-  await expect(first.write(id, level(99, 11))).rejects.toThrow(/another tab/);
+  await expect(first.write(id, level(99, 11))).rejects.toThrow(/Another tab/);
   await second.stop(id, stop(12));
   expect(useLogbook().summaries).toMatchObject([{ lastLevel: 21 }]);
   await expect(second.write(id, level(99, 13))).rejects.toThrow(/no longer live/);

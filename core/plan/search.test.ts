@@ -7,8 +7,8 @@ import { laid, search } from './search';
 import { occupied, Timetable } from './timetable';
 
 /** Searches to the end. */
-function planOf(problem: Problem, order: readonly string[] = []) {
-  const steps = search(problem, order);
+function planOf(problem: Problem, order: readonly string[] = [], before = new Map<string, number>()) {
+  const steps = search(problem, order, before);
   for (let step = steps.next(); ; step = steps.next()) if (step.done) return step.value;
 }
 
@@ -100,6 +100,14 @@ describe('the shortest finish', () => {
     const { placed } = planOf(pinned);
     expectSound(placed, pinned);
     expect(placed.find(({ job }) => job.key === 'b')?.at).toBe(at);
+  });
+
+  it('leaves what need not move where it was before', () => {
+    const three = ['a', 'b', 'c'].map((key) => run(key, 60, 'd', key));
+    const before = new Map(planOf(problem(three)).placed.map(({ job, at }) => [job.key, at]));
+    const later = (before.get('c') ?? 0) + 4 * 3600;
+    const { placed } = planOf(problem(three, { pins: new Map([['c', later]]) }), [], before);
+    expect(placed.filter(({ job, at }) => before.get(job.key) !== at).map(({ job }) => job.key)).toEqual(['c']);
   });
 
   it('staggers runs that run side by side, so that no two are to be read at once', () => {

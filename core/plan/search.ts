@@ -15,6 +15,8 @@ export interface Found {
   of: number;
 }
 
+const NONE: ReadonlyMap<string, number> = new Map();
+
 /** Most plans that are tried, beside those of the exhaustive search of small problems. */
 const TRIES = 3000;
 /** Problems up to this many jobs are searched exhaustively. */
@@ -23,38 +25,48 @@ const FEW = 8;
 const MOST_PLACES = 60_000;
 /** How much later than its first fit a job is tried where only the person’s time stands in the way, in seconds. */
 const LATER = 15 * MINUTE;
+/** Plans tried without finding a better one, once the finish is proven to be the soonest. */
+const PATIENCE = 400;
 /** Plans tried between two reports. */
 const REPORT = 20;
 
 /**
- * Looks for the plan that ends soonest; of those, the one nearest to the order that is asked for. Jobs are laid one by one, each as early as it
- * fits, in orders that are varied; few jobs are laid in every order. It ends when the proven bound is met, or after a set number of tries.
+ * Looks for the plan that ends soonest; of those, the one that leaves most jobs where they were before; of those, the one nearest to the order that
+ * is asked for. Jobs are laid one by one, each as early as it fits, in orders that are varied; few jobs are laid in every order. It ends when the
+ * proven bound is met and little is left to wish for, or after a set number of tries.
  *
- * @param order keys of jobs in the order in which they are wanted, as far as the finish allows
+ * @param order  keys of jobs in the order in which they are wanted, as far as the finish allows
+ * @param before their times in an earlier plan, epoch seconds
  * @yields the best so far, now and then
  */
-export function* search(problem: Problem, order: readonly string[]): Generator<Found, Found> {
+export function* search(problem: Problem, order: readonly string[], before: ReadonlyMap<string, number> = NONE): Generator<Found, Found> {
   const bound = lowerBound(problem);
   const wanted = new Map(order.map((key, index) => [key, index]));
   const rankOf = (job: Job) => wanted.get(job.key) ?? order.length;
   const free = problem.jobs.filter(({ key }) => !problem.pins.has(key)).sort((one, other) => rankOf(one) - rankOf(other));
   const found: Found = { placed: [], finish: Infinity, bound, tried: 0, of: TRIES };
-  let fewest = Infinity;
+  let least = Infinity;
+  /** What is left to wish for: jobs that were moved, and pairs that start the other way round than is wanted. */
+  const unrest = (placed: readonly Placed[]) =>
+    placed.filter(({ job, at }) => before.has(job.key) && before.get(job.key) !== at).length +
+    upsets(placed, rankOf) / (placed.length ** 2 + 1);
 
   /** Keeps a plan that is better. */
   const weigh = (table: Timetable): void => {
-    const upset = upsets(table.placed, rankOf);
-    if (table.finish > found.finish || (table.finish === found.finish && upset >= fewest)) return;
-    [found.finish, fewest] = [table.finish, upset];
+    const wish = unrest(table.placed);
+    if (table.finish > found.finish || (table.finish === found.finish && wish >= least)) return;
+    [found.finish, least, improved] = [table.finish, wish, found.tried];
     found.placed = [...table.placed].sort((one, other) => one.at - other.at || rankOf(one.job) - rankOf(other.job));
   };
   const isShortest = (finish = found.finish) => bound !== undefined && finish <= bound.at;
-  const isBest = () => fewest === 0 && isShortest();
+  let improved = 0;
+  const isBest = () => isShortest() && (least === 0 || found.tried - improved > PATIENCE);
 
-  const starts = [free, longestFirst(free), scarcestFirst(free)];
-  for (const each of starts) {
-    const table = laid(problem, each);
-    if (table) weigh(table);
+  for (const each of [free, longestFirst(free), scarcestFirst(free)]) {
+    for (const times of before.size > 0 ? [before, NONE] : [NONE]) {
+      const table = laid(problem, each, times);
+      if (table) weigh(table);
+    }
   }
   yield { ...found };
   if (free.length <= FEW && !isShortest()) exhaust(problem, free, found.finish, weigh, isShortest);
@@ -62,15 +74,15 @@ export function* search(problem: Problem, order: readonly string[]): Generator<F
 
   const noise = seeded(free.length + 1);
   let current = found.placed.filter(({ job }) => !problem.pins.has(job.key)).map(({ job }) => job);
-  let [finish, upset] = [found.finish, fewest];
+  let [finish, wish] = [found.finish, least];
   while (found.tried < TRIES && free.length > 1 && !isBest() && Number.isFinite(found.finish)) {
     found.tried += 1;
     const next = varied(current, noise);
-    const table = laid(problem, next);
+    const table = laid(problem, next, found.tried % 2 === 0 ? before : NONE);
     if (table) {
-      const changed = upsets(table.placed, rankOf);
-      if (table.finish < finish || (table.finish === finish && changed <= upset) || noise() < 0.01)
-        [current, finish, upset] = [next, table.finish, changed];
+      const wished = unrest(table.placed);
+      if (table.finish < finish || (table.finish === finish && wished <= wish) || noise() < 0.01)
+        [current, finish, wish] = [next, table.finish, wished];
       weigh(table);
     }
     if (found.tried % REPORT === 0) yield { ...found };
@@ -78,10 +90,21 @@ export function* search(problem: Problem, order: readonly string[]): Generator<F
   return { ...found, of: found.tried };
 }
 
-/** Lays jobs one by one, each as early as it fits, around those that are pinned; `undefined` when one fits nowhere. */
-export function laid(problem: Problem, order: readonly Job[]): Timetable | undefined {
+/**
+ * Lays jobs around those that are pinned: first those that still fit where they were before, then each of the rest as early as it fits.
+ *
+ * @returns `undefined` when one fits nowhere
+ */
+export function laid(problem: Problem, order: readonly Job[], before: ReadonlyMap<string, number> = NONE): Timetable | undefined {
   const table = pinned(problem);
-  for (const job of order) {
+  const rest = order.filter((job) => {
+    const at = before.get(job.key);
+    const [fit] = at === undefined ? [] : table.fits(job, at);
+    if (fit?.at !== at || !fit) return true;
+    table.place(fit);
+    return false;
+  });
+  for (const job of rest) {
     const [first] = table.fits(job);
     if (!first) return undefined;
     table.place(first);
@@ -91,15 +114,12 @@ export function laid(problem: Problem, order: readonly Job[]): Timetable | undef
 
 /** The jobs at times that they were given before; `undefined` when they no longer all fit there. @param times epoch seconds, by key */
 export function restored(problem: Problem, times: ReadonlyMap<string, number>): Placed[] | undefined {
-  const table = new Timetable(problem);
-  for (const job of [...problem.jobs].sort((one, other) => (times.get(one.key) ?? 0) - (times.get(other.key) ?? 0))) {
-    const at = times.get(job.key);
-    if (at === undefined) return undefined;
-    const [fit] = table.fits(job, at);
-    if (fit?.at !== at) return undefined;
-    table.place(fit);
-  }
-  return table.placed;
+  const placed = laid(
+    problem,
+    problem.jobs.filter(({ key }) => !problem.pins.has(key)),
+    times,
+  )?.placed;
+  return placed?.every(({ job, at }) => times.get(job.key) === at) ? placed : undefined;
 }
 
 /** A timetable with only the pinned jobs in it. */

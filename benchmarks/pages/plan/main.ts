@@ -11,7 +11,7 @@ export interface PlanTimes {
 async function measure(problem: Problem, order: string[]): Promise<PlanTimes> {
   const worker = new Worker(new URL('../../../app/workers/planner.ts', import.meta.url), { type: 'module' });
   const began = performance.now();
-  const found = await wrap<Planner>(worker).plan({ ...problem, pins: new Map() }, order);
+  const found = await wrap<Planner>(worker).plan({ ...problem, pins: new Map() }, order, new Map());
   return { found, seconds: (performance.now() - began) / 1000 };
 }
 

@@ -1,0 +1,37 @@
+// First: it puts the database in place that the others look for as they load.
+import { emptyBrowser, newTab } from '../ledger/testBrowser';
+import { beforeEach, expect, it } from 'vitest';
+import { SCHEMA, SCHOOLS, type OwnMethod } from '@core';
+import { methodBook } from '../ledger/databases';
+import { useMethods } from './methods';
+
+const mine: OwnMethod = {
+  id: 'mine',
+  name: 'Every three minutes',
+  start: '5 %',
+  startLevel: 5,
+  cadence: { kind: 'fixed', every: 180 },
+  records: 'the level',
+  stops: 'at 80 %',
+  goodFor: '',
+  weakAt: '',
+  conditions: [{ name: 'case', value: 'off' }],
+};
+
+beforeEach(async () => {
+  await emptyBrowser();
+  await methodBook.clear();
+});
+
+it('keeps methods of one’s own beside the schools of the trade, and throws one away', async () => {
+  await useMethods().put(mine);
+  expect(await methodBook.getItem('mine')).toMatchObject({ schema: SCHEMA, name: 'Every three minutes' });
+  newTab();
+  const methods = useMethods();
+  await methods.load();
+  expect(methods.all).toHaveLength(SCHOOLS.length + 1);
+  expect(methods.byId('mine')).toEqual(mine);
+  expect([methods.isOwn('mine'), methods.isOwn('fixed-interval')]).toEqual([true, false]);
+  await methods.remove('mine');
+  expect(methods.own).toEqual([]);
+});
