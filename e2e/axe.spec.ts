@@ -11,6 +11,7 @@ const SHEETS: [path: string, button: string][] = [
   ['/bench?shelf=cable', 'Add a cable'],
   ['/bench?shelf=meter', 'Tidepole'],
   ['/bench', 'Bring gear in'],
+  ['/plan/saltmarsh-chargers', 'Keep as a method of my own'],
   ['/curve', 'Bring a file in'],
   ['/run', 'stop'],
   ['/run', 'Shortcuts'],
@@ -44,6 +45,7 @@ for (const theme of ['light', 'dark'] as const) {
       for (const path of [
         '/plan',
         '/plan/new',
+        '/plan/new/calendar',
         '/run',
         '/run/new',
         '/bench',

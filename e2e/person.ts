@@ -88,6 +88,7 @@ export const figure = (page: Page, label: string) =>
 export const SCREENS = {
   plan: '/plan',
   study: '/plan/saltmarsh-chargers',
+  calendar: '/plan/saltmarsh-chargers/calendar',
   run: '/run',
   start: '/run/new',
   bench: '/bench?shelf=charger',

@@ -185,7 +185,7 @@ test('@plan a method is adjusted and kept as the reviewer’s own', async ({ pag
   await sheet.getByRole('button', { name: 'Keep the method' }).click();
   await expect(sheet.getByText('Give it a name')).toBeVisible();
   await sheet.getByLabel('Name of the method').fill('Every three, case off');
-  await sheet.getByLabel('That is, %').fill('7');
+  await sheet.getByLabel('Start level, %').fill('7');
   await sheet.getByLabel('It stops').fill('at 80 %');
   await sheet.getByRole('button', { name: 'Keep the method' }).click();
   await expect(page.getByLabel('Every run starts at, %')).toHaveValue('7');

@@ -10,6 +10,8 @@ const { chromium } = await import('@playwright/test');
 
 const VIEWS = [
   ['plan', '/plan/saltmarsh-chargers'],
+  ['plan-dark', '/plan/saltmarsh-chargers', { colorScheme: 'dark' }],
+  ['calendar', '/plan/saltmarsh-chargers/calendar', {}, (page) => page.getByRole('heading', { name: /^Done/ }).waitFor()],
   ['run', '/run'],
   ['run-dark', '/run', { colorScheme: 'dark' }],
   ['start', '/run/new'],

@@ -1,11 +1,17 @@
 <script setup lang="ts">
 import { format } from 'date-fns';
 import { computed, ref, watch } from 'vue';
-import type { Appointment } from '@core';
+import { runKey, type Appointment, type PlannedRun } from '@core';
 import { vFocus } from '../frame/vFocus';
 
 /** The calendar as a list: what the paper shows, in words, and where a run is pinned, moved or let go by keyboard. */
-const props = defineProps<{ agenda: readonly Appointment[]; titleOf: (appointment: Appointment) => string; picked: string | undefined }>();
+const props = defineProps<{
+  study: string;
+  agenda: readonly Appointment[];
+  wordsOf: (run: PlannedRun) => string;
+  titleOf: (appointment: Appointment) => string;
+  picked: string | undefined;
+}>();
 const emit = defineEmits<{
   move: [key: string, at: number];
   pin: [key: string, at: number];
@@ -35,11 +41,11 @@ function move(): void {
         <tr>
           <th scope="col">day</th>
           <th scope="col">run</th>
-          <th scope="col">get ready</th>
-          <th scope="col">sit down</th>
+          <th scope="col" class="more">get ready</th>
+          <th scope="col" class="more">sit down</th>
           <th scope="col">plug in</th>
-          <th scope="col">packed up</th>
-          <th scope="col">visits</th>
+          <th scope="col" class="more">packed up</th>
+          <th scope="col" class="more">visits</th>
           <td></td>
         </tr>
       </thead>
@@ -47,13 +53,20 @@ function move(): void {
         <tr v-for="each in agenda" :key="each.key" :class="{ picked: each.key === picked }">
           <td class="when">{{ day(each.at) }}</td>
           <th scope="row">
-            {{ titleOf(each) }}<small v-if="each.overnight">goes on while nobody is there; {{ each.unread }} readings left out</small>
+            <RouterLink
+              v-for="run in each.runs"
+              :key="runKey(run)"
+              :to="{ path: '/run/new', query: { study, cell: run.cell.key } }"
+              :aria-label="`Start ${wordsOf(run)}`"
+              >{{ wordsOf(run) }}</RouterLink><small v-if="each.overnight"
+              >goes on while nobody is there; {{ each.unread }} readings left out</small
+            >
           </th>
-          <td class="figures">{{ each.prepare < each.at ? time(each.prepare) : '—' }}</td>
-          <td class="figures">{{ time(each.at) }}</td>
+          <td class="figures more">{{ each.prepare < each.at ? time(each.prepare) : '—' }}</td>
+          <td class="figures more">{{ time(each.at) }}</td>
           <td class="figures">{{ time(each.plugIn) }}</td>
-          <td class="figures">{{ until(each) }}</td>
-          <td class="figures">{{ each.visits.length }}</td>
+          <td class="figures more">{{ until(each) }}</td>
+          <td class="figures more">{{ each.visits.length }}</td>
           <td class="acts">
             <form v-if="each.key === picked" @submit.prevent="move" @keydown.esc="emit('pick', undefined)">
               <input v-model="wanted" v-focus type="datetime-local" :aria-label="`New time of ${titleOf(each)}`" />
@@ -98,6 +111,10 @@ td {
   border-bottom: 1px solid rgb(var(--v-theme-grid));
 }
 
+tbody th a {
+  display: block;
+}
+
 tbody th {
   min-width: 11rem;
   font-weight: 600;
@@ -130,5 +147,15 @@ input {
   border: 1px solid rgb(var(--v-theme-line));
   border-radius: 4px;
   color-scheme: light dark;
+}
+
+@media (max-width: 640px) {
+  .more {
+    display: none;
+  }
+
+  tbody th {
+    min-width: 6rem;
+  }
 }
 </style>

@@ -127,10 +127,8 @@ async function keep(): Promise<void> {
   }
 }
 
-const titleOf = ({ runs }: Appointment) => {
-  const { value: of } = study;
-  return of ? runs.map((run) => runInWords(run, of, name.value)).join(' · ') : '';
-};
+const wordsOf = (run: PlannedRun) => (study.value ? runInWords(run, study.value, name.value) : '');
+const titleOf = ({ runs }: Appointment) => runs.map(wordsOf).join(' · ');
 /** Each setup keeps the pen of its runs; one without runs gets the next free one. */
 const pens = computed(() => {
   const penned = [...logbook.summaries.map(({ device, charger, pen: number }) => ({ device, charger, pen: number }))];
@@ -160,7 +158,8 @@ const progress = computed(() => (found.value ? (100 * found.value.tried) / found
 const scarce = computed(() => {
   const [kind, id] = bound.value?.resource.split('/') ?? [];
   if (kind === 'person') return 'you are needed for that long';
-  if (kind === 'meter' || kind === 'socket') return `the ${kind}s are needed for that long`;
+  if (kind === 'meter' || kind === 'socket')
+    return laidOut.value?.problem.capacity[kind] === 1 ? `the ${kind} is needed for that long` : `the ${kind}s are needed for that long`;
   return `${name.value(id)} is needed for that long`;
 });
 
@@ -231,8 +230,7 @@ function takeOut(kind: 'ics' | 'csv'): void {
             </template>
             <p v-if="laidOut && laidOut.idle.length > 0" class="soft">
               Not laid, for they are expected to take no charge:
-              {{ laidOut.idle.map((run) => study && runInWords(run, study, name)).join('; ') }}. Leave them out in the matrix, with that as
-              the reason.
+              {{ laidOut.idle.map(wordsOf).join('; ') }}. Leave them out in the matrix, with that as the reason.
             </p>
           </section>
           <section v-if="moves.length > 0 && !isBusy" class="said" aria-labelledby="moved-title">
@@ -254,9 +252,14 @@ function takeOut(kind: 'ics' | 'csv'): void {
               @move="pin"
               @pick="(key) => (picked = key)"
             />
-            <p class="soft hint">Drag a run to another time, or move it in the list: it is pinned there, and the rest is planned anew.</p>
+            <p class="soft hint">
+              Drag a run to another time, or move it in the list: it is pinned there, and the rest is planned anew. Its name opens it, ready
+              to start.
+            </p>
             <AgendaTable
+              :study="id"
               :agenda="agenda"
+              :words-of="wordsOf"
               :title-of="titleOf"
               :picked="picked"
               @move="pin"
@@ -314,6 +317,7 @@ ul {
   }
 
   .found {
+    order: -1;
     border-inline-start: 0;
   }
 }

@@ -16,6 +16,8 @@ const from = ref({ x: 0, y: 0 });
 const wasDragged = ref(false);
 const { x, y, isDragging } = useDraggable(element, {
   disabled: !props.mark.isStart,
+  // A finger scrolls; it moves a run in the list.
+  pointerTypes: ['mouse', 'pen'],
   onStart: () => {
     wasDragged.value = false;
     const box = element.value?.getBoundingClientRect();
@@ -35,6 +37,7 @@ const style = computed(() => ({
   top: `${props.mark.row * 3.1 + 0.35}rem`,
   ...(isDragging.value && { transform: `translate(${x.value - from.value.x}px, ${y.value - from.value.y}px)`, zIndex: 3 }),
 }));
+const said = computed(() => (props.mark.isStart ? time(props.mark.appointment.plugIn) : `until ${time(props.mark.appointment.end)}`));
 /** Where it is to be read, as ticks along its foot. */
 const ticks = computed(() => {
   const { at, end, visits } = props.mark.appointment;
@@ -59,8 +62,7 @@ const ticks = computed(() => {
   >
     <span class="name"><PenNib v-for="(pen, index) in pens" :key="index" :pen="pen" />{{ title }}</span>
     <span class="figures time">
-      {{ time(mark.appointment.plugIn)
-      }}<svg v-if="mark.appointment.isPinned" viewBox="0 0 24 24" role="img" aria-label="pinned"><path :d="mdiPin" /></svg>
+      {{ said }}<svg v-if="mark.appointment.isPinned" viewBox="0 0 24 24" role="img" aria-label="pinned"><path :d="mdiPin" /></svg>
     </span>
     <svg
       v-if="mark.isStart && !mark.appointment.overnight"
@@ -89,7 +91,6 @@ const ticks = computed(() => {
   border: 1.5px dashed rgb(var(--v-theme-pencil));
   border-radius: 4px;
   cursor: grab;
-  touch-action: none;
 }
 
 .mark.pinned {

@@ -4,8 +4,8 @@ import { useRouter } from 'vue-router';
 import { ValidationError } from 'yup';
 import {
   CONDITIONS,
+  nextRun,
   readCadence,
-  runsLeft,
   SCHEMA,
   SCHOOLS,
   setupsOf,
@@ -84,7 +84,7 @@ function takeMethod({ school, timing: typed }: MethodChoice): void {
 }
 
 const made = computed(() => studies.made(props.id));
-const next = computed(() => (isKept.value && !isChanged.value ? runsLeft(draft.value, made.value)[0] : undefined));
+const next = computed(() => (isKept.value && !isChanged.value ? nextRun(draft.value, made.value) : undefined));
 /** What is filled in may be half typed; nothing is worked out of a count that is none. */
 const setups = computed(() => setupsOf(draft.value, shelf.everything()));
 const nameOf = (id: string | undefined) => shelf.all.find(({ gear }) => gear.id === id)?.gear.name ?? 'gear no longer there';

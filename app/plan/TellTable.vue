@@ -45,7 +45,7 @@ const range = (from: number | undefined, to: number | undefined) =>
     <p v-if="cost" role="status">
       {{ cost.runs }} runs, {{ spell(cost.length) }} one after another, {{ cost.readings }} readings: about {{ spell(cost.attended) }} of
       your own time.<template v-if="cost.unknown > 0">
-        {{ cost.unknown }} of them have no length that can be expected and are not in these hours.</template
+        {{ ` ${cost.unknown}` }} of them have no length that can be expected and are not in these hours.</template
       >
     </p>
     <template v-if="hasCurves">

@@ -10,7 +10,7 @@ const between = defineModel<Pick<Header, 'port' | 'cable' | 'meter'>>({ required
 const shelf = useShelf();
 const port = ref<number>();
 const cable = ref<string | undefined>(between.value.cable?.id);
-const meter = ref<string>();
+const meter = ref<string | undefined>(between.value.meter?.id);
 const chosenCable = computed(() => shelf.cables.find(({ id }) => id === cable.value));
 const chosenMeter = computed(() => shelf.meters.find(({ id }) => id === meter.value));
 const ports = computed(() => portsOf(props.charger).map((each, value) => ({ value, title: portName(each, value) })));

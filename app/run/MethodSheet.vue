@@ -31,7 +31,7 @@ const errors = shallowRef<Record<string, string>>({});
 const FIELDS = [
   { key: 'name', label: 'Name of the method' },
   { key: 'start', label: 'A run starts at' },
-  { key: 'startLevel', label: 'That is, %' },
+  { key: 'startLevel', label: 'Start level, %' },
   { key: 'records', label: 'Written down at each check' },
   { key: 'stops', label: 'It stops' },
   { key: 'goodFor', label: 'Good for' },

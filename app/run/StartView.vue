@@ -86,7 +86,7 @@ onMounted(async () => {
   if (!found) return;
   planned.value = found;
   [device.value, charger.value, level.value, method.value] = [found.device, found.charger, found.level, found.method];
-  between.value = { cable: shelf.cables.find(({ id }) => id === found.cable) };
+  between.value = { cable: shelf.cables.find(({ id }) => id === found.cable), meter: shelf.meters.find(({ id }) => id === found.meter) };
 });
 /** The plan, as long as what is chosen still is what it asks for: a run of other gear fills no cell of it. */
 const asPlanned = computed(() => {

@@ -25,7 +25,7 @@ beforeEach(async () => {
 
 it('keeps methods of one’s own beside the schools of the trade, and throws one away', async () => {
   await useMethods().put(mine);
-  expect(await methodBook.getItem('mine')).toMatchObject({ schema: SCHEMA, name: 'Every three minutes' });
+  expect(await methodBook.getItem('mine')).toEqual({ schema: SCHEMA, method: mine });
   newTab();
   const methods = useMethods();
   await methods.load();

@@ -4,6 +4,12 @@ import { migrate, SCHEMA, SCHOOLS, type OwnMethod, type School } from '@core';
 import { onTabs, tellTabs } from '../ledger/channel';
 import { allOf, methodBook, store } from '../ledger/databases';
 
+/** A method as it is stored. */
+interface Stored {
+  schema: number;
+  method: OwnMethod;
+}
+
 /** The methods there are: the schools of the trade, and the reviewer’s own. */
 export const useMethods = defineStore('methods', () => {
   const own = shallowRef<OwnMethod[]>([]);
@@ -15,17 +21,14 @@ export const useMethods = defineStore('methods', () => {
   const isOwn = (id: string | undefined) => own.value.some((method) => method.id === id);
 
   async function load(): Promise<void> {
-    const kept = await allOf<OwnMethod & { schema: number }>(methodBook);
-    own.value = kept.map((each) => {
-      const { schema: _schema, ...method } = migrate(each, 'A method of your own');
-      return method as unknown as OwnMethod;
-    });
+    const kept = await allOf<Stored>(methodBook);
+    own.value = kept.map((each) => (migrate({ ...each }, 'A method of your own') as unknown as Stored).method);
   }
 
   /** Keeps methods, or writes over those of the same id. @throws {StorageTrouble} */
   async function put(...methods: OwnMethod[]): Promise<void> {
     const plain = JSON.parse(JSON.stringify(methods)) as OwnMethod[];
-    await Promise.all(plain.map((method) => store(methodBook, method.id, { ...method, schema: SCHEMA })));
+    await Promise.all(plain.map((method) => store(methodBook, method.id, { schema: SCHEMA, method } satisfies Stored)));
     const ids = new Set(plain.map(({ id }) => id));
     own.value = [...own.value.filter(({ id }) => !ids.has(id)), ...plain];
     tellTabs({ about: 'methods' });

@@ -9,6 +9,8 @@ export interface PlannedStart {
   device: string;
   charger: string;
   cable: string | undefined;
+  /** The only meter of the study. */
+  meter: string | undefined;
   state: string;
   level: number;
   method: MethodChoice;
@@ -32,6 +34,7 @@ export function plannedStart(
     device: cell.device,
     charger: cell.charger,
     cable: cell.cable,
+    meter: study.meters.length === 1 ? study.meters[0] : undefined,
     state: cell.state,
     level: study.startLevel,
     method: { school: study.method, timing: writeCadence(study.cadence) },

@@ -1,7 +1,8 @@
 import type { Stretch } from './calendar';
 import type { LayOut } from './layOut';
 import type { Job, Placed, Problem } from './jobs';
-import type { PlannedRun } from './matrix';
+import { runKey, runsLeft, type PlannedRun } from './matrix';
+import type { Study } from './study';
 import { laid } from './search';
 
 /** What is in the calendar: a run, or a race of several, with its times in epoch seconds. */
@@ -70,6 +71,13 @@ export function oneAfterAnother({ problem, order }: Pick<LayOut, 'problem' | 'or
   const jobs: Job[] = problem.jobs.map((job) => ({ ...job, spans: [...job.spans, { resource: 'table', from: 0, to: job.length }] }));
   const inOrder = order.flatMap((key) => jobs.find((job) => job.key === key) ?? []);
   return laid({ ...problem, jobs, pins: new Map() }, inOrder)?.placed;
+}
+
+/** The run to make next: the first in the calendar as it was laid, else in the order of the study. @param made cells of the runs that were made */
+export function nextRun(study: Study, made: readonly string[]): PlannedRun | undefined {
+  const left = runsLeft(study, made);
+  const laidAt = (run: PlannedRun) => study.calendar?.laid.find((each) => each.run.split('+').includes(runKey(run)))?.at ?? Infinity;
+  return left.reduce<PlannedRun | undefined>((first, run) => (first && laidAt(first) <= laidAt(run) ? first : run), undefined);
 }
 
 /** A run that has another time than before; `from` is `undefined` when it had none. Epoch seconds. */

@@ -8,11 +8,7 @@ const dayTime = () => number().integer().min(0).max(1440).required();
 
 const hoursSchema = object({ day: number().integer().min(1).max(7).required(), from: dayTime(), to: dayTime() })
   .noUnknown()
-  .test(
-    'forward',
-    ({ value }) => `${DAYS[value.day - 1] ?? 'A day'} ends before it begins: write the later time second.`,
-    ({ from, to }) => to > from,
-  );
+  .test('forward', 'A day ends before it begins: write the later time second.', ({ from, to }) => to > from);
 
 /** Hours of a weekday at which a person is there; `day` 1 is Monday; minutes from midnight, by the clock on the wall. */
 export type Hours = InferType<typeof hoursSchema>;

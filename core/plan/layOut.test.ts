@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { CONDITIONS } from '../method/conditions';
 import { SCHEMA } from '../ink/version';
-import { agendaOf, movesOf, oneAfterAnother, tallyOf } from './agenda';
+import { agendaOf, movesOf, nextRun, oneAfterAnother, tallyOf } from './agenda';
 import { attended, calendarSchema, usualCalendar, type Calendar } from './calendar';
 import { readHours, writeHours } from './hoursText';
 import { layOut } from './layOut';
@@ -67,6 +67,7 @@ describe('the hours', () => {
       ),
     ).toBe('9:00–12:30, 13:30–17:00');
     expect(readHours('', 1)).toEqual({ hours: [] });
+    expect(readHours('17-9', 3)).toMatchObject({ error: expect.stringMatching(/^Wednesday: .* ends before it begins/) as string });
     for (const bad of ['nine to five', '9', '9:75-10', '9-25'])
       expect(readHours(bad, 1)).toMatchObject({ error: expect.stringMatching(/^Monday: .* is no stretch of hours/) as string });
   });
@@ -89,7 +90,7 @@ describe('the hours', () => {
         ],
       }),
     ).toThrow(/overlap/);
-    expect(complaint({ hours: [{ day: 3, from: 700, to: 540 }] })).toThrow(/Wednesday ends before it begins/);
+    expect(complaint({ hours: [{ day: 3, from: 700, to: 540 }] })).toThrow(/ends before it begins/);
     expect(complaint({ sockets: 0 })).toThrow(/At least one socket/);
     expect(complaint({ from: 'soon' })).toThrow(/Choose the first day/);
   });
@@ -183,6 +184,22 @@ describe('a calendar that was laid before', () => {
     ).toEqual(placed.map(({ at }) => at).sort());
     expect(restored({ ...found.problem, earliest: NOW + 86_400 }, times)).toBeUndefined();
     expect(restored(found.problem, new Map())).toBeUndefined();
+  });
+
+  it('says what comes next: the first as laid, else the first of the study', () => {
+    const kept = {
+      ...study,
+      calendar: {
+        ...calendar,
+        laid: [
+          { run: 'two/c30//asleep#1', at: 5 },
+          { run: 'one/c12//asleep#1+two/c20//asleep#1', at: 9 },
+        ],
+      },
+    };
+    expect(nextRun(kept, [])?.cell.key).toBe('two/c30//asleep');
+    expect(nextRun(kept, ['two/c30//asleep'])?.cell.key).toBe('one/c12//asleep');
+    expect(nextRun(study, [])?.cell.key).toBe('one/c12//asleep');
   });
 
   it('tells what has moved, and when one plugs in', () => {

@@ -131,6 +131,12 @@ describe('what fits into no day', () => {
     expect((day?.at ?? 0) - 1800 >= (night?.end ?? 0) || (day?.end ?? 0) <= (night?.at ?? 0) - 1800).toBe(true);
   });
 
+  it('is not left to itself over a week-end', () => {
+    // Attended on the first, the fourth and the fifth day.
+    const gap = [0, 3, 4].map((day) => ({ from: day * 86_400 + 32_400, to: day * 86_400 + 36_000 }));
+    expect(planOf(problem([long], { windows: gap })).placed[0]?.at).toBe(gap[1]?.from);
+  });
+
   it('has no place where it is not', () => {
     expect(laid(problem([{ ...long, overnight: false }]), [{ ...long, overnight: false }])).toBeUndefined();
     expect(planOf(problem([{ ...long, overnight: false }]))).toMatchObject({ placed: [], bound: undefined });

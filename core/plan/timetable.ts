@@ -4,6 +4,9 @@ import { MINUTE, toMinute, type Job, type Placed, type Problem } from './jobs';
 /** What a place in the timetable comes to: it fits, or nothing does before `next`. */
 type Fit = { placed: Placed } | { next: number };
 
+/** Nothing is left on a charger for longer after it should be done, in seconds: a night, not a week-end. */
+const LONGEST_ALONE = 24 * 3600;
+
 /** Jobs laid into the hours: who and what is busy when. */
 export class Timetable {
   readonly placed: Placed[] = [];
@@ -113,6 +116,7 @@ export class Timetable {
     }
     const back = this.free(at + packing.from, packing.to - packing.from);
     if (back === undefined) return { next: Infinity };
+    if (back.from - (at + packing.from) > LONGEST_ALONE) return { next: back.from - LONGEST_ALONE - packing.from };
     const end = toMinute(back.to);
     for (const span of job.spans) {
       const next = this.clash(span, at, end - at);
