@@ -9,7 +9,7 @@ const FIRST = new RegExp(
   [
     'node_modules/(@vue|vue|vue-router|pinia|nanoid|tinykeys)/',
     'app/(frame/(?!Help|Lost|Shortcut|vFocus)|ledger/(?!databases|storageTrouble|warm)|bench/shelf|curve/logbook|run/(lanes|dueLine|DueLine|RunView|LiveLane)|strip/(PenNib|pens))',
-    'core/(quantity|bench/(battery|label|offer|portName|ports|sharing)|power|simulate|margin|method/cadence\\.|ink/(fold|track|version)|curve|run|exchange/(fromSchema1|importError|joinInk|migrate|logbook\\.))',
+    'core/(quantity|bench/(battery|label|offer|portName|ports|sharing)|power|simulate|margin|method/cadence\\.|ink/(events|fold|track|version)|curve|run|exchange/(fromSchema1|importError|joinInk|migrate|logbook\\.))',
     'demo/|plugin-vue:export-helper',
   ].join('|'),
 );

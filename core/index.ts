@@ -38,16 +38,20 @@ export {
   headerSchema,
   STOP_REASONS,
   type Draft,
+  type Event,
   type Entry,
   type Header,
   type Note,
   type Reading,
+  type Score,
+  type Source,
   type Stop,
   type Strike,
 } from './ink/entry';
+export { EVENTS, eventSays, type EventId } from './ink/events';
 export { SCHEMA } from './ink/version';
 export { EMPTY_TRACK, QUANTITIES, sighting, sightings, trackOf, type Quantity, type Samples, type Sighting, type Track } from './ink/track';
-export { foldRun, valueIn, type RunRecord, type Seen, type Struck } from './ink/fold';
+export { chargingTime, foldRun, sourceAt, valueIn, type RunRecord, type Seen, type Struck } from './ink/fold';
 export { inkOf, type Jotted } from './ink/build';
 export { milestone, type Milestone } from './curve/milestone';
 export { gainAt, levelAt, type Gain } from './curve/valueAt';

@@ -37,7 +37,7 @@ test('@plan a study goes from its question to a run that fills a cell of its mat
 
   const cell = (name: RegExp) => page.getByRole('button', { name });
   await expect(page.getByText(/^12 runs, .* of your own time/)).toBeVisible();
-  await cell(/^Bittern Slate on Cobble 12, asleep: planned/).click();
+  await cell(/^Bittern Slate on Cobble 12, asleep: untested/).click();
   await page.getByLabel('Why leave out Bittern Slate on Cobble 12?').fill('known too weak');
   await page.getByRole('button', { name: 'Leave it out' }).click();
   await expect(cell(/^Bittern Slate on Cobble 12, asleep: left out, known too weak/)).toBeVisible();
@@ -160,6 +160,8 @@ test('@plan a person new to it goes from an empty bench to an exported calendar,
   await page.reload();
   await expect(done(page)).toBeVisible();
   await expect(page.getByRole('button', { name: 'Kept' })).toBeDisabled();
+  await page.getByRole('link', { name: 'The study' }).click();
+  await expect(page.getByRole('button', { name: new RegExp(`^${title}, asleep: planned, 0 of 1, 5 Oct`) })).toBeVisible();
 });
 
 test('@plan a search is called off with the best so far, and what fits into no day may go on overnight', async ({ page }) => {
@@ -187,6 +189,9 @@ test('@plan a method is adjusted and kept as the reviewer’s own', async ({ pag
   await sheet.getByLabel('Name of the method').fill('Every three, case off');
   await sheet.getByLabel('Start level, %').fill('7');
   await sheet.getByLabel('It stops').fill('at 80 %');
+  await choose(page, 'It is read', 'by a meter that samples');
+  await expect(sheet.getByLabel('Seconds between the meter’s samples')).toBeVisible();
+  await choose(page, 'It is read', 'at even intervals');
   await sheet.getByRole('button', { name: 'Keep the method' }).click();
   await expect(page.getByLabel('Every run starts at, %')).toHaveValue('7');
   await expect(page.getByText('stop at 80 %.')).toBeVisible();

@@ -125,6 +125,8 @@ test('@slice a whole run is logged by keyboard alone', async ({ page }) => {
   // A slip, struck with a reason and written again.
   await type('92 @5:30');
   await press('Enter');
+  await expect(said(page)).toContainText('From 12 to 92 % in');
+  await press('Enter');
   await expect(page.getByRole('article')).toContainText('21%');
   await expect(said(page)).toContainText('Logged at 5 min 30 s');
   await press('x');
@@ -147,7 +149,12 @@ test('@slice a wrong entry is struck with a reason, stays visible, and is writte
   await addDevice(page, 'Sedge 5', '4500', '3.85');
   await addCharger(page, 'Cobble 20', '20');
   await startRun(page, 'Sedge 5', 'Cobble 20', '2');
-  await logEveryFive(page, ['12 18w', '92 18w']);
+  await logEveryFive(page, ['12 18w']);
+  await page.clock.fastForward('05:00');
+  await entry(page).fill('92 18w @10:00');
+  await page.keyboard.press('Enter');
+  await expect(said(page)).toContainText('From 12 to 92 % in 5 min? Enter again keeps it; or correct the line.');
+  await page.keyboard.press('Enter');
   await page.getByRole('button', { name: 'strike' }).click();
   await page.getByLabel(/Why strike 92 % at 10 min/).fill('slipped a digit');
   await page.keyboard.press('Enter');

@@ -17,6 +17,7 @@ export const SHORTCUTS = {
   mark: { keys: 'Space', shown: 'Space', does: 'mark this moment; type the values after' },
   entry: { keys: '0', shown: '0 – 9', does: 'type a reading: the digit lands in the due line' },
   lane: { keys: 'a', shown: 'A – L', does: 'pick a lane, in the empty due line' },
+  event: { keys: 'v', shown: 'V', does: 'note what happened; one more key says what' },
   strike: { keys: 'x', shown: 'X', does: 'strike the last reading of the lane, and write it again' },
   stop: { keys: 's', shown: 'S', does: 'stop the run of the lane' },
   log: { keys: 'Enter', shown: 'Enter', does: 'log the line' },

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { format } from 'date-fns';
 import { computed, ref } from 'vue';
 import { progressOf, willNotCharge, type Progress, type Setup, type Study } from '@core';
 import { vFocus } from '../frame/vFocus';
@@ -16,7 +17,15 @@ const rows = computed(() => {
 const asking = ref<Progress>();
 const reason = ref('');
 
-const WORDS: Readonly<Record<Progress['state'], string>> = { tested: 'tested', part: 'begun', untested: 'planned', crossed: 'left out' };
+/** When the next run of a cell is laid, where the study has a calendar. */
+const laid = computed(() => {
+  const days = new Map<string, string>();
+  for (const { run, at } of [...(props.study.calendar?.laid ?? [])].sort((one, other) => other.at - one.at))
+    for (const key of run.split('+')) days.set(key.replace(/#\d+$/, ''), format(at, 'd MMM'));
+  return days;
+});
+const WORDS: Readonly<Record<Progress['state'], string>> = { tested: 'tested', part: 'begun', untested: 'untested', crossed: 'left out' };
+const wordOf = ({ cell, state }: Progress) => (state === 'untested' && laid.value.has(cell.key) ? 'planned' : WORDS[state]);
 const columnName = (column: string) => {
   const [charger, cable] = column.split('/');
   return cable ? `${props.nameOf(charger)}, ${props.nameOf(cable)}` : props.nameOf(charger);
@@ -28,7 +37,8 @@ const warnings = computed(() => new Map(props.setups.filter(willNotCharge).map((
 function saidOf({ cell, done, of, state }: Progress): string {
   if (state === 'crossed') return cell.reason ?? '';
   const warning = warnings.value.get(cell.key);
-  return warning === undefined ? `${done} of ${of}` : `${done} of ${of}, ${warning}`;
+  const day = state === 'tested' ? undefined : laid.value.get(cell.key);
+  return [`${done} of ${of}`, day, warning].filter(Boolean).join(', ');
 }
 
 function press(each: Progress): void {
@@ -65,11 +75,11 @@ function cross(): void {
               <button
                 type="button"
                 :class="[each.state, { idle: each.state !== 'crossed' && warnings.has(each.cell.key) }]"
-                :aria-label="`${nameOf(each.cell.device)} on ${nameOf(each.cell.charger)}, ${each.cell.state}: ${WORDS[each.state]}, ${saidOf(each)}`"
+                :aria-label="`${nameOf(each.cell.device)} on ${nameOf(each.cell.charger)}, ${each.cell.state}: ${wordOf(each)}, ${saidOf(each)}`"
                 :title="each.state === 'crossed' ? 'Take it in again' : 'Leave it out'"
                 @click="press(each)"
               >
-                {{ WORDS[each.state] }}<small>{{ saidOf(each) }}</small>
+                {{ wordOf(each) }}<small>{{ saidOf(each) }}</small>
               </button>
             </td>
           </tr>

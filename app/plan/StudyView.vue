@@ -60,15 +60,15 @@ const timing = ref<CadenceText>(writeCadence(draft.value.cadence));
 const errors = shallowRef<Record<string, string>>({});
 const trouble = ref('');
 const isKept = ref(false);
+/** Nothing is offered to be filled in before what is kept has come. */
+const isLoaded = ref(false);
 const isChanged = ref(false);
 
 onMounted(async () => {
   await studies.load();
   const known = studies.all.find(({ id }) => id === props.id);
-  if (!known) return;
-  draft.value = known;
-  timing.value = writeCadence(known.cadence);
-  isKept.value = true;
+  if (known) [draft.value, timing.value, isKept.value] = [known, writeCadence(known.cadence), true];
+  isLoaded.value = true;
 });
 
 function change(part: Partial<Study>): void {
@@ -131,7 +131,7 @@ async function remove(): Promise<void> {
       <p v-if="trouble" class="due" role="alert">{{ trouble }}</p>
       <p v-else-if="Object.keys(errors).length > 0" class="due" role="alert">Not kept yet: {{ Object.values(errors).join(' ') }}</p>
     </header>
-    <div class="spread">
+    <div v-if="isLoaded" class="spread">
       <StudyFields :study="draft" :method="method" :errors="errors" @change="change" @method="takeMethod" />
       <div class="found">
         <MatrixTable :study="draft" :setups="setups" :made="made" :name-of="nameOf" @cross="(crossed) => change({ crossed })" />

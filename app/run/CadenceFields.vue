@@ -5,6 +5,13 @@ import type { CadenceText } from '@core';
 defineProps<{ error: string }>();
 const text = defineModel<CadenceText>({ required: true });
 
+const LABELS: Readonly<Record<CadenceText['kind'], string>> = {
+  fixed: 'Minutes between readings',
+  'coarse then fine': 'Minutes between readings',
+  marks: 'Read at, minutes',
+  spot: 'Minutes to settle',
+  sampled: 'Seconds between the meter’s samples',
+};
 const change = (part: Partial<CadenceText>) => (text.value = { ...text.value, ...part });
 </script>
 
@@ -12,7 +19,7 @@ const change = (part: Partial<CadenceText>) => (text.value = { ...text.value, ..
   <v-text-field
     v-if="text.kind !== 'marks'"
     :model-value="text.every"
-    :label="text.kind === 'spot' ? 'Minutes to settle' : 'Minutes between readings'"
+    :label="LABELS[text.kind]"
     inputmode="decimal"
     :hint="text.kind === 'fixed' ? `Times will be known to within ${text.every || '…'} min.` : undefined"
     persistent-hint
@@ -22,7 +29,7 @@ const change = (part: Partial<CadenceText>) => (text.value = { ...text.value, ..
   <v-text-field
     v-else
     :model-value="text.at"
-    label="Read at, minutes"
+    :label="LABELS.marks"
     hint="such as 5, 10, 15, 20, 30"
     persistent-hint
     :error-messages="error"

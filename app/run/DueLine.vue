@@ -10,6 +10,7 @@ import { useDueLine } from './dueLine';
 import { useLanes } from './lanes';
 
 const StopSheet = defineAsyncComponent(() => import('./StopSheet.vue'));
+const EventSheet = defineAsyncComponent(() => import('./EventSheet.vue'));
 
 /** The due line: on every screen while a run is live, the next reading due and the field to log it in. */
 const line = useDueLine();
@@ -18,6 +19,9 @@ const settings = useSettings();
 const route = useRoute();
 const field = useTemplateRef<HTMLInputElement>('field');
 const stopping = ref(false);
+const noting = ref(false);
+/** The moment of what is to be noted: that which was marked, else when the sheet was opened. */
+const notedAt = ref(0);
 
 const run = computed(() => line.record);
 const isDue = computed(() => (line.due?.wait ?? 1) <= 0);
@@ -61,6 +65,11 @@ function leave(): void {
   if (!line.clear()) field.value?.blur();
 }
 
+function note(): void {
+  notedAt.value = line.markedAt ?? Date.now();
+  noting.value = true;
+}
+
 function strike(): void {
   line.beginStrike();
   focusField();
@@ -97,6 +106,10 @@ useKeys({
   x: (event) => {
     event.preventDefault();
     strike();
+  },
+  v: (event) => {
+    event.preventDefault();
+    note();
   },
   s: (event) => {
     event.preventDefault();
@@ -144,6 +157,7 @@ useKeys({
       <div class="keys">
         <button type="button" :disabled="!mine" @click="mark"><kbd>Space</kbd> mark</button>
         <button type="button" :disabled="!mine" @click="strike"><kbd>X</kbd> strike</button>
+        <button type="button" :disabled="!mine" @click="note"><kbd>V</kbd> event</button>
         <button type="button" :disabled="!mine" @click="stopping = true"><kbd>S</kbd> stop</button>
         <v-btn v-if="run && !mine" variant="outlined" size="small" @click="lanes.takeOver(run.header.id)"
           >Take over from the other tab</v-btn
@@ -152,6 +166,7 @@ useKeys({
     </div>
     <p class="unseen-text" role="status">{{ isDue && line.due ? `Reading due at ${nominal(line.due.due)}: ${label}` : '' }}</p>
     <p v-if="isDue && settings.sound && !canChime()" class="hint">Sound is off until a key is pressed or the page is touched.</p>
+    <EventSheet v-if="run && noting && mine" v-model="noting" :run="run" :at="notedAt" />
     <StopSheet v-if="run && stopping" v-model="stopping" :run="run" />
   </section>
 </template>

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, defineAsyncComponent } from 'vue';
-import { CAUTIONS, clock, dueOf, HOT, nominal, sighting, type RunRecord, type Track } from '@core';
+import { CAUTIONS, chargingTime, clock, dueOf, HOT, nominal, sighting, sourceAt, type RunRecord, type Track } from '@core';
 import { useNow } from '../frame/clock';
 import PenNib from '../strip/PenNib.vue';
 
@@ -15,6 +15,8 @@ const now = useNow();
 const last = (track: Track) => sighting(track, track.seconds.length - 1)?.value;
 const header = computed(() => props.run.header);
 const elapsed = computed(() => (now.value - header.value.plugInAt) / 1000);
+const source = computed(() => sourceAt(props.run, elapsed.value));
+const isAway = computed(() => props.run.unplugged.at(-1)?.to === Infinity);
 const due = computed(() => dueOf(props.run, now.value));
 const isDue = computed(() => (due.value?.wait ?? 1) <= 0);
 const level = computed(() => last(props.run.tracks.percent));
@@ -29,7 +31,7 @@ const celsius = computed(() => last(props.run.tracks.celsius));
         <PenNib :pen="header.pen" />
         <RouterLink :to="`/curve/${header.id}`" :title="header.device.name">{{ header.device.name }}</RouterLink> <kbd>{{ letter }}</kbd>
       </h2>
-      <p class="soft">{{ header.charger.name }}</p>
+      <p class="soft">{{ source.charger.name }}<template v-if="isAway">, unplugged</template></p>
       <div class="seen figures">
         <p class="level">{{ level ?? '–' }}<small>%</small></p>
         <p>
@@ -41,6 +43,7 @@ const celsius = computed(() => last(props.run.tracks.celsius));
     <div class="paper"><LanePaper :run="run" :elapsed="elapsed" /></div>
     <div class="when">
       <p class="figures elapsed"><span class="unseen-text">elapsed </span>{{ clock(elapsed) }}</p>
+      <p v-if="run.unplugged.length > 0" class="soft words">charging for {{ clock(chargingTime(run, elapsed)) }}</p>
       <p v-if="due" class="figures countdown">{{ clock(isDue ? -due.wait : due.wait + 0.999) }}</p>
       <p v-if="due" class="soft words">
         {{ isDue ? `late for the check at ${nominal(due.due)}` : `until the check at ${nominal(due.due)}` }}

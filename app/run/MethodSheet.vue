@@ -2,7 +2,7 @@
 import { nanoid } from 'nanoid';
 import { computed, ref, shallowRef } from 'vue';
 import { ValidationError } from 'yup';
-import { CONDITIONS, ownMethodSchema, readCadence, type Condition, type OwnMethod, type School } from '@core';
+import { CONDITIONS, ownMethodSchema, readCadence, type CadenceText, type Condition, type OwnMethod, type School } from '@core';
 import { StorageTrouble } from '../ledger/storageTrouble';
 import ConditionsTable from '../plan/ConditionsTable.vue';
 import CadenceFields from './CadenceFields.vue';
@@ -24,7 +24,7 @@ const words = ref({
   goodFor: props.base.goodFor,
   weakAt: props.base.weakAt,
 });
-const timing = ref(props.choice.timing);
+const timing = ref({ ...props.choice.timing });
 const conditions = shallowRef<Condition[]>([...(props.base.conditions ?? props.conditions ?? CONDITIONS)]);
 const errors = shallowRef<Record<string, string>>({});
 
@@ -37,6 +37,14 @@ const FIELDS = [
   { key: 'goodFor', label: 'Good for' },
   { key: 'weakAt', label: 'Weak at' },
 ] as const;
+
+const KINDS: { value: CadenceText['kind']; title: string }[] = [
+  { value: 'fixed', title: 'at even intervals' },
+  { value: 'marks', title: 'at given times' },
+  { value: 'coarse then fine', title: 'at intervals, finer from a level on' },
+  { value: 'sampled', title: 'by a meter that samples' },
+  { value: 'spot', title: 'once, when it has settled' },
+];
 
 async function keep(): Promise<void> {
   const read = readCadence(timing.value);
@@ -79,6 +87,7 @@ async function keep(): Promise<void> {
           :error-messages="errors[key]"
           density="compact"
         />
+        <v-select v-model="timing.kind" :items="KINDS" label="It is read" density="compact" />
         <CadenceFields v-model="timing" :error="errors.cadence ?? ''" />
         <ConditionsTable :conditions="conditions" @change="(changed: Condition[]) => (conditions = changed)" />
         <div class="ends">

@@ -43,6 +43,12 @@ export const useDueLine = defineStore('dueLine', () => {
     answer.value = undefined;
   }
 
+  /** Says what was stored from elsewhere. */
+  function say(what: string): void {
+    clear();
+    answer.value = { kind: 'logged', text: what };
+  }
+
   /** Clears what is half done. @returns whether there was anything to clear */
   function clear(): boolean {
     const any = Boolean(text.value || markedAt.value || striking.value || answer.value || picked.value);
@@ -122,5 +128,5 @@ export const useDueLine = defineStore('dueLine', () => {
     answer.value = { kind: 'logged', text: 'Struck. Write it again as it should be, or press Esc.' };
   }
 
-  return { text, markedAt, striking, answer, busy, runId, record, due, pick, mark, clear, beginStrike, submit };
+  return { text, markedAt, striking, answer, busy, runId, record, due, pick, mark, say, clear, beginStrike, submit };
 });

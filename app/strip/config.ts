@@ -247,6 +247,9 @@ function places(
       all[`missed-${index}`] = spanOf(from, to, 'percent', 'missed', palette.due);
     }
   }
+  if (traces.length === 1 && size !== 'row') {
+    for (const [index, { at, says }] of (traces[0]?.events ?? []).entries()) all[`event-${index}`] = eventLine(at, says, theme);
+  }
   if (traces.length === 1 && tracks.includes('watts')) {
     for (const [index, { from, to }] of (traces[0]?.unseen ?? []).entries()) {
       all[`unseen-${index}`] = spanOf(from, to, 'watts', 'unseen', palette.soft);
@@ -277,6 +280,30 @@ function places(
     };
   }
   return all;
+}
+
+/** Something that happened: a line at its moment, with a word at its foot. */
+function eventLine(at: number, says: string, theme: ThemeName): AnnotationOptions {
+  const palette = PALETTES[theme];
+  return {
+    type: 'line',
+    scaleID: 'x',
+    value: at,
+    borderColor: palette.ink,
+    borderWidth: 1,
+    borderDash: [1, 3],
+    label: {
+      display: true,
+      content: says,
+      position: 'start',
+      rotation: -90,
+      xAdjust: -8,
+      backgroundColor: `${palette.paper}CC`,
+      color: palette.ink,
+      padding: 2,
+      font: { family: WORDS, size: 11, weight: 'normal' },
+    },
+  };
 }
 
 /** A stretch of the paper with a word on it: something that is not there. */

@@ -16,6 +16,8 @@ export interface Trace {
   /** Tracks that a meter streamed: their line is ink. Between readings taken by hand there is only pencil. */
   streamed: ReadonlySet<TrackName>;
   struck: Dot[];
+  /** What happened, and when. */
+  events: { at: number; says: string }[];
   missed: Span[];
   /** Gaps in the watts too long to be bridged: nothing is drawn across them. */
   unseen: Span[];
@@ -38,6 +40,7 @@ export function traceOf(run: RunRecord, name: string, pen: number, now = run.end
     dots: { percent: dots(run.tracks.percent), watts: dots(run.tracks.watts), celsius: dots(run.tracks.celsius) },
     streamed: new Set(TRACK_NAMES.filter((track) => run.sampled.has(track))),
     struck: run.struck.flatMap(({ seconds, reading }): Dot[] => (reading.percent === undefined ? [] : [[seconds, reading.percent]])),
+    events: run.events.map(({ event, seconds, source }) => ({ at: seconds, says: source ? `→ ${source.charger.name}` : event })),
     missed: missed.map(({ from, to }) => ({ from, to })),
     unseen: unseenSpans(run.tracks.watts),
     end: Math.max(run.end, now),
@@ -65,6 +68,7 @@ export function expectedTrace(id: string, name: string, pen: number, expected: E
     dots: { percent: [], watts: [], celsius: [] },
     streamed: new Set(),
     struck: [],
+    events: [],
     missed: [],
     unseen: [],
     expected: pencilOf(expected),
@@ -81,6 +85,7 @@ export function outlineOf(summary: Summary): Trace {
     dots: { percent: summary.outline, watts: [], celsius: [] },
     streamed: new Set(),
     struck: [],
+    events: [],
     missed: [],
     unseen: [],
     end: summary.end,

@@ -1,4 +1,5 @@
 import { checks, type Check } from '../method/cadence';
+import { eventSays } from '../ink/events';
 import type { RunRecord } from '../ink/fold';
 import { sightings } from '../ink/track';
 import { nominal, spell } from '../quantity/duration';
@@ -11,7 +12,7 @@ export const HOT = 40;
 
 /** Something about a run that a reader should know before trusting its figures, and where on the strip it is. */
 export interface Notice extends Span {
-  kind: 'late' | 'missed' | 'unseen' | 'fell' | 'stall' | 'hot' | 'struck';
+  kind: 'late' | 'missed' | 'unseen' | 'fell' | 'stall' | 'hot' | 'struck' | 'event' | 'unplugged';
   text: string;
 }
 
@@ -65,7 +66,27 @@ export function notices(run: RunRecord): Notice[] {
     to: seconds,
     text: `Struck at ${spell(seconds)}: ${strike.reason}`,
   }));
-  return [...missed, ...unseen, ...falls, ...stuck, ...heat(run), ...struck].sort((one, other) => one.from - other.from);
+  return [...missed, ...happened(run), ...unseen, ...falls, ...stuck, ...heat(run), ...struck].sort((one, other) => one.from - other.from);
+}
+
+/** What happened, and the time without power. */
+function happened(run: RunRecord): Notice[] {
+  const events = run.events
+    .filter(({ event }) => event !== 'unplugged' && event !== 'replugged')
+    .map(({ event, seconds, source, remark, scores }): Notice => {
+      const more = [
+        source && `to ${source.charger.name}`,
+        remark,
+        scores?.map(({ name, value, unit }) => `${name} ${value} ${unit}`.trim()).join(', '),
+      ];
+      const text = `${spell(seconds)}: ${[eventSays(event), ...more.filter(Boolean)].join(', ')}`;
+      return { kind: 'event', from: seconds, to: seconds, text };
+    });
+  const away = run.unplugged.map(({ from, to }): Notice => {
+    const until = Math.min(to, Math.max(run.end, from));
+    return { kind: 'unplugged', from, to: until, text: `Unplugged from ${spell(from)} to ${spell(until)}: charging time leaves it out` };
+  });
+  return [...events, ...away];
 }
 
 function heat(run: RunRecord): Notice[] {

@@ -1,5 +1,6 @@
 import Papa from 'papaparse';
 import type { Draft } from '../ink/entry';
+import { EVENTS } from '../ink/events';
 import { STOP_REASONS } from '../ink/entry';
 import { QUANTITIES, type Quantity, type Samples } from '../ink/track';
 import { parseClock } from '../quantity/duration';
@@ -122,7 +123,7 @@ interface ReadRow {
   seconds: number;
   /** Epoch milliseconds, where the row tells them. */
   instant: number | undefined;
-  kind: 'reading' | 'sample' | 'note' | 'stop';
+  kind: 'reading' | 'sample' | 'event' | 'note' | 'stop';
   values: Partial<Record<Quantity, number>>;
   note: string;
   order: number;
@@ -171,8 +172,8 @@ class RowReader {
   }
 
   private kind(cell: string, place: string, title: string): ReadRow['kind'] {
-    const kind = (['reading', 'sample', 'note', 'stop'] as const).find((known) => known === cell);
-    if (!kind) throw new ImportError(`${place} is not a kind of row ${title}. Write reading, sample, note or stop.`);
+    const kind = (['reading', 'sample', 'event', 'note', 'stop'] as const).find((known) => known === cell);
+    if (!kind) throw new ImportError(`${place} is not a kind of row ${title}. Write reading, sample, event, note or stop.`);
     return kind;
   }
 
@@ -213,6 +214,12 @@ class RowReader {
 
 function toDraft({ seconds, kind, values, note, row }: ReadRow): TimedDraft {
   if (kind === 'note') return { seconds, draft: { kind, at: 0, text: note } };
+  if (kind === 'event') {
+    const [named = '', ...remark] = note.split(': ');
+    const event = EVENTS.find(({ id }) => id === named)?.id;
+    if (!event) return { seconds, draft: { kind: 'note', at: 0, text: note } };
+    return { seconds, draft: { kind, at: 0, event, ...(remark.length > 0 && { remark: remark.join(': ') }) } };
+  }
   if (kind === 'stop') {
     const [because = '', ...remark] = note.split(': ');
     const reason = STOP_REASONS.find((known) => known === because) ?? 'other';

@@ -14,7 +14,7 @@ const HEADING: Readonly<Record<Quantity, string>> = {
 };
 
 /**
- * Writes one run as CSV (RFC 4180): every standing reading, sample, note and the stop, in order of time. What it leaves out is
+ * Writes one run as CSV (RFC 4180): every standing reading, sample, event, note and the stop, in order of time. What it leaves out is
  * told in docs/formats.md.
  */
 export function writeCsv(run: RunRecord, samples: Samples = {}): string {
@@ -25,6 +25,13 @@ export function writeCsv(run: RunRecord, samples: Samples = {}): string {
       seq: reading.seq,
       values: reading,
       note: reading.note ?? '',
+    })),
+    ...run.events.map(({ seconds, seq, event, remark }) => ({
+      seconds,
+      kind: 'event',
+      seq,
+      values: {},
+      note: [event, remark].filter(Boolean).join(': '),
     })),
     ...run.notes.map(({ seconds, seq, text }) => ({ seconds, kind: 'note', seq, values: {}, note: text })),
     ...(run.stop

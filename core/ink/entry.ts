@@ -5,6 +5,7 @@ import { deviceSchema } from '../bench/device';
 import { meterSchema } from '../bench/meter';
 import { cadenceSchema, type Cadence } from '../method/cadenceSchema';
 import { conditionSchema } from '../method/conditions';
+import { EVENTS, type EventId } from './events';
 import { SCHEMA } from './version';
 
 const moment = number().integer().required();
@@ -65,7 +66,39 @@ const stopSchema = object({
   remark: string(),
 }).noUnknown();
 
-const KINDS = { reading: readingSchema, strike: strikeSchema, note: noteSchema, stop: stopSchema };
+/** What a run charges from, where it is swapped. */
+const sourceSchema = object({
+  charger: chargerSchema.required(),
+  port: number().integer().min(0),
+  cable: cableSchema.default(undefined).optional(),
+}).noUnknown();
+
+/** A score of a workload, with its unit, and which way is better. */
+const scoreSchema = object({
+  name: string().trim().required().max(60),
+  value: number().required(),
+  unit: string().trim().max(20).defined(),
+  better: string()
+    .oneOf(['more', 'less'] as const)
+    .required(),
+}).noUnknown();
+
+const eventSchema = object({
+  ...mark,
+  kind: string()
+    .oneOf(['event'] as const)
+    .required(),
+  event: string()
+    .oneOf(EVENTS.map(({ id }) => id))
+    .required(),
+  remark: string(),
+  /** The new source, of a swap. */
+  source: sourceSchema.default(undefined).optional(),
+  /** Scores, of a workload that ended. */
+  scores: array().of(scoreSchema.required()).default(undefined).optional(),
+}).noUnknown();
+
+const KINDS = { reading: readingSchema, strike: strikeSchema, note: noteSchema, event: eventSchema, stop: stopSchema };
 
 /** One entry of ink, checked by its kind. */
 export const entrySchema = lazy((value: unknown) => {
@@ -108,7 +141,10 @@ export type Reading = InferType<typeof readingSchema>;
 export type Strike = InferType<typeof strikeSchema>;
 export type Note = InferType<typeof noteSchema>;
 export type Stop = InferType<typeof stopSchema>;
-export type Entry = Reading | Strike | Note | Stop;
+export type Source = InferType<typeof sourceSchema>;
+export type Score = InferType<typeof scoreSchema>;
+export type Event = Omit<InferType<typeof eventSchema>, 'event'> & { event: EventId };
+export type Entry = Reading | Strike | Note | Event | Stop;
 /** What is written, before the ledger gives it its place in the order. */
 export type Draft = Entry extends infer Each ? (Each extends Entry ? Omit<Each, 'seq' | 'id' | 'written'> : never) : never;
 

@@ -1,5 +1,5 @@
 import { power } from '../quantity/electric';
-import type { Entry, Header, Note, Reading, Stop, Strike } from './entry';
+import type { Entry, Event, Header, Note, Reading, Source, Stop, Strike } from './entry';
 import { EMPTY_TRACK, QUANTITIES, sighting, sightings, trackOf, type Quantity, type Samples, type Sighting, type Track } from './track';
 
 /** A reading with its time from plug-in, in seconds. */
@@ -24,6 +24,12 @@ export interface RunRecord {
   readings: readonly Seen[];
   struck: Struck[];
   notes: (Note & { seconds: number })[];
+  /** What happened, by its time. */
+  events: (Event & { seconds: number })[];
+  /** What it charged from, each from a time on; the first from plug-in. */
+  sources: (Source & { from: number })[];
+  /** Spans in which it was unplugged; the last is endless while it still is. */
+  unplugged: { from: number; to: number }[];
   stop?: (Stop & { seconds: number }) | undefined;
   tracks: Record<Quantity, Track>;
   /** Levels lower than one seen before them. */
@@ -65,6 +71,7 @@ export function foldRun(header: Header, entries: readonly Entry[], samples: Samp
   const readings: Seen[] = [];
   const struck: Struck[] = [];
   const notes: RunRecord['notes'] = [];
+  const happened: RunRecord['events'] = [];
   let stop: RunRecord['stop'];
   for (const entry of ordered) {
     const seconds = (entry.at - header.plugInAt) / 1000;
@@ -73,6 +80,7 @@ export function foldRun(header: Header, entries: readonly Entry[], samples: Samp
       if (entry.kind === 'reading') struck.push({ reading: entry, seconds, strike });
     } else if (entry.kind === 'reading') readings.push({ reading: entry, seconds });
     else if (entry.kind === 'note') notes.push({ ...entry, seconds });
+    else if (entry.kind === 'event') happened.push({ ...entry, seconds });
     else if (entry.kind === 'stop') stop = { ...entry, seconds };
   }
   const seen = inOrder(readings, (one, other) => one.seconds - other.seconds || one.reading.seq - other.reading.seq);
@@ -81,9 +89,52 @@ export function foldRun(header: Header, entries: readonly Entry[], samples: Samp
   const tracks = {} as Record<Quantity, Track>;
   for (const quantity of QUANTITIES) tracks[quantity] = merge(handTrack(seen, quantity), columns[quantity]);
   const lastSampled = QUANTITIES.map((quantity) => columns[quantity]?.seconds.at(-1) ?? 0);
-  const end = stop?.seconds ?? Math.max(0, seen.at(-1)?.seconds ?? 0, ...lastSampled);
+  const events = [...inOrder(happened, (one, other) => one.seconds - other.seconds || one.seq - other.seq)];
+  const end = stop?.seconds ?? Math.max(0, seen.at(-1)?.seconds ?? 0, events.at(-1)?.seconds ?? 0, ...lastSampled);
   const sampled = new Set(QUANTITIES.filter((quantity) => (columns[quantity]?.seconds.length ?? 0) > 0));
-  return { header, entries: ordered, readings: seen, struck, notes, stop, tracks, falls: fallsOf(tracks.percent), sampled, end };
+  return {
+    header,
+    entries: ordered,
+    readings: seen,
+    struck,
+    notes,
+    events,
+    sources: sourcesOf(header, events),
+    unplugged: unpluggedSpans(events),
+    stop,
+    tracks,
+    falls: fallsOf(tracks.percent),
+    sampled,
+    end,
+  };
+}
+
+function sourcesOf({ charger, port, cable }: Header, events: RunRecord['events']): RunRecord['sources'] {
+  return [{ from: 0, charger, port, cable }, ...events.flatMap(({ source, seconds }) => (source ? [{ from: seconds, ...source }] : []))];
+}
+
+/** From each unplugging to the next plugging in; a second unplugging in between changes nothing. */
+function unpluggedSpans(events: RunRecord['events']): RunRecord['unplugged'] {
+  const spans: RunRecord['unplugged'] = [];
+  let from: number | undefined;
+  for (const { event, seconds } of events) {
+    if (event === 'unplugged') from ??= seconds;
+    else if (event === 'replugged' && from !== undefined) {
+      spans.push({ from, to: seconds });
+      from = undefined;
+    }
+  }
+  return from === undefined ? spans : [...spans, { from, to: Infinity }];
+}
+
+/** Time plugged in up to a moment of a run, in seconds: what elapsed, without the spans in which it was unplugged. */
+export function chargingTime({ unplugged }: RunRecord, moment: number): number {
+  return moment - unplugged.reduce((away, { from, to }) => away + Math.max(0, Math.min(to, moment) - from), 0);
+}
+
+/** What a run charges from at a moment. */
+export function sourceAt({ sources, header }: RunRecord, moment: number): Source {
+  return sources.findLast(({ from }) => from <= moment) ?? header;
 }
 
 /** Levels lower than one seen before them; every time figure of such a run is a first passage. */

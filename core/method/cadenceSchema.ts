@@ -43,7 +43,14 @@ const coarseThenFineSchema = object({
 }).noUnknown();
 
 /** A meter samples every so many seconds; no reading by hand falls due. */
-const sampledSchema = object({ kind: kind('sampled'), every: number().required().min(0.001).max(3600) }).noUnknown();
+const sampledSchema = object({
+  kind: kind('sampled'),
+  every: number()
+    .typeError('Write the seconds between samples, such as 1.')
+    .required('Say how often the meter samples, in seconds.')
+    .min(0.001, 'A thousandth of a second is the shortest.')
+    .max(3600, 'An hour is the longest.'),
+}).noUnknown();
 
 /** One reading once things have settled. */
 const spotSchema = object({ kind: kind('spot'), settle: interval() }).noUnknown();

@@ -1,7 +1,7 @@
 import { ValidationError } from 'yup';
 import { cadenceSchema, type Cadence } from './cadenceSchema';
 
-/** A cadence as a person types it: times in minutes, as text. Which fields count hangs on the kind. */
+/** A cadence as a person types it: times in minutes, but for a meter’s samples in seconds, as text. Which fields count hangs on the kind. */
 export interface CadenceText {
   kind: Cadence['kind'];
   every: string;
@@ -25,7 +25,7 @@ export function writeCadence(cadence: Cadence): CadenceText {
     case 'spot':
       return { ...text, every: minutes(cadence.settle) };
     case 'sampled':
-      return { ...text, every: minutes(cadence.every) };
+      return { ...text, every: String(cadence.every) };
   }
 }
 
@@ -55,7 +55,7 @@ export function readCadence({ kind, every, at, level, then }: CadenceText, of?: 
       ...(of && { of }),
     },
     spot: { settle: seconds(every) },
-    sampled: { every: seconds(every) },
+    sampled: { every: number(every) },
   };
   try {
     return { cadence: cadenceSchema.validateSync({ kind, ...shapes[kind] }) as Cadence };

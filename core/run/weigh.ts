@@ -1,6 +1,6 @@
 import type { Draft } from '../ink/entry';
-import { valueIn, type RunRecord } from '../ink/fold';
-import { firstAfter } from '../ink/track';
+import { sourceAt, valueIn, type RunRecord } from '../ink/fold';
+import { firstAfter, sighting } from '../ink/track';
 import { clock, spell } from '../quantity/duration';
 import type { LineValues } from '../quantity/entryLine';
 import { fixed } from '../quantity/figures';
@@ -8,6 +8,10 @@ import { fixed } from '../quantity/figures';
 /** Meters and ratings differ by this much without anyone having slipped. */
 const RATING_TOLERANCE = 1.15;
 const PRODUCT_TOLERANCE = 0.1;
+/** No battery gains more than so many percent a minute, nor so many at once whatever the time. */
+const JUMP = { perMinute: 10, atOnce: 15 };
+/** Volts that step by more than this are a handshake rather than a droop. */
+const STEP = 1.5;
 
 type ReadingDraft = Extract<Draft, { kind: 'reading' }>;
 
@@ -38,13 +42,16 @@ export function weigh(values: LineValues, run: RunRecord, now: number, marked?: 
   }
   if (Object.keys(figures).length === 0) return { verdict: 'log', draft: { kind: 'note', at, text: note ?? '' } };
   const draft: ReadingDraft = { kind: 'reading', at, ...figures, ...(note && { note }) };
-  const question = doubt(draft, run);
+  const question = doubt(draft, run, elapsed);
   if (question) return { verdict: 'ask', draft: { ...draft, sure: true }, question };
-  return { verdict: 'log', draft, remark: fall(draft, run, elapsed) };
+  return { verdict: 'log', draft, remark: fall(draft, run, elapsed) ?? step(draft, run, elapsed) };
 }
 
 /** Something that can be, but is more often a slip. */
-function doubt(draft: ReadingDraft, { header: { charger } }: RunRecord): string | undefined {
+function doubt(draft: ReadingDraft, run: RunRecord, elapsed: number): string | undefined {
+  const { charger } = sourceAt(run, elapsed);
+  const jumped = jump(draft, run, elapsed);
+  if (jumped) return jumped;
   const watts = valueIn({ ...draft, seq: 1, id: '', written: 0 }, 'watts');
   if (watts !== undefined && watts > charger.watts * RATING_TOLERANCE) {
     return `${short(watts)} W from ${charger.name}, which is rated ${short(charger.watts)} W? Enter again keeps it; or correct the line.`;
@@ -53,6 +60,22 @@ function doubt(draft: ReadingDraft, { header: { charger } }: RunRecord): string 
   if (draft.watts === undefined || volts === undefined || amps === undefined) return undefined;
   if (Math.abs(volts * amps - draft.watts) <= PRODUCT_TOLERANCE * Math.max(volts * amps, 1)) return undefined;
   return `${short(volts)} V × ${short(amps)} A is ${short(volts * amps)} W, not ${short(draft.watts)} W. Enter again keeps all three; or correct the line.`;
+}
+
+/** A level that no battery reaches in the time since the one before. */
+function jump({ percent }: ReadingDraft, { tracks }: RunRecord, elapsed: number): string | undefined {
+  const before = sighting(tracks.percent, firstAfter(tracks.percent, elapsed) - 1);
+  if (percent === undefined || !before) return undefined;
+  const [gain, minutes] = [percent - before.value, (elapsed - before.seconds) / 60];
+  if (Math.abs(gain) <= JUMP.atOnce + JUMP.perMinute * minutes) return undefined;
+  return `From ${short(before.value)} to ${short(percent)} % in ${spell(elapsed - before.seconds, 1)}? Enter again keeps it; or correct the line.`;
+}
+
+/** Volts that stepped since they were last read. */
+function step({ volts }: ReadingDraft, { tracks }: RunRecord, elapsed: number): string | undefined {
+  const before = sighting(tracks.volts, firstAfter(tracks.volts, elapsed) - 1);
+  if (volts === undefined || !before || Math.abs(volts - before.value) < STEP) return undefined;
+  return `Volts stepped from ${short(before.value)} to ${short(volts)} V: V, then H, notes the handshake.`;
 }
 
 function fall({ percent }: ReadingDraft, { tracks, falls }: RunRecord, elapsed: number): string | undefined {

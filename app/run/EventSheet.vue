@@ -1,0 +1,172 @@
+<script setup lang="ts">
+import { computed, ref, shallowRef } from 'vue';
+import { EVENTS, eventSays, spell, type Draft, type EventId, type Header, type RunRecord, type Score } from '@core';
+import { useShelf } from '../bench/shelf';
+import { vFocus } from '../frame/vFocus';
+import { StorageTrouble } from '../ledger/storageTrouble';
+import TroubleNote from '../ledger/TroubleNote.vue';
+import BetweenFields from './BetweenFields.vue';
+import { useDueLine } from './dueLine';
+import { useLanes } from './lanes';
+
+/** What happened: one key each. The moment is the one at which this sheet was opened, or that was marked. */
+const props = defineProps<{ run: RunRecord; at: number }>();
+const open = defineModel<boolean>({ required: true });
+
+const lanes = useLanes();
+const line = useDueLine();
+const shelf = useShelf();
+const trouble = ref('');
+/** An event that wants more than its key. */
+const asking = ref<EventId>();
+const remark = ref('');
+const charger = ref<string>();
+const between = shallowRef<Pick<Header, 'port' | 'cable' | 'meter'>>({});
+const scores = ref<{ name: string; value: string; unit: string; better: Score['better'] }[]>([]);
+
+const isAway = computed(() => props.run.unplugged.at(-1)?.to === Infinity);
+const offered = computed(() => EVENTS.filter(({ id }) => id !== (isAway.value ? 'unplugged' : 'replugged')));
+const chosen = computed(() => shelf.chargers.find(({ id }) => id === charger.value));
+const elapsed = computed(() => (props.at - props.run.header.plugInAt) / 1000);
+
+function pick(id: EventId): void {
+  if (id === 'swapped' || id === 'work started' || id === 'work ended') {
+    asking.value = id;
+    if (id === 'work ended') {
+      remark.value = props.run.events.findLast(({ event }) => event === 'work started')?.remark ?? '';
+      scores.value = [{ name: '', value: '', unit: '', better: 'more' }];
+    }
+  } else void write({ kind: 'event', at: props.at, event: id });
+}
+
+function press(event: KeyboardEvent): void {
+  if (asking.value || event.ctrlKey || event.metaKey || event.altKey) return;
+  const named = offered.value.find(({ key }) => key === event.key.toLowerCase());
+  if (!named) return;
+  event.preventDefault();
+  pick(named.id);
+}
+
+const number = (text: string) => Number(text.trim().replace(',', '.'));
+
+function writeAsked(): void {
+  const { value: id } = asking;
+  if (!id) return;
+  trouble.value = '';
+  const given = scores.value.filter(({ name, value }) => name.trim() || value.trim());
+  if (id === 'swapped' && !chosen.value) trouble.value = 'Choose what it charges from now.';
+  else if (id === 'work started' && !remark.value.trim()) trouble.value = 'Name the workload.';
+  else if (given.some(({ name, value }) => !name.trim() || !value.trim() || !Number.isFinite(number(value))))
+    trouble.value = 'A score needs a name and a number. Empty rows are left out.';
+  if (trouble.value) return;
+  void write({
+    kind: 'event',
+    at: props.at,
+    event: id,
+    ...(remark.value.trim() && { remark: remark.value.trim() }),
+    ...(chosen.value && { source: { charger: chosen.value, port: between.value.port, cable: between.value.cable } }),
+    ...(given.length > 0 && { scores: given.map((each) => ({ ...each, name: each.name.trim(), value: number(each.value) })) }),
+  });
+}
+
+async function write(draft: Extract<Draft, { kind: 'event' }>): Promise<void> {
+  try {
+    await lanes.write(props.run.header.id, draft);
+    line.say(`Noted at ${spell(elapsed.value, 1)} on ${props.run.header.device.name}: ${eventSays(draft.event)}.`);
+    open.value = false;
+  } catch (error) {
+    if (!(error instanceof StorageTrouble)) throw error;
+    trouble.value = error.message;
+  }
+}
+</script>
+
+<template>
+  <v-dialog v-model="open" max-width="560" aria-labelledby="event-title" @keydown="press">
+    <v-card>
+      <h2 id="event-title">What happened at {{ spell(elapsed, 1) }} on {{ run.header.device.name }}?</h2>
+      <ul v-if="!asking">
+        <li v-for="({ id, key, says }, index) in offered" :key="id">
+          <button v-if="index === 0" v-focus type="button" @click="pick(id)">
+            <kbd>{{ key.toUpperCase() }}</kbd> {{ says }}
+          </button>
+          <button v-else type="button" @click="pick(id)">
+            <kbd>{{ key.toUpperCase() }}</kbd> {{ says }}
+          </button>
+        </li>
+      </ul>
+      <form v-else @submit.prevent="writeAsked">
+        <template v-if="asking === 'swapped'">
+          <v-autocomplete
+            v-model="charger"
+            v-focus
+            :items="shelf.chargers"
+            item-title="name"
+            item-value="id"
+            label="It charges now from"
+            auto-select-first
+          />
+          <BetweenFields v-if="chosen" v-model="between" :device="run.header.device" :charger="chosen" />
+        </template>
+        <v-text-field v-else v-model="remark" v-focus label="Workload" maxlength="120" />
+        <template v-if="asking === 'work ended'">
+          <div v-for="(score, index) in scores" :key="index" class="score">
+            <v-text-field v-model="score.name" :label="`Score ${index + 1}`" density="compact" maxlength="60" />
+            <v-text-field v-model="score.value" label="Value" density="compact" inputmode="decimal" />
+            <v-text-field v-model="score.unit" label="Unit" density="compact" maxlength="20" />
+            <v-select v-model="score.better" :items="['more', 'less']" label="Better is" density="compact" />
+          </div>
+          <v-btn variant="text" @click="scores.push({ name: '', value: '', unit: '', better: 'more' })">Another score</v-btn>
+        </template>
+        <div class="buttons">
+          <v-btn type="submit" variant="flat" color="primary">Note it</v-btn>
+          <v-btn @click="open = false">Leave it</v-btn>
+        </div>
+      </form>
+      <TroubleNote v-if="trouble" :trouble="trouble" />
+    </v-card>
+  </v-dialog>
+</template>
+
+<style scoped>
+ul {
+  columns: 2;
+  list-style: none;
+}
+
+li {
+  break-inside: avoid;
+}
+
+li button {
+  width: 100%;
+  padding: 0.4rem 0.2rem;
+  font: inherit;
+  color: inherit;
+  text-align: start;
+  background: none;
+  border: 0;
+  cursor: pointer;
+}
+
+form {
+  display: grid;
+  gap: 0.8rem;
+}
+
+.score {
+  display: grid;
+  grid-template-columns: 2fr 1fr 1fr 1fr;
+  gap: 0.4rem;
+}
+
+@media (max-width: 640px) {
+  ul {
+    columns: 1;
+  }
+
+  .score {
+    grid-template-columns: 1fr 1fr;
+  }
+}
+</style>

@@ -1,0 +1,88 @@
+import { describe, expect, it } from 'vitest';
+import { notices } from '../curve/notices';
+import { expectedRun } from '../run/expected';
+import { weigh } from '../run/weigh';
+import { inkOf } from './build';
+import { entriesSchema, type Entry, type Event } from './entry';
+import { EVENTS, eventSays, type EventId } from './events';
+import { exampleHeader } from './example';
+import { chargingTime, foldRun, sourceAt } from './fold';
+
+const header = exampleHeader();
+const readings = inkOf(header, [
+  { seconds: 0, percent: 2, volts: 5.1 },
+  { seconds: 600, percent: 12, volts: 5.1 },
+  { seconds: 1800, percent: 30 },
+]);
+const event = (seconds: number, id: EventId, more: Partial<Event> = {}): Event => ({
+  kind: 'event',
+  event: id,
+  at: header.plugInAt + seconds * 1000,
+  written: header.plugInAt + seconds * 1000,
+  seq: 100 + seconds,
+  id: `${id}-${seconds}`,
+  ...more,
+});
+const run = (...events: Entry[]) => foldRun(header, [...readings, ...events]);
+const strong = { charger: { id: 'q', name: 'Quern 65', kind: 'adapter' as const, watts: 65 } };
+
+describe('what happens during a run', () => {
+  it('is ink of its own, each kind with a key and words of its own', () => {
+    expect(new Set(EVENTS.map(({ key }) => key)).size).toBe(EVENTS.length);
+    const scores = [{ name: 'render', value: 41.5, unit: 's', better: 'less' as const }];
+    const all = EVENTS.map(({ id }, index) =>
+      event(index, id, id === 'swapped' ? { source: strong } : id === 'work ended' ? { scores } : {}),
+    );
+    expect(entriesSchema.validateSync(all, { strict: true })).toHaveLength(EVENTS.length);
+    expect(() => entriesSchema.validateSync([event(0, 'exploded' as EventId)], { strict: true })).toThrow();
+    expect(run(event(900, 'work ended', { remark: 'rendering', scores })).events[0]?.scores).toEqual(scores);
+  });
+
+  it('keeps elapsed and charging time apart while it is unplugged', () => {
+    const away = run(event(300, 'unplugged'), event(360, 'unplugged'), event(420, 'replugged'), event(1500, 'unplugged'));
+    expect(away.unplugged).toEqual([
+      { from: 300, to: 420 },
+      { from: 1500, to: Infinity },
+    ]);
+    expect([200, 350, 1000, 1800].map((moment) => chargingTime(away, moment))).toEqual([200, 300, 880, 1380]);
+    expect(notices(away).filter(({ kind }) => kind === 'unplugged')).toMatchObject([{ to: 420 }, { to: 1800 }]);
+    expect(run(event(300, 'replugged')).unplugged).toEqual([]);
+  });
+
+  it('charges from another source from a swap on: for what is expected, and for what is doubted', () => {
+    const swapped = run(event(900, 'swapped', { source: strong }));
+    expect(sourceAt(swapped, 899).charger.name).toBe('Cobble 20');
+    expect(sourceAt(swapped, 900).charger.name).toBe('Quern 65');
+    expect(expectedRun(swapped)?.seconds[0]).toBe(1800);
+    const now = header.plugInAt + 1900 * 1000;
+    expect(weigh({ watts: 40 }, swapped, now).verdict).toBe('log');
+    expect(weigh({ watts: 40 }, run(), now).verdict).toBe('ask');
+    expect(notices(swapped).map(({ text }) => text)).toContain('15 min: source or cable swapped, to Quern 65');
+  });
+
+  it('counts for nothing once it is struck', () => {
+    const woken = event(700, 'woken');
+    const strike: Entry = { kind: 'strike', at: woken.at, written: woken.at, seq: 900, id: 's', target: woken.id, reason: 'wrong lane' };
+    expect(run(woken, strike).events).toEqual([]);
+    expect(eventSays('woken')).toBe('screen woken');
+  });
+});
+
+describe('a reading that is weighed', () => {
+  const now = header.plugInAt + 1860 * 1000;
+
+  it('asks once about a level that no battery reaches in the time: 30 % in a minute', () => {
+    expect(weigh({ percent: 60 }, run(), now)).toMatchObject({
+      verdict: 'ask',
+      question: expect.stringMatching(/^From 30 to 60 % in 1 min/) as string,
+    });
+    expect(weigh({ percent: 34 }, run(), now).verdict).toBe('log');
+  });
+
+  it('suggests the handshake when volts step', () => {
+    expect(weigh({ percent: 31, volts: 9.02 }, run(), now)).toMatchObject({
+      remark: 'Volts stepped from 5.1 to 9.0 V: V, then H, notes the handshake.',
+    });
+    expect(weigh({ percent: 31, volts: 5.3 }, run(), now)).toMatchObject({ remark: undefined });
+  });
+});

@@ -1,0 +1,24 @@
+/** What can happen during a run beside readings (common practice, no source): its key on the sheet of events, and how it is written. */
+export const EVENTS = [
+  { id: 'booted', key: 'b', says: 'it booted' },
+  { id: 'handshake', key: 'h', says: 'volts stepped: handshake' },
+  { id: 'chime', key: 'c', says: 'chime or charge icon' },
+  { id: 'slow notice', key: 'n', says: 'it said: slow charger' },
+  { id: 'not charging', key: 'r', says: 'connected, but not charging' },
+  { id: 'woken', key: 's', says: 'screen woken' },
+  { id: 'moved', key: 'm', says: 'moved on its pad' },
+  { id: 'unplugged', key: 'u', says: 'unplugged' },
+  { id: 'replugged', key: 'p', says: 'plugged in again' },
+  { id: 'light on', key: 'l', says: 'charge light on' },
+  { id: 'light off', key: 'k', says: 'charge light off' },
+  { id: 'hold', key: 'a', says: 'held by an adaptive setting' },
+  { id: 'swapped', key: 'x', says: 'source or cable swapped' },
+  { id: 'work started', key: 'w', says: 'workload started' },
+  { id: 'work ended', key: 'e', says: 'workload ended' },
+  { id: 'camera stopped', key: 'f', says: 'camera stopped' },
+] as const;
+
+export type EventId = (typeof EVENTS)[number]['id'];
+
+/** An event in words. */
+export const eventSays = (id: EventId): string => EVENTS.find((each) => each.id === id)?.says ?? id;
