@@ -15,6 +15,7 @@ export const SHORTCUTS = {
   places: { keys: 'Shift+B', shown: 'Shift B P R C M H', does: 'go to Bench, Plan, Run, Curve, coMpare, Help' },
   start: { keys: 'n', shown: 'N', does: 'start a run' },
   mark: { keys: 'Space', shown: 'Space', does: 'mark this moment; type the values after' },
+  markAll: { keys: 'Shift+Space', shown: 'Shift Space', does: 'mark this moment on every lane; then one lane after another' },
   entry: { keys: '0', shown: '0 – 9', does: 'type a reading: the digit lands in the due line' },
   lane: { keys: 'a', shown: 'A – L', does: 'pick a lane, in the empty due line' },
   event: { keys: 'v', shown: 'V', does: 'note what happened; one more key says what' },

@@ -58,9 +58,49 @@ export async function startRun(header: Header, entries: readonly Entry[]): Promi
   }
 }
 
+/** Runs that start at one instant: kept as one value until each of them is started, so that all of them are or none is. */
+interface Together {
+  runs: { header: Header; entries: Entry[] }[];
+}
+
+/** Starts several runs at one instant. Stores all of them or none. @throws {StorageTrouble} */
+export async function startTogether(runs: Together['runs']): Promise<void> {
+  const key = `together/${nanoid(12)}`;
+  await store(liveBook, key, { runs } satisfies Together);
+  try {
+    await Promise.all(runs.map(({ header, entries }) => startRun(header, entries)));
+  } catch (trouble) {
+    await Promise.all(runs.map(({ header }) => forgetLive(header.id).catch(() => undefined)));
+    throw trouble;
+  } finally {
+    await liveBook.removeItem(key).catch(() => undefined);
+  }
+}
+
+/** Starts what a crash left begun: a run of the set that is live or filed already stays as it is. */
+async function startTheRest({ runs }: Together): Promise<void> {
+  for (const { header, entries } of runs) {
+    const isThere = (await liveBook.getItem(header.id)) ?? (await runBook.getItem(header.id));
+    if (!isThere) await startRun(header, entries);
+  }
+}
+
+/** Moments that were marked and whose values are still to come, epoch milliseconds by run. Kept as one value: all of them or none. */
+export type Marks = Record<string, number>;
+const MARKS = 'marks';
+
+/** Keeps what is marked. @throws {StorageTrouble} */
+export const keepMarks = (marks: Marks): Promise<void> => store(liveBook, MARKS, { marks });
+export const keptMarks = async (): Promise<Marks> => (await liveBook.getItem<{ marks: Marks }>(MARKS))?.marks ?? {};
+
 /** Every live run with the ink it has so far. */
 export async function liveRuns(): Promise<StoredRun[]> {
-  const headers = await allOf<Header>(liveBook);
+  for (const key of (await liveBook.keys()).filter((each) => each.startsWith('together/'))) {
+    const begun = await liveBook.getItem<Together>(key);
+    if (begun) await startTheRest(begun);
+    await liveBook.removeItem(key);
+  }
+  const headers = (await allOf<object>(liveBook)).filter((kept): kept is Header => 'plugInAt' in kept);
   return Promise.all(
     headers.map(async (kept) => {
       const header = migrate(kept, 'A live run') as unknown as Header;

@@ -58,9 +58,12 @@ function move(): void {
               :key="runKey(run)"
               :to="{ path: '/run/new', query: { study, cell: run.cell.key } }"
               :aria-label="`Start ${wordsOf(run)}`"
-              >{{ wordsOf(run) }}</RouterLink><small v-if="each.overnight"
-              >goes on while nobody is there; {{ each.unread }} readings left out</small
-            >
+              >{{ wordsOf(run) }}</RouterLink><RouterLink
+              v-if="each.runs.length > 1"
+              class="race"
+              :to="{ path: '/run/new', query: { study, cell: each.runs.map(({ cell }) => cell.key) } }"
+              >start all {{ each.runs.length }} together</RouterLink
+            ><small v-if="each.overnight">goes on while nobody is there; {{ each.unread }} readings left out</small>
           </th>
           <td class="figures more">{{ each.prepare < each.at ? time(each.prepare) : '—' }}</td>
           <td class="figures more">{{ time(each.at) }}</td>
@@ -113,6 +116,10 @@ td {
 
 tbody th a {
   display: block;
+}
+
+.race {
+  font-weight: 400;
 }
 
 tbody th {

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, defineAsyncComponent, nextTick, ref, useTemplateRef, watch } from 'vue';
+import { computed, defineAsyncComponent, nextTick, onMounted, ref, useTemplateRef, watch } from 'vue';
 import { useRoute } from 'vue-router';
 import { clock, LANE_LETTERS, nominal, spell } from '@core';
 import { canChime, chime } from '../frame/chime';
@@ -37,6 +37,7 @@ const label = computed(() => {
 });
 const mine = computed(() => lanes.inOrder.find(({ header }) => header.id === line.runId)?.mine.value ?? false);
 
+onMounted(() => line.load());
 watch(
   anyDue,
   (all, before) => {
@@ -58,6 +59,11 @@ function focusField(): void {
 
 function mark(): void {
   line.mark();
+  focusField();
+}
+
+function markAll(): void {
+  line.markAll();
   focusField();
 }
 
@@ -102,6 +108,10 @@ useKeys({
     if (event.target instanceof Element && event.target.closest('button, a, [role="button"], summary')) return;
     event.preventDefault();
     mark();
+  },
+  'Shift+Space': (event) => {
+    event.preventDefault();
+    markAll();
   },
   x: (event) => {
     event.preventDefault();
@@ -156,6 +166,7 @@ useKeys({
       </form>
       <div class="keys">
         <button type="button" :disabled="!mine" @click="mark"><kbd>Space</kbd> mark</button>
+        <button v-if="lanes.records.length > 1" type="button" @click="markAll"><kbd>Shift Space</kbd> mark all</button>
         <button type="button" :disabled="!mine" @click="strike"><kbd>X</kbd> strike</button>
         <button type="button" :disabled="!mine" @click="note"><kbd>V</kbd> event</button>
         <button type="button" :disabled="!mine" @click="stopping = true"><kbd>S</kbd> stop</button>

@@ -25,7 +25,7 @@ const between = shallowRef<Pick<Header, 'port' | 'cable' | 'meter'>>({});
 const scores = ref<{ name: string; value: string; unit: string; better: Score['better'] }[]>([]);
 
 const isAway = computed(() => props.run.unplugged.at(-1)?.to === Infinity);
-const offered = computed(() => EVENTS.filter(({ id }) => id !== (isAway.value ? 'unplugged' : 'replugged')));
+const offered = computed(() => EVENTS.filter(({ id, key }) => key && id !== (isAway.value ? 'unplugged' : 'replugged')));
 const chosen = computed(() => shelf.chargers.find(({ id }) => id === charger.value));
 const elapsed = computed(() => (props.at - props.run.header.plugInAt) / 1000);
 

@@ -52,7 +52,7 @@ const schema = object({
     .min(0, 'Displays show 0 to 100 %.')
     .max(100, 'Displays show 0 to 100 %.'),
 });
-const { defineField, handleSubmit, values, errors } = useForm({
+const { defineField, handleSubmit, resetForm, values, errors } = useForm({
   validationSchema: toTypedSchema(schema),
   initialValues: {
     device: shelf.devices.length === 1 ? shelf.devices[0]?.id : undefined,
@@ -79,14 +79,18 @@ const timingError = ref('');
 const planned = shallowRef<PlannedStart>();
 const differences = ref('');
 onMounted(async () => {
-  const [study, cell] = [route.query.study, route.query.cell];
-  if (typeof study !== 'string' || typeof cell !== 'string') return;
+  const { study, cell } = route.query;
+  if (typeof study !== 'string' || cell === undefined) return;
   await studies.load();
-  const found = plannedStart({ study, cell }, studies, shelf);
-  if (!found) return;
-  planned.value = found;
-  [device.value, charger.value, level.value, method.value] = [found.device, found.charger, found.level, found.method];
-  between.value = { cable: shelf.cables.find(({ id }) => id === found.cable), meter: shelf.meters.find(({ id }) => id === found.meter) };
+  for (const [index, key] of [cell].flat().entries()) {
+    const found = plannedStart({ study, cell: key ?? '' }, studies, shelf);
+    if (!found) continue;
+    if (index > 0) addToSet();
+    planned.value = found;
+    [device.value, charger.value, level.value, method.value] = [found.device, found.charger, found.level, found.method];
+    between.value = { cable: shelf.cables.find(({ id }) => id === found.cable), meter: shelf.meters.find(({ id }) => id === found.meter) };
+    await nextTick();
+  }
 });
 /** The plan, as long as what is chosen still is what it asks for: a run of other gear fills no cell of it. */
 const asPlanned = computed(() => {
@@ -101,7 +105,17 @@ const confirmed = computed(() => {
   return [...asPlanned.value.conditions, ...(differed ? [{ name: 'differed', value: differed }] : [])];
 });
 
-const armed = shallowRef<{ device: Device; charger: Charger; level: number | undefined; cadence: Cadence }>();
+/** A run that is ready to be plugged in. */
+interface Ready {
+  device: Device;
+  charger: Charger;
+  level: number | undefined;
+  cadence: Cadence;
+  rest: Pick<Header, 'port' | 'cable' | 'meter' | 'study' | 'conditions' | 'method'>;
+}
+/** Those that start together with the one being filled in. */
+const set = shallowRef<Ready[]>([]);
+const armed = shallowRef<Ready[]>();
 const trouble = ref('');
 /** A run that was plugged in but could not be stored: its instant can still be saved as a file. */
 const unstored = shallowRef<{ header: Header; entries: Entry[] }>();
@@ -112,13 +126,50 @@ const isReady = computed(() => shelf.devices.length > 0 && shelf.chargers.length
 function arm(): void {
   const read = readCadence(method.value.timing, method.value.earlier);
   timingError.value = 'error' in read ? read.error : '';
-  void handleSubmit((given) => {
-    const { device: taking, charger: giving } = pair.value;
-    if (!taking || !giving || !('cadence' in read)) return;
-    armed.value = { device: taking, charger: giving, level: given.level, cadence: read.cadence };
+  void handleSubmit(() => {
+    const mine = filledIn();
+    if (!mine) return;
+    armed.value = [...set.value, mine];
     void nextTick(() => plug.value?.$el.focus());
   })();
 }
+
+/** The run as it is filled in; `undefined` while something is missing. */
+function filledIn(): Ready | undefined {
+  const { device: taking, charger: giving } = pair.value;
+  const read = readCadence(method.value.timing, method.value.earlier);
+  if (!taking || !giving || !('cadence' in read)) return undefined;
+  const { value: typed } = level;
+  return {
+    device: taking,
+    charger: giving,
+    level: typed === undefined || String(typed).trim() === '' ? undefined : Number(typed),
+    cadence: read.cadence,
+    rest: {
+      ...between.value,
+      ...(asPlanned.value && { study: asPlanned.value.study }),
+      ...(confirmed.value && { conditions: confirmed.value }),
+      ...methodName(method.value.school),
+    },
+  };
+}
+
+/** Puts what is filled in into the set, and makes room for the next. */
+function addToSet(): void {
+  const mine = filledIn();
+  if (!mine) return;
+  set.value = [...set.value, mine];
+  [planned.value, between.value, differences.value] = [undefined, {}, ''];
+  resetForm({ values: {} });
+}
+
+/** What cannot be: a device twice in a set, or one that is charging already. */
+const clash = computed(() => {
+  const { device: mine } = pair.value;
+  const lane = lanes.records.find(({ header }) => header.device.id === mine?.id);
+  if (mine && set.value.some(({ device: other }) => other.id === mine.id)) return `${mine.name} is in this set already.`;
+  return lane ? `${lane.header.device.name} is charging already, on lane ${lanes.letterOf(lane.header.id)}: stop that run first.` : '';
+});
 
 /** Schools of the trade go by their ids; a method of one’s own by its name, for it can be thrown away. */
 function methodName(id: string | undefined): Pick<Header, 'method'> {
@@ -131,30 +182,40 @@ async function plugIn(): Promise<void> {
   const chosen = armed.value;
   if (!chosen) return;
   trouble.value = '';
-  const header: Header = {
-    schema: SCHEMA,
-    id: nanoid(12),
-    device: chosen.device,
-    charger: chosen.charger,
-    ...between.value,
-    ...(asPlanned.value && { study: asPlanned.value.study }),
-    ...(confirmed.value && { conditions: confirmed.value }),
-    plugInAt,
-    cadence: chosen.cadence,
-    ...methodName(method.value.school),
-    pen: penFor({ device: chosen.device.name, charger: chosen.charger.name }, [
-      ...lanes.records.map(({ header: live }) => ({ device: live.device.name, charger: live.charger.name, pen: live.pen })),
-      ...logbook.summaries,
-    ]),
-  };
-  const seen: Draft[] = chosen.level === undefined ? [] : [{ kind: 'reading', at: plugInAt, percent: chosen.level }];
+  const penned = [
+    ...lanes.records.map(({ header: live }) => ({ device: live.device.name, charger: live.charger.name, pen: live.pen })),
+    ...logbook.summaries,
+  ];
+  const group = chosen.length > 1 ? { group: nanoid(12) } : {};
+  // Lanes of one instant go by their ids: those of a set are given out in its order.
+  const ids = chosen.map(() => nanoid(12)).sort();
+  const runs = chosen.map(({ device: taking, charger: giving, level: from, cadence, rest }, index) => {
+    const setup = { device: taking.name, charger: giving.name };
+    const pen = penFor(setup, penned);
+    penned.push({ ...setup, pen });
+    const header: Header = {
+      schema: SCHEMA,
+      id: ids[index] ?? nanoid(12),
+      device: taking,
+      charger: giving,
+      ...rest,
+      ...group,
+      plugInAt,
+      cadence,
+      pen,
+    };
+    const drafts: Draft[] = from === undefined ? [] : [{ kind: 'reading', at: plugInAt, percent: from }];
+    return { header, drafts };
+  });
+  const [first] = runs;
+  if (!first) return;
   try {
-    await lanes.start(header, seen);
+    await (runs.length > 1 ? lanes.startSet(runs) : lanes.start(first.header, first.drafts));
     await router.push('/run');
   } catch (error) {
     if (!(error instanceof StorageTrouble)) throw error;
     trouble.value = error.message;
-    unstored.value = { header, entries: seen.map((draft, index) => entryOf(draft, index + 1)) };
+    unstored.value = { header: first.header, entries: first.drafts.map((draft, index) => entryOf(draft, index + 1)) };
   }
 }
 </script>
@@ -171,6 +232,18 @@ async function plugIn(): Promise<void> {
     </div>
     <div v-else class="body">
       <form v-if="!armed" class="fields" novalidate @submit.prevent="arm">
+        <ul v-if="set.length > 0" class="set" aria-label="Starting together">
+          <li v-for="each in set" :key="each.device.id">
+            {{ each.device.name }} on {{ each.charger.name }}
+            <v-btn
+              size="small"
+              variant="text"
+              :aria-label="`Take ${each.device.name} out`"
+              @click="set = set.filter((other) => other !== each)"
+              >Take out</v-btn
+            >
+          </li>
+        </ul>
         <v-autocomplete
           v-model="device"
           v-bind="deviceProps"
@@ -200,19 +273,25 @@ async function plugIn(): Promise<void> {
         />
         <MethodFields v-model="method" :error="timingError" />
         <BetweenFields v-if="pair.device && pair.charger" v-model="between" :device="pair.device" :charger="pair.charger" />
-        <v-btn type="submit" variant="flat" color="primary" size="large">Ready</v-btn>
+        <v-btn v-if="pair.device && pair.charger && !clash" variant="text" @click="addToSet">Start another with it</v-btn>
+        <v-btn type="submit" variant="flat" color="primary" size="large" :disabled="Boolean(clash)">Ready</v-btn>
+        <p v-if="clash" class="due" role="alert">{{ clash }}</p>
         <p v-if="Object.keys(errors).length > 0 || timingError" class="unseen-text" role="alert">
           {{ [...Object.values(errors), timingError].join(' ') }}
         </p>
       </form>
       <div v-else class="armed">
-        <h2>
-          {{ armed.device.name }} on {{ armed.charger.name }}{{ armed.level === undefined ? ', level unknown' : `, from ${armed.level} %` }}
+        <h2 v-for="each in armed" :key="each.device.id">
+          {{ each.device.name }} on {{ each.charger.name }}{{ each.level === undefined ? ', level unknown' : `, from ${each.level} %` }}
         </h2>
         <v-btn ref="plug" class="plug" variant="flat" color="primary" @click="plugIn" @keydown.esc="armed = undefined">
-          <span>Plug in now</span>
+          <span>{{ armed.length > 1 ? 'Switch the strip on now' : 'Plug in now' }}</span>
         </v-btn>
-        <p>Press <kbd>Space</kbd> at the instant you plug in. The clock counts from that key.</p>
+        <p v-if="armed.length > 1">
+          Plug all {{ armed.length }} into one switched strip. Press <kbd>Space</kbd> at the instant you switch it on: all count from that
+          key.
+        </p>
+        <p v-else>Press <kbd>Space</kbd> at the instant you plug in. The clock counts from that key.</p>
         <TroubleNote v-if="trouble" :trouble="trouble" :run="unstored" />
         <v-btn variant="text" @click="armed = undefined">Change something</v-btn>
       </div>
@@ -251,6 +330,10 @@ async function plugIn(): Promise<void> {
   display: grid;
   gap: 1rem;
   align-content: start;
+}
+
+.set {
+  list-style: none;
 }
 
 .plug {

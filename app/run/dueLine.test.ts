@@ -1,7 +1,8 @@
 // First: it puts the database in place that the others look for as they load.
-import { emptyBrowser } from '../ledger/testBrowser';
+import { emptyBrowser, newTab } from '../ledger/testBrowser';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
 import { exampleHeader } from '../../core/ink/example';
+import { keptMarks } from '../ledger/ledger';
 import { useDueLine } from './dueLine';
 import { useLanes } from './lanes';
 import { penFor } from './penFor';
@@ -55,6 +56,24 @@ describe('the due line', () => {
     await type('20');
     expect(useLanes().records[0]?.readings.at(-1)?.reading.at).toBe(marked);
     expect(line.markedAt).toBeUndefined();
+  });
+
+  it('marks the moment of every lane at once, asks for one after another, and keeps the marks through a reload', async () => {
+    const line = useDueLine();
+    line.markAll();
+    const at = line.markedAt;
+    await type('20');
+    expect(line.runId).toBe(ids[1]);
+    expect(line.markedAt).toBe(at);
+    await vi.waitFor(async () => expect(await keptMarks()).toEqual({ [ids[1] ?? '']: at }));
+    newTab();
+    await useLanes().load();
+    await useDueLine().load();
+    expect(useDueLine().markedAt).toBe(at);
+    await useLanes().takeOver(ids[1] ?? '');
+    await type('9');
+    expect(useLanes().records.map(({ readings }) => readings.at(-1)?.reading.at)).toEqual([at, at]);
+    await vi.waitFor(async () => expect(await keptMarks()).toEqual({}));
   });
 
   it('asks once, keeps on the second Enter, and asks again about another line', async () => {

@@ -1,6 +1,7 @@
 import { defineStore } from 'pinia';
 import { computed, ref, shallowRef } from 'vue';
 import { parseEntryLine, spell, weigh, writeEntryLine, type Reading } from '@core';
+import { keepMarks, keptMarks, type Marks } from '../ledger/ledger';
 import { StorageTrouble } from '../ledger/storageTrouble';
 import { useLanes } from './lanes';
 
@@ -14,7 +15,8 @@ interface Answer {
 export const useDueLine = defineStore('dueLine', () => {
   const lanes = useLanes();
   const text = ref('');
-  const markedAt = ref<number>();
+  /** Moments that were marked, by lane. */
+  const marks = shallowRef<Marks>({});
   /** The lane picked by hand; without one, the lane that is due first. */
   const picked = ref<string>();
   const striking = shallowRef<{ runId: string; reading: Reading }>();
@@ -25,8 +27,10 @@ export const useDueLine = defineStore('dueLine', () => {
   const runId = computed(() => {
     const chosen = striking.value?.runId ?? picked.value;
     const live = lanes.records.find(({ header }) => header.id === chosen);
-    return (live ?? lanes.records.find(({ header }) => header.id === lanes.due[0]?.runId) ?? lanes.records[0])?.header.id;
+    const marked = lanes.records.find(({ header }) => marks.value[header.id] !== undefined);
+    return (live ?? marked ?? lanes.records.find(({ header }) => header.id === lanes.due[0]?.runId) ?? lanes.records[0])?.header.id;
   });
+  const markedAt = computed(() => (runId.value === undefined ? undefined : marks.value[runId.value]));
   const record = computed(() => lanes.records.find(({ header }) => header.id === runId.value));
   const due = computed(() => lanes.due.find((each) => each.runId === runId.value));
 
@@ -35,12 +39,39 @@ export const useDueLine = defineStore('dueLine', () => {
     answer.value = undefined;
   }
 
+  /** Brings back what was marked before the page was left. */
+  async function load(): Promise<void> {
+    const kept = Object.entries(await keptMarks()).filter(([id]) => lanes.records.some(({ header }) => header.id === id));
+    marks.value = { ...Object.fromEntries(kept), ...marks.value };
+  }
+
+  function setMarks(changed: Marks): void {
+    marks.value = changed;
+    keepMarks(changed).catch((trouble: unknown) => {
+      if (!(trouble instanceof StorageTrouble)) throw trouble;
+      answer.value = { kind: 'trouble', text: trouble.saying('The mark holds only as long as this page is open.') };
+    });
+  }
+
   /** Freezes this moment for the lane; the values may be typed after. */
   function mark(): void {
     if (!record.value) return;
-    markedAt.value = Date.now();
     picked.value = record.value.header.id;
     answer.value = undefined;
+    setMarks({ ...marks.value, [record.value.header.id]: Date.now() });
+  }
+
+  /** Freezes this moment for all lanes: the line then asks for one after another. */
+  function markAll(): void {
+    const at = Date.now();
+    picked.value = undefined;
+    answer.value = undefined;
+    setMarks(Object.fromEntries(lanes.records.map(({ header }) => [header.id, at])));
+  }
+
+  function unmark(): void {
+    const { [runId.value ?? '']: taken, ...left } = marks.value;
+    if (taken !== undefined) setMarks(left);
   }
 
   /** Says what was stored from elsewhere. */
@@ -52,14 +83,8 @@ export const useDueLine = defineStore('dueLine', () => {
   /** Clears what is half done. @returns whether there was anything to clear */
   function clear(): boolean {
     const any = Boolean(text.value || markedAt.value || striking.value || answer.value || picked.value);
-    [text.value, markedAt.value, striking.value, answer.value, picked.value, askedAbout.value] = [
-      '',
-      undefined,
-      undefined,
-      undefined,
-      undefined,
-      '',
-    ];
+    unmark();
+    [text.value, striking.value, answer.value, picked.value, askedAbout.value] = ['', undefined, undefined, undefined, ''];
     return any;
   }
 
@@ -128,5 +153,5 @@ export const useDueLine = defineStore('dueLine', () => {
     answer.value = { kind: 'logged', text: 'Struck. Write it again as it should be, or press Esc.' };
   }
 
-  return { text, markedAt, striking, answer, busy, runId, record, due, pick, mark, say, clear, beginStrike, submit };
+  return { text, markedAt, striking, answer, busy, runId, record, due, pick, load, mark, markAll, say, clear, beginStrike, submit };
 });

@@ -4,7 +4,8 @@ import { beforeEach, describe, expect, it, vi } from 'vitest';
 import type { Draft } from '@core';
 import { exampleHeader } from '../../core/ink/example';
 import { useLogbook } from '../curve/logbook';
-import { catalogueBook, liveBook } from '../ledger/databases';
+import { catalogueBook, liveBook, store } from '../ledger/databases';
+import { entryOf, liveRuns, startTogether } from '../ledger/ledger';
 import { useLanes } from './lanes';
 
 const MINUTE = 60_000;
@@ -98,4 +99,43 @@ it('are written by one tab alone: another follows, and takes over when asked', a
   await second.stop(id, stop(12));
   expect(useLogbook().summaries).toMatchObject([{ lastLevel: 21 }]);
   await expect(second.write(id, level(99, 13))).rejects.toThrow(/no longer live/);
+});
+
+describe('a set that starts together', () => {
+  const cadence = { kind: 'coarse then fine', every: 600, level: 90, then: 300 } as const;
+  const two = () =>
+    ['a', 'b'].map((name) => ({ header: exampleHeader({ id: `${id}-${name}`, group: 'set', plugInAt, cadence }), drafts: [level(5, 0)] }));
+  const due = (lanes: ReturnType<typeof useLanes>) => Object.fromEntries(lanes.due.map(({ runId, due: at }) => [runId.slice(-1), at]));
+
+  it('is read finely as a whole once the first lane shows the level, and still after a reload', async () => {
+    const lanes = useLanes();
+    await lanes.startSet(two());
+    expect(due(lanes)).toEqual({ a: 600, b: 600 });
+    await lanes.write(`${id}-a`, level(91, 10));
+    await lanes.write(`${id}-b`, level(40, 10));
+    expect(due(lanes)).toEqual({ a: 900, b: 900 });
+    newTab();
+    await useLanes().load();
+    expect(due(useLanes())).toEqual({ a: 900, b: 900 });
+    expect(useLanes().records[1]?.events).toMatchObject([{ event: 'fine', remark: 'Sedge 5 showed 90 %' }]);
+  });
+
+  it('starts as a whole or not at all', async () => {
+    const runs = two().map(({ header, drafts }) => ({ header, entries: drafts.map((draft, index) => entryOf(draft, index + 1)) }));
+    const put = IDBObjectStore.prototype.put;
+    let puts = 0;
+    const full = vi.spyOn(IDBObjectStore.prototype, 'put').mockImplementation(function (this: IDBObjectStore, ...args) {
+      puts += 1;
+      if (puts === 4) throw new DOMException('full', 'QuotaExceededError');
+      return put.apply(this, args);
+    });
+    await expect(startTogether(runs)).rejects.toThrow(/no room left/);
+    full.mockRestore();
+    expect(await liveRuns()).toEqual([]);
+    // A crash between the one value and its runs: all of them are there at the next start, once.
+    await store(liveBook, 'together/x', { runs });
+    expect(await liveRuns()).toHaveLength(2);
+    expect(await liveRuns()).toHaveLength(2);
+    expect((await liveRuns())[0]?.entries).toHaveLength(1);
+  });
 });

@@ -1,10 +1,10 @@
 import { defineStore } from 'pinia';
 import { computed, shallowReactive, shallowRef, triggerRef, type ComputedRef, type ShallowRef } from 'vue';
-import { foldRun, inOrderOfDue, LANE_LETTERS, type Draft, type Entry, type Header, type RunRecord } from '@core';
+import { foldRun, inOrderOfDue, LANE_LETTERS, newsOf, type Draft, type Entry, type Header, type RunRecord } from '@core';
 import { useLogbook } from '../curve/logbook';
 import { useNow } from '../frame/clock';
 import { onTabs, tellTabs } from '../ledger/channel';
-import { append, entryOf, file, liveRuns, reopen, startRun, tidy } from '../ledger/ledger';
+import { append, entryOf, file, liveRuns, reopen, startRun, startTogether, tidy } from '../ledger/ledger';
 import { holdRun } from '../ledger/locks';
 import { NOT_LOGGED, StorageTrouble } from '../ledger/storageTrouble';
 
@@ -18,13 +18,15 @@ interface Lane {
   release: () => void;
 }
 
+const byStart = ({ header: one }: Lane, { header: other }: Lane) => one.plugInAt - other.plugInAt || (one.id < other.id ? -1 : 1);
+
 /** The live runs. Holds ids and ink; what they mean is folded from it by core. */
 export const useLanes = defineStore('lanes', () => {
   const lanes = shallowReactive(new Map<string, Lane>());
   const now = useNow();
   const logbook = useLogbook();
 
-  const inOrder = computed(() => [...lanes.values()].sort((one, other) => one.header.plugInAt - other.header.plugInAt));
+  const inOrder = computed(() => [...lanes.values()].sort(byStart));
   const records = computed(() => inOrder.value.map(({ record }) => record.value));
   const due = computed(() => inOrderOfDue(records.value, now.value));
   const letterOf = (runId: string) => LANE_LETTERS[inOrder.value.findIndex(({ header }) => header.id === runId)] ?? '';
@@ -35,6 +37,7 @@ export const useLanes = defineStore('lanes', () => {
       if (foldRun(header, entries).stop) await finish(header.id);
       else if (!lanes.has(header.id)) await open(header, entries);
     }
+    await tellSets();
   }
 
   /** Files what a crash left behind of amendments; not needed before the first picture. */
@@ -92,8 +95,27 @@ export const useLanes = defineStore('lanes', () => {
     tellTabs({ about: 'runs' });
   }
 
+  /** Starts several runs at one instant: all of them or none. Resolves once they are stored. @throws {StorageTrouble} */
+  async function startSet(runs: readonly { header: Header; drafts: readonly Draft[] }[]): Promise<void> {
+    const begun = runs.map(({ header, drafts }) => ({ header, entries: drafts.map((draft, index) => entryOf(draft, index + 1)) }));
+    await startTogether(begun);
+    for (const { header, entries } of begun) await open(header, entries);
+    tellTabs({ about: 'runs' });
+  }
+
   /** Writes ink. Resolves once it is stored, and only then is it shown. @throws {StorageTrouble} */
   async function write(runId: string, draft: Draft): Promise<Entry> {
+    const entry = await ink(runId, draft);
+    await tellSets();
+    return entry;
+  }
+
+  /** Tells the lanes of a set when the first of them has made all of them fine. Told again at the next entry or start, should it fail now. */
+  async function tellSets(): Promise<void> {
+    for (const { runId, draft } of newsOf(records.value)) if (lanes.get(runId)?.mine.value) await ink(runId, draft).catch(() => undefined);
+  }
+
+  async function ink(runId: string, draft: Draft): Promise<Entry> {
     const lane = laneOf(runId);
     const entry = entryOf(draft, (lane.entries.value.at(-1)?.seq ?? 0) + 1);
     await append(runId, entry);
@@ -143,5 +165,5 @@ export const useLanes = defineStore('lanes', () => {
     await load();
   }
 
-  return { inOrder, records, due, letterOf, load, tidyUp, takeOver, start, write, stop, takeUp };
+  return { inOrder, records, due, letterOf, load, tidyUp, takeOver, start, startSet, write, stop, takeUp };
 });

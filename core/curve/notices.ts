@@ -16,11 +16,13 @@ export interface Notice extends Span {
   text: string;
 }
 
-/** When a run’s display first showed the level that makes its cadence fine, in seconds from plug-in. */
-export function fineFrom({ header: { cadence }, tracks: { percent } }: RunRecord): number | undefined {
+/** From when on a run is to be read finely, in seconds from plug-in: its display showed the level, or that of another of its set did. */
+export function fineFrom({ header: { cadence }, tracks: { percent }, events }: RunRecord): number | undefined {
   if (cadence?.kind !== 'coarse then fine') return undefined;
   const row = Array.from(percent.values).findIndex((level) => level >= cadence.level);
-  return percent.seconds[row];
+  const shown = [percent.seconds[row], ...events.filter(({ event }) => event === 'fine').map(({ seconds }) => seconds)];
+  const known = shown.filter((seconds) => seconds !== undefined);
+  return known.length > 0 ? Math.min(...known) : undefined;
 }
 
 /** The checks of a run and what became of them; a run without a cadence has none. */

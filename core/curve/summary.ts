@@ -51,7 +51,11 @@ export function summarise(run: RunRecord): Summary {
     plugInAt: run.header.plugInAt,
     device: run.header.device.name,
     charger: run.header.charger.name,
-    gear: gearOf(run.header).map(({ id }) => id),
+    gear: [
+      ...new Set(
+        [...gearOf(run.header), ...run.sources.flatMap(({ charger, cable }) => [charger, ...(cable ? [cable] : [])])].map(({ id }) => id),
+      ),
+    ],
     ...(run.header.study && { study: run.header.study }),
     pen: run.header.pen,
     end: run.end,

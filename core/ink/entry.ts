@@ -127,6 +127,8 @@ export const headerSchema = object({
     .noUnknown()
     .default(undefined)
     .optional(),
+  /** Those that were started with it at the same instant share this. */
+  group: string().max(40),
   /** The settings as confirmed at its start. */
   conditions: array().of(conditionSchema).default(undefined).optional(),
   /** Which pen draws this setup, from 0. */

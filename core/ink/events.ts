@@ -16,6 +16,8 @@ export const EVENTS = [
   { id: 'work started', key: 'w', says: 'workload started' },
   { id: 'work ended', key: 'e', says: 'workload ended' },
   { id: 'camera stopped', key: 'f', says: 'camera stopped' },
+  /** Written by the program on every other lane of a set. */
+  { id: 'fine', key: '', says: 'read finely from here on' },
 ] as const;
 
 export type EventId = (typeof EVENTS)[number]['id'];
