@@ -59,7 +59,7 @@ export { energy, unseenSpans, type Energy, type Span } from './curve/energy';
 export { peak, type Peak } from './curve/peak';
 export { stalls } from './curve/stall';
 export { gearOf, summarise, thin, type Summary } from './curve/summary';
-export { checksOf, HOT, notices, type Notice } from './curve/notices';
+export { checksOf, HOT, notices, watched, type Notice } from './curve/notices';
 export { figuresOf, GAIN_TIMES, LEVELS, milestoneTime, writeGain, writeMilestone, type Figure } from './curve/figures';
 export { type Working } from './curve/working';
 export { expectedRun } from './run/expected';

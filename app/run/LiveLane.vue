@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, defineAsyncComponent } from 'vue';
-import { CAUTIONS, chargingTime, clock, dueOf, HOT, nominal, sighting, sourceAt, type RunRecord, type Track } from '@core';
+import { CAUTIONS, chargingTime, clock, dueOf, nominal, sighting, sourceAt, watched, type RunRecord, type Track } from '@core';
 import { useNow } from '../frame/clock';
 import PenNib from '../strip/PenNib.vue';
 
@@ -8,7 +8,7 @@ import PenNib from '../strip/PenNib.vue';
 const LanePaper = defineAsyncComponent(() => import('./LanePaper.vue'));
 
 /** A live run: what it is, what was last seen, its strip, and when it wants its next reading. */
-const props = defineProps<{ run: RunRecord; letter: string }>();
+const props = defineProps<{ run: RunRecord; letter: string; isSlim?: boolean }>();
 
 const now = useNow();
 
@@ -16,6 +16,7 @@ const last = (track: Track) => sighting(track, track.seconds.length - 1)?.value;
 const header = computed(() => props.run.header);
 const elapsed = computed(() => (now.value - header.value.plugInAt) / 1000);
 const source = computed(() => sourceAt(props.run, elapsed.value));
+const warnings = computed(() => watched(props.run));
 const isAway = computed(() => props.run.unplugged.at(-1)?.to === Infinity);
 const due = computed(() => dueOf(props.run, now.value));
 const isDue = computed(() => (due.value?.wait ?? 1) <= 0);
@@ -25,7 +26,11 @@ const celsius = computed(() => last(props.run.tracks.celsius));
 </script>
 
 <template>
-  <article class="lane" :class="{ due: isDue }" :aria-label="`Lane ${letter}: ${header.device.name} on ${header.charger.name}`">
+  <article
+    class="lane"
+    :class="{ due: isDue, slim: isSlim }"
+    :aria-label="`Lane ${letter}: ${header.device.name} on ${header.charger.name}`"
+  >
     <div class="what">
       <h2>
         <PenNib :pen="header.pen" />
@@ -49,15 +54,19 @@ const celsius = computed(() => last(props.run.tracks.celsius));
         {{ isDue ? `late for the check at ${nominal(due.due)}` : `until the check at ${nominal(due.due)}` }}
       </p>
       <p v-if="!due && run.header.cadence" class="soft words">no more readings wanted: <kbd>S</kbd> stops</p>
-      <p v-if="celsius !== undefined && celsius > HOT" class="caution">{{ CAUTIONS.hot }}</p>
     </div>
+    <ul v-if="warnings.length > 0" class="warnings" role="status">
+      <li v-for="{ kind, text } in warnings" :key="kind" :class="{ caution: kind === 'hot' }">
+        {{ text }}<template v-if="kind === 'hot'">. {{ CAUTIONS.hot }}</template>
+      </li>
+    </ul>
   </article>
 </template>
 
 <style scoped>
 .lane {
   display: grid;
-  grid-template-columns: 13rem minmax(0, 1fr) 11rem;
+  grid-template: minmax(0, 1fr) auto / 13rem minmax(0, 1fr) 11rem;
   border-bottom: 1px solid rgb(var(--v-theme-line));
   min-height: 9.5rem;
   max-height: 24rem;
@@ -147,10 +156,52 @@ h2 a:hover {
   font-size: 0.85rem;
 }
 
-.caution {
-  margin-top: 0.4rem;
-  font-size: 0.8rem;
+.warnings {
+  grid-column: 1 / -1;
+  padding: 0.2rem 1.5rem 0.4rem;
+  font-size: 0.85rem;
+  font-weight: 600;
   color: rgb(var(--v-theme-due));
+  list-style: none;
+}
+
+.caution {
+  font-size: 0.95rem;
+}
+
+.slim {
+  grid-template-columns: 15rem minmax(0, 1fr) 12.5rem;
+  min-height: 6.6rem;
+}
+
+.slim .what {
+  padding-block: 0.35rem 0.2rem;
+}
+
+.slim .level {
+  font-size: 2.7rem;
+}
+
+.slim .seen {
+  font-size: 0.92rem;
+  line-height: 1.3;
+}
+
+.slim .paper {
+  min-height: 6.6rem;
+}
+
+.slim .when {
+  padding: 0.3rem 0.75rem;
+}
+
+.slim .words {
+  font-size: 0.8rem;
+}
+
+.slim .countdown {
+  font-size: 1.5rem;
+  line-height: 1.2;
 }
 
 @media (max-width: 900px) {

@@ -21,7 +21,13 @@ const isDemo = logbookKind() === 'demo';
       <p v-if="lanes.records.length > 0" class="soft">{{ lanes.records.length === 1 ? 'one lane' : `${lanes.records.length} lanes` }}</p>
       <div class="actions"><v-btn v-if="isReady" to="/run/new">Start a run</v-btn></div>
     </header>
-    <LiveLane v-for="run in lanes.records" :key="run.header.id" :run="run" :letter="lanes.letterOf(run.header.id)" />
+    <LiveLane
+      v-for="run in lanes.records"
+      :key="run.header.id"
+      :run="run"
+      :letter="lanes.letterOf(run.header.id)"
+      :is-slim="lanes.records.length > 4"
+    />
     <div v-if="lanes.records.length === 0" class="first-step">
       <template v-if="isReady">
         <h2>Nothing is charging</h2>

@@ -7,6 +7,7 @@ import { useRoute, useRouter } from 'vue-router';
 import { number, object, string } from 'yup';
 import {
   CAUTIONS,
+  LANE_LETTERS,
   readCadence,
   SCHEMA,
   SCHOOLS,
@@ -117,6 +118,8 @@ interface Ready {
 const set = shallowRef<Ready[]>([]);
 const armed = shallowRef<Ready[]>();
 const trouble = ref('');
+/** One key is one start, however often it is pressed while it is being stored. */
+const busy = ref(false);
 /** A run that was plugged in but could not be stored: its instant can still be saved as a file. */
 const unstored = shallowRef<{ header: Header; entries: Entry[] }>();
 const plug = useTemplateRef<{ $el: HTMLElement }>('plug');
@@ -168,6 +171,7 @@ const clash = computed(() => {
   const { device: mine } = pair.value;
   const lane = lanes.records.find(({ header }) => header.device.id === mine?.id);
   if (mine && set.value.some(({ device: other }) => other.id === mine.id)) return `${mine.name} is in this set already.`;
+  if (lanes.records.length + set.value.length >= LANE_LETTERS.length) return 'Twelve lanes are the most: stop one first.';
   return lane ? `${lane.header.device.name} is charging already, on lane ${lanes.letterOf(lane.header.id)}: stop that run first.` : '';
 });
 
@@ -180,7 +184,8 @@ function methodName(id: string | undefined): Pick<Header, 'method'> {
 async function plugIn(): Promise<void> {
   const plugInAt = Date.now();
   const chosen = armed.value;
-  if (!chosen) return;
+  if (!chosen || busy.value) return;
+  busy.value = true;
   trouble.value = '';
   const penned = [
     ...lanes.records.map(({ header: live }) => ({ device: live.device.name, charger: live.charger.name, pen: live.pen })),
@@ -214,6 +219,7 @@ async function plugIn(): Promise<void> {
     await router.push('/run');
   } catch (error) {
     if (!(error instanceof StorageTrouble)) throw error;
+    busy.value = false;
     trouble.value = error.message;
     unstored.value = { header: first.header, entries: first.drafts.map((draft, index) => entryOf(draft, index + 1)) };
   }

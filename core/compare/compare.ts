@@ -1,6 +1,7 @@
 import { batteryOf } from '../bench/battery';
 import { LEVELS, GAIN_TIMES, milestoneTime } from '../curve/figures';
-import { milestone, type Milestone } from '../curve/milestone';
+import { milestoneOf } from '../curve/faults';
+import type { Milestone } from '../curve/milestone';
 import { peak, type Peak } from '../curve/peak';
 import { gainAt, type Gain } from '../curve/valueAt';
 import type { RunRecord } from '../ink/fold';
@@ -56,7 +57,7 @@ function gainBounds(gain: Gain): Bounds | undefined {
 export function compareRuns(runs: readonly RunRecord[], baseline: string, level: number): Row[] {
   const milestones = LEVELS.map((each) =>
     ranked(
-      runs.map((run) => milestone(run.tracks.percent, each)),
+      runs.map((run) => milestoneOf(run, each)),
       milestoneBounds,
       'less',
     ),
@@ -69,7 +70,7 @@ export function compareRuns(runs: readonly RunRecord[], baseline: string, level:
     ),
   );
   const zero = runs.find((run) => run.header.id === baseline);
-  const goal = zero && milestone(zero.tracks.percent, level);
+  const goal = zero && milestoneOf(zero, level);
   return runs.map((run, index) => {
     const battery = batteryOf(run.header.device);
     const myGains = gains.flatMap((column) => column[index] ?? []);
@@ -83,7 +84,7 @@ export function compareRuns(runs: readonly RunRecord[], baseline: string, level:
       }),
       peak: peak(run.tracks.watts, run.sampled.has('watts')),
       startLevel: start?.seconds === 0 ? start.value : undefined,
-      standing: run === zero || !goal ? { state: 'baseline' } : standing(milestone(run.tracks.percent, level), goal),
+      standing: run === zero || !goal ? { state: 'baseline' } : standing(milestoneOf(run, level), goal),
     };
   });
 }

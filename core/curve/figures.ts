@@ -4,7 +4,8 @@ import { sighting, type Sighting, type Track } from '../ink/track';
 import { nominal, spell } from '../quantity/duration';
 import { decimalsFor, fixed } from '../quantity/figures';
 import { energy, type Span } from './energy';
-import { milestone, type Milestone } from './milestone';
+import { milestoneOf } from './faults';
+import type { Milestone } from './milestone';
 import { peak } from './peak';
 import { gainAt, type Gain } from './valueAt';
 import { plain, type Working } from './working';
@@ -30,7 +31,7 @@ export interface Figure {
 export function figuresOf(run: RunRecord): Figure[] {
   const { percent } = run.tracks;
   return [
-    ...LEVELS.map((level) => milestoneFigure(milestone(percent, level))),
+    ...LEVELS.map((level) => milestoneFigure(milestoneOf(run, level))),
     ...GAIN_TIMES.map((seconds) => gainFigure(gainAt(percent, seconds), run)),
     ...powerFigures(run),
   ];
@@ -61,6 +62,8 @@ export function writeMilestone(found: Milestone): WrittenMilestone {
   switch (found.state) {
     case 'no levels':
       return none('no level was read');
+    case 'void':
+      return { value: 'void', ...none(found.why) };
     case 'started above':
       return none('already there at the first reading');
     case 'not reached':

@@ -7,6 +7,8 @@ import { plain, type Working } from './working';
 export type Milestone =
   | { state: 'reached'; level: number; bounds: Bounds; estimate: number; uncertainty: number; working: Working }
   | { state: 'not reached'; level: number; bounds: Bounds; working: Working }
+  /** Something else than charging decided when. */
+  | { state: 'void'; level: number; why: string; working: Working }
   | { state: 'started above'; level: number; working: Working }
   | { state: 'no levels'; level: number };
 

@@ -5,6 +5,7 @@ import { sightings } from '../ink/track';
 import { nominal, spell } from '../quantity/duration';
 import { fixed } from '../quantity/figures';
 import { unseenSpans, type Span } from './energy';
+import { cycling, holds, losses } from './faults';
 import { stalls } from './stall';
 
 /** Above this, surface or battery, heat is worth a remark (common practice, no source), °C. */
@@ -12,7 +13,7 @@ export const HOT = 40;
 
 /** Something about a run that a reader should know before trusting its figures, and where on the strip it is. */
 export interface Notice extends Span {
-  kind: 'late' | 'missed' | 'unseen' | 'fell' | 'stall' | 'hot' | 'struck' | 'event' | 'unplugged';
+  kind: 'late' | 'missed' | 'unseen' | 'fell' | 'stall' | 'hot' | 'struck' | 'event' | 'unplugged' | 'hold' | 'lost' | 'cycling';
   text: string;
 }
 
@@ -56,19 +57,38 @@ export function notices(run: RunRecord): Notice[] {
     to: seconds,
     text: `The level fell to ${value} % at ${spell(seconds)}; first passages count`,
   }));
-  const stuck = stalls(run.tracks.percent).map(({ from, to }): Notice => ({
-    kind: 'stall',
-    from,
-    to,
-    text: `No gain for ${spell(to - from)} from ${spell(from)} on`,
-  }));
+  const held = holds(run);
+  const isHeld = (span: Span) => held.some(({ from, to }) => from < span.to && to > span.from);
+  const power = [
+    ...held.map((span): Notice => ({
+      kind: 'hold',
+      ...span,
+      text: `Held by an adaptive setting from ${spell(span.from)} to ${spell(span.to)}: later times are void`,
+    })),
+    ...losses(run).map((span): Notice => ({ kind: 'lost', ...span, text: `Power was gone at ${spell(span.to)}: look at plug and socket` })),
+    ...cycling(run).map((span): Notice => ({
+      kind: 'cycling',
+      ...span,
+      text: `Power went on and off from ${spell(span.from)} to ${spell(span.to)}: heat, a loose plug, or a source that is too weak`,
+    })),
+  ];
+  const stuck = stalls(run.tracks.percent)
+    .filter((span) => !isHeld(span))
+    .map(({ from, to }): Notice => ({
+      kind: 'stall',
+      from,
+      to,
+      text: `No gain for ${spell(to - from)} from ${spell(from)} on`,
+    }));
   const struck = run.struck.map(({ seconds, strike }): Notice => ({
     kind: 'struck',
     from: seconds,
     to: seconds,
     text: `Struck at ${spell(seconds)}: ${strike.reason}`,
   }));
-  return [...missed, ...happened(run), ...unseen, ...falls, ...stuck, ...heat(run), ...struck].sort((one, other) => one.from - other.from);
+  return [...missed, ...power, ...happened(run), ...unseen, ...falls, ...stuck, ...heat(run), ...struck].sort(
+    (one, other) => one.from - other.from,
+  );
 }
 
 /** What happened, and the time without power. */
@@ -98,4 +118,11 @@ function heat(run: RunRecord): Notice[] {
   const top = Math.max(...hot.map(({ value }) => value));
   const when = first === last ? `at ${spell(first.seconds)}` : `between ${spell(first.seconds)} and ${spell(last.seconds)}`;
   return [{ kind: 'hot', from: first.seconds, to: last.seconds, text: `Above ${HOT} °C ${when}, up to ${fixed(top, 1)} °C` }];
+}
+
+/** What of a live run needs a look now: what is still so at its last reading. */
+export function watched(run: RunRecord): Notice[] {
+  const last = run.readings.at(-1)?.seconds ?? 0;
+  const now: readonly Notice['kind'][] = ['hold', 'lost', 'cycling', 'stall', 'fell', 'hot'];
+  return notices(run).filter(({ kind, to }) => now.includes(kind) && to >= last);
 }

@@ -1,7 +1,7 @@
 import type { Header } from '../ink/entry';
 import type { RunRecord } from '../ink/fold';
 import { sighting, type Track } from '../ink/track';
-import { milestone } from './milestone';
+import { milestoneOf } from './faults';
 import { milestoneTime, writeMilestone } from './figures';
 import { spell } from '../quantity/duration';
 
@@ -41,7 +41,7 @@ export function gearOf({ device, charger, cable, meter }: Header) {
 export function summarise(run: RunRecord): Summary {
   const { percent } = run.tracks;
   const inWords = (level: number) => {
-    const found = milestone(percent, level);
+    const found = milestoneOf(run, level);
     const time = milestoneTime(found);
     return time === undefined ? (writeMilestone(found).value ?? '—') : spell(time);
   };

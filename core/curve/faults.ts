@@ -1,0 +1,107 @@
+import type { RunRecord } from '../ink/fold';
+import { firstAfter, sighting, type Track } from '../ink/track';
+import { spell } from '../quantity/duration';
+import type { Span } from './energy';
+import { milestone, type Milestone } from './milestone';
+
+/** Levels between which an adaptive setting holds a charge, and for how long at least, in seconds (numbers.md, *Adaptive hold*). */
+const HELD = { from: 75, to: 90, within: 1, least: 1200 };
+/** Power near idle: below this in W, or this share of the run’s highest. */
+const IDLE = { watts: 1.5, share: 0.1 };
+/** Power that is gone, and power that was there, in W. */
+const GONE = { below: 0.3, above: 2 };
+/** Below this level power has no reason to be gone, in %. */
+const NEARLY_FULL = 95;
+/** Changes between on and off within `span` seconds that make a cycling. */
+const CYCLES = { changes: 4, span: 3600 };
+
+function highest({ values }: Track): number {
+  let top = 0;
+  for (let index = 0; index < values.length; index += 1) top = Math.max(top, values[index] ?? 0);
+  return top;
+}
+
+/**
+ * Spans in which an adaptive setting held the charge: a level within 1 % between 75 and 90 for 20 min, with power near idle. Where watts
+ * were not read, only what a person noted counts: from there until the level rises.
+ */
+export function holds({ tracks: { percent, watts }, events, end }: RunRecord): Span[] {
+  const idle = Math.max(IDLE.watts, IDLE.share * highest(watts));
+  const isIdle = ({ from, to }: Span) => {
+    const [first, last] = [firstAfter(watts, from), firstAfter(watts, to)];
+    for (let index = first; index < last; index += 1) if ((watts.values[index] ?? 0) > idle) return false;
+    return last > first;
+  };
+  const spans: Span[] = [];
+  for (let start = 0; start < percent.seconds.length;) {
+    const level = percent.values[start] ?? 0;
+    let next = start + 1;
+    if (level < HELD.from || level > HELD.to) {
+      start = next;
+      continue;
+    }
+    while (next < percent.seconds.length && Math.abs((percent.values[next] ?? 0) - level) <= HELD.within) next += 1;
+    const span = { from: percent.seconds[start] ?? 0, to: percent.seconds[next - 1] ?? 0 };
+    const isLong = span.to - span.from >= HELD.least;
+    if (isLong && isIdle(span)) spans.push(span);
+    start = isLong ? next : start + 1;
+  }
+  const noted = events
+    .filter(({ event }) => event === 'hold')
+    .map(({ seconds }) => ({ from: seconds, to: riseAfter(percent, seconds) ?? end }));
+  return [...spans, ...noted.filter(({ from }) => !spans.some((span) => span.from <= from && from <= span.to))].sort(
+    (one, other) => one.from - other.from,
+  );
+}
+
+/** When the level rose by more than one after a moment. */
+function riseAfter(percent: Track, moment: number): number | undefined {
+  const after = firstAfter(percent, moment);
+  const level = percent.values[after - 1] ?? 0;
+  for (let index = after; index < percent.seconds.length; index += 1)
+    if ((percent.values[index] ?? 0) > level + HELD.within) return percent.seconds[index];
+  return undefined;
+}
+
+/** Moments at which power was suddenly gone: watts that were there, and at the next reading are not, before it was nearly full and while it was plugged in. */
+export function losses({ tracks: { watts, percent }, unplugged }: RunRecord): Span[] {
+  const spans: Span[] = [];
+  for (let index = 1; index < watts.seconds.length; index += 1) {
+    const [from, to] = [watts.seconds[index - 1] ?? 0, watts.seconds[index] ?? 0];
+    if ((watts.values[index] ?? 0) > GONE.below || (watts.values[index - 1] ?? 0) < GONE.above) continue;
+    const level = sighting(percent, firstAfter(percent, to) - 1)?.value ?? 0;
+    const isAway = unplugged.some((span) => span.from <= to && to <= span.to);
+    if (level < NEARLY_FULL && !isAway) spans.push({ from, to });
+  }
+  return spans;
+}
+
+/** Stretches in which power went on and off again and again: four changes within an hour. */
+export function cycling({ tracks: { watts } }: RunRecord): Span[] {
+  const changes: number[] = [];
+  let isOn: boolean | undefined;
+  for (let index = 0; index < watts.seconds.length; index += 1) {
+    const value = watts.values[index] ?? 0;
+    const now = value >= GONE.above ? true : value <= GONE.below ? false : isOn;
+    if (isOn !== undefined && now !== isOn) changes.push(watts.seconds[index] ?? 0);
+    isOn = now;
+  }
+  const spans: Span[] = [];
+  for (let last = CYCLES.changes - 1; last < changes.length; last += 1) {
+    const [from, to] = [changes[last - CYCLES.changes + 1] ?? 0, changes[last] ?? 0];
+    const before = spans.at(-1);
+    if (to - from > CYCLES.span) continue;
+    if (before && from <= before.to) before.to = to;
+    else spans.push({ from, to });
+  }
+  return spans;
+}
+
+/** When a run’s display first showed a level; void when an adaptive setting held the charge before, for then it tells of the setting. */
+export function milestoneOf(run: RunRecord, level: number): Milestone {
+  const found = milestone(run.tracks.percent, level);
+  if (found.state !== 'reached' || level < HELD.from) return found;
+  const hold = holds(run).find(({ from }) => from < found.bounds.high);
+  if (!hold) return found;
+  return { state: 'void', level, why: `held by an adaptive setting from ${spell(hold.from)} to ${spell(hold.to)}`, working: found.working };
+}
