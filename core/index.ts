@@ -50,7 +50,18 @@ export {
 } from './ink/entry';
 export { EVENTS, eventSays, type EventId } from './ink/events';
 export { SCHEMA } from './ink/version';
-export { EMPTY_TRACK, QUANTITIES, sighting, sightings, trackOf, type Quantity, type Samples, type Sighting, type Track } from './ink/track';
+export {
+  EMPTY_TRACK,
+  QUANTITIES,
+  TEMPERATURES,
+  sighting,
+  sightings,
+  trackOf,
+  type Quantity,
+  type Samples,
+  type Sighting,
+  type Track,
+} from './ink/track';
 export { chargingTime, foldRun, sourceAt, valueIn, type RunRecord, type Seen, type Struck } from './ink/fold';
 export { inkOf, type Jotted } from './ink/build';
 export { milestone, type Milestone } from './curve/milestone';

@@ -29,6 +29,9 @@ const rows = computed<Row[]>(() => {
   ].sort((one, other) => one.seconds - other.seconds);
 });
 
+/** What has no column of its own, as the entry line says it. */
+const asideOf = ({ frontCelsius, backCelsius, batteryCelsius, batteryVolts, batteryAmps, batteryWatts, direction }: Reading) =>
+  writeEntryLine({ frontCelsius, backCelsius, batteryCelsius, batteryVolts, batteryAmps, batteryWatts, direction });
 const figure = (value: number | undefined, digits: number) => (value === undefined ? '' : String(Number(value.toFixed(digits))));
 
 function begin(reading: Reading): void {
@@ -89,6 +92,7 @@ async function confirm(): Promise<void> {
             <td class="remark">
               <span v-if="row.struck" class="why">struck: {{ row.struck }}</span>
               <span v-if="row.fell" class="due">lower than before</span>
+              <span v-if="row.reading && asideOf(row.reading)" class="figures">{{ asideOf(row.reading) }}</span>
               {{ row.reading?.note ?? row.text }}
               <span v-if="row.reading?.sure" class="soft">kept after asking</span>
             </td>

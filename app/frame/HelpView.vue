@@ -16,6 +16,8 @@ const ENTRIES = [
   ['42 9.02v 2.9a 31.5c', 'volts and amps give the watts; 31.5 °C (88.7f works too)'],
   ['43 @14:40', 'seen 14 min 40 s after plug-in; @1:02:05 with hours'],
   ['1.4wh 380mah', 'the counters of a meter'],
+  ['front 40.5c back 41c bat 38c', 'temperatures, where they were read'],
+  ['55w bat 29w in', 'what reaches the battery, and which way current flows'],
   ['42 # case off', 'with a note; a note alone works too'],
 ] as const;
 

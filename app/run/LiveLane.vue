@@ -1,6 +1,18 @@
 <script setup lang="ts">
 import { computed, defineAsyncComponent } from 'vue';
-import { CAUTIONS, chargingTime, clock, dueOf, nominal, sighting, sourceAt, watched, type RunRecord, type Track } from '@core';
+import {
+  CAUTIONS,
+  chargingTime,
+  clock,
+  dueOf,
+  nominal,
+  sighting,
+  sourceAt,
+  TEMPERATURES,
+  watched,
+  type RunRecord,
+  type Track,
+} from '@core';
 import { useNow } from '../frame/clock';
 import PenNib from '../strip/PenNib.vue';
 
@@ -22,7 +34,11 @@ const due = computed(() => dueOf(props.run, now.value));
 const isDue = computed(() => (due.value?.wait ?? 1) <= 0);
 const level = computed(() => last(props.run.tracks.percent));
 const watts = computed(() => last(props.run.tracks.watts));
-const celsius = computed(() => last(props.run.tracks.celsius));
+/** The hottest of what was last read of it. */
+const celsius = computed(() => {
+  const all = TEMPERATURES.flatMap((quantity) => last(props.run.tracks[quantity]) ?? []);
+  return all.length > 0 ? Math.max(...all) : undefined;
+});
 </script>
 
 <template>

@@ -1,8 +1,9 @@
 import { batteryOf } from '../bench/battery';
 import type { RunRecord } from '../ink/fold';
-import { sighting, type Sighting, type Track } from '../ink/track';
+import { sighting, sightings, type Sighting, type Track } from '../ink/track';
 import { nominal, spell } from '../quantity/duration';
 import { decimalsFor, fixed } from '../quantity/figures';
+import { listed } from '../quantity/listed';
 import { energy, type Span } from './energy';
 import { milestoneOf } from './faults';
 import type { Milestone } from './milestone';
@@ -123,8 +124,13 @@ function gainFigure(gain: Gain, run: RunRecord): Figure {
 }
 
 function powerFigures(run: RunRecord): Figure[] {
-  const { wattHours, celsius } = run.tracks;
-  return [peakFigure(run), ...energyFigures(run), ...counterFigure(wattHours), ...heatFigure(celsius)];
+  const { wattHours } = run.tracks;
+  return [
+    peakFigure(run),
+    ...energyFigures(run),
+    ...counterFigure(wattHours),
+    ...HEAT.flatMap((each) => heatFigure(run.tracks[each.of], each.id, each.label)),
+  ];
 }
 
 const POWER = 'Power and energy' as const;
@@ -191,8 +197,19 @@ function counterFigure(counter: Track): Figure[] {
   const [first, last] = [sighting(counter, 0), sighting(counter, counter.seconds.length - 1)];
   if (!first || !last || first.seconds === last.seconds) return [];
   const figure = { id: 'counter', group: POWER, label: 'By the meter’s counter' };
-  const fell = Array.from(counter.values).some((value, index) => index > 0 && value < (counter.values[index - 1] ?? 0));
-  if (fell) return [{ ...figure, detail: 'the counter fell during the run: it was reset' }];
+  const uses = sightings(counter).filter(({ value }, index, all) => index > 0 && value < (all[index - 1]?.value ?? 0));
+  if (uses.length > 0) {
+    // A counter that began anew began at nothing: what it showed then was added, and what ran before it was read is missing.
+    const all = sightings(counter);
+    const total = all.reduce(
+      (sum, { value }, index) =>
+        sum + (index === 0 ? 0 : value >= (all[index - 1]?.value ?? 0) ? value - (all[index - 1]?.value ?? 0) : value),
+      0,
+    );
+    const detail = `it began anew at ${listed(uses.map(({ seconds }) => spell(seconds)))}: what ran in between is missing`;
+    const working = { formula: 'the sum of its rises, from nothing where it began anew', unit: 'Wh', uses };
+    return [{ ...figure, value: `at least ${fixed(total, 1)} Wh`, detail, working, span: { from: first.seconds, to: last.seconds } }];
+  }
   const working = { formula: `${plain(last.value)} − ${plain(first.value)}`, unit: 'Wh', uses: [first, last] };
   const detail = `from ${spell(first.seconds)} to ${spell(last.seconds)}`;
   return [
@@ -200,7 +217,15 @@ function counterFigure(counter: Track): Figure[] {
   ];
 }
 
-function heatFigure(celsius: Track): Figure[] {
+/** Surfaces and the battery are kept apart. */
+const HEAT = [
+  { of: 'celsius', id: 'hottest', label: 'Hottest' },
+  { of: 'frontCelsius', id: 'hottest-front', label: 'Hottest, front' },
+  { of: 'backCelsius', id: 'hottest-back', label: 'Hottest, back' },
+  { of: 'batteryCelsius', id: 'hottest-battery', label: 'Hottest, battery' },
+] as const;
+
+function heatFigure(celsius: Track, id: string, label: string): Figure[] {
   const first = sighting(celsius, 0);
   if (!first) return [];
   let top = first;
@@ -209,7 +234,7 @@ function heatFigure(celsius: Track): Figure[] {
     if (next && next.value > top.value) top = next;
   }
   const rise = top === first ? '' : ` · ${fixed(top.value - first.value, 1)} °C more than at first`;
-  const figure = { id: 'hottest', group: POWER, label: 'Hottest' };
+  const figure = { id, group: POWER, label };
   const working = { formula: `the highest of ${celsius.values.length} readings`, unit: '°C', uses: [top] };
   return [
     {

@@ -1,7 +1,7 @@
 import { checks, type Check } from '../method/cadence';
 import { eventSays } from '../ink/events';
 import type { RunRecord } from '../ink/fold';
-import { sightings } from '../ink/track';
+import { sightings, TEMPERATURES } from '../ink/track';
 import { nominal, spell } from '../quantity/duration';
 import { fixed } from '../quantity/figures';
 import { unseenSpans, type Span } from './energy';
@@ -112,7 +112,9 @@ function happened(run: RunRecord): Notice[] {
 }
 
 function heat(run: RunRecord): Notice[] {
-  const hot = sightings(run.tracks.celsius).filter(({ value }) => value > HOT);
+  const hot = TEMPERATURES.flatMap((quantity) => sightings(run.tracks[quantity]))
+    .filter(({ value }) => value > HOT)
+    .sort((one, other) => one.seconds - other.seconds);
   const [first, last] = [hot[0], hot.at(-1)];
   if (!first || !last) return [];
   const top = Math.max(...hot.map(({ value }) => value));

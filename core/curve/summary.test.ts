@@ -99,7 +99,7 @@ it('does not read a meter’s counter over a reset', () => {
     ),
   );
   expect(figuresOf(reset).find(({ id }) => id === 'counter')).toMatchObject({
-    detail: 'the counter fell during the run: it was reset',
+    detail: 'it began anew at 10 min: what ran in between is missing',
   });
 });
 

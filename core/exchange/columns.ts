@@ -21,6 +21,11 @@ const thousandth = (value: number) => value / 1000;
 const HEADINGS: readonly [RegExp, (unit: string, text: string) => Column][] = [
   [/^kind$/, () => ({ holds: 'kind' })],
   [/^entry$/, () => ({ holds: 'order' })],
+  [/^battery (temp|volt|amp|watt)/, (unit, text) => batteryColumn(unit, text)],
+  [
+    /^(front|back) temp/,
+    (unit, text) => quantity(text.startsWith('front') ? 'frontCelsius' : 'backCelsius', /^°?f$/.test(unit) ? celsiusFromFahrenheit : same),
+  ],
   [/^(notes?|remarks?|comments?)$/, () => ({ holds: 'note' })],
   [
     /^(elapsed|seconds|minutes|hours|duration)\b/,
@@ -41,6 +46,14 @@ const HEADINGS: readonly [RegExp, (unit: string, text: string) => Column][] = [
   [/watt|^power\b|^m?w$/, (unit, text) => quantity('watts', milli(unit, text, 'mw', 'milliwatt'))],
   [/percent|^%$|^battery\b|^level\b|^soc$|^state of charge|^charge\b/, () => quantity('percent', same)],
 ];
+
+/** What the system says of the battery. */
+function batteryColumn(unit: string, text: string): Column {
+  if (text.startsWith('battery temp')) return quantity('batteryCelsius', /^°?f$/.test(unit) ? celsiusFromFahrenheit : same);
+  const names = { volt: 'batteryVolts', amp: 'batteryAmps', watt: 'batteryWatts' } as const;
+  const name = (Object.keys(names) as (keyof typeof names)[]).find((each) => text.startsWith(`battery ${each}`)) ?? 'watt';
+  return quantity(names[name], unit.startsWith('m') ? thousandth : same);
+}
 
 function quantity(name: Quantity, convert: (value: number) => number): Column {
   return { holds: 'quantity', quantity: name, convert };

@@ -2,7 +2,7 @@ import Papa from 'papaparse';
 import type { Draft } from '../ink/entry';
 import { EVENTS } from '../ink/events';
 import { STOP_REASONS } from '../ink/entry';
-import { QUANTITIES, type Quantity, type Samples } from '../ink/track';
+import { QUANTITIES, TEMPERATURES, type Quantity, type Samples } from '../ink/track';
 import { parseClock } from '../quantity/duration';
 import { columnOf, type Column } from './columns';
 import { ImportError } from './importError';
@@ -212,6 +212,9 @@ class RowReader {
   }
 }
 
+/** Temperatures, and a battery that drains. */
+const MAY_BE_BELOW_ZERO: ReadonlySet<string> = new Set([...TEMPERATURES, 'batteryWatts']);
+
 function toDraft({ seconds, kind, values, note, row }: ReadRow): TimedDraft {
   if (kind === 'note') return { seconds, draft: { kind, at: 0, text: note } };
   if (kind === 'event') {
@@ -225,7 +228,7 @@ function toDraft({ seconds, kind, values, note, row }: ReadRow): TimedDraft {
     const reason = STOP_REASONS.find((known) => known === because) ?? 'other';
     return { seconds, draft: { kind, at: 0, because: reason, ...(remark.length > 0 && { remark: remark.join(': ') }) } };
   }
-  const below = Object.entries(values).find(([quantity, value]) => quantity !== 'celsius' && value < 0);
+  const below = Object.entries(values).find(([quantity, value]) => !MAY_BE_BELOW_ZERO.has(quantity) && value < 0);
   if (below)
     throw new ImportError(`Row ${row} has a reading below zero (${below.join(' ')}). Write the size of the figure without a minus.`);
   return { seconds, draft: { kind: 'reading', at: 0, ...values, ...(note && { note }) } };

@@ -1,9 +1,8 @@
 import type { Entry, Header } from './entry';
+import type { Quantity } from './track';
 
 /** Values of a reading as a test or the demo writes them, with the seconds from plug-in at which they were seen. */
-export type Jotted = { seconds: number } & Partial<
-  Record<'percent' | 'volts' | 'amps' | 'watts' | 'wattHours' | 'milliampHours' | 'celsius', number>
->;
+export type Jotted = { seconds: number } & Partial<Record<Quantity, number>>;
 
 /** Readings as ink, in the order given, each written down the moment it was seen. */
 export function inkOf(header: Header, jotted: readonly Jotted[]): Entry[] {

@@ -33,6 +33,15 @@ export const readingSchema = object({
   wattHours: counted(),
   milliampHours: counted(),
   celsius: number(),
+  frontCelsius: number(),
+  backCelsius: number(),
+  batteryCelsius: number(),
+  batteryVolts: counted(),
+  batteryAmps: counted(),
+  /** Into the battery; below zero while it drains. */
+  batteryWatts: number(),
+  /** Which way current flows at the cable, where it was noted. */
+  direction: string().oneOf(['in', 'out'] as const),
   note: string(),
   /** The person was asked whether this could be, and kept it. */
   sure: boolean().oneOf([true] as const),

@@ -1,4 +1,5 @@
 import { describe, expect, it } from 'vitest';
+import { figuresOf } from '../curve/figures';
 import { notices } from '../curve/notices';
 import { expectedRun } from '../run/expected';
 import { weigh } from '../run/weigh';
@@ -77,6 +78,52 @@ describe('a reading that is weighed', () => {
       question: expect.stringMatching(/^From 30 to 60 % in 1 min/) as string,
     });
     expect(weigh({ percent: 34 }, run(), now).verdict).toBe('log');
+  });
+
+  it('says that a counter began anew, and then gives its energy as a least', () => {
+    const counted = foldRun(
+      header,
+      inkOf(header, [
+        { seconds: 0, wattHours: 1 },
+        { seconds: 600, wattHours: 4 },
+      ]),
+    );
+    expect(weigh({ wattHours: 0.5 }, counted, now)).toMatchObject({
+      remark: expect.stringMatching(/^0.5 Wh is less than the 4 before/) as string,
+    });
+    const anew = foldRun(
+      header,
+      inkOf(header, [
+        { seconds: 0, wattHours: 1 },
+        { seconds: 600, wattHours: 4 },
+        { seconds: 900, wattHours: 0.5 },
+        { seconds: 1200, wattHours: 2 },
+      ]),
+    );
+    expect(figuresOf(anew).find(({ id }) => id === 'counter')).toMatchObject({
+      value: 'at least 5.0 Wh',
+      detail: expect.stringContaining('began anew at 15 min') as string,
+    });
+  });
+
+  it('keeps surfaces and battery apart, and calls either hot', () => {
+    const hot = foldRun(
+      header,
+      inkOf(header, [
+        { seconds: 600, frontCelsius: 38, backCelsius: 40.8 },
+        { seconds: 900, batteryCelsius: 44.2 },
+      ]),
+    );
+    expect(
+      figuresOf(hot)
+        .filter(({ id }) => id.startsWith('hottest'))
+        .map(({ label, value }) => [label, value]),
+    ).toEqual([
+      ['Hottest, front', '38.0 °C'],
+      ['Hottest, back', '40.8 °C'],
+      ['Hottest, battery', '44.2 °C'],
+    ]);
+    expect(notices(hot).map(({ text }) => text)).toContain('Above 40 °C between 10 min and 15 min, up to 44.2 °C');
   });
 
   it('suggests the handshake when volts step', () => {

@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { parseEntryLine, type LineValues } from './entryLine';
+import { writeEntryLine } from './writeLine';
 
 const read = (text: string): LineValues => {
   const line = parseEntryLine(text);
@@ -37,7 +38,20 @@ describe('the entry line', () => {
     expect(read('# fan started')).toEqual({ note: 'fan started' });
   });
 
+  it('tells surfaces and battery apart, and which way current flows', () => {
+    expect(read('42 front 40.5c back 40.8c bat 38c')).toEqual({ percent: 42, frontCelsius: 40.5, backCelsius: 40.8, batteryCelsius: 38 });
+    expect(read('55w bat 29w bat 11.4v in')).toEqual({ watts: 55, batteryWatts: 29, batteryVolts: 11.4, direction: 'in' });
+    expect(read('Bat -3,5 w OUT')).toEqual({ batteryWatts: -3.5, direction: 'out' });
+    for (const line of ['42 front 40.5c back 41c bat 38c bat 4.1v bat 2a bat -3w @4:00 out # hot', '41 31c'])
+      expect(writeEntryLine(read(writeEntryLine(read(line))))).toBe(writeEntryLine(read(line)));
+  });
+
   it.each([
+    ['42 front', /“front” wants the figure that was read there/],
+    ['front 42', /front and back go with temperatures/],
+    ['bat 1.4wh', /bat with temperature, volts, amps and watts/],
+    ['front 40c front 41c', /Two temperatures/],
+    ['in', /Nothing to log yet/],
     ['abc', /“abc” is not a figure/],
     ['4x2', /“4x2” is not a figure/],
     ['42 43', /Two percentages on one line, the second “43”/],

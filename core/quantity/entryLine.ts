@@ -10,6 +10,16 @@ export interface LineValues {
   wattHours?: number;
   milliampHours?: number;
   celsius?: number;
+  /** Of the front, the back and the battery. */
+  frontCelsius?: number;
+  backCelsius?: number;
+  batteryCelsius?: number;
+  /** What the system says of the battery; watts below zero while it drains. */
+  batteryVolts?: number;
+  batteryAmps?: number;
+  batteryWatts?: number;
+  /** Which way current flows. */
+  direction?: 'in' | 'out';
   /** When it was seen, if the line says so (`@14:40`), in seconds from plug-in. */
   seen?: number;
   note?: string;
@@ -17,7 +27,7 @@ export interface LineValues {
 
 export type ParsedLine = { ok: true; values: LineValues } | { ok: false; error: string };
 
-type Figure = Exclude<keyof LineValues, 'note' | 'seen'>;
+type Figure = Exclude<keyof LineValues, 'note' | 'seen' | 'direction'>;
 
 interface Unit {
   figure: Figure;
@@ -43,13 +53,23 @@ const UNITS: Readonly<Record<string, Unit>> = {
   '°f': { ...celsius, scale: celsiusFromFahrenheit },
 };
 
+/** Words that say where the figure after them was read, and what it is then called. */
+const PLACES: Readonly<Record<string, Partial<Record<Figure, Figure>>>> = {
+  front: { celsius: 'frontCelsius' },
+  back: { celsius: 'backCelsius' },
+  bat: { celsius: 'batteryCelsius', volts: 'batteryVolts', amps: 'batteryAmps', watts: 'batteryWatts' },
+};
+/** A negative is only told of a battery that drains. */
+const MAY_DRAIN: ReadonlySet<Figure> = new Set(['batteryWatts']);
+
 const HOW = 'Write a percentage alone (42) and other figures with their unit: 26.1w 9.02v 2.9a 31.5c 1.4wh 380mah.';
 
 /**
  * Reads the quick-entry line: figures in any order, each with its unit, decimal comma or point.
  *
  * `42` · `42 26.1w` · `42 9,02v 2,9a 31.5c` · `43 @14:40` · `1.4wh` · `42 # screen woken`. Units may stand apart from
- * their figure (`26.1 w`) and in capitals. Everything after `#` is a note.
+ * their figure (`26.1 w`) and in capitals. `front 40.5c`, `back 41c`, `bat 38c`, `bat 4.1v`, `bat -3w` say where a figure was read; `in` and `out`
+ * which way current flows. Everything after `#` is a note.
  *
  * @param text the line as typed
  * @returns the figures, or one sentence that says which word is wrong and what to write
@@ -59,11 +79,19 @@ export function parseEntryLine(text: string): ParsedLine {
   const note = hash < 0 ? '' : text.slice(hash + 1).trim();
   const values: LineValues = note ? { note } : {};
   const figures = hash < 0 ? text : text.slice(0, hash);
+  let place: string | undefined;
   for (const word of words(figures)) {
-    const error = word.startsWith('@') ? readTime(word, values) : readFigure(word, values);
-    if (error) return { ok: false, error };
+    const lower = word.toLowerCase();
+    if (Object.hasOwn(PLACES, lower)) place = lower;
+    else if (lower === 'in' || lower === 'out') values.direction = lower;
+    else {
+      const error = word.startsWith('@') ? readTime(word, values) : readFigure(word, values, place);
+      if (error) return { ok: false, error };
+      place = undefined;
+    }
   }
-  if (Object.keys(values).every((key) => key === 'seen')) return { ok: false, error: `Nothing to log yet. ${HOW}` };
+  if (place !== undefined) return { ok: false, error: `“${place}” wants the figure that was read there, as ${place} 38c.` };
+  if (Object.keys(values).every((key) => key === 'seen' || key === 'direction')) return { ok: false, error: `Nothing to log yet. ${HOW}` };
   return { ok: true, values };
 }
 
@@ -89,17 +117,19 @@ function readTime(word: string, values: LineValues): string | undefined {
   return undefined;
 }
 
-function readFigure(word: string, values: LineValues): string | undefined {
+function readFigure(word: string, values: LineValues, place?: string): string | undefined {
   const match = /^([-−+]?)(\d+(?:[.,]\d+)?|[.,]\d+)(\D*)$/.exec(word);
   const unit = match && Object.hasOwn(UNITS, (match[3] ?? '').toLowerCase()) ? UNITS[(match[3] ?? '').toLowerCase()] : undefined;
   if (!match || !unit) return `“${word}” is not a figure this line knows. ${HOW}`;
   const size = Number((match[2] ?? '').replace(',', '.'));
   const signed = match[1] === '-' || match[1] === '−' ? 0 - size : size;
   const value = unit.scale ? unit.scale(signed) : signed;
-  const impossible = outOfRange(unit.figure, value, word);
+  const figure = place === undefined ? unit.figure : PLACES[place]?.[unit.figure];
+  if (!figure) return `“${place ?? ''} ${word}”: front and back go with temperatures, bat with temperature, volts, amps and watts.`;
+  const impossible = outOfRange(figure, value, word);
   if (impossible) return impossible;
-  if (values[unit.figure] !== undefined) return `Two ${unit.name} on one line, the second “${word}”. Log one of each.`;
-  values[unit.figure] = value;
+  if (values[figure] !== undefined) return `Two ${unit.name} on one line, the second “${word}”. Log one of each.`;
+  values[figure] = value;
   return undefined;
 }
 
@@ -107,8 +137,8 @@ function outOfRange(figure: Figure, value: number, word: string): string | undef
   if (figure === 'percent' && (value < 0 || value > 100)) {
     return `“${word}” cannot be a charge level: displays show 0 to 100 %. Watts are written with a w, as 26.1w.`;
   }
-  if (figure === 'celsius') {
+  if (figure.endsWith('elsius')) {
     return value < -40 || value > 150 ? `“${word}” cannot be a temperature here: −40 to 150 °C is kept.` : undefined;
   }
-  return value < 0 ? `“${word}” is below zero. Write the size of the figure without a minus.` : undefined;
+  return value < 0 && !MAY_DRAIN.has(figure) ? `“${word}” is below zero. Write the size of the figure without a minus.` : undefined;
 }

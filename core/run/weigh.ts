@@ -44,7 +44,7 @@ export function weigh(values: LineValues, run: RunRecord, now: number, marked?: 
   const draft: ReadingDraft = { kind: 'reading', at, ...figures, ...(note && { note }) };
   const question = doubt(draft, run, elapsed);
   if (question) return { verdict: 'ask', draft: { ...draft, sure: true }, question };
-  return { verdict: 'log', draft, remark: fall(draft, run, elapsed) ?? step(draft, run, elapsed) };
+  return { verdict: 'log', draft, remark: fall(draft, run, elapsed) ?? step(draft, run, elapsed) ?? reset(draft, run, elapsed) };
 }
 
 /** Something that can be, but is more often a slip. */
@@ -76,6 +76,19 @@ function step({ volts }: ReadingDraft, { tracks }: RunRecord, elapsed: number): 
   const before = sighting(tracks.volts, firstAfter(tracks.volts, elapsed) - 1);
   if (volts === undefined || !before || Math.abs(volts - before.value) < STEP) return undefined;
   return `Volts stepped from ${short(before.value)} to ${short(volts)} V: V, then H, notes the handshake.`;
+}
+
+/** A counter of the meter that began anew. */
+function reset(draft: ReadingDraft, { tracks }: RunRecord, elapsed: number): string | undefined {
+  for (const [quantity, unit] of [
+    ['wattHours', 'Wh'],
+    ['milliampHours', 'mAh'],
+  ] as const) {
+    const [value, before] = [draft[quantity], sighting(tracks[quantity], firstAfter(tracks[quantity], elapsed) - 1)];
+    if (value !== undefined && before && value < before.value)
+      return `${short(value)} ${unit} is less than the ${short(before.value)} before: the counter began anew. Its energy is then a least.`;
+  }
+  return undefined;
 }
 
 function fall({ percent }: ReadingDraft, { tracks, falls }: RunRecord, elapsed: number): string | undefined {
