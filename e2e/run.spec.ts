@@ -129,3 +129,59 @@ test('@run a race of six lanes starts with one key, is fine once the first shows
   await choose(page, 'Device', 'Sedge 5');
   await expect(page.getByText('Sedge 5 is charging already, on lane A: stop that run first.')).toBeVisible();
 });
+
+test('@run a reading that falls due calls by title, icon, notice and voice; in quiet hours by title and icon alone', async ({
+  page,
+  context,
+}) => {
+  await context.grantPermissions(['notifications']);
+  await page.addInitScript(() => {
+    const calls: string[] = [];
+    Object.assign(window, { calls });
+    Object.assign(window, {
+      Notification: Object.assign(
+        function (title: string) {
+          calls.push(title);
+        },
+        { permission: 'granted', requestPermission: () => Promise.resolve('granted') },
+      ),
+    });
+    Object.assign(window, {
+      SpeechSynthesisUtterance: function (this: { text: string }, text: string) {
+        this.text = text;
+      },
+    });
+    Object.defineProperty(window, 'speechSynthesis', { value: { speak: ({ text }: { text: string }) => calls.push(text) } });
+    Object.defineProperty(document, 'visibilityState', { get: () => (localStorage.getItem('away') ? 'hidden' : 'visible') });
+  });
+  await page.clock.install({ time: new Date('2026-10-05T12:00:00Z') });
+  await addDevice(page, 'Sedge 5', '4500', '3.85', '25');
+  await addCharger(page, 'Cobble 20', '20');
+  await startRun(page, 'Sedge 5', 'Cobble 20', '5', undefined, async () => {
+    await page.getByText('How it calls when a reading is due: sound clear').click();
+    await choose(page, 'Sound', 'soft');
+    await page.getByRole('button', { name: 'Sound the chime' }).click();
+    await expect(page.getByText(/It was sounded just now|keeps it silent/)).toBeVisible();
+    await page.getByLabel('Show a notice of the system').check();
+    await page.getByLabel('Speak the name of the lane').check();
+  });
+  const calls = () => page.evaluate(() => (window as unknown as { calls: string[] }).calls);
+  const icon = page.locator('link[rel="icon"]');
+  await page.evaluate(() => {
+    localStorage.setItem('away', 'yes');
+    document.dispatchEvent(new Event('visibilitychange'));
+  });
+  await page.clock.fastForward('05:05');
+  await expect.poll(calls).toEqual(['Read Sedge 5', 'Reading due']);
+  await expect(icon).toHaveAttribute('href', /mark-due/);
+  await expect(page).toHaveTitle(/Reading due/);
+  await log(page, '12');
+  await expect(icon).not.toHaveAttribute('href', /mark-due/);
+
+  await page.goto('/help');
+  await page.getByLabel('Quiet from').fill('00:00');
+  await page.getByLabel('until').fill('23:59');
+  await page.clock.fastForward('05:00');
+  await expect(page).toHaveTitle(/Reading due/);
+  expect(await calls()).toEqual([]);
+});

@@ -1,13 +1,11 @@
 <script setup lang="ts">
 import { onMounted, ref } from 'vue';
 import { CAUTIONS } from '@core';
-import { chime, readyChime } from './chime';
 import { HELP, PLACES } from './places';
-import { useSettings } from './settings';
+import CallFields from '../run/CallFields.vue';
 import ShortcutList from './ShortcutList.vue';
 
 /** How it works, in a page: the places, the entry line, the keys, what is kept and how surely, and the cautions. */
-const settings = useSettings();
 const kept = ref('asking the browser …');
 
 const ENTRIES = [
@@ -29,11 +27,6 @@ onMounted(async () => {
     ? `This browser has promised to keep it (${room}).`
     : `This browser may clear it when the disk runs low (${room}): take the logbook out as a file now and then.`;
 });
-
-function testSound(): void {
-  readyChime();
-  chime();
-}
 </script>
 
 <template>
@@ -71,9 +64,8 @@ function testSound(): void {
         <ShortcutList />
       </section>
       <section>
-        <h2>Sound</h2>
-        <v-checkbox v-model="settings.sound" label="Chime when a reading is due" />
-        <v-btn @click="testSound">Sound the chime</v-btn>
+        <h2>Calls when a reading is due</h2>
+        <CallFields />
       </section>
       <section>
         <h2>What the figures mean</h2>

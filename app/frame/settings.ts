@@ -1,34 +1,51 @@
 import { defineStore } from 'pinia';
-import { ref, watch } from 'vue';
+import { reactive, toRefs, watch } from 'vue';
 import { shelfBook, store } from '../ledger/databases';
+import type { Loudness } from './chime';
 import type { ThemeName } from './theme';
 
 interface Settings {
   theme: ThemeName;
   singleKeys: boolean;
-  sound: boolean;
+  /** How a reading that falls due calls. */
+  loudness: Loudness;
+  notify: boolean;
+  vibrate: boolean;
+  /** Whether the name of its lane is spoken. */
+  speak: boolean;
+  /** Whether the screen is kept on while a run is live. */
+  awake: boolean;
+  /** Quiet hours, `22:00` to `07:00`: it calls by title and icon alone. Empty: none. */
+  quietFrom: string;
+  quietTo: string;
 }
 
 const KEY = 'settings';
 
 /** What a person has chosen about the program itself; kept in the logbook of this address. */
 export const useSettings = defineStore('settings', () => {
-  const theme = ref<ThemeName>(matchMedia('(prefers-color-scheme: dark)').matches ? 'darkRoom' : 'paper');
-  const singleKeys = ref(true);
-  const sound = ref(true);
+  const all = reactive<Settings>({
+    theme: matchMedia('(prefers-color-scheme: dark)').matches ? 'darkRoom' : 'paper',
+    singleKeys: true,
+    loudness: 'clear',
+    notify: false,
+    vibrate: true,
+    speak: false,
+    awake: true,
+    quietFrom: '',
+    quietTo: '',
+  });
 
   async function load(): Promise<void> {
-    const kept = await shelfBook.getItem<Partial<Settings>>(KEY);
-    theme.value = kept?.theme ?? theme.value;
-    singleKeys.value = kept?.singleKeys ?? true;
-    sound.value = kept?.sound ?? true;
-    watch([theme, singleKeys, sound], () => {
+    const kept = await shelfBook.getItem<Partial<Settings> & { sound?: boolean }>(KEY);
+    // Sound was once on or off.
+    const { sound = true, ...chosen } = kept ?? {};
+    Object.assign(all, { ...(!sound && { loudness: 'off' }), ...chosen });
+    watch(all, () => {
       // A choice that cannot be kept still holds for this visit; losing it costs nothing that was logged.
-      store(shelfBook, KEY, { theme: theme.value, singleKeys: singleKeys.value, sound: sound.value } satisfies Settings).catch(
-        () => undefined,
-      );
+      store(shelfBook, KEY, { ...all }).catch(() => undefined);
     });
   }
 
-  return { theme, singleKeys, sound, load };
+  return { ...toRefs(all), load };
 });

@@ -2,7 +2,7 @@
 import { computed, defineAsyncComponent, nextTick, onMounted, ref, useTemplateRef, watch } from 'vue';
 import { useRoute } from 'vue-router';
 import { clock, LANE_LETTERS, nominal, spell } from '@core';
-import { canChime, chime } from '../frame/chime';
+import { canChime } from '../frame/chime';
 import { useSettings } from '../frame/settings';
 import { useKeys } from '../frame/shortcuts';
 import TroubleNote from '../ledger/TroubleNote.vue';
@@ -10,6 +10,7 @@ import { useDueLine } from './dueLine';
 import { useLanes } from './lanes';
 
 const StopSheet = defineAsyncComponent(() => import('./StopSheet.vue'));
+const CallOut = defineAsyncComponent(() => import('./CallOut.vue'));
 const EventSheet = defineAsyncComponent(() => import('./EventSheet.vue'));
 
 /** The due line: on every screen while a run is live, the next reading due and the field to log it in. */
@@ -25,7 +26,7 @@ const notedAt = ref(0);
 
 const run = computed(() => line.record);
 const isDue = computed(() => (line.due?.wait ?? 1) <= 0);
-const anyDue = computed(() => lanes.due.filter(({ wait }) => wait <= 0).map(({ runId, due }) => `${runId}@${due}`));
+const anyDue = computed(() => lanes.due.filter(({ wait }) => wait <= 0));
 const marked = computed(() =>
   line.markedAt === undefined || !run.value ? undefined : clock((line.markedAt - run.value.header.plugInAt) / 1000),
 );
@@ -38,13 +39,6 @@ const label = computed(() => {
 const mine = computed(() => lanes.inOrder.find(({ header }) => header.id === line.runId)?.mine.value ?? false);
 
 onMounted(() => line.load());
-watch(
-  anyDue,
-  (all, before) => {
-    if (settings.sound && all.some((each) => !before?.includes(each))) chime();
-  },
-  { immediate: true },
-);
 watch(
   [anyDue, () => route.path],
   () => {
@@ -175,8 +169,11 @@ useKeys({
         >
       </div>
     </div>
+    <CallOut :due="anyDue" />
     <p class="unseen-text" role="status">{{ isDue && line.due ? `Reading due at ${nominal(line.due.due)}: ${label}` : '' }}</p>
-    <p v-if="isDue && settings.sound && !canChime()" class="hint">Sound is off until a key is pressed or the page is touched.</p>
+    <p v-if="isDue && settings.loudness !== 'off' && !canChime()" class="hint">
+      Sound is off until a key is pressed or the page is touched.
+    </p>
     <EventSheet v-if="run && noting && mine" v-model="noting" :run="run" :at="notedAt" />
     <StopSheet v-if="run && stopping" v-model="stopping" :run="run" />
   </section>

@@ -27,7 +27,9 @@ import { useLogbook } from '../curve/logbook';
 import { StorageTrouble } from '../ledger/storageTrouble';
 import TroubleNote from '../ledger/TroubleNote.vue';
 import { entryOf } from '../ledger/ledger';
+import { useSettings } from '../frame/settings';
 import BetweenFields from './BetweenFields.vue';
+import CallFields from './CallFields.vue';
 import MethodFields from './MethodFields.vue';
 import type { MethodChoice } from './methodChoice';
 import { useLanes } from './lanes';
@@ -43,6 +45,7 @@ const studies = useStudies();
 const logbook = useLogbook();
 const lanes = useLanes();
 const methods = useMethods();
+const settings = useSettings();
 
 const schema = object({
   device: string().required('Choose the device that charges.'),
@@ -86,7 +89,7 @@ onMounted(async () => {
   for (const [index, key] of [cell].flat().entries()) {
     const found = plannedStart({ study, cell: key ?? '' }, studies, shelf);
     if (!found) continue;
-    if (index > 0) addToSet();
+    if (index > 0) await addToSet();
     planned.value = found;
     [device.value, charger.value, level.value, method.value] = [found.device, found.charger, found.level, found.method];
     between.value = { cable: shelf.cables.find(({ id }) => id === found.cable), meter: shelf.meters.find(({ id }) => id === found.meter) };
@@ -129,8 +132,8 @@ const isReady = computed(() => shelf.devices.length > 0 && shelf.chargers.length
 function arm(): void {
   const read = readCadence(method.value.timing, method.value.earlier);
   timingError.value = 'error' in read ? read.error : '';
-  void handleSubmit(() => {
-    const mine = filledIn();
+  void handleSubmit((given) => {
+    const mine = filledIn(given.level);
     if (!mine) return;
     armed.value = [...set.value, mine];
     void nextTick(() => plug.value?.$el.focus());
@@ -138,15 +141,14 @@ function arm(): void {
 }
 
 /** The run as it is filled in; `undefined` while something is missing. */
-function filledIn(): Ready | undefined {
+function filledIn(from: number | undefined): Ready | undefined {
   const { device: taking, charger: giving } = pair.value;
   const read = readCadence(method.value.timing, method.value.earlier);
   if (!taking || !giving || !('cadence' in read)) return undefined;
-  const { value: typed } = level;
   return {
     device: taking,
     charger: giving,
-    level: typed === undefined || String(typed).trim() === '' ? undefined : Number(typed),
+    level: from,
     cadence: read.cadence,
     rest: {
       ...between.value,
@@ -158,13 +160,13 @@ function filledIn(): Ready | undefined {
 }
 
 /** Puts what is filled in into the set, and makes room for the next. */
-function addToSet(): void {
-  const mine = filledIn();
+const addToSet = handleSubmit((given) => {
+  const mine = filledIn(given.level);
   if (!mine) return;
   set.value = [...set.value, mine];
   [planned.value, between.value, differences.value] = [undefined, {}, ''];
   resetForm({ values: {} });
-}
+});
 
 /** What cannot be: a device twice in a set, or one that is charging already. */
 const clash = computed(() => {
@@ -279,7 +281,7 @@ async function plugIn(): Promise<void> {
         />
         <MethodFields v-model="method" :error="timingError" />
         <BetweenFields v-if="pair.device && pair.charger" v-model="between" :device="pair.device" :charger="pair.charger" />
-        <v-btn v-if="pair.device && pair.charger && !clash" variant="text" @click="addToSet">Start another with it</v-btn>
+        <v-btn v-if="pair.device && pair.charger && !clash" variant="text" @click="() => addToSet()">Start another with it</v-btn>
         <v-btn type="submit" variant="flat" color="primary" size="large" :disabled="Boolean(clash)">Ready</v-btn>
         <p v-if="clash" class="due" role="alert">{{ clash }}</p>
         <p v-if="Object.keys(errors).length > 0 || timingError" class="unseen-text" role="alert">
@@ -313,6 +315,10 @@ async function plugIn(): Promise<void> {
           </dl>
           <v-text-field v-model="differences" label="What differs this time, if anything" maxlength="80" density="compact" />
         </aside>
+        <details class="aside">
+          <summary>How it calls when a reading is due: sound {{ settings.loudness }}</summary>
+          <CallFields />
+        </details>
         <aside>
           <h2>Before you plug in</h2>
           <ul>
@@ -357,6 +363,11 @@ aside {
   display: grid;
   gap: 1.5rem;
   align-content: start;
+}
+
+summary {
+  padding-bottom: 0.5rem;
+  cursor: pointer;
 }
 
 aside.conditions {

@@ -82,3 +82,10 @@ describe('runs laid beside each other', () => {
     expect(rows.map(({ startLevel }) => startLevel)).toEqual([2, 55]);
   });
 });
+
+it('ranks no time that an adaptive setting decided', () => {
+  const held = runOf('held', [0, 60, 18], [5, 80, 9], [10, 80, 0.4], [20, 80, 0.3], [30, 80, 0.4], [40, 100, 1]);
+  const [first, other] = compareRuns([held, runOf('free', [0, 60], [50, 100])], 'free', 100);
+  expect(first?.standing).toMatchObject({ state: 'no time' });
+  expect([first?.milestones[2]?.rank, other?.milestones[2]?.rank]).toEqual([undefined, { place: 1, shared: false }]);
+});

@@ -1,5 +1,4 @@
 import { describe, expect, it } from 'vitest';
-import { compareRuns } from '../compare/compare';
 import { inkOf, type Jotted } from '../ink/build';
 import type { Entry } from '../ink/entry';
 import { exampleHeader } from '../ink/example';
@@ -42,16 +41,6 @@ describe('an adaptive hold', () => {
     expect(milestoneOf(held, 100)).toMatchObject({ state: 'void', why: 'held by an adaptive setting from 10 min to 30 min' });
     expect(milestoneOf(held, 50).state).toBe('started above');
     expect(figuresOf(held).find(({ id }) => id === 'level-100')).toMatchObject({ value: 'void' });
-    const free = foldRun(
-      exampleHeader({ id: 'free' }),
-      inkOf(header, [
-        { seconds: 0, percent: 60 },
-        { seconds: 3000, percent: 100 },
-      ]),
-    );
-    const [first] = compareRuns([held, free], 'free', 100);
-    expect(first?.standing).toMatchObject({ state: 'no time' });
-    expect(first?.milestones[2]?.rank).toBeUndefined();
   });
 
   it('counts as noted where no watts were read, until the level rises', () => {

@@ -1,13 +1,13 @@
 import { describe, expect, it } from 'vitest';
 import { figuresOf } from '../curve/figures';
 import { notices } from '../curve/notices';
-import { expectedRun } from '../run/expected';
-import { weigh } from '../run/weigh';
-import { inkOf } from './build';
-import { entriesSchema, type Entry, type Event } from './entry';
-import { EVENTS, eventSays, type EventId } from './events';
-import { exampleHeader } from './example';
-import { chargingTime, foldRun, sourceAt } from './fold';
+import { expectedRun } from './expected';
+import { weigh } from './weigh';
+import { inkOf } from '../ink/build';
+import { entriesSchema, type Entry, type Event } from '../ink/entry';
+import { EVENTS, eventSays, type EventId } from '../ink/events';
+import { exampleHeader } from '../ink/example';
+import { chargingTime, foldRun, sourceAt } from '../ink/fold';
 
 const header = exampleHeader();
 const readings = inkOf(header, [
