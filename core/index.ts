@@ -74,6 +74,7 @@ export { checksOf, HOT, notices, watched, type Notice } from './curve/notices';
 export { figuresOf, GAIN_TIMES, LEVELS, milestoneTime, writeGain, writeMilestone, type Figure } from './curve/figures';
 export { type Working } from './curve/working';
 export { expectedRun } from './run/expected';
+export { forecasts, type Forecast } from './run/forecast';
 export { isQuiet } from './run/quiet';
 export { newsOf } from './run/together';
 export { weigh, type Weighed } from './run/weigh';

@@ -5,6 +5,7 @@ import {
   chargingTime,
   clock,
   dueOf,
+  forecasts,
   nominal,
   sighting,
   sourceAt,
@@ -28,6 +29,11 @@ const last = (track: Track) => sighting(track, track.seconds.length - 1)?.value;
 const header = computed(() => props.run.header);
 const elapsed = computed(() => (now.value - header.value.plugInAt) / 1000);
 const source = computed(() => sourceAt(props.run, elapsed.value));
+/** When 80 and 100 % will show, by the clock on the wall. */
+const coming = computed(() => forecasts(props.run).map(({ level, low, high }) => ({ level, low: wallTime(low), high: wallTime(high) })));
+/** The browser writes it: a package for dates is not needed before the first picture. */
+const wallTime = (seconds: number) =>
+  new Date(header.value.plugInAt + seconds * 1000).toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' });
 const warnings = computed(() => watched(props.run));
 const isAway = computed(() => props.run.unplugged.at(-1)?.to === Infinity);
 const due = computed(() => dueOf(props.run, now.value));
@@ -68,6 +74,9 @@ const celsius = computed(() => {
       <p v-if="due" class="figures countdown">{{ clock(isDue ? -due.wait : due.wait + 0.999) }}</p>
       <p v-if="due" class="soft words">
         {{ isDue ? `late for the check at ${nominal(due.due)}` : `until the check at ${nominal(due.due)}` }}
+      </p>
+      <p v-for="{ level, low, high } in coming" :key="level" class="words pencil">
+        {{ level }} % <span class="figures">{{ low }}–{{ high }}</span>
       </p>
       <p v-if="!due && run.header.cadence" class="soft words">no more readings wanted: <kbd>S</kbd> stops</p>
     </div>
@@ -168,6 +177,10 @@ h2 a:hover {
   color: rgb(var(--v-theme-due));
 }
 
+.pencil {
+  color: rgb(var(--v-theme-pencil));
+}
+
 .words {
   font-size: 0.85rem;
 }
@@ -211,7 +224,11 @@ h2 a:hover {
   padding: 0.3rem 0.75rem;
 }
 
-.slim .words {
+.slim .pencil {
+  color: rgb(var(--v-theme-pencil));
+}
+
+.words {
   font-size: 0.8rem;
 }
 

@@ -1,6 +1,6 @@
-import type { ChartConfiguration, ChartDataset, Plugin, ScaleOptionsByType, TooltipItem } from 'chart.js';
+import type { Chart, ChartConfiguration, ChartDataset, Plugin, ScaleOptionsByType, TooltipItem } from 'chart.js';
 import type { AnnotationOptions } from 'chartjs-plugin-annotation';
-import { nominal, spell, type Span } from '@core';
+import { nominal, spell, type Forecast, type Span } from '@core';
 import { PALETTES, type ThemeName } from '../frame/theme';
 import { penOf, PEN_COUNT, type Nib, type Pen } from './pens';
 import { timeRules, TRACK_NAMES, type Dot, type Trace, type TrackName } from './trace';
@@ -347,9 +347,25 @@ function pencil(traces: readonly Trace[], tracks: readonly TrackName[], { theme 
           ctx.stroke();
         }
       }
+      ctx.setLineDash([]);
+      for (const { forecasts = [] } of traces) for (const band of forecasts) bracket(ctx, scales, band);
       ctx.restore();
     },
   };
+}
+
+/** Between which times a level will come: a bracket at its height. */
+function bracket(ctx: CanvasRenderingContext2D, scales: Chart['scales'], { level, low, high }: Forecast): void {
+  const [x, y] = [scales.x, scales.percent];
+  if (!x || !y) return;
+  const [left, right, at] = [x.getPixelForValue(low), x.getPixelForValue(high), y.getPixelForValue(level)];
+  const below = at + (level === 100 ? 7 : -7);
+  ctx.beginPath();
+  ctx.moveTo(left, below);
+  ctx.lineTo(left, at);
+  ctx.lineTo(right, at);
+  ctx.lineTo(right, below);
+  ctx.stroke();
 }
 
 /** Names each track at its right end. */

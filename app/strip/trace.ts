@@ -1,4 +1,16 @@
-import { checksOf, expectedRun, thin, unseenSpans, type Expected, type RunRecord, type Span, type Summary, type Track } from '@core';
+import {
+  checksOf,
+  expectedRun,
+  forecasts,
+  thin,
+  unseenSpans,
+  type Expected,
+  type Forecast,
+  type RunRecord,
+  type Span,
+  type Summary,
+  type Track,
+} from '@core';
 
 /** The tracks a strip can carry, from the top down. */
 export const TRACK_NAMES = ['percent', 'watts', 'celsius'] as const;
@@ -23,6 +35,8 @@ export interface Trace {
   unseen: Span[];
   /** The charge to expect, in pencil; no ink. */
   expected?: Record<TrackName, Dot[]> | undefined;
+  /** Between which times levels will come, in pencil. */
+  forecasts?: readonly Forecast[] | undefined;
   end: number;
 }
 
@@ -50,7 +64,8 @@ export function traceOf(run: RunRecord, name: string, pen: number, now = run.end
 /** A run for the strip, with the charge to expect of it in pencil. */
 export function tracedWithPencil(run: RunRecord, now = run.end): Trace {
   const expected = expectedRun(run);
-  return { ...traceOf(run, run.header.charger.name, run.header.pen, now), expected: expected && pencilOf(expected) };
+  const coming = run.stop ? undefined : forecasts(run);
+  return { ...traceOf(run, run.header.charger.name, run.header.pen, now), expected: expected && pencilOf(expected), forecasts: coming };
 }
 
 /** An expected charge as a strip draws it. Temperatures are not drawn: they hang on a room nobody measured. */
