@@ -85,6 +85,7 @@ export { QUESTIONS, type Question } from './plan/questions';
 export { lowerBound } from './plan/bound';
 export { agendaOf, movesOf, nextRun, oneAfterAnother, tallyOf, type Appointment, type Move } from './plan/agenda';
 export { attended, calendarSchema, DAYS, usualCalendar, type Calendar, type Hours, type Stretch } from './plan/calendar';
+export { differing } from './plan/differing';
 export { readHours, writeHours } from './plan/hoursText';
 export { costOf } from './plan/cost';
 export { type Placed, type Problem } from './plan/jobs';

@@ -64,6 +64,7 @@ test('@plan a method says what it is good for and weak at, and what of it was ty
   await expect(page.getByText('Write the times in order, each once.').first()).toBeVisible();
   await page.getByLabel('Read at, minutes').fill('2.5 7.5');
   await page.getByRole('button', { name: 'Ready' }).click();
+  await expect(page.getByRole('button', { name: 'Plug in now' })).toBeFocused();
   await page.keyboard.press('Space');
   await expect(page.getByRole('article')).toContainText(/[12]:\d\d/);
 });

@@ -66,6 +66,7 @@ test('@plan a study goes from its question to a run that fills a cell of its mat
   await expect(page.getByLabel('Level at plug-in')).toHaveValue('2');
   await page.getByLabel('What differs this time').fill('window open');
   await page.getByRole('button', { name: 'Ready' }).click();
+  await expect(page.getByRole('button', { name: 'Plug in now' })).toBeFocused();
   await page.keyboard.press('Space');
   await expect(page.getByRole('article', { name: 'Bittern Slate on Cobble 20' })).toBeVisible();
   await stopRun(page, 'The window I wanted is over');
@@ -74,6 +75,12 @@ test('@plan a study goes from its question to a run that fills a cell of its mat
   await page.getByRole('link', { name: 'Van chargers' }).click();
   await expect(cell(/^Bittern Slate on Cobble 20, asleep: begun, 1 of 2/)).toBeVisible();
   await expect(page.getByRole('link', { name: /^Next: Bittern Slate on Quern 30/ })).toBeVisible();
+
+  // A condition that drifted is pointed out before the next run, not at the end.
+  await page.getByRole('textbox', { name: 'ambient, °C' }).fill('27');
+  await page.getByRole('button', { name: 'Keep the study' }).click();
+  await page.getByRole('link', { name: /^Next: Bittern Slate on Quern 30/ }).click();
+  await expect(page.getByText('ambient, °C was 24 in earlier runs, and is 27 now.')).toBeVisible();
 });
 
 const taken = async (page: Page, button: string) => {

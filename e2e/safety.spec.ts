@@ -48,7 +48,7 @@ test('@slice a run killed with its browser comes back counting, with all its ink
   await addDevice(first.page, 'Sedge 5', '4500', '3.85');
   await addCharger(first.page, 'Cobble 20', '20');
   await startRun(first.page, 'Sedge 5', 'Cobble 20', '2');
-  for (const line of ['3 18w', '92 18.1w', '5 18.2w 26c']) await log(first.page, line);
+  for (const line of ['3 18w', '4 18.1w', '5 18.2w 26c']) await log(first.page, line);
   await first.kill();
 
   const second = await browse(profile);

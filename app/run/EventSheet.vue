@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { useEventListener } from '@vueuse/core';
 import { computed, ref, shallowRef } from 'vue';
 import { EVENTS, eventSays, spell, type Draft, type EventId, type Header, type RunRecord, type Score } from '@core';
 import { useShelf } from '../bench/shelf';
@@ -47,6 +48,9 @@ function press(event: KeyboardEvent): void {
   pick(named.id);
 }
 
+// On the window, for a quick hand is on the next key before the sheet has taken the focus.
+useEventListener(window, 'keydown', press);
+
 const number = (text: string) => Number(text.trim().replace(',', '.'));
 
 function writeAsked(): void {
@@ -82,7 +86,7 @@ async function write(draft: Extract<Draft, { kind: 'event' }>): Promise<void> {
 </script>
 
 <template>
-  <v-dialog v-model="open" max-width="560" aria-labelledby="event-title" @keydown="press">
+  <v-dialog v-model="open" max-width="560" aria-labelledby="event-title">
     <v-card>
       <h2 id="event-title">What happened at {{ spell(elapsed, 1) }} on {{ run.header.device.name }}?</h2>
       <ul v-if="!asking">

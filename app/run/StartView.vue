@@ -2,11 +2,12 @@
 import { toTypedSchema } from '@vee-validate/yup';
 import { nanoid } from 'nanoid';
 import { useForm } from 'vee-validate';
-import { computed, nextTick, ref, shallowRef, useTemplateRef, onMounted } from 'vue';
+import { computed, nextTick, ref, shallowRef, useTemplateRef, onMounted, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import { number, object, string } from 'yup';
 import {
   CAUTIONS,
+  differing,
   LANE_LETTERS,
   readCadence,
   SCHEMA,
@@ -101,6 +102,22 @@ const asPlanned = computed(() => {
   const { value: plan } = planned;
   const isSame = plan?.device === values.device && plan?.charger === values.charger;
   return isSame && (plan?.cable === undefined || plan.cable === between.value.cable?.id) ? plan : undefined;
+});
+/** What differs from earlier runs of the study: said now, not at the end. */
+const differs = ref<ReturnType<typeof differing>>([]);
+watch(asPlanned, async (plan) => {
+  differs.value = [];
+  if (!plan) return;
+  const live = lanes.records.map(({ header }) => header).filter(({ study }) => study?.id === plan.study.id);
+  const filed = logbook.summaries.filter(({ study }) => study?.id === plan.study.id);
+  const opened = await Promise.all(filed.map(async ({ id }) => (await logbook.open(id)).header));
+  const earlier = [...live, ...opened].map(({ conditions = [] }) => conditions);
+  // A state is a part of the setup, not a condition that drifted.
+  if (asPlanned.value === plan)
+    differs.value = differing(
+      plan.conditions.filter(({ name }) => name !== 'state'),
+      earlier,
+    );
 });
 /** What was confirmed: the sheet as it stands, and what differed this time. */
 const confirmed = computed(() => {
@@ -313,6 +330,9 @@ async function plugIn(): Promise<void> {
               <dd>{{ value || 'write it down' }}</dd>
             </template>
           </dl>
+          <p v-for="{ name, now, before } in differs" :key="name" class="due" role="status">
+            {{ name }} was {{ before.join(', ') || 'empty' }} in earlier runs, and is {{ now || 'empty' }} now.
+          </p>
           <v-text-field v-model="differences" label="What differs this time, if anything" maxlength="80" density="compact" />
         </aside>
         <details class="aside">

@@ -3,6 +3,7 @@ import { CONDITIONS } from '../method/conditions';
 import { SCHEMA } from '../ink/version';
 import { agendaOf, movesOf, nextRun, oneAfterAnother, tallyOf } from './agenda';
 import { attended, calendarSchema, usualCalendar, type Calendar } from './calendar';
+import { differing } from './differing';
 import { readHours, writeHours } from './hoursText';
 import { layOut } from './layOut';
 import { runKey, runsOf } from './matrix';
@@ -182,7 +183,10 @@ describe('a calendar that was laid before', () => {
         ?.map(({ at }) => at)
         .sort(),
     ).toEqual(placed.map(({ at }) => at).sort());
-    expect(restored({ ...found.problem, earliest: NOW + 86_400 }, times)).toBeUndefined();
+    // Draining for the first has begun: that is no reason to plan anew. That it should have been plugged in is.
+    expect(restored({ ...found.problem, earliest: NOW + 8 * HOUR + 1800 }, times)).toBeDefined();
+    const later = layOut({ ...study, calendar }, setupsOf(study, gear), gear, [], NOW + 10 * HOUR);
+    expect(restored(later.problem, times)).toBeUndefined();
     expect(restored(found.problem, new Map())).toBeUndefined();
   });
 
@@ -209,6 +213,29 @@ describe('a calendar that was laid before', () => {
     expect(first?.plugIn).toBe((first?.at ?? 0) + 120);
     expect(movesOf([{ run: first?.key ?? '', at: 5000 }, ...before.slice(1)], agenda)).toMatchObject([{ from: 5 }]);
   });
+});
+
+it('points out what differs from earlier runs of the study, before plug-in', () => {
+  const now = [
+    { name: 'case', value: 'off' },
+    { name: 'ambient, °C', value: '24' },
+    { name: 'Wi-Fi', value: 'Off' },
+  ];
+  const earlier = [
+    [
+      { name: 'ambient, °C', value: '22' },
+      { name: 'Wi-Fi', value: 'off' },
+    ],
+    [
+      { name: 'ambient, °C', value: '22' },
+      { name: 'case', value: 'on' },
+    ],
+  ];
+  expect(differing(now, earlier)).toEqual([
+    { name: 'case', now: 'off', before: ['on'] },
+    { name: 'ambient, °C', now: '24', before: ['22'] },
+  ]);
+  expect(differing(now, [])).toEqual([]);
 });
 
 describe('races', () => {

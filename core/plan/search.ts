@@ -112,8 +112,14 @@ export function laid(problem: Problem, order: readonly Job[], before: ReadonlyMa
   return table;
 }
 
-/** The jobs at times that they were given before; `undefined` when they no longer all fit there. @param times epoch seconds, by key */
-export function restored(problem: Problem, times: ReadonlyMap<string, number>): Placed[] | undefined {
+/**
+ * The jobs at times that they were given before; what is got ready for them may have begun.
+ *
+ * @param times epoch seconds, by key
+ * @returns `undefined` when they no longer all fit there
+ */
+export function restored(given: Problem, times: ReadonlyMap<string, number>): Placed[] | undefined {
+  const problem = { ...given, earliest: 0 };
   const placed = laid(
     problem,
     problem.jobs.filter(({ key }) => !problem.pins.has(key)),
