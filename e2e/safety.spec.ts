@@ -7,6 +7,13 @@ import { CHROMIUM_ARGS } from '../playwright.config';
 import { PORTS } from '../server/serve';
 import { addCharger, addDevice, entry, log, said, startRun } from './person';
 
+/** Browsers that were not killed yet: a test that fails leaves none behind. */
+const running = new Set<ChildProcess>();
+test.afterEach(() => {
+  for (const { pid } of running) if (pid) process.kill(-pid, 'SIGKILL');
+  running.clear();
+});
+
 /** A browser of its own process, so that it can be killed as a crash or a dead battery would. */
 async function browse(profile: string): Promise<{ page: Page; kill: () => Promise<void> }> {
   const path = process.env.CHROMIUM ?? '/usr/bin/chromium';
@@ -29,8 +36,10 @@ async function browse(profile: string): Promise<{ page: Page; kill: () => Promis
   });
   const browser = await chromium.connectOverCDP(address);
   const context = browser.contexts()[0] ?? (await browser.newContext());
+  running.add(child);
   const kill = () =>
     new Promise<void>((resolve) => {
+      running.delete(child);
       child.removeAllListeners('exit').on('exit', () => resolve());
       process.kill(-(child.pid ?? 0), 'SIGKILL');
     });

@@ -97,15 +97,6 @@ function move(): void {
 </template>
 
 <style scoped>
-.scroll {
-  overflow-x: auto;
-}
-
-table {
-  width: 100%;
-  border-collapse: collapse;
-}
-
 th,
 td {
   padding: 0.25rem 0.4rem;

@@ -61,10 +61,6 @@ function drop(key: string, left: number, pointer: { x: number; y: number }): voi
 </template>
 
 <style scoped>
-.scroll {
-  overflow-x: auto;
-}
-
 .paper {
   display: grid;
   grid-template-columns: 5.6rem minmax(42rem, 1fr);

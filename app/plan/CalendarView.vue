@@ -1,131 +1,49 @@
 <script setup lang="ts">
-import { useDebounceFn } from '@vueuse/core';
 import { format } from 'date-fns';
-import { computed, onMounted, ref, shallowRef, watch } from 'vue';
-import {
-  agendaOf,
-  calendarSchema,
-  cellsOf,
-  gearNames,
-  layOut,
-  lowerBound,
-  movesOf,
-  oneAfterAnother,
-  restored,
-  runInWords,
-  setupsOf,
-  spell,
-  tallyOf,
-  usualCalendar,
-  writeAgenda,
-  writeICalendar,
-  type Appointment,
-  type Calendar,
-  type Placed,
-  type PlannedRun,
-  type Study,
-} from '@core';
-import { ValidationError } from 'yup';
-import { useShelf } from '../bench/shelf';
+import { computed, ref } from 'vue';
+import { cellsOf, runInWords, spell, writeAgenda, writeICalendar, type Appointment, type PlannedRun } from '@core';
 import { useLogbook } from '../curve/logbook';
 import { fileName, saveFile } from '../frame/saveFile';
-import { StorageTrouble } from '../ledger/storageTrouble';
 import { penFor } from '../run/penFor';
 import AgendaTable from './AgendaTable.vue';
+import { useCalendarDraft } from './calendarDraft';
 import CalendarPaper from './CalendarPaper.vue';
 import HoursFields from './HoursFields.vue';
-import { usePlanner } from './planner';
-import { useStudies } from './studies';
 
 /** A study laid into real days: shortest finish, beside what is proven; runs can be dragged or pinned, and the rest is planned anew. */
 const props = defineProps<{ id: string }>();
 
-const studies = useStudies();
-const shelf = useShelf();
 const logbook = useLogbook();
-const { found, isBusy, plan, stop } = usePlanner();
-const now = Math.ceil(Date.now() / 60_000) * 60;
-
-const study = shallowRef<Study>();
-const draft = shallowRef<Calendar>(usualCalendar(format(Date.now(), 'yyyy-MM-dd')));
-const isLoaded = ref(false);
-const trouble = ref('');
+const {
+  study,
+  draft,
+  edition,
+  isLoaded,
+  trouble,
+  gear,
+  name,
+  setups,
+  errors,
+  laidOut,
+  agenda,
+  laidBefore,
+  moves,
+  moved,
+  isKept,
+  isBusy,
+  progress,
+  finish,
+  bound,
+  tally,
+  alone,
+  stop,
+  change,
+  loose,
+  pin,
+  putBack,
+  keep,
+} = useCalendarDraft(props.id);
 const picked = ref<string>();
-/** Raised when the fields are to begin afresh. */
-const edition = ref(0);
-
-onMounted(async () => {
-  await studies.load();
-  study.value = studies.all.find(({ id }) => id === props.id);
-  if (study.value?.calendar) draft.value = study.value.calendar;
-  edition.value += 1;
-  isLoaded.value = true;
-});
-
-const gear = computed(() => shelf.everything());
-const name = computed(() => gearNames(gear.value));
-const setups = computed(() => (study.value ? setupsOf(study.value, gear.value) : []));
-const errors = computed(() => {
-  try {
-    calendarSchema.validateSync(draft.value, { abortEarly: false });
-    return [];
-  } catch (error) {
-    if (error instanceof ValidationError) return error.errors;
-    throw error;
-  }
-});
-const laidOut = computed(() =>
-  study.value && errors.value.length === 0
-    ? layOut({ ...study.value, calendar: draft.value }, setups.value, gear.value, studies.made(props.id), now)
-    : undefined,
-);
-const isSound = computed(() => laidOut.value?.obstacles.length === 0 && laidOut.value.problem.jobs.length > 0);
-/** The places of the runs: as kept, as long as they hold; else as found. */
-const kept = shallowRef<Placed[]>();
-const placed = computed(() => (isSound.value ? (kept.value ?? found.value?.placed ?? []) : []));
-const agenda = computed(() => (laidOut.value ? agendaOf(laidOut.value, placed.value) : []));
-const laidBefore = computed(() => study.value?.calendar?.laid ?? []);
-const moves = computed(() => movesOf(laidBefore.value, agenda.value));
-const moved = computed(() => new Set(moves.value.map(({ appointment }) => appointment.key)));
-const isKept = computed(() => draft.value === study.value?.calendar && kept.value !== undefined);
-
-function planAnew(): void {
-  stop();
-  kept.value = undefined;
-  const { value: lay } = laidOut;
-  if (!lay || !isSound.value) return;
-  const times = new Map(laidBefore.value.map(({ run, at }) => [run, at / 1000]));
-  if (draft.value === study.value?.calendar) kept.value = restored(lay.problem, times);
-  if (kept.value) return;
-  found.value = undefined;
-  const order =
-    times.size > 0 ? [...lay.order].sort((one, other) => (times.get(one) ?? Infinity) - (times.get(other) ?? Infinity)) : lay.order;
-  plan(lay.problem, order, times);
-}
-watch(laidOut, useDebounceFn(planAnew, 250));
-
-const change = (part: Partial<Calendar>) => (draft.value = { ...draft.value, ...part });
-const loose = (key: string) => change({ pins: draft.value.pins.filter(({ run }) => run !== key) });
-const pin = (key: string, at: number) =>
-  change({ pins: [...draft.value.pins.filter(({ run }) => run !== key), { run: key, at: at * 1000 }] });
-function putBack(): void {
-  draft.value = study.value?.calendar ?? usualCalendar(draft.value.from);
-  edition.value += 1;
-}
-
-async function keep(): Promise<void> {
-  if (!study.value) return;
-  trouble.value = '';
-  const calendar = { ...draft.value, laid: agenda.value.map(({ key, at }) => ({ run: key, at: at * 1000 })) };
-  try {
-    await studies.put({ ...study.value, calendar });
-    study.value = { ...study.value, calendar };
-    draft.value = calendar;
-  } catch (error) {
-    if (!(error instanceof StorageTrouble)) throw error;
-    trouble.value = error.saying('The calendar was not kept.');
-  }
-}
 
 const wordsOf = (run: PlannedRun) => (study.value ? runInWords(run, study.value, name.value) : '');
 const titleOf = ({ runs }: Appointment) => runs.map(wordsOf).join(' · ');
@@ -144,16 +62,6 @@ const pens = computed(() => {
 const penOf = ({ cell }: PlannedRun) => pens.value.get(cell.key) ?? 0;
 
 const moment = (seconds: number) => format(seconds * 1000, 'EEE d MMM HH:mm');
-const finish = computed(() => Math.max(...agenda.value.map(({ end }) => end)));
-const bound = computed(() => (laidOut.value && isSound.value ? lowerBound(laidOut.value.problem) : undefined));
-const tally = computed(() => (laidOut.value ? tallyOf(placed.value, laidOut.value.problem) : undefined));
-const alone = computed(() => {
-  const { value: lay } = laidOut;
-  const one = lay && isSound.value ? oneAfterAnother(lay) : undefined;
-  return lay && one && { ...tallyOf(one, lay.problem), finish: Math.max(...one.map(({ end }) => end)) };
-});
-const progress = computed(() => (found.value ? (100 * found.value.tried) / found.value.of : 0));
-
 /** What holds the finish up, by the resource that the bound was proven with. */
 const scarce = computed(() => {
   const [kind, id] = bound.value?.resource.split('/') ?? [];

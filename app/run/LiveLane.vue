@@ -75,8 +75,8 @@ const celsius = computed(() => {
       <p v-if="due" class="soft words">
         {{ isDue ? `late for the check at ${nominal(due.due)}` : `until the check at ${nominal(due.due)}` }}
       </p>
-      <p v-for="{ level, low, high } in coming" :key="level" class="words pencil">
-        {{ level }} % at <span class="figures">{{ low }}–{{ high }}</span>
+      <p v-for="{ level: to, low, high } in coming" :key="to" class="words pencil">
+        {{ to }} % at <span class="figures">{{ low }}–{{ high }}</span>
       </p>
       <p v-if="!due && run.header.cadence" class="soft words">no more readings wanted: <kbd>S</kbd> stops</p>
     </div>

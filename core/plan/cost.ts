@@ -37,18 +37,28 @@ export function readingTimes(cadence: Cadence, full: number | undefined, fineFro
   return times;
 }
 
-/** The expected times of reading a setup. @param allowance room for it to take longer, as a share */
+/** What is expected of a setup, as far as its readings hang on it. */
+type Foreseen = { expected?: Pick<Expected, 'reaches'> | undefined };
+
+/**
+ * The expected times of reading a setup.
+ *
+ * @param allowance room for it to take longer, as a share
+ * @param set       those that start with it: the first of them that shows the level makes all of them fine
+ */
 export function readingsOf(
   study: Pick<Study, 'cadence'>,
-  { expected }: { expected?: Pick<Expected, 'reaches'> | undefined },
+  setup: Foreseen,
   allowance = 0,
+  set: readonly Foreseen[] = [setup],
 ): number[] | undefined {
   const { cadence } = study;
-  const reaches = (level: number) => {
+  const reaches = ({ expected }: Foreseen, level: number) => {
     const at = expected?.reaches(level);
     return at === undefined ? undefined : at * (1 + allowance);
   };
-  return readingTimes(cadence, reaches(100), cadence.kind === 'coarse then fine' ? reaches(cadence.level) : undefined);
+  const fine = cadence.kind === 'coarse then fine' ? set.flatMap((each) => reaches(each, cadence.level) ?? []) : [];
+  return readingTimes(cadence, reaches(setup, 100), fine.length > 0 ? Math.min(...fine) : undefined);
 }
 
 /** Adds up what the runs of a study cost. */

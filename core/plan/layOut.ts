@@ -40,9 +40,10 @@ export function layOut(study: Study, setups: readonly Setup[], gear: GearAtHand,
   const left = runsLeft(study, made);
   const idle = left.filter(({ cell }) => mustCharge(study) && isIdle(setupOf.get(cell.key)));
   const toLay = left.filter((run) => !idle.includes(run));
-  const readings = (run: PlannedRun) => {
+  const readings = (run: PlannedRun, set = [run]) => {
     const setup = setupOf.get(run.cell.key);
-    return (setup && readingsOf(study, setup, calendar.allowance)) ?? assumed(study, calendar);
+    const together = set.flatMap(({ cell }) => setupOf.get(cell.key) ?? []);
+    return (setup && readingsOf(study, setup, calendar.allowance, together)) ?? assumed(study, calendar);
   };
   const obstacles: string[] = [];
   const unknown = toLay.filter((run) => !readings(run));
@@ -56,7 +57,7 @@ export function layOut(study: Study, setups: readonly Setup[], gear: GearAtHand,
   const groups = study.races ? racesOf(known, most) : known.map((run) => [run]);
   const crowded = groups.find((group) =>
     isCrowded(
-      group.map((run) => readings(run) ?? []),
+      group.map((run) => readings(run, group) ?? []),
       calendar,
     ),
   );
@@ -67,7 +68,7 @@ export function layOut(study: Study, setups: readonly Setup[], gear: GearAtHand,
   const windows = attended(calendar.hours, calendar.from, now, HORIZON);
   const longest = Math.max(0, ...windows.map(({ from, to }) => to - from));
   const jobs = groups.map((group) => {
-    const lanes = group.map((run) => ({ run, readings: readings(run) ?? [] }));
+    const lanes = group.map((run) => ({ run, readings: readings(run, group) ?? [] }));
     return jobOf(lanes, study, calendar, longest);
   });
   const runs = new Map(jobs.map((job, index) => [job.key, groups[index] ?? []]));

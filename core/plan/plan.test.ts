@@ -5,7 +5,7 @@ import { SCHOOLS } from '../method/schools';
 import type { Cadence } from '../method/cadenceSchema';
 import { surelyBelow } from '../margin/bounds';
 import { CONDITIONS } from '../method/conditions';
-import { costOf, readingTimes } from './cost';
+import { costOf, readingsOf, readingTimes } from './cost';
 import { cellsOf, progressOf, runsLeft, runsOf } from './matrix';
 import { QUESTIONS } from './questions';
 import { setupsOf, willNotCharge, type Setup } from './setups';
@@ -211,4 +211,9 @@ it('counts what a study costs: a reading at plug-in, at every check, and at the 
   expect(readingTimes({ kind: 'sampled', every: 1 }, 5000)).toEqual([0, 5000]);
   expect(readingTimes({ kind: 'coarse then fine', every: 600, level: 90, then: 300 }, 1700, 1250)).toEqual([0, 600, 1200, 1500, 1800]);
   expect(readingTimes(everyFive, undefined)).toBeUndefined();
+  // In a race the first that shows 90 % makes all of them fine.
+  const set = [straight('slow', 1), straight('fast', 0.5)] as const;
+  const coarse = { cadence: { kind: 'coarse then fine', every: 3000, level: 90, then: 600 } as const };
+  expect(readingsOf(coarse, set[0])).toEqual([0, 3000, 6000]);
+  expect(readingsOf(coarse, set[0], 0, set)).toEqual([0, 3000, 3600, 4200, 4800, 5400, 6000]);
 });
