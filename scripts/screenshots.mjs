@@ -14,6 +14,7 @@ const VIEWS = [
   ['calendar', '/plan/saltmarsh-chargers/calendar', {}, (page) => page.getByRole('heading', { name: /^Done/ }).waitFor()],
   ['run', '/run'],
   ['run-dark', '/run', { colorScheme: 'dark' }],
+  ['event', '/run', {}, (page) => page.getByRole('button', { name: 'event' }).click()],
   ['start', '/run/new'],
   ['bench', '/bench'],
   ['charger', '/bench?shelf=charger', {}, (page) => page.getByRole('button', { name: 'Quern 30 adapter' }).click()],

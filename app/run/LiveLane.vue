@@ -76,7 +76,7 @@ const celsius = computed(() => {
         {{ isDue ? `late for the check at ${nominal(due.due)}` : `until the check at ${nominal(due.due)}` }}
       </p>
       <p v-for="{ level: to, low, high } in coming" :key="to" class="words pencil">
-        {{ to }} % at <span class="figures">{{ low }}–{{ high }}</span>
+        {{ to }} % <span class="figures">{{ low }}–{{ high }}</span>
       </p>
       <p v-if="!due && run.header.cadence" class="soft words">no more readings wanted: <kbd>S</kbd> stops</p>
     </div>
