@@ -2,8 +2,10 @@ import { expect, test, type Page } from '@playwright/test';
 import { addCharger, addDevice, choose, log, said, startRun, stopRun } from './person';
 
 const event = async (page: Page, key: string) => {
+  const sheet = page.getByRole('heading', { name: /^What happened at/ });
+  await expect(sheet).toHaveCount(0);
   await page.keyboard.press('v');
-  await expect(page.getByRole('heading', { name: /^What happened at/ })).toBeVisible();
+  await expect(sheet).toBeVisible();
   await page.keyboard.press(key);
 };
 

@@ -18,6 +18,8 @@ const lanes = useLanes();
 const line = useDueLine();
 const shelf = useShelf();
 const trouble = ref('');
+/** While one is being stored, keys are not for this sheet any more. */
+const busy = ref(false);
 /** An event that wants more than its key. */
 const asking = ref<EventId>();
 const remark = ref('');
@@ -41,7 +43,7 @@ function pick(id: EventId): void {
 }
 
 function press(event: KeyboardEvent): void {
-  if (asking.value || event.ctrlKey || event.metaKey || event.altKey) return;
+  if (busy.value || asking.value || event.ctrlKey || event.metaKey || event.altKey) return;
   const named = offered.value.find(({ key }) => key === event.key.toLowerCase());
   if (!named) return;
   event.preventDefault();
@@ -74,6 +76,8 @@ function writeAsked(): void {
 }
 
 async function write(draft: Extract<Draft, { kind: 'event' }>): Promise<void> {
+  if (busy.value) return;
+  busy.value = true;
   try {
     await lanes.write(props.run.header.id, draft);
     line.say(`Noted at ${spell(elapsed.value, 1)} on ${props.run.header.device.name}: ${eventSays(draft.event)}.`);
@@ -81,6 +85,7 @@ async function write(draft: Extract<Draft, { kind: 'event' }>): Promise<void> {
   } catch (error) {
     if (!(error instanceof StorageTrouble)) throw error;
     trouble.value = error.message;
+    busy.value = false;
   }
 }
 </script>

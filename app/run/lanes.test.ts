@@ -113,7 +113,7 @@ describe('a set that starts together', () => {
     expect(due(lanes)).toEqual({ a: 600, b: 600 });
     await lanes.write(`${id}-a`, level(91, 10));
     await lanes.write(`${id}-b`, level(40, 10));
-    expect(due(lanes)).toEqual({ a: 900, b: 900 });
+    await vi.waitFor(() => expect(due(lanes)).toEqual({ a: 900, b: 900 }));
     newTab();
     await useLanes().load();
     expect(due(useLanes())).toEqual({ a: 900, b: 900 });

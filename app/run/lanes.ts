@@ -106,9 +106,13 @@ export const useLanes = defineStore('lanes', () => {
   /** Writes ink. Resolves once it is stored, and only then is it shown. @throws {StorageTrouble} */
   async function write(runId: string, draft: Draft): Promise<Entry> {
     const entry = await ink(runId, draft);
-    await tellSets();
+    // Logging does not wait for it, and only a set has anything to tell.
+    if (lanes.get(runId)?.header.group !== undefined) telling = telling.then(tellSets);
     return entry;
   }
+
+  /** One telling after another, so that nothing is told twice. */
+  let telling = Promise.resolve();
 
   /** Tells the lanes of a set when the first of them has made all of them fine. Told again at the next entry or start, should it fail now. */
   async function tellSets(): Promise<void> {
