@@ -48,7 +48,7 @@ export {
   type Stop,
   type Strike,
 } from './ink/entry';
-export { EVENTS, eventSays, type EventId } from './ink/events';
+export { EVENTS, eventDetails, eventSays, type EventId } from './ink/events';
 export { SCHEMA } from './ink/version';
 export {
   EMPTY_TRACK,

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue';
-import { eventSays, spell, valueIn, writeEntryLine, type Draft, type Reading, type RunRecord } from '@core';
+import { eventDetails, eventSays, spell, valueIn, writeEntryLine, type Draft, type Reading, type RunRecord } from '@core';
 import { StorageTrouble } from '../ledger/storageTrouble';
 import { vFocus } from '../frame/vFocus';
 import LateEntry from './LateEntry.vue';
@@ -21,9 +21,10 @@ const rows = computed<Row[]>(() => {
   return [
     ...props.run.readings.map(({ reading, seconds }): Row => ({ id: reading.id, seconds, reading, fell: falls.has(reading.id) })),
     ...props.run.struck.map(({ reading, seconds, strike }): Row => ({ id: reading.id, seconds, reading, struck: strike.reason })),
-    ...props.run.events.map(({ id, seconds, event, source, remark, scores }): Row => {
-      const more = [source?.charger.name, remark, ...(scores ?? []).map(({ name, value, unit }) => `${name} ${value} ${unit}`.trim())];
-      return { id, seconds, text: [eventSays(event), ...more.filter(Boolean)].join(', ') };
+    ...props.run.events.map((each): Row => {
+      const { id, seconds, event, source } = each;
+      const from = source ? [source.charger.name] : [];
+      return { id, seconds, text: [eventSays(event), ...from, ...eventDetails(each)].join(', ') };
     }),
     ...props.run.notes.map(({ id, seconds, text }): Row => ({ id, seconds, text })),
   ].sort((one, other) => one.seconds - other.seconds);

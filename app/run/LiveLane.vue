@@ -29,8 +29,8 @@ const last = (track: Track) => sighting(track, track.seconds.length - 1)?.value;
 const header = computed(() => props.run.header);
 const elapsed = computed(() => (now.value - header.value.plugInAt) / 1000);
 const source = computed(() => sourceAt(props.run, elapsed.value));
-/** When 80 and 100 % will show, by the clock on the wall. */
-const coming = computed(() => forecasts(props.run).map(({ level, low, high }) => ({ level, low: wallTime(low), high: wallTime(high) })));
+/** When 80 and 100 % will show. */
+const coming = computed(() => forecasts(props.run));
 /** The browser writes it: a package for dates is not needed before the first picture. */
 const wallTime = (seconds: number) =>
   new Date(header.value.plugInAt + seconds * 1000).toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' });
@@ -67,7 +67,7 @@ const celsius = computed(() => {
         </p>
       </div>
     </div>
-    <div class="paper"><LanePaper :run="run" :elapsed="elapsed" /></div>
+    <div class="paper"><LanePaper :run="run" :elapsed="elapsed" :coming="coming" /></div>
     <div class="when">
       <p class="figures elapsed"><span class="unseen-text">elapsed </span>{{ clock(elapsed) }}</p>
       <p v-if="run.unplugged.length > 0" class="soft words">charging for {{ clock(chargingTime(run, elapsed)) }}</p>
@@ -76,7 +76,7 @@ const celsius = computed(() => {
         {{ isDue ? `late for the check at ${nominal(due.due)}` : `until the check at ${nominal(due.due)}` }}
       </p>
       <p v-for="{ level: to, low, high } in coming" :key="to" class="words pencil">
-        {{ to }} % <span class="figures">{{ low }}–{{ high }}</span>
+        {{ to }} % <span class="figures">{{ wallTime(low) }}–{{ wallTime(high) }}</span>
       </p>
       <p v-if="!due && run.header.cadence" class="soft words">no more readings wanted: <kbd>S</kbd> stops</p>
     </div>

@@ -61,10 +61,9 @@ export function traceOf(run: RunRecord, name: string, pen: number, now = run.end
   };
 }
 
-/** A run for the strip, with the charge to expect of it in pencil. */
-export function tracedWithPencil(run: RunRecord, now = run.end): Trace {
+/** A run for the strip, with the charge to expect of it in pencil. @param coming its forecasts, where they were worked out already */
+export function tracedWithPencil(run: RunRecord, now = run.end, coming = run.stop ? [] : forecasts(run)): Trace {
   const expected = expectedRun(run);
-  const coming = run.stop ? undefined : forecasts(run);
   return { ...traceOf(run, run.header.charger.name, run.header.pen, now), expected: expected && pencilOf(expected), forecasts: coming };
 }
 

@@ -1,5 +1,5 @@
 import { checks, type Check } from '../method/cadence';
-import { eventSays } from '../ink/events';
+import { eventDetails, eventSays } from '../ink/events';
 import type { RunRecord } from '../ink/fold';
 import { sightings, TEMPERATURES } from '../ink/track';
 import { nominal, spell } from '../quantity/duration';
@@ -95,13 +95,10 @@ export function notices(run: RunRecord): Notice[] {
 function happened(run: RunRecord): Notice[] {
   const events = run.events
     .filter(({ event }) => event !== 'unplugged' && event !== 'replugged')
-    .map(({ event, seconds, source, remark, scores }): Notice => {
-      const more = [
-        source && `to ${source.charger.name}`,
-        remark,
-        scores?.map(({ name, value, unit }) => `${name} ${value} ${unit}`.trim()).join(', '),
-      ];
-      const text = `${spell(seconds)}: ${[eventSays(event), ...more.filter(Boolean)].join(', ')}`;
+    .map((each): Notice => {
+      const { event, seconds, source } = each;
+      const to = source ? [`to ${source.charger.name}`] : [];
+      const text = `${spell(seconds)}: ${[eventSays(event), ...to, ...eventDetails(each)].join(', ')}`;
       return { kind: 'event', from: seconds, to: seconds, text };
     });
   const away = run.unplugged.map(({ from, to }): Notice => {

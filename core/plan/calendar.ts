@@ -83,6 +83,12 @@ export interface Stretch {
   to: number;
 }
 
+/** A moment so many days after a day and minutes after its midnight, by the clock on the wall. Epoch seconds. @param day ISO 8601 */
+export function momentOn(day: string, offset = 0, minutes = 0): number {
+  const [year = 0, month = 1, first = 1] = day.split('-').map(Number);
+  return new Date(year, month - 1, first + offset, 0, minutes).getTime() / 1000;
+}
+
 /**
  * The attended stretches from a day on, in the local time of the machine; changes of summer time fall where they fall.
  *
@@ -91,11 +97,10 @@ export interface Stretch {
  * @param days     how many days to look ahead
  */
 export function attended(hours: readonly Hours[], from: string, earliest: number, days: number): Stretch[] {
-  const [year = 0, month = 1, first = 1] = from.split('-').map(Number);
   const stretches: Stretch[] = [];
   for (let offset = 0; offset < days; offset += 1) {
-    const weekday = new Date(year, month - 1, first + offset).getDay() || 7;
-    const moment = (minutes: number) => new Date(year, month - 1, first + offset, 0, minutes).getTime() / 1000;
+    const moment = (minutes: number) => momentOn(from, offset, minutes);
+    const weekday = new Date(moment(0) * 1000).getDay() || 7;
     for (const each of hours.filter(({ day }) => day === weekday).sort((one, other) => one.from - other.from)) {
       const start = Math.max(moment(each.from), Math.ceil(earliest / 60) * 60);
       if (start < moment(each.to)) stretches.push({ from: start, to: moment(each.to) });

@@ -1,7 +1,7 @@
 import { listed } from '../quantity/listed';
 import { spell } from '../quantity/duration';
 import { REST } from '../method/conditions';
-import { attended, DAYS, usualCalendar, type Calendar, type Stretch } from './calendar';
+import { attended, DAYS, momentOn, usualCalendar, type Calendar, type Stretch } from './calendar';
 import { readingsOf } from './cost';
 import { toMinute, type Job, type Problem } from './jobs';
 import { runKey, runsLeft, type PlannedRun } from './matrix';
@@ -77,7 +77,7 @@ export function layOut(study: Study, setups: readonly Setup[], gear: GearAtHand,
     jobs,
     capacity: { meter: study.meters.length, socket: calendar.sockets },
     windows,
-    earliest: Math.max(now, windows[0] ? midnight(calendar.from) : now),
+    earliest: Math.max(now, windows[0] ? momentOn(calendar.from) : now),
     pins: new Map(jobs.flatMap(({ key }) => calendar.pins.flatMap((pin) => (pin.run === key ? [[key, pin.at / 1000] as const] : [])))),
   };
   const order = jobs.map(({ key }) => key);
@@ -94,11 +94,6 @@ const isIdle = (setup: Setup | undefined) => setup?.settled !== undefined && wil
 function assumed(study: Study, { otherwise }: Calendar): number[] | undefined {
   if (otherwise === undefined) return undefined;
   return readingsOf(study, { expected: { reaches: (level) => (otherwise * level) / 100 } });
-}
-
-function midnight(day: string): number {
-  const [year = 0, month = 1, date = 1] = day.split('-').map(Number);
-  return new Date(year, month - 1, date).getTime() / 1000;
 }
 
 /** One run, or a race of several: what it occupies, when it needs the person. */

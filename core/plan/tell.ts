@@ -89,10 +89,13 @@ export function tell(
   });
 }
 
+/** The charges to expect of the setups that are not left out. */
+const curvesOf = (setups: readonly Setup[]) =>
+  setups.flatMap(({ cell, expected }) => (expected && cell.reason === undefined ? [expected] : []));
+
 /** What a study will be able to tell of each level, of every setup that is expected to charge. */
 export function tellings(study: Study, setups: readonly Setup[], levels: readonly number[]): StudyTelling[] {
-  const curves = setups.flatMap(({ cell, expected }) => (expected && cell.reason === undefined ? [expected] : []));
-  const all = curves.map(({ reaches }) => tell(study.cadence, study.repeats, levels, reaches));
+  const all = curvesOf(setups).map(({ reaches }) => tell(study.cadence, study.repeats, levels, reaches));
   return levels.map((level, index) => {
     const each = all.flatMap((telling) => telling[index] ?? []);
     const known = each.flatMap(({ expected }) => expected ?? []);
@@ -169,9 +172,7 @@ const AROUND = 8;
  * @param wanted difference, in seconds
  */
 export function cheapestChange(study: Study, setups: readonly Setup[], level: number, wanted: number): Change {
-  const changes = setups.flatMap(({ cell, expected }) =>
-    expected && cell.reason === undefined ? [changeOf(study.cadence, study.repeats, level, wanted, expected.reaches)] : [],
-  );
+  const changes = curvesOf(setups).map(({ reaches }) => changeOf(study.cadence, study.repeats, level, wanted, reaches));
   const dearest = [...changes].sort(
     (one, other) => DEARNESS.indexOf(other.kind) - DEARNESS.indexOf(one.kind) || dearness(other) - dearness(one),
   );

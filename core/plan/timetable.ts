@@ -75,13 +75,8 @@ export class Timetable {
 
   private windowAt(moment: number): number {
     const { windows } = this.problem;
-    let [low, high] = [0, windows.length];
-    while (low < high) {
-      const middle = (low + high) >> 1;
-      if ((windows[middle]?.from ?? 0) <= moment) low = middle + 1;
-      else high = middle;
-    }
-    return low - 1;
+    const index = placeOf(windows, moment);
+    return windows[index]?.from === moment ? index : index - 1;
   }
 
   private fit(job: Job, at: number, window: number): Fit {

@@ -3,14 +3,18 @@ import { firstAfter, sighting } from '../ink/track';
 import { settle } from '../power/settle';
 import { expectedCharge, type Expected } from '../simulate/expected';
 
+/** The first of a run’s levels that was seen on the source it now charges from: its row. */
+export function beginsAt({ tracks: { percent }, sources }: RunRecord): number {
+  return firstAfter(percent, (sources.at(-1)?.from ?? 0) - 1e-6);
+}
+
 /**
  * The charge to expect of a run, from the first level that was seen on the source it now charges from, in pencil. Readings do not bend it: it is what the gear
  * alone lets one expect.
  *
  * @returns `undefined` where its battery is unknown, no level was seen, or it should not charge at all
  */
-export function expectedRun({ header, tracks, sources }: RunRecord): Expected | undefined {
-  const source = sources.at(-1);
-  const first = sighting(tracks.percent, source ? Math.max(0, firstAfter(tracks.percent, source.from - 1e-6)) : 0);
-  return first && expectedCharge(settle({ ...header, ...source }), first.value, {}, first.seconds);
+export function expectedRun(run: RunRecord): Expected | undefined {
+  const first = sighting(run.tracks.percent, beginsAt(run));
+  return first && expectedCharge(settle({ ...run.header, ...run.sources.at(-1) }), first.value, {}, first.seconds);
 }

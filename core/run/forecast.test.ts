@@ -10,7 +10,9 @@ import { settle } from '../power/settle';
 import { simulate } from '../simulate/charge';
 import { displayed, parametersOf } from '../simulate/expected';
 import { seeded } from '../simulate/seeded';
-import { FORECAST_LEVELS, forecast } from './forecast';
+import { FORECAST_LEVELS, forecasts } from './forecast';
+
+const forecast = (run: RunRecord, level: number) => forecasts(run, [level])[0];
 
 const DEVICES: Device[] = [
   { id: 'a', name: 'phone', kind: 'phone', wattHours: 17, inputLimit: 25, deliveryVolts: 9 },

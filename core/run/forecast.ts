@@ -2,9 +2,10 @@ import { batteryOf } from '../bench/battery';
 import type { Device } from '../bench/device';
 import { holds } from '../curve/faults';
 import type { RunRecord } from '../ink/fold';
-import { firstAfter, sighting, type Sighting } from '../ink/track';
+import { sighting, type Sighting } from '../ink/track';
 import { settle } from '../power/settle';
 import { expectedCharge, type Expected } from '../simulate/expected';
+import { beginsAt } from './expected';
 
 /** When a live run will show a level. Seconds from plug-in. */
 export interface Forecast {
@@ -40,11 +41,6 @@ const SOME_BATTERY: Readonly<Record<Device['kind'], number>> = {
   other: 16,
 };
 
-/** When a live run will show a level; `undefined` when it shows it already, stands still, or too little was seen. */
-export function forecast(run: RunRecord, level: number): Forecast | undefined {
-  return forecasts(run, [level])[0];
-}
-
 /**
  * When a live run will show levels: the charge to expect of its gear, run at the pace that its readings have shown, both since its start and
  * lately.
@@ -54,15 +50,14 @@ export function forecast(run: RunRecord, level: number): Forecast | undefined {
  */
 export function forecasts(run: RunRecord, levels: readonly number[] = FORECAST_LEVELS): Forecast[] {
   const { percent } = run.tracks;
-  const source = run.sources.at(-1);
-  const begins = source ? firstAfter(percent, source.from - 1e-6) : 0;
+  const begins = beginsAt(run);
   const [first, last] = [sighting(percent, begins), sighting(percent, percent.seconds.length - 1)];
   if (!first || !last || run.falls.length > 0 || run.unplugged.at(-1)?.to === Infinity) return [];
   if (last.seconds - first.seconds < SOONEST.seconds || last.value - first.value < SOONEST.gain) return [];
   if (holds(run).some(({ to }) => to >= last.seconds)) return [];
   const { device } = run.header;
   const known = batteryOf(device) === undefined ? { ...device, wattHours: SOME_BATTERY[device.kind] } : device;
-  const expected = expectedCharge(settle({ ...run.header, ...source, device: known }), first.value);
+  const expected = expectedCharge(settle({ ...run.header, ...run.sources.at(-1), device: known }), first.value);
   if (!expected) return [];
 
   const timeOf = (shown: number) => whenAt(expected, shown);
