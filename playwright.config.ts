@@ -27,8 +27,8 @@ export default defineConfig({
   forbidOnly: Boolean(process.env.CI),
   reporter: 'list',
   // Only when to give up: a busy machine is no reason to fail.
-  timeout: 120_000,
-  expect: { timeout: 15_000 },
+  timeout: 300_000,
+  expect: { timeout: 45_000 },
   use: {
     baseURL: `http://127.0.0.1:${PORTS.test}`,
     viewport: { width: 1280, height: 800 },

@@ -62,7 +62,7 @@ export {
   type Sighting,
   type Track,
 } from './ink/track';
-export { chargingTime, foldRun, sourceAt, valueIn, type RunRecord, type Seen, type Struck } from './ink/fold';
+export { chargingTime, elapsedAt, foldRun, momentOf, sourceAt, valueIn, type RunRecord, type Seen, type Struck } from './ink/fold';
 export { inkOf, type Jotted } from './ink/build';
 export { milestone, type Milestone } from './curve/milestone';
 export { gainAt, levelAt, type Gain } from './curve/valueAt';
@@ -75,6 +75,7 @@ export { figuresOf, GAIN_TIMES, LEVELS, milestoneTime, writeGain, writeMilestone
 export { type Working } from './curve/working';
 export { expectedRun } from './run/expected';
 export { forecasts, type Forecast } from './run/forecast';
+export { clockJump, SLEPT, type Tick } from './run/clockJump';
 export { isQuiet } from './run/quiet';
 export { newsOf } from './run/together';
 export { weigh, type Weighed } from './run/weigh';

@@ -68,17 +68,22 @@ export async function ensureBuild() {
   writeFileSync(stamp, fingerprint);
 }
 
-const BROWSERS = [process.env.CHROMIUM, '/usr/bin/chromium', '/usr/bin/chromium-browser', '/usr/bin/google-chrome'];
+/** The headless shell first: it starts and loads pages in half the time. */
+const BROWSERS = ['chromium-headless-shell', 'chromium', 'chromium-browser', 'google-chrome'].map((name) => join('/usr/bin', name));
 
-/** The path of a Chromium, installed by apt when there is none and that is allowed. */
+function install(name) {
+  console.log(`Installing ${name} (apt-get) …`);
+  const quiet = { stdio: ['ignore', 'ignore', 'inherit'], env: { ...process.env, DEBIAN_FRONTEND: 'noninteractive' } };
+  spawnSync('apt-get', ['update', '-q'], quiet);
+  spawnSync('apt-get', ['install', '-q', '-y', '--no-install-recommends', name], quiet);
+}
+
+/** The path of a Chromium, installed by apt where that is allowed. */
 export function ensureChromium() {
-  const found = () => BROWSERS.find((path) => path && existsSync(path));
-  if (!found() && existsSync('/usr/bin/apt-get') && process.getuid?.() === 0) {
-    console.log('Installing Chromium (apt-get) …');
-    const quiet = { stdio: ['ignore', 'ignore', 'inherit'], env: { ...process.env, DEBIAN_FRONTEND: 'noninteractive' } };
-    spawnSync('apt-get', ['update', '-q'], quiet);
-    spawnSync('apt-get', ['install', '-q', '-y', '--no-install-recommends', 'chromium'], quiet);
-  }
+  if (process.env.CHROMIUM) return process.env.CHROMIUM;
+  const found = () => BROWSERS.find((path) => existsSync(path));
+  const mayInstall = existsSync('/usr/bin/apt-get') && process.getuid?.() === 0;
+  for (const name of ['chromium-headless-shell', 'chromium']) if (mayInstall && !found()) install(name);
   return (
     found() ??
     stop('The browser tests need Chromium, and it cannot be installed here: install Debian’s chromium, or name one in CHROMIUM=/path.')

@@ -1,16 +1,37 @@
 import { readonly, ref } from 'vue';
 
 const time = ref(Date.now());
+/** By how much the wall clock is set aside, in milliseconds, until a person has said whether it was changed. */
+const doubted = ref(0);
 let ticking = false;
+const listeners = new Set<() => void>();
+
+/** What the wall clock shows, epoch milliseconds, less a jump that is in doubt. */
+export const wallNow = (): number => Date.now() - doubted.value;
+
+/** Sets a jump of the wall clock aside; 0 takes it as it is. */
+export function doubt(jump: number): void {
+  doubted.value = jump;
+  time.value = wallNow();
+}
+
+/** Does something at every tick. The browser's own timers slip while the page is hidden; these do not. */
+export function onTick(listen: () => void): void {
+  listeners.add(listen);
+  if (ticking) return;
+  ticking = true;
+  const worker = new Worker(new URL('../workers/ticks.ts', import.meta.url), { type: 'module' });
+  worker.onmessage = () => {
+    for (const each of listeners) each();
+  };
+}
+
+const tell = () => {
+  time.value = wallNow();
+};
 
 /** The wall clock in epoch milliseconds, told twice a second for as long as the page lives. */
 export function useNow() {
-  if (!ticking) {
-    ticking = true;
-    const worker = new Worker(new URL('../workers/ticks.ts', import.meta.url), { type: 'module' });
-    worker.onmessage = () => {
-      time.value = Date.now();
-    };
-  }
+  onTick(tell);
   return readonly(time);
 }

@@ -32,13 +32,15 @@ it('is laid once, with a live run that counts from shortly before it was opened'
   expect(useLanes().records).toHaveLength(1);
 });
 
-it('lays one live run even when the page was left before all of it was laid', async () => {
+it('lays one live run, and keeps what was logged on it, even when the page was left before all of it was laid', async () => {
   const now = Date.now();
   await (
     await readyDemo(now)
   )?.(newTab());
+  const [run] = useLanes().records;
+  await useLanes().write(run?.header.id ?? '', { kind: 'reading', at: now, percent: 54 });
   await openDemo(now + 100);
-  expect(useLanes().records).toHaveLength(1);
+  expect(useLanes().records.map(({ readings }) => readings.at(-1)?.reading.percent)).toEqual([54]);
   await useLogbook().open('saltmarsh-1');
 });
 

@@ -9,6 +9,8 @@ import { useLanes } from '../run/lanes';
 const KEY = 'demo';
 /** Raised whenever the scenario changes, so that it is laid anew. */
 const EDITION = 3;
+/** The ids of its live runs: this, and the moment they were laid at. */
+const LIVE = 'saltmarsh-live-';
 /** A live run older than this, in milliseconds, is stale. */
 const STALE = 3 * 3600 * 1000;
 
@@ -25,14 +27,23 @@ interface Laid {
 export async function readyDemo(now = Date.now()): Promise<((pinia: Pinia) => Promise<void>) | undefined> {
   const [laid, live] = await Promise.all([shelfBook.getItem<Laid>(KEY), liveBook.keys()]);
   const isNew = laid?.edition !== EDITION;
-  if (!isNew && now - laid.at < STALE && now >= laid.at) return undefined;
-  // Also without a note of having been laid: a page left in between has laid its live run already.
-  await Promise.all(live.filter((id) => id.startsWith('saltmarsh-live-')).map(forgetLive));
-  return (pinia) => layDemo(pinia, isNew, now);
+  const isFresh = (at: number) => now - at < STALE && now >= at;
+  if (!isNew && isFresh(laid.at)) return undefined;
+  // A page left before all was laid has laid its live run already, and somebody may have logged on it: the run’s id says when.
+  const stale = live.filter((id) => id.startsWith(LIVE) && !isFresh(Number(id.slice(LIVE.length))));
+  await Promise.all(stale.map(forgetLive));
+  const isLive = live.some((id) => id.startsWith(LIVE) && !stale.includes(id));
+  return (pinia) => layDemo(pinia, { isNew, isLive, now });
+}
+
+interface Wanting {
+  isNew: boolean;
+  isLive: boolean;
+  now: number;
 }
 
 /** Lays the shelf and the run that is live now. The finished runs come in behind, once the board has been drawn. */
-async function layDemo(pinia: Pinia, isNew: boolean, now: number): Promise<void> {
+async function layDemo(pinia: Pinia, { isNew, isLive, now }: Wanting): Promise<void> {
   const { header, entries } = liveRun(now);
   const gear = [
     ...DEVICES.map((each) => ({ shelf: 'device' as const, gear: each })),
@@ -41,7 +52,7 @@ async function layDemo(pinia: Pinia, isNew: boolean, now: number): Promise<void>
     ...METERS.map((each) => ({ shelf: 'meter' as const, gear: each })),
   ];
   useLogbook(pinia).expect(layFinished(isNew, now));
-  await Promise.all([useLanes(pinia).start(header, entries), ...(isNew ? [useShelf(pinia).put(...gear)] : [])]);
+  await Promise.all([...(isLive ? [] : [useLanes(pinia).start(header, entries)]), ...(isNew ? [useShelf(pinia).put(...gear)] : [])]);
 }
 
 async function layFinished(isNew: boolean, now: number): Promise<void> {

@@ -93,6 +93,11 @@ const MARKS = 'marks';
 export const keepMarks = (marks: Marks): Promise<void> => store(liveBook, MARKS, { marks });
 export const keptMarks = async (): Promise<Marks> => (await liveBook.getItem<{ marks: Marks }>(MARKS))?.marks ?? {};
 
+const BEAT = 'here';
+/** Keeps that the program is here at a moment, epoch milliseconds, while runs are live. @throws {StorageTrouble} */
+export const beat = (at: number): Promise<void> => store(liveBook, BEAT, { at });
+export const lastBeat = async (): Promise<number | undefined> => (await liveBook.getItem<{ at: number }>(BEAT))?.at;
+
 /** Every live run with the ink it has so far. */
 export async function liveRuns(): Promise<StoredRun[]> {
   for (const key of (await liveBook.keys()).filter((each) => each.startsWith('together/'))) {

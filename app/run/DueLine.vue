@@ -1,13 +1,15 @@
 <script setup lang="ts">
 import { computed, defineAsyncComponent, nextTick, onMounted, ref, useTemplateRef, watch } from 'vue';
 import { useRoute } from 'vue-router';
-import { clock, LANE_LETTERS, nominal, spell } from '@core';
+import { clock, LANE_LETTERS, momentOf, nominal, spell } from '@core';
 import { canChime } from '../frame/chime';
+import { wallNow } from '../frame/clock';
 import { useSettings } from '../frame/settings';
 import { useKeys } from '../frame/shortcuts';
 import TroubleNote from '../ledger/TroubleNote.vue';
 import { useDueLine } from './dueLine';
 import { useLanes } from './lanes';
+import { useWatch } from './watch';
 
 const StopSheet = defineAsyncComponent(() => import('./StopSheet.vue'));
 const CallOut = defineAsyncComponent(() => import('./CallOut.vue'));
@@ -16,6 +18,7 @@ const EventSheet = defineAsyncComponent(() => import('./EventSheet.vue'));
 /** The due line: on every screen while a run is live, the next reading due and the field to log it in. */
 const line = useDueLine();
 const lanes = useLanes();
+const watching = useWatch();
 const settings = useSettings();
 const route = useRoute();
 const field = useTemplateRef<HTMLInputElement>('field');
@@ -38,7 +41,7 @@ const label = computed(() => {
 });
 const mine = computed(() => lanes.inOrder.find(({ header }) => header.id === line.runId)?.mine.value ?? false);
 
-onMounted(() => line.load());
+onMounted(() => Promise.all([line.load(), watching.start()]));
 watch(
   [anyDue, () => route.path],
   () => {
@@ -66,7 +69,7 @@ function leave(): void {
 }
 
 function note(): void {
-  notedAt.value = line.markedAt ?? Date.now();
+  notedAt.value = line.markedAt ?? (run.value ? momentOf(run.value, wallNow()) : wallNow());
   noting.value = true;
 }
 
@@ -111,6 +114,11 @@ useKeys({
     event.preventDefault();
     strike();
   },
+  t: (event) => {
+    if (!watching.jump) return;
+    event.preventDefault();
+    void watching.changed();
+  },
   v: (event) => {
     event.preventDefault();
     note();
@@ -127,6 +135,11 @@ useKeys({
     <TroubleNote v-if="line.answer?.kind === 'trouble'" :trouble="line.answer.text" :run="run" :typed="line.text" class="answer trouble" />
     <p v-else-if="line.answer" class="answer" :class="line.answer.kind" :role="line.answer.kind === 'logged' ? 'status' : 'alert'">
       {{ line.answer.text }}
+    </p>
+    <p v-if="watching.jump" class="answer question jump" role="alert">
+      {{ watching.question }}
+      <button type="button" @click="watching.changed"><kbd>T</kbd> the clock was changed</button>
+      <button type="button" @click="watching.asItIs">{{ watching.jump.by < 0 ? 'go by the clock as it is now' : 'it was away' }}</button>
     </p>
     <div class="row">
       <p class="countdown figures" :class="{ now: isDue }">
@@ -267,7 +280,8 @@ input::placeholder {
   gap: 0.25rem;
 }
 
-.keys button {
+.keys button,
+.jump button {
   padding: 0.45rem 0.6rem;
   font: 600 0.85rem var(--words);
   color: inherit;

@@ -5,6 +5,7 @@ import {
   chargingTime,
   clock,
   dueOf,
+  elapsedAt,
   forecasts,
   nominal,
   sighting,
@@ -27,13 +28,13 @@ const now = useNow();
 
 const last = (track: Track) => sighting(track, track.seconds.length - 1)?.value;
 const header = computed(() => props.run.header);
-const elapsed = computed(() => (now.value - header.value.plugInAt) / 1000);
+const elapsed = computed(() => elapsedAt(props.run, now.value));
 const source = computed(() => sourceAt(props.run, elapsed.value));
 /** When 80 and 100 % will show. */
 const coming = computed(() => forecasts(props.run));
 /** The browser writes it: a package for dates is not needed before the first picture. */
 const wallTime = (seconds: number) =>
-  new Date(header.value.plugInAt + seconds * 1000).toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' });
+  new Date(header.value.plugInAt + props.run.shift + seconds * 1000).toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' });
 const warnings = computed(() => watched(props.run));
 const isAway = computed(() => props.run.unplugged.at(-1)?.to === Infinity);
 const due = computed(() => dueOf(props.run, now.value));

@@ -23,6 +23,7 @@ import {
 } from '@core';
 import { useShelf } from '../bench/shelf';
 import { useStudies } from '../plan/studies';
+import { wallNow } from '../frame/clock';
 import { vFocus } from '../frame/vFocus';
 import { useLogbook } from '../curve/logbook';
 import { StorageTrouble } from '../ledger/storageTrouble';
@@ -201,7 +202,7 @@ function methodName(id: string | undefined): Pick<Header, 'method'> {
 
 /** The clock counts from this key, whatever storing takes. */
 async function plugIn(): Promise<void> {
-  const plugInAt = Date.now();
+  const plugInAt = wallNow();
   const chosen = armed.value;
   if (!chosen || busy.value) return;
   busy.value = true;

@@ -1,8 +1,9 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue';
 import { useRouter } from 'vue-router';
-import { spell, sighting, STOP_REASONS, type RunRecord } from '@core';
+import { momentOf, spell, sighting, STOP_REASONS, type RunRecord } from '@core';
 import { StorageTrouble } from '../ledger/storageTrouble';
+import { wallNow } from '../frame/clock';
 import { vFocus } from '../frame/vFocus';
 import TroubleNote from '../ledger/TroubleNote.vue';
 import { useDueLine } from './dueLine';
@@ -15,7 +16,7 @@ const open = defineModel<boolean>({ required: true });
 const lanes = useLanes();
 const line = useDueLine();
 const router = useRouter();
-const at = Date.now();
+const at = momentOf(props.run, wallNow());
 const last = computed(() => sighting(props.run.tracks.percent, props.run.tracks.percent.seconds.length - 1)?.value);
 const because = ref<(typeof STOP_REASONS)[number]>(last.value === 100 ? 'full' : 'window over');
 const remark = ref('');

@@ -1,6 +1,7 @@
 import { defineStore } from 'pinia';
 import { computed, ref, shallowRef } from 'vue';
-import { parseEntryLine, spell, weigh, writeEntryLine, type Reading } from '@core';
+import { momentOf, parseEntryLine, spell, weigh, writeEntryLine, type Reading } from '@core';
+import { wallNow } from '../frame/clock';
 import { keepMarks, keptMarks, type Marks } from '../ledger/ledger';
 import { StorageTrouble } from '../ledger/storageTrouble';
 import { useLanes } from './lanes';
@@ -58,15 +59,15 @@ export const useDueLine = defineStore('dueLine', () => {
     if (!record.value) return;
     picked.value = record.value.header.id;
     answer.value = undefined;
-    setMarks({ ...marks.value, [record.value.header.id]: Date.now() });
+    setMarks({ ...marks.value, [record.value.header.id]: momentOf(record.value, wallNow()) });
   }
 
   /** Freezes this moment for all lanes: the line then asks for one after another. */
   function markAll(): void {
-    const at = Date.now();
+    const wall = wallNow();
     picked.value = undefined;
     answer.value = undefined;
-    setMarks(Object.fromEntries(lanes.records.map(({ header }) => [header.id, at])));
+    setMarks(Object.fromEntries(lanes.records.map((run) => [run.header.id, momentOf(run, wall)])));
   }
 
   function unmark(): void {
@@ -120,7 +121,7 @@ export const useDueLine = defineStore('dueLine', () => {
       answer.value = { kind: 'error', text: line.ok ? 'Nothing is live. Start a run first.' : line.error };
       return;
     }
-    const weighed = weigh(line.values, run, Date.now(), markedAt.value);
+    const weighed = weigh(line.values, run, momentOf(run, wallNow()), markedAt.value);
     if (weighed.verdict === 'refuse') {
       answer.value = { kind: 'error', text: weighed.error };
       return;
@@ -146,7 +147,7 @@ export const useDueLine = defineStore('dueLine', () => {
       answer.value = { kind: 'error', text: 'Say why it is struck, in a word or two; it stays on the strip, crossed out.' };
       return;
     }
-    await lanes.write(id, { kind: 'strike', at: Date.now(), target: reading.id, reason });
+    await lanes.write(id, { kind: 'strike', at: momentOf(run, wallNow()), target: reading.id, reason });
     clear();
     picked.value = id;
     text.value = writeEntryLine({ ...reading, seen: (reading.at - run.header.plugInAt) / 1000 });

@@ -248,6 +248,10 @@ function places(
     }
   }
   if (traces.length === 1 && size !== 'row') {
+    for (const [index, { from, to }] of (traces[0]?.away ?? []).entries()) {
+      for (const track of tracks)
+        all[`away-${track}-${index}`] = spanOf(from, to, track, track === 'percent' ? 'not watched' : '', palette.soft);
+    }
     for (const [index, { at, says }] of (traces[0]?.events ?? []).entries()) all[`event-${index}`] = eventLine(at, says, theme);
   }
   if (traces.length === 1 && tracks.includes('watts')) {

@@ -31,6 +31,8 @@ export interface Trace {
   /** What happened, and when. */
   events: { at: number; says: string }[];
   missed: Span[];
+  /** Stretches in which the program was away. */
+  away: Span[];
   /** Gaps in the watts too long to be bridged: nothing is drawn across them. */
   unseen: Span[];
   /** The charge to expect, in pencil; no ink. */
@@ -54,8 +56,11 @@ export function traceOf(run: RunRecord, name: string, pen: number, now = run.end
     dots: { percent: dots(run.tracks.percent), watts: dots(run.tracks.watts), celsius: dots(run.tracks.celsius) },
     streamed: new Set(TRACK_NAMES.filter((track) => run.sampled.has(track))),
     struck: run.struck.flatMap(({ seconds, reading }): Dot[] => (reading.percent === undefined ? [] : [[seconds, reading.percent]])),
-    events: run.events.map(({ event, seconds, source }) => ({ at: seconds, says: source ? `→ ${source.charger.name}` : event })),
+    events: run.events
+      .filter(({ event }) => event !== 'away')
+      .map(({ event, seconds, source }) => ({ at: seconds, says: source ? `→ ${source.charger.name}` : event })),
     missed: missed.map(({ from, to }) => ({ from, to })),
+    away: run.away,
     unseen: unseenSpans(run.tracks.watts),
     end: Math.max(run.end, now),
   };
@@ -84,6 +89,7 @@ export function expectedTrace(id: string, name: string, pen: number, expected: E
     struck: [],
     events: [],
     missed: [],
+    away: [],
     unseen: [],
     expected: pencilOf(expected),
     end: expected.length,
@@ -101,6 +107,7 @@ export function outlineOf(summary: Summary): Trace {
     struck: [],
     events: [],
     missed: [],
+    away: [],
     unseen: [],
     end: summary.end,
   };

@@ -94,18 +94,25 @@ export function notices(run: RunRecord): Notice[] {
 /** What happened, and the time without power. */
 function happened(run: RunRecord): Notice[] {
   const events = run.events
-    .filter(({ event }) => event !== 'unplugged' && event !== 'replugged')
+    .filter(({ event }) => event !== 'unplugged' && event !== 'replugged' && event !== 'away')
     .map((each): Notice => {
       const { event, seconds, source } = each;
       const to = source ? [`to ${source.charger.name}`] : [];
-      const text = `${spell(seconds)}: ${[eventSays(event), ...to, ...eventDetails(each)].join(', ')}`;
+      const by = each.shift ? [`by ${spell(Math.abs(each.shift) / 1000)} ${each.shift > 0 ? 'ahead' : 'back'}`] : [];
+      const text = `${spell(seconds)}: ${[eventSays(event), ...by, ...to, ...eventDetails(each)].join(', ')}`;
       return { kind: 'event', from: seconds, to: seconds, text };
     });
-  const away = run.unplugged.map(({ from, to }): Notice => {
+  const unwatched = run.away.map(({ from, to }): Notice => ({
+    kind: 'unseen',
+    from,
+    to,
+    text: `Not watched from ${spell(from)} to ${spell(to)}: nobody knows what happened then`,
+  }));
+  const unplugged = run.unplugged.map(({ from, to }): Notice => {
     const until = Math.min(to, Math.max(run.end, from));
     return { kind: 'unplugged', from, to: until, text: `Unplugged from ${spell(from)} to ${spell(until)}: charging time leaves it out` };
   });
-  return [...events, ...away];
+  return [...events, ...unwatched, ...unplugged];
 }
 
 function heat(run: RunRecord): Notice[] {

@@ -103,6 +103,10 @@ const eventSchema = object({
   remark: string(),
   /** The new source, of a swap. */
   source: sourceSchema.default(undefined).optional(),
+  /** When the program was back, epoch milliseconds, of a time in which it was away. */
+  until: number().integer(),
+  /** By how much the wall clock was moved, in milliseconds, ahead above zero. */
+  shift: number().integer(),
   /** Scores, of a workload that ended. */
   scores: array().of(scoreSchema.required()).default(undefined).optional(),
 }).noUnknown();

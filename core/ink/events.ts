@@ -18,6 +18,10 @@ export const EVENTS = [
   { id: 'camera stopped', key: 'f', says: 'camera stopped' },
   /** Written by the program on every other lane of a set. */
   { id: 'fine', key: '', says: 'read finely from here on' },
+  /** Written by the program: it was shut, asleep or gone, until the entry’s `until`. */
+  { id: 'away', key: '', says: 'not watched' },
+  /** Written by the program once a person says so: the wall clock was moved by the entry’s `shift`. */
+  { id: 'clock', key: '', says: 'the clock was changed' },
 ] as const;
 
 export type EventId = (typeof EVENTS)[number]['id'];

@@ -30,6 +30,10 @@ export interface RunRecord {
   sources: (Source & { from: number })[];
   /** Spans in which it was unplugged; the last is endless while it still is. */
   unplugged: { from: number; to: number }[];
+  /** Spans in which the program was away. */
+  away: { from: number; to: number }[];
+  /** By how much the wall clock was moved since plug-in, in milliseconds. */
+  shift: number;
   stop?: (Stop & { seconds: number }) | undefined;
   tracks: Record<Quantity, Track>;
   /** Levels lower than one seen before them. */
@@ -101,6 +105,10 @@ export function foldRun(header: Header, entries: readonly Entry[], samples: Samp
     events,
     sources: sourcesOf(header, events),
     unplugged: unpluggedSpans(events),
+    away: events.flatMap(({ event, seconds, until }) =>
+      event === 'away' && until !== undefined ? [{ from: seconds, to: (until - header.plugInAt) / 1000 }] : [],
+    ),
+    shift: events.reduce((moved, { shift = 0 }) => moved + shift, 0),
     stop,
     tracks,
     falls: fallsOf(tracks.percent),
@@ -131,6 +139,12 @@ function unpluggedSpans(events: RunRecord['events']): RunRecord['unplugged'] {
 export function chargingTime({ unplugged }: RunRecord, moment: number): number {
   return moment - unplugged.reduce((away, { from, to }) => away + Math.max(0, Math.min(to, moment) - from), 0);
 }
+
+/** The moment of a run at which the wall clock shows `wall`, epoch milliseconds: as if the clock had never been changed since plug-in. */
+export const momentOf = ({ shift }: RunRecord, wall: number): number => wall - shift;
+
+/** Seconds from plug-in at which the wall clock shows `wall`. */
+export const elapsedAt = (run: RunRecord, wall: number): number => (momentOf(run, wall) - run.header.plugInAt) / 1000;
 
 /** What a run charges from at a moment. */
 export function sourceAt({ sources, header }: RunRecord, moment: number): Source {

@@ -1,4 +1,4 @@
-import type { RunRecord } from '../ink/fold';
+import { elapsedAt, type RunRecord } from '../ink/fold';
 import { fineFrom } from '../curve/notices';
 import { lastVerdict, nextDue } from '../method/cadence';
 
@@ -14,13 +14,13 @@ export interface Due {
 /**
  * When a run wants its next reading.
  *
- * @param now epoch milliseconds
+ * @param now what the wall clock shows, epoch milliseconds
  * @returns `undefined` for a run that has stopped, has no cadence, or wants no more readings
  */
 export function dueOf(run: RunRecord, now: number): Due | undefined {
-  const { cadence, plugInAt, id } = run.header;
+  const { cadence, id } = run.header;
   if (!cadence || run.stop) return undefined;
-  const elapsed = (now - plugInAt) / 1000;
+  const elapsed = elapsedAt(run, now);
   const due = nextDue(cadence, run.readings.at(-1)?.seconds, elapsed, fineFrom(run));
   return due === undefined ? undefined : { runId: id, due, wait: due - elapsed };
 }
