@@ -30,9 +30,10 @@ export { isTie, rank, standardUncertainty, surelyBelow, writeRank, type Bounds, 
 export { cadenceInWords, checks, dueTimes, nextDue, type Check } from './method/cadence';
 export { readCadence, writeCadence, type CadenceText } from './method/cadenceText';
 export { SCHOOLS, type School } from './method/schools';
+export { ENDINGS, WANTS, type Rule } from './method/rule';
 export { cadenceSchema, type Cadence } from './method/cadenceSchema';
 export { CONDITIONS, type Condition } from './method/conditions';
-export { ownMethodSchema, type OwnMethod } from './method/ownMethod';
+export { ownMethodSchema, withRule, type OwnMethod } from './method/ownMethod';
 export {
   entriesSchema,
   headerSchema,
@@ -47,8 +48,12 @@ export {
   type Source,
   type Stop,
   type Strike,
+  type Picture,
+  type Trial,
 } from './ink/entry';
 export { EVENTS, eventDetails, eventSays, type EventId } from './ink/events';
+export { elapsedIn, footageSchema, type Footage } from './ink/footage';
+export { SECOND_LOOK, SETTLE, STATUSES, statusSays, type StatusId } from './ink/trial';
 export { SCHEMA } from './ink/version';
 export {
   EMPTY_TRACK,
@@ -68,7 +73,9 @@ export { milestone, type Milestone } from './curve/milestone';
 export { gainAt, levelAt, type Gain } from './curve/valueAt';
 export { energy, unseenSpans, type Energy, type Span } from './curve/energy';
 export { peak, type Peak } from './curve/peak';
+export { energySamples, projection } from './curve/energySample';
 export { stalls } from './curve/stall';
+export { workloads, type Workload } from './curve/workloads';
 export { gearOf, summarise, thin, type Summary } from './curve/summary';
 export { checksOf, HOT, notices, watched, type Notice } from './curve/notices';
 export { figuresOf, GAIN_TIMES, LEVELS, milestoneTime, writeGain, writeMilestone, type Figure } from './curve/figures';
@@ -76,10 +83,14 @@ export { type Working } from './curve/working';
 export { expectedRun } from './run/expected';
 export { forecasts, type Forecast } from './run/forecast';
 export { clockJump, SLEPT, type Tick } from './run/clockJump';
+export { worthReading } from './run/extra';
+export { ghostOf, writeGhost, type Ghost } from './run/ghost';
 export { isQuiet } from './run/quiet';
+export { missing, ruleOf, stopOffer } from './run/stopping';
 export { newsOf } from './run/together';
 export { weigh, type Weighed } from './run/weigh';
 export { dueOf, inOrderOfDue, settledAt, LANE_LETTERS, type Due } from './run/due';
+export { compatibility, likelyStatus, sourceKey, type Compatible, type Tried } from './compare/compatibility';
 export { speedUp, type SpeedUp } from './compare/speedUp';
 export { compareRuns, type Row, type Standing } from './compare/compare';
 export { QUESTIONS, type Question } from './plan/questions';
@@ -87,6 +98,7 @@ export { lowerBound } from './plan/bound';
 export { agendaOf, movesOf, nextRun, oneAfterAnother, tallyOf, type Appointment, type Move } from './plan/agenda';
 export { attended, calendarSchema, DAYS, usualCalendar, type Calendar, type Hours, type Stretch } from './plan/calendar';
 export { differing } from './plan/differing';
+export { endsAttended } from './plan/ends';
 export { readHours, writeHours } from './plan/hoursText';
 export { costOf } from './plan/cost';
 export { type Placed, type Problem } from './plan/jobs';

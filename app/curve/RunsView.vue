@@ -37,6 +37,8 @@ const STOPS: Readonly<Record<string, string>> = {
   full: 'full',
   'window over': 'window over',
   'will not finish': 'given up',
+  'light out': 'light out',
+  'power died away': 'power died away',
   'something went wrong': 'went wrong',
   other: 'ended',
 };

@@ -2,7 +2,17 @@
 import { nanoid } from 'nanoid';
 import { computed, ref, shallowRef } from 'vue';
 import { ValidationError } from 'yup';
-import { CONDITIONS, ownMethodSchema, readCadence, type CadenceText, type Condition, type OwnMethod, type School } from '@core';
+import {
+  CONDITIONS,
+  ENDINGS,
+  WANTS,
+  ownMethodSchema,
+  readCadence,
+  type CadenceText,
+  type Condition,
+  type OwnMethod,
+  type School,
+} from '@core';
 import { StorageTrouble } from '../ledger/storageTrouble';
 import ConditionsTable from '../plan/ConditionsTable.vue';
 import CadenceFields from './CadenceFields.vue';
@@ -26,6 +36,7 @@ const words = ref({
 });
 const timing = ref({ ...props.choice.timing });
 const conditions = shallowRef<Condition[]>([...(props.base.conditions ?? props.conditions ?? CONDITIONS)]);
+const rule = ref({ ...props.base.rule, wants: [...props.base.rule.wants] });
 const errors = shallowRef<Record<string, string>>({});
 
 const FIELDS = [
@@ -37,6 +48,14 @@ const FIELDS = [
   { key: 'goodFor', label: 'Good for' },
   { key: 'weakAt', label: 'Weak at' },
 ] as const;
+
+const SAYS: Readonly<Record<(typeof ENDINGS)[number], string>> = {
+  full: 'the display shows 100 %',
+  power: 'power has died away',
+  window: 'the window is over',
+  list: 'a list has been tried through',
+};
+const ENDS = ENDINGS.map((value) => ({ value, title: SAYS[value] }));
 
 const KINDS: { value: CadenceText['kind']; title: string }[] = [
   { value: 'fixed', title: 'at even intervals' },
@@ -58,6 +77,7 @@ async function keep(): Promise<void> {
         id: isKnown.value ? props.base.id : nanoid(10),
         cadence: 'cadence' in read ? read.cadence : undefined,
         conditions: conditions.value,
+        rule: rule.value,
       },
       { abortEarly: false },
     ) as OwnMethod;
@@ -89,6 +109,27 @@ async function keep(): Promise<void> {
         />
         <v-select v-model="timing.kind" :items="KINDS" label="It is read" density="compact" />
         <CadenceFields v-model="timing" :error="errors.cadence ?? ''" />
+        <v-select v-model="rule.ends" :items="ENDS" label="What ends a run" density="compact" />
+        <v-select
+          v-model="rule.wants"
+          :items="[...WANTS]"
+          label="Missed at a check where it is not read"
+          multiple
+          chips
+          density="compact"
+        />
+        <v-text-field
+          v-model="rule.due"
+          label="Said while a check is due, if anything"
+          :error-messages="errors['rule.due']"
+          density="compact"
+        />
+        <v-text-field
+          v-model="rule.between"
+          label="Said between checks, if anything"
+          :error-messages="errors['rule.between']"
+          density="compact"
+        />
         <ConditionsTable :conditions="conditions" @change="(changed: Condition[]) => (conditions = changed)" />
         <div class="ends">
           <v-btn variant="text" @click="emit('away')">Leave it</v-btn>

@@ -133,7 +133,7 @@ interface Ready {
   charger: Charger;
   level: number | undefined;
   cadence: Cadence;
-  rest: Pick<Header, 'port' | 'cable' | 'meter' | 'study' | 'conditions' | 'method'>;
+  rest: Pick<Header, 'port' | 'cable' | 'meter' | 'study' | 'conditions' | 'method' | 'rule'>;
 }
 /** Those that start together with the one being filled in. */
 const set = shallowRef<Ready[]>([]);
@@ -196,8 +196,9 @@ const clash = computed(() => {
 });
 
 /** Schools of the trade go by their ids; a method of one’s own by its name, for it can be thrown away. */
-function methodName(id: string | undefined): Pick<Header, 'method'> {
-  return id === undefined ? {} : { method: methods.isOwn(id) ? methods.byId(id)?.name : id };
+function methodName(id: string | undefined): Pick<Header, 'method' | 'rule'> {
+  const chosen = methods.byId(id);
+  return chosen ? { method: methods.isOwn(id) ? chosen.name : chosen.id, rule: chosen.rule } : {};
 }
 
 /** The clock counts from this key, whatever storing takes. */

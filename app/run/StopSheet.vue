@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue';
 import { useRouter } from 'vue-router';
-import { momentOf, spell, sighting, STOP_REASONS, type RunRecord } from '@core';
+import { missing, momentOf, spell, sighting, STOP_REASONS, stopOffer, type RunRecord } from '@core';
 import { StorageTrouble } from '../ledger/storageTrouble';
 import { wallNow } from '../frame/clock';
 import { vFocus } from '../frame/vFocus';
@@ -18,13 +18,18 @@ const line = useDueLine();
 const router = useRouter();
 const at = momentOf(props.run, wallNow());
 const last = computed(() => sighting(props.run.tracks.percent, props.run.tracks.percent.seconds.length - 1)?.value);
-const because = ref<(typeof STOP_REASONS)[number]>(last.value === 100 ? 'full' : 'window over');
+/** What its method says of stopping now. */
+const offer = stopOffer(props.run, (at - props.run.header.plugInAt) / 1000);
+const lacks = computed(() => missing(props.run, (at - props.run.header.plugInAt) / 1000));
+const because = ref<(typeof STOP_REASONS)[number]>(offer?.because ?? (last.value === 100 ? 'full' : 'window over'));
 const remark = ref('');
 const trouble = ref('');
 const busy = ref(false);
 
 const WORDS: Readonly<Record<(typeof STOP_REASONS)[number], string>> = {
   full: 'It is full',
+  'light out': 'Its light went out',
+  'power died away': 'Power has died away',
   'window over': 'The window I wanted is over',
   'will not finish': 'It will not finish',
   'something went wrong': 'Something went wrong',
@@ -58,6 +63,13 @@ async function stop(): Promise<void> {
         <p v-if="because === 'full' && last !== 100" class="due">
           The last level read is {{ last === undefined ? 'unknown' : `${last} %` }}. Log the 100 % first if the display shows it.
         </p>
+        <p>{{ offer ? `By its method it may stop: ${offer.says}.` : 'By its method it would go on.' }}</p>
+        <template v-if="lacks.length > 0">
+          <p id="lacks">Missing, and some of it can still be read:</p>
+          <ul aria-labelledby="lacks">
+            <li v-for="each in lacks" :key="each">{{ each }}</li>
+          </ul>
+        </template>
         <v-radio-group v-model="because" v-focus label="Because" hide-details>
           <v-radio v-for="reason in STOP_REASONS" :key="reason" :value="reason" :label="WORDS[reason]" />
         </v-radio-group>

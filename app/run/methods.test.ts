@@ -15,6 +15,7 @@ const mine: OwnMethod = {
   stops: 'at 80 %',
   goodFor: '',
   weakAt: '',
+  rule: { ends: 'full', wants: ['level'] },
   conditions: [{ name: 'case', value: 'off' }],
 };
 

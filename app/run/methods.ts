@@ -1,6 +1,6 @@
 import { defineStore } from 'pinia';
 import { computed, shallowRef } from 'vue';
-import { migrate, SCHEMA, SCHOOLS, type OwnMethod, type School } from '@core';
+import { migrate, SCHEMA, SCHOOLS, withRule, type OwnMethod, type School } from '@core';
 import { onTabs, tellTabs } from '../ledger/channel';
 import { allOf, methodBook, store } from '../ledger/databases';
 
@@ -22,7 +22,7 @@ export const useMethods = defineStore('methods', () => {
 
   async function load(): Promise<void> {
     const kept = await allOf<Stored>(methodBook);
-    own.value = kept.map((each) => (migrate({ ...each }, 'A method of your own') as unknown as Stored).method);
+    own.value = kept.map((each) => withRule((migrate({ ...each }, 'A method of your own') as unknown as Stored).method));
   }
 
   /** Keeps methods, or writes over those of the same id. @throws {StorageTrouble} */

@@ -76,7 +76,8 @@ export const useWatch = defineStore('watch', () => {
       for (const { runId, entry } of away)
         await lanes.write(runId, { kind: 'strike', at: momentIn(runId), target: entry, reason: 'the clock was changed' });
       const runs = by < 0 ? mine().map(({ header }) => header.id) : away.map(({ runId }) => runId);
-      for (const runId of runs) await lanes.write(runId, { kind: 'event', event: 'clock', at: momentIn(runId, by < 0 ? 0 : by), shift: by });
+      for (const runId of runs)
+        await lanes.write(runId, { kind: 'event', event: 'clock', at: momentIn(runId, by < 0 ? 0 : by), shift: by });
     });
 
   /** Takes the wall clock as it is. */

@@ -5,7 +5,10 @@ import { deviceSchema } from '../bench/device';
 import { meterSchema } from '../bench/meter';
 import { cadenceSchema, type Cadence } from '../method/cadenceSchema';
 import { conditionSchema } from '../method/conditions';
+import { ruleSchema } from '../method/rule';
 import { EVENTS, type EventId } from './events';
+import { footageSchema } from './footage';
+import { trialFields } from './trial';
 import { SCHEMA } from './version';
 
 const moment = number().integer().required();
@@ -43,6 +46,8 @@ export const readingSchema = object({
   /** Which way current flows at the cable, where it was noted. */
   direction: string().oneOf(['in', 'out'] as const),
   note: string(),
+  /** Where in the footage it was read, in seconds of the clip. */
+  clip: counted(),
   /** The person was asked whether this could be, and kept it. */
   sure: boolean().oneOf([true] as const),
 }).noUnknown();
@@ -64,7 +69,15 @@ const noteSchema = object({
   text: string().required(),
 }).noUnknown();
 
-export const STOP_REASONS = ['full', 'window over', 'will not finish', 'something went wrong', 'other'] as const;
+export const STOP_REASONS = [
+  'full',
+  'light out',
+  'power died away',
+  'window over',
+  'will not finish',
+  'something went wrong',
+  'other',
+] as const;
 
 const stopSchema = object({
   ...mark,
@@ -111,7 +124,36 @@ const eventSchema = object({
   scores: array().of(scoreSchema.required()).default(undefined).optional(),
 }).noUnknown();
 
-const KINDS = { reading: readingSchema, strike: strikeSchema, note: noteSchema, event: eventSchema, stop: stopSchema };
+/** One charger of a spot check, tried. */
+const trialSchema = object({
+  ...mark,
+  kind: string()
+    .oneOf(['trial'] as const)
+    .required(),
+  source: sourceSchema.required(),
+  ...trialFields,
+}).noUnknown();
+
+/** A picture taken as evidence of a reading. The picture itself is kept beside the ink, under its id. */
+const pictureSchema = object({
+  ...mark,
+  kind: string()
+    .oneOf(['picture'] as const)
+    .required(),
+  picture: string().required().max(40),
+  /** The entry it is evidence of. */
+  target: string().required().max(40),
+}).noUnknown();
+
+const KINDS = {
+  reading: readingSchema,
+  trial: trialSchema,
+  picture: pictureSchema,
+  strike: strikeSchema,
+  note: noteSchema,
+  event: eventSchema,
+  stop: stopSchema,
+};
 
 /** One entry of ink, checked by its kind. */
 export const entrySchema = lazy((value: unknown) => {
@@ -135,6 +177,10 @@ export const headerSchema = object({
   cadence: cadenceSchema,
   /** Which school of the trade it was taken by, by its id; a method of one’s own by its name. */
   method: string().max(80),
+  /** What its method asks of it; that of its school where none is kept. */
+  rule: ruleSchema.default(undefined).optional(),
+  /** The footage it was read from, where it was. */
+  footage: footageSchema.default(undefined).optional(),
   /** The study it belongs to, and which cell of its matrix it fills. */
   study: object({ id: string().required().max(40), cell: string().required().max(200) })
     .noUnknown()
@@ -159,7 +205,9 @@ export type Stop = InferType<typeof stopSchema>;
 export type Source = InferType<typeof sourceSchema>;
 export type Score = InferType<typeof scoreSchema>;
 export type Event = Omit<InferType<typeof eventSchema>, 'event'> & { event: EventId };
-export type Entry = Reading | Strike | Note | Event | Stop;
+export type Trial = InferType<typeof trialSchema>;
+export type Picture = InferType<typeof pictureSchema>;
+export type Entry = Reading | Strike | Note | Event | Trial | Picture | Stop;
 /** What is written, before the ledger gives it its place in the order. */
 export type Draft = Entry extends infer Each ? (Each extends Entry ? Omit<Each, 'seq' | 'id' | 'written'> : never) : never;
 

@@ -1,5 +1,5 @@
 import { power } from '../quantity/electric';
-import type { Entry, Event, Header, Note, Reading, Source, Stop, Strike } from './entry';
+import type { Entry, Event, Header, Note, Picture, Reading, Source, Stop, Strike, Trial } from './entry';
 import { EMPTY_TRACK, QUANTITIES, sighting, sightings, trackOf, type Quantity, type Samples, type Sighting, type Track } from './track';
 
 /** A reading with its time from plug-in, in seconds. */
@@ -26,6 +26,10 @@ export interface RunRecord {
   notes: (Note & { seconds: number })[];
   /** What happened, by its time. */
   events: (Event & { seconds: number })[];
+  /** Chargers tried one after another, in order of entry. */
+  trials: (Trial & { seconds: number })[];
+  /** Pictures taken as evidence. */
+  pictures: Picture[];
   /** What it charged from, each from a time on; the first from plug-in. */
   sources: (Source & { from: number })[];
   /** Spans in which it was unplugged; the last is endless while it still is. */
@@ -76,6 +80,8 @@ export function foldRun(header: Header, entries: readonly Entry[], samples: Samp
   const struck: Struck[] = [];
   const notes: RunRecord['notes'] = [];
   const happened: RunRecord['events'] = [];
+  const trials: RunRecord['trials'] = [];
+  const pictures: Picture[] = [];
   let stop: RunRecord['stop'];
   for (const entry of ordered) {
     const seconds = (entry.at - header.plugInAt) / 1000;
@@ -85,6 +91,8 @@ export function foldRun(header: Header, entries: readonly Entry[], samples: Samp
     } else if (entry.kind === 'reading') readings.push({ reading: entry, seconds });
     else if (entry.kind === 'note') notes.push({ ...entry, seconds });
     else if (entry.kind === 'event') happened.push({ ...entry, seconds });
+    else if (entry.kind === 'trial') trials.push({ ...entry, seconds });
+    else if (entry.kind === 'picture') pictures.push(entry);
     else if (entry.kind === 'stop') stop = { ...entry, seconds };
   }
   const seen = inOrder(readings, (one, other) => one.seconds - other.seconds || one.reading.seq - other.reading.seq);
@@ -94,7 +102,8 @@ export function foldRun(header: Header, entries: readonly Entry[], samples: Samp
   for (const quantity of QUANTITIES) tracks[quantity] = merge(handTrack(seen, quantity), columns[quantity]);
   const lastSampled = QUANTITIES.map((quantity) => columns[quantity]?.seconds.at(-1) ?? 0);
   const events = [...inOrder(happened, (one, other) => one.seconds - other.seconds || one.seq - other.seq)];
-  const end = stop?.seconds ?? Math.max(0, seen.at(-1)?.seconds ?? 0, events.at(-1)?.seconds ?? 0, ...lastSampled);
+  const end =
+    stop?.seconds ?? Math.max(0, seen.at(-1)?.seconds ?? 0, events.at(-1)?.seconds ?? 0, trials.at(-1)?.seconds ?? 0, ...lastSampled);
   const sampled = new Set(QUANTITIES.filter((quantity) => (columns[quantity]?.seconds.length ?? 0) > 0));
   return {
     header,
@@ -103,6 +112,8 @@ export function foldRun(header: Header, entries: readonly Entry[], samples: Samp
     struck,
     notes,
     events,
+    trials,
+    pictures,
     sources: sourcesOf(header, events),
     unplugged: unpluggedSpans(events),
     away: events.flatMap(({ event, seconds, until }) =>

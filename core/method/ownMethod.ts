@@ -2,6 +2,7 @@ import { array, lazy, number, object, type InferType } from 'yup';
 import { idField, nameField, textField } from '../bench/fields';
 import { cadenceSchema, type Cadence } from './cadenceSchema';
 import { conditionSchema } from './conditions';
+import { ruleSchema, USUAL_RULE, type Rule } from './rule';
 
 /** A method of the reviewer’s own: a school of the trade, adjusted and kept under a name. */
 export const ownMethodSchema = object({
@@ -14,7 +15,10 @@ export const ownMethodSchema = object({
   stops: textField(120).required('Say when a run stops.'),
   goodFor: textField(160).defined(),
   weakAt: textField(160).defined(),
+  rule: ruleSchema.default(undefined).optional(),
   conditions: array().of(conditionSchema).required(),
 }).noUnknown();
 
-export type OwnMethod = Omit<InferType<typeof ownMethodSchema>, 'cadence'> & { cadence: Cadence };
+/** Methods that were kept before rules were have the usual one. */
+export type OwnMethod = Omit<InferType<typeof ownMethodSchema>, 'cadence' | 'rule'> & { cadence: Cadence; rule: Rule };
+export const withRule = (method: Omit<OwnMethod, 'rule'> & { rule?: Rule }): OwnMethod => ({ ...method, rule: method.rule ?? USUAL_RULE });

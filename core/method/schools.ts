@@ -1,5 +1,6 @@
 import type { Cadence } from './cadenceSchema';
 import type { Condition } from './conditions';
+import { USUAL_RULE, type Rule } from './rule';
 
 /** A way in which reviewers take a run: how it starts, when it is read, what is written down, when it stops. */
 export interface School {
@@ -14,6 +15,8 @@ export interface School {
   stops: string;
   goodFor: string;
   weakAt: string;
+  /** The same for the program: what ends a run, what is wanted of a check, what is said meanwhile. */
+  rule: Rule;
   /** Settings that must match, where the method says so. */
   conditions?: Condition[];
 }
@@ -32,6 +35,7 @@ export const SCHOOLS: readonly School[] = [
     stops: 'at 100 % on the display',
     goodFor: 'the whole curve by hand',
     weakAt: 'every time is uncertain by one interval; it takes hours of attention',
+    rule: USUAL_RULE,
   },
   {
     id: 'coarse-then-fine',
@@ -43,6 +47,7 @@ export const SCHOOLS: readonly School[] = [
     stops: 'each at 100 % on the display',
     goodFor: 'several chargers or devices side by side',
     weakAt: 'the early part is coarse',
+    rule: USUAL_RULE,
   },
   {
     id: 'milestone-checks',
@@ -54,6 +59,7 @@ export const SCHOOLS: readonly School[] = [
     stops: 'at 100 % on the display',
     goodFor: 'short tables people remember',
     weakAt: 'it hides what happens between; a winner at half an hour can lose at 100 %',
+    rule: { ...USUAL_RULE, due: 'The level now; after the last mark, watch for 100 %.' },
   },
   {
     id: 'top-up-window',
@@ -65,6 +71,7 @@ export const SCHOOLS: readonly School[] = [
     stops: 'when the window ends',
     goodFor: 'what is gained in a shower or over breakfast',
     weakAt: 'it says nothing of the full time; early leaders fade',
+    rule: { ends: 'window', wants: ['level'], due: 'All lanes at once: Shift Space freezes the moment, the figures come after.' },
   },
   {
     id: 'fixed-hour-from-half',
@@ -76,6 +83,12 @@ export const SCHOOLS: readonly School[] = [
     stops: 'after an hour',
     goodFor: 'laptops on small chargers',
     weakAt: 'both may be nearly full at the end, which hides a real difference',
+    rule: {
+      ends: 'window',
+      wants: ['level'],
+      due: 'Wake the screen only now, read the level, and let it sleep again.',
+      between: 'Leave it asleep: the screen stays dark until the check.',
+    },
   },
   {
     id: 'energy-sample',
@@ -87,6 +100,12 @@ export const SCHOOLS: readonly School[] = [
     stops: 'after 5 min',
     goodFor: 'ranking chargers without a full charge',
     weakAt: 'it assumes steady power and needs the battery in Wh; loss and taper are ignored',
+    rule: {
+      ends: 'window',
+      wants: ['watt-hours'],
+      due: 'The Wh of the meter now, as 1.42wh. A second sample follows in the next 5 min, if you like.',
+      between: 'Write the Wh at the start of the 5 min too; leave the screen as it is.',
+    },
   },
   {
     id: 'instrumented-log',
@@ -98,6 +117,12 @@ export const SCHOOLS: readonly School[] = [
     stops: 'when power has died away',
     goodFor: 'stages, handshakes and heat',
     weakAt: 'it needs a meter and an import',
+    rule: {
+      ends: 'power',
+      wants: ['level', 'temperature'],
+      due: 'Level and temperatures, as 42 front 38c back 39c.',
+      between: 'The meter logs watts; the run goes on after 100 % until power has died away.',
+    },
   },
   {
     id: 'spot-check',
@@ -108,6 +133,7 @@ export const SCHOOLS: readonly School[] = [
     stops: 'after about a minute',
     goodFor: 'compatibility tables',
     weakAt: 'it hangs on level and heat of that moment; a minute cannot tell holding from draining',
+    rule: { ends: 'list', wants: [] },
   },
   {
     id: 'load-test',
@@ -115,10 +141,16 @@ export const SCHOOLS: readonly School[] = [
     start: 'near empty, or full',
     startLevel: 5,
     cadence: { kind: 'fixed', every: 5 * MINUTE },
-    records: 'watts in, battery watts, scores as notes',
+    records: 'watts in, battery watts, and the scores of each workload',
     stops: 'when the workload ends',
     goodFor: 'docks and small laptop chargers',
     weakAt: 'two meters disagree',
+    rule: {
+      ends: 'window',
+      wants: ['watts', 'battery watts'],
+      due: 'Watts in, and what the system says of the battery, as 55w bat 29w.',
+      between: 'V, then W, begins a workload; V, then E, ends it with its scores.',
+    },
   },
   {
     id: 'consumption',
@@ -130,5 +162,11 @@ export const SCHOOLS: readonly School[] = [
     stops: 'when the window ends',
     goodFor: 'sizing packs and panels',
     weakAt: 'on a weak source the battery makes up the rest: input is then not consumption',
+    rule: {
+      ends: 'window',
+      wants: ['watts', 'level at both ends'],
+      due: 'Watts and Wh; at both ends the level or the battery watts too.',
+      between: 'V, then W, begins a workload. Brightness full, nothing else running.',
+    },
   },
 ];

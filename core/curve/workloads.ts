@@ -1,0 +1,119 @@
+import type { Score } from '../ink/entry';
+import { sourceAt, type RunRecord } from '../ink/fold';
+import { firstAfter, sighting, type Track } from '../ink/track';
+import { energy } from './energy';
+
+/** A stretch of work on the device while it was plugged in, and where its power came from. Watts are means over the stretch. */
+export interface Workload {
+  name: string;
+  source: string;
+  from: number;
+  to: number;
+  /** At the cable. */
+  inputWatts?: number | undefined;
+  /** Into the battery; below zero it helps out. */
+  batteryWatts?: number | undefined;
+  /** Input less what goes into the battery: what the device itself used. */
+  usedWatts?: number | undefined;
+  inputWattHours?: number | undefined;
+  /** Level change over the stretch, in %. */
+  gain?: number | undefined;
+  scores: readonly Score[];
+  /** Whether the input is what was consumed: `helped` when the battery made up the rest, `charged` when some of it went into the battery. */
+  input: 'consumption' | 'helped' | 'charged' | 'unknown';
+  isOver: boolean;
+}
+
+/** Battery watts this small are none, in W; displays round levels. */
+const IDLE = 0.5;
+
+/**
+ * The workloads of a run, from each start to its end, or to the last thing seen.
+ *
+ * Input W = into the battery + used by the device (common practice, no source). Where the battery helped, input is not consumption.
+ */
+export function workloads(run: RunRecord): Workload[] {
+  const all: Workload[] = [];
+  let begun: { name: string; from: number } | undefined;
+  const close = (to: number, isOver: boolean, scores: readonly Score[] = [], name = begun?.name) => {
+    if (begun) all.push(workload(run, { ...begun, name: name ?? '', to }, scores, isOver));
+    begun = undefined;
+  };
+  for (const { event, seconds, remark, scores } of run.events) {
+    if (event === 'work started') {
+      close(seconds, true);
+      begun = { name: remark ?? '', from: seconds };
+    } else if (event === 'work ended') close(seconds, true, scores, remark);
+  }
+  close(Math.max(run.end, begun?.from ?? 0), Boolean(run.stop));
+  return all;
+}
+
+function workload(
+  run: RunRecord,
+  { name, from, to }: { name: string; from: number; to: number },
+  scores: readonly Score[],
+  isOver: boolean,
+): Workload {
+  const { watts, batteryWatts, percent, wattHours } = run.tracks;
+  const [input, battery] = [meanIn(watts, from, to), meanIn(batteryWatts, from, to)];
+  const levels = [levelBefore(percent, from), levelBefore(percent, to)] as const;
+  const gain = levels[0] === undefined || levels[1] === undefined ? undefined : levels[1] - levels[0];
+  const counted = [near(wattHours, from), near(wattHours, to)] as const;
+  const inputWattHours =
+    counted[0] === undefined || counted[1] === undefined || counted[1] < counted[0] ? undefined : counted[1] - counted[0];
+  return {
+    name,
+    source: sourceAt(run, to).charger.name,
+    from,
+    to,
+    inputWatts: input,
+    batteryWatts: battery,
+    usedWatts: input === undefined || battery === undefined ? undefined : input - battery,
+    inputWattHours: inputWattHours ?? energyIn(watts, from, to),
+    gain,
+    scores,
+    input: inputIs(battery, gain),
+    isOver,
+  };
+}
+
+function inputIs(battery: number | undefined, gain: number | undefined): Workload['input'] {
+  const into = battery ?? gain;
+  if (into === undefined) return 'unknown';
+  const idle = battery === undefined ? 0 : IDLE;
+  if (into < -idle) return 'helped';
+  return into > idle ? 'charged' : 'consumption';
+}
+
+/** Mean over time of what was read in a stretch; of one reading, that. */
+function meanIn(track: Track, from: number, to: number): number | undefined {
+  const part = within(track, from, to);
+  if (part.seconds.length < 2) return sighting(part, 0)?.value;
+  let area = 0;
+  for (let index = 1; index < part.seconds.length; index += 1)
+    area +=
+      (((part.values[index - 1] ?? 0) + (part.values[index] ?? 0)) / 2) * ((part.seconds[index] ?? 0) - (part.seconds[index - 1] ?? 0));
+  return area / ((part.seconds[part.seconds.length - 1] ?? 0) - (part.seconds[0] ?? 0));
+}
+
+function energyIn(watts: Track, from: number, to: number): number | undefined {
+  const part = within(watts, from, to);
+  return part.seconds.length < 2 ? undefined : energy(part, to - from).wattHours;
+}
+
+function within(track: Track, from: number, to: number): Track {
+  const [first, last] = [firstAfter(track, from - 1e-6), firstAfter(track, to)];
+  return { seconds: Array.from(track.seconds).slice(first, last), values: Array.from(track.values).slice(first, last) };
+}
+
+/** The level that stood at a moment: the last seen by then. */
+const levelBefore = (track: Track, at: number) => sighting(track, firstAfter(track, at) - 1)?.value;
+/** A counter as read within a minute of a moment. */
+function near(track: Track, at: number): number | undefined {
+  const after = firstAfter(track, at);
+  const around = [sighting(track, after - 1), sighting(track, after)].filter(
+    (each) => each !== undefined && Math.abs(each.seconds - at) <= 60,
+  );
+  return around.sort((one, other) => Math.abs((one?.seconds ?? 0) - at) - Math.abs((other?.seconds ?? 0) - at))[0]?.value;
+}

@@ -1,0 +1,23 @@
+import { array, object, string, type InferType } from 'yup';
+
+/** What ends a run: the display shows 100, power has died away, a window is over, or a list has been tried through. */
+export const ENDINGS = ['full', 'power', 'window', 'list'] as const;
+
+/** What can be wanted at a check. `…at both ends`: at plug-in and at the last check only. */
+export const WANTS = ['level', 'watts', 'watt-hours', 'temperature', 'battery watts', 'level at both ends'] as const;
+export type Wanted = (typeof WANTS)[number];
+
+/** What a method asks of a live run: what ends it, what is wanted at every check, and what it says meanwhile. */
+export const ruleSchema = object({
+  ends: string().oneOf(ENDINGS).required(),
+  wants: array().of(string().oneOf(WANTS).required()).required(),
+  /** Said while a check is due. */
+  due: string().max(160),
+  /** Said between checks. */
+  between: string().max(160),
+}).noUnknown();
+
+export type Rule = InferType<typeof ruleSchema>;
+
+/** A run of no method: to 100 % by its levels. */
+export const USUAL_RULE: Rule = { ends: 'full', wants: ['level'] };

@@ -1,0 +1,133 @@
+import { checksOf } from '../curve/notices';
+import { holds } from '../curve/faults';
+import { stalls } from '../curve/stall';
+import { STOP_REASONS, type Reading } from '../ink/entry';
+import { type RunRecord } from '../ink/fold';
+import { sighting, TEMPERATURES } from '../ink/track';
+import { USUAL_RULE, type Rule, type Wanted } from '../method/rule';
+import { SCHOOLS } from '../method/schools';
+import { nominal, spell } from '../quantity/duration';
+import { listed } from '../quantity/listed';
+
+/** What the method of a run says of its stop now. */
+export interface StopOffer {
+  because: (typeof STOP_REASONS)[number];
+  says: string;
+}
+
+/** Power that has died away: below this share of the peak or so many watts, for so many seconds (numbers.md, *True full*). */
+const DIED = { share: 0.03, watts: 0.5, lasting: 300 };
+/** A current this small means that a device without a percentage is done, in A. */
+const SPENT_AMPS = 0.1;
+
+/** What the method of a run asks of it. */
+export function ruleOf({ header: { rule, method } }: Pick<RunRecord, 'header'>): Rule {
+  return rule ?? SCHOOLS.find(({ id }) => id === method)?.rule ?? USUAL_RULE;
+}
+
+/**
+ * Whether a live run may be stopped by the rule of its method, and why.
+ *
+ * @param elapsed seconds from plug-in
+ * @returns `undefined` while it is to go on
+ */
+export function stopOffer(run: RunRecord, elapsed: number): StopOffer | undefined {
+  const { ends } = ruleOf(run);
+  const { percent } = run.tracks;
+  const level = sighting(percent, percent.seconds.length - 1)?.value;
+  const died = powerDied(run);
+  if (ends === 'window') return windowOver(run, elapsed) ? { because: 'window over', says: 'the window is over' } : undefined;
+  if (ends === 'list') return undefined;
+  if (ends === 'power' || level === undefined) {
+    if (died !== undefined) return { because: 'power died away', says: `power has died away since ${spell(died)}` };
+  } else if (level >= 100) return { because: 'full', says: 'the display shows 100 %' };
+  if (level === undefined) {
+    const light = run.events.findLast(({ event }) => event === 'light on' || event === 'light off');
+    if (light?.event === 'light off') return { because: 'light out', says: `the light went out at ${spell(light.seconds)}` };
+    const amps = sighting(run.tracks.amps, run.tracks.amps.seconds.length - 1);
+    if (amps && amps.value < SPENT_AMPS) return { because: 'power died away', says: `it takes less than ${SPENT_AMPS} A` };
+  }
+  const last = percent.seconds[percent.seconds.length - 1];
+  const stuck = stalls(percent).at(-1);
+  if (stuck && stuck.to === last && holds(run).every(({ to }) => to < stuck.from))
+    return { because: 'will not finish', says: `no gain for ${spell(stuck.to - stuck.from)}` };
+  return undefined;
+}
+
+/** Since when power has been gone, as watts were read; `undefined` while it is not, or for less than five minutes. */
+function powerDied({ tracks: { watts } }: RunRecord): number | undefined {
+  const all = Array.from(watts.values);
+  const floor = Math.max(DIED.watts, DIED.share * all.reduce((top, value) => Math.max(top, value), 0));
+  const begins = all.findLastIndex((value) => value >= floor) + 1;
+  const [from, to] = [watts.seconds[begins], watts.seconds[watts.seconds.length - 1]];
+  return begins > 0 && from !== undefined && to !== undefined && to - from >= DIED.lasting ? from : undefined;
+}
+
+/** A window is over once its last mark has been answered or has gone by; one without marks ends by itself. */
+function windowOver({ header: { cadence }, readings }: RunRecord, elapsed: number): boolean {
+  if (cadence?.kind !== 'marks' || cadence.then !== undefined) return false;
+  const end = cadence.at.at(-1) ?? Infinity;
+  return elapsed >= end && (readings.some(({ seconds }) => seconds >= end - 60) || elapsed >= end + 120);
+}
+
+const NAMES: Readonly<Record<Wanted, string>> = {
+  level: 'level',
+  watts: 'watts',
+  'watt-hours': 'Wh',
+  temperature: 'temperature',
+  'battery watts': 'battery watts',
+  'level at both ends': 'level or battery watts',
+};
+
+function has(wanted: Wanted, reading: Reading): boolean {
+  switch (wanted) {
+    case 'level':
+      return reading.percent !== undefined;
+    case 'watts':
+      return reading.watts !== undefined || (reading.volts !== undefined && reading.amps !== undefined);
+    case 'watt-hours':
+      return reading.wattHours !== undefined;
+    case 'temperature':
+      return TEMPERATURES.some((quantity) => reading[quantity] !== undefined);
+    case 'battery watts':
+      return reading.batteryWatts !== undefined;
+    case 'level at both ends':
+      return reading.percent !== undefined || reading.batteryWatts !== undefined;
+  }
+}
+
+/**
+ * What a run lacks of what its method wants, up to now: said before it is stopped, while some of it can still be read.
+ *
+ * @returns sentences without a full stop, such as `no temperature at 10 and 30 min`; none when nothing is missing
+ */
+export function missing(run: RunRecord, elapsed: number): string[] {
+  const { wants } = ruleOf(run);
+  const checks = checksOf(run, elapsed);
+  const gone = checks.filter(({ seen }) => seen === undefined).map(({ due }) => due);
+  const said = gone.length > 0 ? [`no reading at ${times(gone)}`] : [];
+  // A device without a percentage cannot show one.
+  const asked =
+    run.header.device.display === undefined || run.header.device.display === 'percent' ? wants : wants.filter((each) => each !== 'level');
+  const start = run.readings.filter(({ seconds }) => seconds < 60).map(({ reading }) => reading);
+  for (const wanted of asked) {
+    const atEnds = wanted === 'level at both ends';
+    const lacking = checks
+      .filter((_, index) => !atEnds || index === checks.length - 1)
+      .filter(
+        ({ seen, from, to }) =>
+          seen !== undefined && !run.readings.some(({ seconds, reading }) => seconds >= from && seconds < to && has(wanted, reading)),
+      )
+      .map(({ due }) => due);
+    const wantsStart = atEnds || wanted === 'level' || wanted === 'watt-hours';
+    if (wantsStart && !start.some((reading) => has(wanted, reading))) said.push(`no ${NAMES[wanted]} at plug-in`);
+    if (lacking.length > 0) said.push(`no ${NAMES[wanted]} at ${times(lacking)}`);
+  }
+  return said;
+}
+
+/** Up to three times, then how many more. */
+function times(all: number[]): string {
+  const most = 3;
+  return all.length <= most ? listed(all.map(nominal)) : `${all.slice(0, most).map(nominal).join(', ')} and ${all.length - most} more`;
+}
