@@ -75,7 +75,7 @@ export { energy, unseenSpans, type Energy, type Span } from './curve/energy';
 export { peak, type Peak } from './curve/peak';
 export { energySamples, projection } from './curve/energySample';
 export { stalls } from './curve/stall';
-export { workloads, type Workload } from './curve/workloads';
+export { splitInWords, workloads, type Workload } from './curve/workloads';
 export { gearOf, summarise, thin, type Summary } from './curve/summary';
 export { checksOf, HOT, notices, watched, type Notice } from './curve/notices';
 export { figuresOf, GAIN_TIMES, LEVELS, milestoneTime, writeGain, writeMilestone, type Figure } from './curve/figures';

@@ -9,6 +9,12 @@ const listeners = new Set<() => void>();
 /** What the wall clock shows, epoch milliseconds, less a jump that is in doubt. */
 export const wallNow = (): number => Date.now() - doubted.value;
 
+/** A moment by the clock on the wall: `14:05`, or with its day. The browser writes it: a package for dates is not needed before the first picture. */
+export function wallTime(at: number, withDay = false): string {
+  const day = withDay ? ({ day: 'numeric', month: 'short' } as const) : {};
+  return new Date(at).toLocaleString('en-GB', { ...day, hour: '2-digit', minute: '2-digit' });
+}
+
 /** Sets a jump of the wall clock aside; 0 takes it as it is. */
 export function doubt(jump: number): void {
   doubted.value = jump;

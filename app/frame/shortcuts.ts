@@ -18,6 +18,7 @@ export const SHORTCUTS = {
   markAll: { keys: 'Shift+Space', shown: 'Shift Space', does: 'mark this moment on every lane; then one lane after another' },
   entry: { keys: '0', shown: '0 – 9', does: 'type a reading: the digit lands in the due line' },
   lane: { keys: 'a', shown: 'A – L', does: 'pick a lane, in the empty due line' },
+  alone: { keys: 'o', shown: 'O', does: 'fill the board with one lane, and back' },
   event: { keys: 'v', shown: 'V', does: 'note what happened; one more key says what' },
   strike: { keys: 'x', shown: 'X', does: 'strike the last reading of the lane, and write it again' },
   clock: { keys: 't', shown: 'T', does: 'say that the clock was changed, when the due line asks' },

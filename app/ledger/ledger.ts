@@ -93,6 +93,16 @@ const MARKS = 'marks';
 export const keepMarks = (marks: Marks): Promise<void> => store(liveBook, MARKS, { marks });
 export const keptMarks = async (): Promise<Marks> => (await liveBook.getItem<{ marks: Marks }>(MARKS))?.marks ?? {};
 
+/** How the board is laid: the order of its lanes, and the earlier run under each, by run. */
+export interface Board {
+  order: string[];
+  ghosts: Record<string, string>;
+}
+const BOARD = 'board';
+/** @throws {StorageTrouble} */
+export const keepBoard = (board: Board): Promise<void> => store(liveBook, BOARD, board);
+export const keptBoard = async (): Promise<Board> => (await liveBook.getItem<Board>(BOARD)) ?? { order: [], ghosts: {} };
+
 const BEAT = 'here';
 /** Keeps that the program is here at a moment, epoch milliseconds, while runs are live. @throws {StorageTrouble} */
 export const beat = (at: number): Promise<void> => store(liveBook, BEAT, { at });

@@ -2,10 +2,16 @@
 import { computed } from 'vue';
 import { settledAt, spell, type Forecast, type RunRecord } from '@core';
 import InkStrip from '../strip/InkStrip.vue';
-import { tracedWithPencil } from '../strip/trace';
+import { ghostDots, tracedWithPencil } from '../strip/trace';
 
 /** The growing strip of a lane, with the charge to expect under it. Drawn when ink arrives, and when a check has turned out missed. */
-const props = defineProps<{ run: RunRecord; elapsed: number; coming: Forecast[] }>();
+const props = defineProps<{
+  run: RunRecord;
+  elapsed: number;
+  coming: Forecast[];
+  ghost?: RunRecord | undefined;
+  isAlone?: boolean | undefined;
+}>();
 
 const HALF_HOUR = 1800;
 
@@ -14,7 +20,7 @@ const header = computed(() => props.run.header);
 const until = computed(() => (Math.floor((props.elapsed + 300) / HALF_HOUR) + 1) * HALF_HOUR);
 /** The strip looks no further than the last moment at which a check could turn out missed, so that it is not drawn every second. */
 const settled = computed(() => settledAt(props.run, props.elapsed));
-const traces = computed(() => [tracedWithPencil(props.run, settled.value, props.coming)]);
+const traces = computed(() => [{ ...tracedWithPencil(props.run, settled.value, props.coming), ghost: ghostDots(props.run, props.ghost) }]);
 const caption = computed(() => {
   const level = props.run.tracks.percent.values[props.run.tracks.percent.values.length - 1];
   const shown = level === undefined ? 'level unknown' : `${level} %`;
@@ -23,5 +29,5 @@ const caption = computed(() => {
 </script>
 
 <template>
-  <InkStrip :traces="traces" size="lane" :until="until" :now="elapsed" :caption="caption" />
+  <InkStrip :traces="traces" :size="isAlone ? 'sheet' : 'lane'" :until="until" :now="elapsed" :caption="caption" />
 </template>

@@ -1,28 +1,28 @@
 <script setup lang="ts">
 import { computed, defineAsyncComponent } from 'vue';
 import {
-  CAUTIONS,
   chargingTime,
   clock,
   dueOf,
   elapsedAt,
   forecasts,
+  LEVELS,
   nominal,
   sighting,
   sourceAt,
   TEMPERATURES,
-  watched,
   type RunRecord,
   type Track,
 } from '@core';
-import { useNow } from '../frame/clock';
+import { useNow, wallTime } from '../frame/clock';
 import PenNib from '../strip/PenNib.vue';
+import LaneAsides from './LaneAsides.vue';
 
 /** The figures are there at once; the strip is drawn a moment after them. */
 const LanePaper = defineAsyncComponent(() => import('./LanePaper.vue'));
 
-/** A live run: what it is, what was last seen, its strip, and when it wants its next reading. */
-const props = defineProps<{ run: RunRecord; letter: string; isSlim?: boolean }>();
+/** A live run: what it is, what was last seen, its strip, and when it wants its next reading. Alone, it fills the board. */
+const props = defineProps<{ run: RunRecord; letter: string; isSlim?: boolean; isAlone?: boolean; ghost?: RunRecord | undefined }>();
 
 const now = useNow();
 
@@ -30,12 +30,10 @@ const last = (track: Track) => sighting(track, track.seconds.length - 1)?.value;
 const header = computed(() => props.run.header);
 const elapsed = computed(() => elapsedAt(props.run, now.value));
 const source = computed(() => sourceAt(props.run, elapsed.value));
-/** When 80 and 100 % will show. */
-const coming = computed(() => forecasts(props.run));
-/** The browser writes it: a package for dates is not needed before the first picture. */
-const wallTime = (seconds: number) =>
-  new Date(header.value.plugInAt + props.run.shift + seconds * 1000).toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' });
-const warnings = computed(() => watched(props.run));
+/** When 50, 80 and 100 % will show; the strip and the words tell of the last two. */
+const foreseen = computed(() => forecasts(props.run, LEVELS));
+const coming = computed(() => foreseen.value.filter(({ level }) => level > 50));
+const wallAt = (seconds: number) => wallTime(header.value.plugInAt + props.run.shift + seconds * 1000);
 const isAway = computed(() => props.run.unplugged.at(-1)?.to === Infinity);
 const due = computed(() => dueOf(props.run, now.value));
 const isDue = computed(() => (due.value?.wait ?? 1) <= 0);
@@ -51,13 +49,14 @@ const celsius = computed(() => {
 <template>
   <article
     class="lane"
-    :class="{ due: isDue, slim: isSlim }"
+    :class="{ due: isDue, slim: isSlim, alone: isAlone }"
     :aria-label="`Lane ${letter}: ${header.device.name} on ${header.charger.name}`"
   >
     <div class="what">
       <h2>
         <PenNib :pen="header.pen" />
         <RouterLink :to="`/curve/${header.id}`" :title="header.device.name">{{ header.device.name }}</RouterLink> <kbd>{{ letter }}</kbd>
+        <slot name="tools" />
       </h2>
       <p class="soft">{{ source.charger.name }}<template v-if="isAway">, unplugged</template></p>
       <div class="seen figures">
@@ -68,7 +67,10 @@ const celsius = computed(() => {
         </p>
       </div>
     </div>
-    <div class="paper"><LanePaper :run="run" :elapsed="elapsed" :coming="coming" /></div>
+    <div class="paper">
+      <LanePaper :run="run" :elapsed="elapsed" :coming="coming" :ghost="ghost" :is-alone="isAlone" />
+      <slot name="entry" />
+    </div>
     <div class="when">
       <p class="figures elapsed"><span class="unseen-text">elapsed </span>{{ clock(elapsed) }}</p>
       <p v-if="run.unplugged.length > 0" class="soft words">charging for {{ clock(chargingTime(run, elapsed)) }}</p>
@@ -77,15 +79,11 @@ const celsius = computed(() => {
         {{ isDue ? `late for the check at ${nominal(due.due)}` : `until the check at ${nominal(due.due)}` }}
       </p>
       <p v-for="{ level: to, low, high } in coming" :key="to" class="words pencil">
-        {{ to }} % <span class="figures">{{ wallTime(low) }}–{{ wallTime(high) }}</span>
+        {{ to }} % <span class="figures">{{ wallAt(low) }}–{{ wallAt(high) }}</span>
       </p>
-      <p v-if="!due && run.header.cadence" class="soft words">no more readings wanted: <kbd>S</kbd> stops</p>
+      <p v-if="!due && run.header.cadence" class="soft words">no more readings wanted</p>
     </div>
-    <ul v-if="warnings.length > 0" class="warnings" role="status">
-      <li v-for="{ kind, text } in warnings" :key="kind" :class="{ caution: kind === 'hot' }">
-        {{ text }}<template v-if="kind === 'hot'">. {{ CAUTIONS.hot }}</template>
-      </li>
-    </ul>
+    <LaneAsides :run="run" :elapsed="elapsed" :now="now" :coming="foreseen" :due="due" :ghost="ghost" />
   </article>
 </template>
 
@@ -155,6 +153,7 @@ h2 a:hover {
 }
 
 .paper {
+  position: relative;
   min-height: 9.5rem;
   height: 100%;
   border-inline: 1px solid rgb(var(--v-theme-grid));
@@ -186,17 +185,27 @@ h2 a:hover {
   font-size: 0.85rem;
 }
 
-.warnings {
-  grid-column: 1 / -1;
-  padding: 0.2rem 1.5rem 0.4rem;
-  font-size: 0.85rem;
-  font-weight: 600;
-  color: rgb(var(--v-theme-due));
-  list-style: none;
+.alone {
+  max-height: none;
+  grid-template-columns: 19rem minmax(0, 1fr) 15rem;
 }
 
-.caution {
-  font-size: 0.95rem;
+.alone .level {
+  font-size: 7rem;
+}
+
+.alone .seen {
+  flex-wrap: wrap;
+  font-size: 2rem;
+  line-height: 1.3;
+}
+
+.alone .countdown {
+  font-size: 3.4rem;
+}
+
+.alone .elapsed {
+  font-size: 1.5rem;
 }
 
 .slim {
@@ -253,6 +262,14 @@ h2 a:hover {
     grid-column: 1 / -1;
     grid-row: 2;
     height: 9.5rem;
+  }
+
+  .alone .paper {
+    height: 22rem;
+  }
+
+  .alone .level {
+    font-size: 4.5rem;
   }
 }
 </style>

@@ -1,17 +1,63 @@
 <script setup lang="ts">
-import { computed } from 'vue';
+import { computed, defineAsyncComponent, onMounted, shallowRef, useTemplateRef } from 'vue';
+import { useRoute, useRouter } from 'vue-router';
+import { LANE_LETTERS, type RunRecord } from '@core';
 import { useShelf } from '../bench/shelf';
 import { useLogbook } from '../curve/logbook';
 import { logbookKind } from '../frame/openLogbook';
+import { useKeys } from '../frame/shortcuts';
+import { useStudies } from '../plan/studies';
+import { useBoard } from './board';
+import { useDueLine } from './dueLine';
+import LaneEntry from './LaneEntry.vue';
 import { useLanes } from './lanes';
 import LiveLane from './LiveLane.vue';
 
-/** The board: every live run in a lane of its own. */
+const GhostField = defineAsyncComponent(() => import('./GhostField.vue'));
+const LaneDrag = defineAsyncComponent(() => import('./LaneDrag.vue'));
+
+/** The board: every live run in a lane of its own, or one lane that fills it. */
 const lanes = useLanes();
+const board = useBoard();
+const line = useDueLine();
 const shelf = useShelf();
 const logbook = useLogbook();
+const studies = useStudies();
+const route = useRoute();
+const router = useRouter();
 const isReady = computed(() => shelf.devices.length > 0 && shelf.chargers.length > 0);
 const isDemo = logbookKind() === 'demo';
+const alone = computed(() => lanes.records.find(({ header }) => header.id === route.query.lane));
+const shown = computed(() => (alone.value ? [alone.value] : board.shown));
+const container = useTemplateRef<HTMLElement>('container');
+const canDrag = shallowRef(false);
+const mineOf = (runId: string) => lanes.inOrder.some(({ header, mine }) => header.id === runId && mine.value);
+const placeOf = (runId: string) => board.shown.findIndex(({ header }) => header.id === runId);
+
+onMounted(async () => {
+  canDrag.value = true;
+  await board.load();
+  if (lanes.records.some(({ header }) => header.study)) await studies.load();
+});
+
+function fill(run: RunRecord | undefined): void {
+  void router.replace({ query: run ? { lane: run.header.id } : {} });
+}
+
+const MOVES: Readonly<Record<string, number>> = { ArrowUp: -1, ArrowLeft: -1, ArrowDown: 1, ArrowRight: 1 };
+function moveByKey(event: KeyboardEvent, runId: string): void {
+  const by = MOVES[event.key];
+  if (by === undefined) return;
+  event.preventDefault();
+  board.move(runId, placeOf(runId) + by);
+}
+
+useKeys({
+  o: (event) => {
+    event.preventDefault();
+    fill(alone.value ? undefined : line.record);
+  },
+});
 </script>
 
 <template>
@@ -19,15 +65,60 @@ const isDemo = logbookKind() === 'demo';
     <header>
       <h1>{{ lanes.records.length > 0 ? 'Charging now' : 'Run' }}</h1>
       <p v-if="lanes.records.length > 0" class="soft">{{ lanes.records.length === 1 ? 'one lane' : `${lanes.records.length} lanes` }}</p>
-      <div class="actions"><v-btn v-if="isReady" to="/run/new">Start a run</v-btn></div>
+      <div class="actions">
+        <v-btn v-if="alone" @click="fill(undefined)">All lanes</v-btn>
+        <v-btn to="/run/rehearse" variant="text">Rehearse</v-btn>
+        <template v-if="isReady">
+          <v-btn to="/run/footage" variant="text">From footage</v-btn>
+          <v-btn to="/run/spot" variant="text">Spot check</v-btn>
+          <v-btn to="/run/new">Start a run</v-btn>
+        </template>
+      </div>
     </header>
-    <LiveLane
-      v-for="run in lanes.records"
-      :key="run.header.id"
-      :run="run"
-      :letter="lanes.letterOf(run.header.id)"
-      :is-slim="lanes.records.length > 4"
-    />
+    <div v-if="lanes.records.length > 0" ref="container" class="lanes">
+      <LiveLane
+        v-for="run in shown"
+        :key="run.header.id"
+        :data-run="run.header.id"
+        :run="run"
+        :letter="lanes.letterOf(run.header.id)"
+        :is-slim="shown.length > 4"
+        :is-alone="alone !== undefined"
+        :ghost="board.ghostUnder(run.header.id)"
+      >
+        <template #tools>
+          <button
+            v-if="!alone && shown.length > 1"
+            type="button"
+            class="tool grip"
+            :aria-label="`Move lane ${lanes.letterOf(run.header.id)}: drag it, or press an arrow key`"
+            @keydown="moveByKey($event, run.header.id)"
+          >
+            ⠿
+          </button>
+          <button
+            v-if="!alone"
+            type="button"
+            class="tool"
+            :aria-label="`Fill the board with lane ${lanes.letterOf(run.header.id)}`"
+            @click="fill(run)"
+          >
+            ⤢
+          </button>
+        </template>
+        <template #entry>
+          <LaneEntry
+            v-if="lanes.records.length > 1 || alone"
+            :run-id="run.header.id"
+            :letter="lanes.letterOf(run.header.id)"
+            :is-mine="mineOf(run.header.id)"
+          />
+        </template>
+      </LiveLane>
+      <GhostField v-if="alone" :run="alone" />
+      <LaneDrag v-if="canDrag && !alone && container && lanes.records.length > 1" :container="container" @moved="board.move" />
+    </div>
+    <p v-if="lanes.records.length >= LANE_LETTERS.length" class="soft full-house">Twelve lanes are the most.</p>
     <div v-if="lanes.records.length === 0" class="first-step">
       <template v-if="isReady">
         <h2>Nothing is charging</h2>
@@ -39,6 +130,9 @@ const isDemo = logbookKind() === 'demo';
         <h2>First, put a device and a charger on the shelf</h2>
         <p>A run needs to know what is charging and from what. Both take a minute to write down.</p>
         <v-btn to="/bench" variant="flat" color="primary">Go to the bench</v-btn>
+        <p>
+          Without any gear at hand, <RouterLink to="/run/rehearse">rehearse a run</RouterLink>: made-up phones to read from, at any speed.
+        </p>
         <p v-if="!isDemo" class="soft">
           To look round first, run <code class="figures">npm run demo</code>: a made-up logbook at its own address.
         </p>
@@ -52,5 +146,38 @@ const isDemo = logbookKind() === 'demo';
   display: flex;
   flex-direction: column;
   height: 100%;
+}
+
+.lanes {
+  display: flex;
+  flex: 1;
+  flex-direction: column;
+}
+
+.tool {
+  padding: 0 0.3rem;
+  font: inherit;
+  color: rgb(var(--v-theme-soft));
+  background: none;
+  border: 0;
+  border-radius: 4px;
+  cursor: pointer;
+}
+
+.tool:first-of-type {
+  margin-inline-start: auto;
+}
+
+.tool:hover {
+  color: rgb(var(--v-theme-ink));
+}
+
+.grip {
+  cursor: grab;
+  touch-action: none;
+}
+
+.full-house {
+  padding: 0.4rem 1.5rem;
 }
 </style>

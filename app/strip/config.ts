@@ -351,6 +351,13 @@ function pencil(traces: readonly Trace[], tracks: readonly TrackName[], { theme 
           ctx.stroke();
         }
       }
+      ctx.setLineDash([7, 5]);
+      for (const { ghost } of traces) {
+        if (!ghost || !scales.x || !scales.percent) continue;
+        ctx.beginPath();
+        for (const [seconds, value] of ghost) ctx.lineTo(scales.x.getPixelForValue(seconds), scales.percent.getPixelForValue(value));
+        ctx.stroke();
+      }
       ctx.setLineDash([]);
       for (const { forecasts = [] } of traces) for (const band of forecasts) bracket(ctx, scales, band);
       ctx.restore();

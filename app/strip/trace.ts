@@ -2,6 +2,7 @@ import {
   checksOf,
   expectedRun,
   forecasts,
+  ghostOf,
   thin,
   unseenSpans,
   type Expected,
@@ -37,6 +38,8 @@ export interface Trace {
   unseen: Span[];
   /** The charge to expect, in pencil; no ink. */
   expected?: Record<TrackName, Dot[]> | undefined;
+  /** An earlier run that lies under it, in pencil, moved so that both show the first level at one time. */
+  ghost?: Dot[] | undefined;
   /** Between which times levels will come, in pencil. */
   forecasts?: readonly Forecast[] | undefined;
   end: number;
@@ -70,6 +73,15 @@ export function traceOf(run: RunRecord, name: string, pen: number, now = run.end
 export function tracedWithPencil(run: RunRecord, now = run.end, coming = run.stop ? [] : forecasts(run)): Trace {
   const expected = expectedRun(run);
   return { ...traceOf(run, run.header.charger.name, run.header.pen, now), expected: expected && pencilOf(expected), forecasts: coming };
+}
+
+/** The levels of an earlier run as they lie under a live one; none where it never showed the level at which the live one began. */
+export function ghostDots(run: RunRecord, earlier: RunRecord | undefined): Dot[] | undefined {
+  const laid = earlier && ghostOf(run, earlier);
+  if (!laid) return undefined;
+  return thin(earlier.tracks.percent, MOST_DOTS / 3).flatMap(([seconds, value]): Dot[] =>
+    seconds + laid.shift < 0 ? [] : [[seconds + laid.shift, value]],
+  );
 }
 
 /** An expected charge as a strip draws it. Temperatures are not drawn: they hang on a room nobody measured. */

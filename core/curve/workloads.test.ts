@@ -3,7 +3,7 @@ import { inkOf, type Jotted } from '../ink/build';
 import type { Entry } from '../ink/entry';
 import { exampleHeader } from '../ink/example';
 import { foldRun } from '../ink/fold';
-import { workloads } from './workloads';
+import { splitInWords, workloads } from './workloads';
 
 const header = exampleHeader();
 const work = (
@@ -70,6 +70,13 @@ it('counts 3 Wh for five minutes of rendering at 36 W, from watts or from the co
     events,
   );
   expect(workloads(counted)[0]?.inputWattHours).toBe(3);
+});
+
+it('says where the power goes', () => {
+  const said = (jotted: Jotted) => workloads(run([jotted], [work(10, 'work started', 0, { remark: 'idle' })])).map(splitInWords);
+  expect(said({ seconds: 60, watts: 55, batteryWatts: 29 })).toEqual(['idle: 55.0 W in, 29.0 W of it into the battery, 26.0 W used']);
+  expect(said({ seconds: 60, watts: 28, batteryWatts: -6 })[0]).toMatch(/6.0 W more out of the battery, 34.0 W used. The battery helps/);
+  expect(said({ seconds: 60, percent: 4 })).toEqual(['idle: no watts read yet']);
 });
 
 it('goes on while a workload runs, and ends one when the next begins', () => {

@@ -1,6 +1,7 @@
 import type { Score } from '../ink/entry';
 import { sourceAt, type RunRecord } from '../ink/fold';
 import { firstAfter, sighting, type Track } from '../ink/track';
+import { fixed } from '../quantity/figures';
 import { energy } from './energy';
 
 /** A stretch of work on the device while it was plugged in, and where its power came from. Watts are means over the stretch. */
@@ -116,4 +117,15 @@ function near(track: Track, at: number): number | undefined {
     (each) => each !== undefined && Math.abs(each.seconds - at) <= 60,
   );
   return around.sort((one, other) => Math.abs((one?.seconds ?? 0) - at) - Math.abs((other?.seconds ?? 0) - at))[0]?.value;
+}
+
+/** Where the power of a workload comes from and goes to, in words: `rendering: 55.0 W in, 29.0 W of it into the battery, 26.0 W used`. */
+export function splitInWords({ name, inputWatts, batteryWatts, usedWatts, input }: Workload): string {
+  if (inputWatts === undefined) return `${name}: no watts read yet`;
+  const into =
+    batteryWatts === undefined
+      ? ''
+      : `, ${fixed(Math.abs(batteryWatts), 1)} W ${batteryWatts < 0 ? 'more out of' : 'of it into'} the battery`;
+  const used = usedWatts === undefined ? '' : `, ${fixed(usedWatts, 1)} W used`;
+  return `${name}: ${fixed(inputWatts, 1)} W in${into}${used}${input === 'helped' ? '. The battery helps: what comes in is not what it uses' : ''}`;
 }

@@ -1,0 +1,100 @@
+<script setup lang="ts">
+import { computed } from 'vue';
+import {
+  CAUTIONS,
+  endsAttended,
+  energySamples,
+  projection,
+  ghostOf,
+  ruleOf,
+  spell,
+  splitInWords,
+  stopOffer,
+  watched,
+  workloads,
+  worthReading,
+  writeGhost,
+  type Due,
+  type Forecast,
+  type RunRecord,
+} from '@core';
+import { wallTime } from '../frame/clock';
+import { useStudies } from '../plan/studies';
+
+/** What a lane has to say beside its figures: what needs a look, what a reading now would be worth, how it stands to its ghost, when it may stop. */
+const props = defineProps<{
+  run: RunRecord;
+  elapsed: number;
+  now: number;
+  coming: readonly Forecast[];
+  due: Due | undefined;
+  ghost: RunRecord | undefined;
+}>();
+
+const studies = useStudies();
+const warnings = computed(() => watched(props.run));
+const offer = computed(() => stopOffer(props.run, props.elapsed));
+const catches = computed(() => worthReading(props.run, props.coming, props.due?.due, props.elapsed));
+const rule = computed(() => ruleOf(props.run));
+const prompt = computed(() => (props.due && props.due.wait <= 0 ? rule.value.due : rule.value.between));
+const behind = computed(() => {
+  const laid = props.ghost && ghostOf(props.run, props.ghost);
+  return laid && props.ghost
+    ? `${writeGhost(laid)}, against ${props.ghost.header.charger.name} on ${wallTime(props.ghost.header.plugInAt, true)}`
+    : '';
+});
+const hours = computed(() => {
+  const { study, plugInAt } = props.run.header;
+  const calendar = studies.all.find(({ id }) => id === study?.id)?.calendar;
+  const full = props.coming.find(({ level }) => level === 100);
+  return calendar && full ? endsAttended(calendar, full, plugInAt + props.run.shift, props.now) : undefined;
+});
+const working = computed(() => workloads(props.run).findLast(({ isOver }) => !isOver));
+const sampled = computed(() => {
+  const found = energySamples(props.run).length > 0 ? projection(props.run) : undefined;
+  return found && `${found.level} % in about ${spell(found.seconds)} at this power: loss and taper left out`;
+});
+const said = computed(() =>
+  [prompt.value, behind.value, hours.value, working.value && splitInWords(working.value), sampled.value].filter((each) => each),
+);
+</script>
+
+<template>
+  <ul v-if="warnings.length > 0 || offer || catches || said.length > 0" class="asides">
+    <li v-for="{ kind, text } in warnings" :key="kind" class="warning" :class="{ caution: kind === 'hot' }" role="status">
+      {{ text }}<template v-if="kind === 'hot'">. {{ CAUTIONS.hot }}</template>
+    </li>
+    <li v-if="catches" class="warning" role="status">one reading now would catch {{ catches }} %</li>
+    <li v-if="offer" class="warning" role="status">it may stop, {{ offer.says }}: <kbd>S</kbd></li>
+    <li v-for="each in said" :key="each">{{ each }}</li>
+  </ul>
+</template>
+
+<style scoped>
+.asides {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 0 1.25rem;
+  grid-column: 1 / -1;
+  padding: 0.15rem 1.5rem 0.35rem;
+  font-size: 0.85rem;
+  color: rgb(var(--v-theme-soft));
+  list-style: none;
+}
+
+.warning {
+  font-weight: 600;
+  color: rgb(var(--v-theme-due));
+}
+
+.caution {
+  flex-basis: 100%;
+  font-size: 0.95rem;
+}
+
+@media (max-width: 900px) {
+  .asides {
+    padding-inline: 1rem;
+  }
+}
+</style>

@@ -1,0 +1,58 @@
+import { defineStore } from 'pinia';
+import { computed, shallowReactive, shallowRef } from 'vue';
+import type { RunRecord } from '@core';
+import { useLogbook } from '../curve/logbook';
+import { keepBoard, keptBoard, type Board } from '../ledger/ledger';
+import { useLanes } from './lanes';
+
+/** How the board is laid: lanes in the order they were dragged into, and the earlier run that lies under each. It loses nothing that was logged. */
+export const useBoard = defineStore('board', () => {
+  const lanes = useLanes();
+  const logbook = useLogbook();
+  const kept = shallowRef<Board>({ order: [], ghosts: {} });
+  const opened = shallowReactive(new Map<string, RunRecord>());
+
+  /** Lanes that were never moved come last, in the order of their start. */
+  const shown = computed(() => {
+    const place = (id: string) => (kept.value.order.includes(id) ? kept.value.order.indexOf(id) : Infinity);
+    return [...lanes.records].sort((one, other) => {
+      const [left, right] = [place(one.header.id), place(other.header.id)];
+      return left === right ? 0 : left - right;
+    });
+  });
+
+  async function load(): Promise<void> {
+    kept.value = await keptBoard();
+    await Promise.all(Object.values(kept.value.ghosts).map(open));
+  }
+
+  function keep(changed: Partial<Board>): void {
+    kept.value = { ...kept.value, ...changed };
+    // Should it not be kept, it holds for as long as the page is open.
+    keepBoard(kept.value).catch(() => undefined);
+  }
+
+  /** Moves a lane to a place on the board, from 0. */
+  function move(runId: string, to: number): void {
+    const ids = shown.value.map(({ header }) => header.id).filter((id) => id !== runId);
+    ids.splice(Math.max(0, Math.min(ids.length, to)), 0, runId);
+    keep({ order: ids });
+  }
+
+  /** Lays an earlier run under a lane, or takes it away. */
+  async function lay(runId: string, earlier: string | undefined): Promise<void> {
+    const { [runId]: _, ...ghosts } = kept.value.ghosts;
+    if (earlier !== undefined) await open(earlier);
+    keep({ ghosts: earlier === undefined ? ghosts : { ...ghosts, [runId]: earlier } });
+  }
+
+  async function open(id: string): Promise<void> {
+    // One that is no longer in the logbook is left out.
+    const found = await logbook.open(id).catch(() => undefined);
+    if (found) opened.set(id, found);
+  }
+
+  const ghostUnder = (runId: string): RunRecord | undefined => opened.get(kept.value.ghosts[runId] ?? '');
+
+  return { shown, load, move, lay, ghostUnder };
+});
