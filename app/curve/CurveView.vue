@@ -5,10 +5,13 @@ import { useRouter } from 'vue-router';
 import {
   cadenceInWords,
   CAUTIONS,
+  clock,
+  compatibility,
   figuresOf,
   HOT,
   notices,
   spell,
+  workloads,
   writeCsv,
   type Draft,
   type Figure,
@@ -25,9 +28,11 @@ import { useLanes } from '../run/lanes';
 import InkStrip from '../strip/InkStrip.vue';
 import PenNib from '../strip/PenNib.vue';
 import { tracedWithPencil } from '../strip/trace';
+import CompatibilityTable from './CompatibilityTable.vue';
 import FigureList from './FigureList.vue';
 import InkTable from './InkTable.vue';
 import { useLogbook } from './logbook';
+import WorkTable from './WorkTable.vue';
 
 /** One run: its strip, its figures with their working, and its ink. */
 const props = defineProps<{ id: string }>();
@@ -52,6 +57,19 @@ const band = computed(() => {
   const level = shown.value?.id.startsWith('level-') ? Number(shown.value.id.slice('level-'.length)) : undefined;
   return { from: place.from, to: place.to, label: shown.value?.label ?? '', level };
 });
+const footageWords = computed(() => {
+  const footage = run.value?.header.footage;
+  if (!footage) return '';
+  const speed = footage.speed === 1 ? '' : `, ${footage.speed} × as fast`;
+  const cuts = footage.cuts.length > 0 ? `, ${footage.cuts.length} cut${footage.cuts.length > 1 ? 's' : ''}` : '';
+  return `, plugged in at ${clock(footage.offset)} of the clip${speed}${cuts}`;
+});
+/** Footage that was written up has no stop yet. */
+const isOpen = computed(() => Boolean(filed.value?.header.footage && !filed.value.stop && filed.value.readings.length > 0));
+async function end(because: 'full' | 'window over'): Promise<void> {
+  const at = filed.value?.readings.at(-1)?.reading.at;
+  if (at !== undefined) await write({ kind: 'stop', at, because });
+}
 const isHot = computed(() => remarks.value.some(({ kind }) => kind === 'hot'));
 const caption = computed(() =>
   run.value ? `${run.value.header.device.name} on ${run.value.header.charger.name}, over ${spell(run.value.end)}` : '',
@@ -124,13 +142,18 @@ const enterStrike = (reading: Reading) => {
         <template v-else-if="run.stop"
           >stopped at {{ spell(run.stop.seconds) }}, {{ run.stop.because }}{{ run.stop.remark ? `: ${run.stop.remark}` : '' }}</template
         >
-        <template v-else>never stopped</template>
+        <template v-else>{{ run.header.footage ? 'being written up' : 'never stopped' }}</template>
         <template v-if="run.header.source"> · from {{ run.header.source }}</template>
+        <template v-if="run.header.footage"> · read from footage{{ footageWords }}</template>
         <template v-if="run.header.cadence"> · read {{ cadenceInWords(run.header.cadence) }}</template>
         <template v-if="run.header.cable"> · through {{ run.header.cable.name }}</template>
       </p>
       <div class="actions">
         <v-btn v-if="!live && run.stop && !run.header.source" @click="takeUp">Not over: take it up again</v-btn>
+        <template v-if="isOpen">
+          <v-btn @click="end('full')">It was full there</v-btn>
+          <v-btn @click="end('window over')">The footage ends there</v-btn>
+        </template>
         <v-btn :to="{ path: '/compare', query: { runs: run.header.id } }">Lay beside others</v-btn>
         <v-btn @click="takeOut">Take out as CSV</v-btn>
       </div>
@@ -151,6 +174,8 @@ const enterStrike = (reading: Reading) => {
         </section>
       </aside>
     </div>
+    <div v-if="run.trials.length > 0" class="trials"><CompatibilityTable :rows="compatibility(run)" /></div>
+    <WorkTable :all="workloads(run)" />
     <InkTable :run="run" :live="live !== undefined" :write="write" @enter-strike="enterStrike" />
   </section>
   <section v-else class="sheet first-step">
@@ -187,6 +212,10 @@ const enterStrike = (reading: Reading) => {
 aside {
   padding: 1rem 1.25rem;
   border-inline-start: 1px solid rgb(var(--v-theme-line));
+}
+
+.trials {
+  padding: 0.5rem 1.5rem;
 }
 
 .remarks ul {

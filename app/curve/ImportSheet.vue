@@ -5,6 +5,7 @@ import { computed, ref, shallowRef, watch } from 'vue';
 import { useRouter } from 'vue-router';
 import { ImportError, LARGEST_FILE, runFromCsv, SCHEMA, spell, type CsvOptions, type Header, type Kept } from '@core';
 import { useShelf } from '../bench/shelf';
+import { takePictures } from '../ledger/pictures';
 import { StorageTrouble } from '../ledger/storageTrouble';
 import { useStudies } from '../plan/studies';
 import { useMethods } from '../run/methods';
@@ -69,6 +70,7 @@ async function bringIn(): Promise<void> {
 async function bringBook(): Promise<void> {
   const { value } = book;
   if (!value) return;
+  await takePictures(value.pictures ?? {});
   await logbook.bringIn(value.runs);
   const known = new Set(shelf.all.map(({ gear: { id } }) => id));
   const brought: Kept[] = [

@@ -1,9 +1,12 @@
 <script setup lang="ts">
-import { computed, ref } from 'vue';
+import { computed, defineAsyncComponent, ref } from 'vue';
 import { eventDetails, eventSays, spell, valueIn, writeEntryLine, type Draft, type Reading, type RunRecord } from '@core';
 import { StorageTrouble } from '../ledger/storageTrouble';
 import { vFocus } from '../frame/vFocus';
 import LateEntry from './LateEntry.vue';
+import PictureButton from './PictureButton.vue';
+
+const PictureSheet = defineAsyncComponent(() => import('./PictureSheet.vue'));
 
 /** A run's ink as it was written: readings, those struck among them, notes. The table twin of the strip. */
 const props = defineProps<{ run: RunRecord; live: boolean; write: (draft: Draft) => Promise<void> }>();
@@ -14,6 +17,10 @@ const reason = ref('');
 const trouble = ref('');
 /** A line to write again, for a run that is over. */
 const again = ref('');
+const said = ref('');
+/** A picture that is being looked at. */
+const looking = ref<{ picture: string; title: string }>();
+const picturesOf = (entry: string) => props.run.pictures.filter(({ target }) => target === entry).map(({ picture }) => picture);
 
 type Row = { id: string; seconds: number; reading?: Reading; struck?: string; fell?: boolean; text?: string };
 const rows = computed<Row[]>(() => {
@@ -96,6 +103,14 @@ async function confirm(): Promise<void> {
               <span v-if="row.reading && asideOf(row.reading)" class="figures">{{ asideOf(row.reading) }}</span>
               {{ row.reading?.note ?? row.text }}
               <span v-if="row.reading?.sure" class="soft">kept after asking</span>
+              <v-btn
+                v-for="(picture, index) in picturesOf(row.id)"
+                :key="picture"
+                variant="text"
+                size="small"
+                @click="looking = { picture, title: `Picture of the reading at ${spell(row.seconds, 1)}` }"
+                >picture {{ index + 1 }}</v-btn
+              >
             </td>
             <td>
               <v-btn
@@ -106,11 +121,24 @@ async function confirm(): Promise<void> {
                 @click="begin(row.reading)"
                 >Strike</v-btn
               >
+              <PictureButton
+                v-if="row.reading && !row.struck && !live"
+                v-slot="{ open, busy }"
+                :target="row.id"
+                :at="row.reading.at"
+                :label="`Picture for the reading at ${spell(row.seconds, 1)}`"
+                :write="write"
+                @said="(text: string) => (said = text)"
+              >
+                <v-btn variant="text" size="small" :loading="busy" @click="open">Add a picture</v-btn>
+              </PictureButton>
             </td>
           </tr>
         </tbody>
       </table>
     </div>
+    <p v-if="said" role="status">{{ said }}</p>
+    <PictureSheet v-if="looking" v-bind="looking" @away="looking = undefined" />
     <LateEntry v-if="!live" v-model="again" :run="run" :write="write" />
     <v-dialog
       :model-value="striking !== undefined"

@@ -1,9 +1,9 @@
 <script setup lang="ts">
 import { ref } from 'vue';
-import { parseEntryLine, weigh, type Draft, type RunRecord } from '@core';
+import { elapsedIn, parseEntryLine, spell, weigh, type Draft, type RunRecord } from '@core';
 import { StorageTrouble } from '../ledger/storageTrouble';
 
-/** Writes a reading into a run that is over: the same line as ever, with the time at which it was seen. */
+/** Writes a reading into a run that is over: the same line as ever, with the time at which it was seen; of a run read from footage, the time of the clip. */
 const props = defineProps<{ run: RunRecord; write: (draft: Draft) => Promise<void> }>();
 const text = defineModel<string>({ required: true });
 
@@ -16,11 +16,16 @@ async function submit(): Promise<void> {
     said.value = line.error;
     return;
   }
+  const { footage } = props.run.header;
   if (line.values.seen === undefined) {
-    said.value = 'This run is over, so say when it was seen: add the time since plug-in, as @14:40.';
+    said.value = footage
+      ? 'Say where in the clip it was read: add its time, as @14:40.'
+      : 'This run is over, so say when it was seen: add the time since plug-in, as @14:40.';
     return;
   }
-  const weighed = weigh(line.values, props.run, Date.now());
+  const clip = line.values.seen;
+  const seen = footage ? elapsedIn(footage, clip) : clip;
+  const weighed = weigh({ ...line.values, seen }, props.run, Date.now());
   if (weighed.verdict === 'refuse') {
     said.value = weighed.error;
     return;
@@ -30,8 +35,9 @@ async function submit(): Promise<void> {
     return;
   }
   try {
-    await props.write(weighed.draft);
-    said.value = weighed.verdict === 'log' && weighed.remark ? weighed.remark : 'Written.';
+    const { draft } = weighed;
+    await props.write(footage && draft.kind === 'reading' ? { ...draft, clip } : draft);
+    said.value = weighed.verdict === 'log' && weighed.remark ? weighed.remark : `Written at ${spell(seen, 1)}.`;
     text.value = '';
   } catch (error) {
     if (!(error instanceof StorageTrouble)) throw error;
@@ -44,7 +50,7 @@ async function submit(): Promise<void> {
   <form class="late" @submit.prevent="submit">
     <v-text-field
       v-model="text"
-      label="Write a reading into this run"
+      :label="run.header.footage ? 'A reading, with the time of the clip' : 'Write a reading into this run'"
       placeholder="42 26.1w @14:40"
       autocomplete="off"
       spellcheck="false"

@@ -6,6 +6,7 @@ import { spell, writeLogbook, logbookOf, type Summary } from '@core';
 import { useShelf } from '../bench/shelf';
 import { fileName, saveFile } from '../frame/saveFile';
 import { everyRun } from '../ledger/ledger';
+import { everyPicture } from '../ledger/pictures';
 import { useStudies } from '../plan/studies';
 import { useMethods } from '../run/methods';
 import { useLanes } from '../run/lanes';
@@ -60,7 +61,7 @@ async function takeOut(): Promise<void> {
   exported.value = 0;
   await Promise.all([studies.load(), methods.load()]);
   const runs = await everyRun((share) => (exported.value = share));
-  const text = writeLogbook(logbookOf(shelf.everything(), { methods: methods.own, studies: studies.all }, runs));
+  const text = writeLogbook(logbookOf(shelf.everything(), { methods: methods.own, studies: studies.all }, runs, await everyPicture()));
   saveFile(`${fileName('inkpath logbook', format(Date.now(), 'yyyy-MM-dd'))}.json`, text, 'application/json');
   exported.value = undefined;
 }

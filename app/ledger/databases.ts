@@ -15,6 +15,7 @@ export const runBook = database('inkpath-runs');
 export const catalogueBook = database('inkpath-catalogue');
 export const studyBook = database('inkpath-studies');
 export const methodBook = database('inkpath-methods');
+export const pictureBook = database('inkpath-pictures');
 export const sampleBook = database('inkpath-samples');
 
 /** Opens what every start reads all at once, for opening one after another is what takes long. Trouble shows when they are used. */

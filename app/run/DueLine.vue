@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, defineAsyncComponent, nextTick, onMounted, ref, useTemplateRef, watch } from 'vue';
 import { useRoute } from 'vue-router';
-import { clock, LANE_LETTERS, momentOf, nominal, spell } from '@core';
+import { clock, LANE_LETTERS, momentOf, nominal, spell, type Draft } from '@core';
 import { canChime } from '../frame/chime';
 import { wallNow } from '../frame/clock';
 import { useSettings } from '../frame/settings';
@@ -11,6 +11,7 @@ import { useDueLine } from './dueLine';
 import { useLanes } from './lanes';
 import { useWatch } from './watch';
 
+const PictureButton = defineAsyncComponent(() => import('../curve/PictureButton.vue'));
 const StopSheet = defineAsyncComponent(() => import('./StopSheet.vue'));
 const CallOut = defineAsyncComponent(() => import('./CallOut.vue'));
 const EventSheet = defineAsyncComponent(() => import('./EventSheet.vue'));
@@ -39,6 +40,9 @@ const label = computed(() => {
     return `Why strike ${line.striking.reading.percent ?? ''} % at ${spell((line.striking.reading.at - run.value.header.plugInAt) / 1000, 1)}?`;
   return `Reading of ${run.value.header.device.name} on ${run.value.header.charger.name}`;
 });
+const picture = useTemplateRef<{ open: () => void }>('picture');
+/** The reading a picture would be evidence of. */
+const newest = computed(() => run.value?.readings.at(-1)?.reading);
 const mine = computed(() => lanes.inOrder.find(({ header }) => header.id === line.runId)?.mine.value ?? false);
 
 onMounted(() => Promise.all([line.load(), watching.start()]));
@@ -119,6 +123,10 @@ useKeys({
     event.preventDefault();
     void watching.changed();
   },
+  p: (event) => {
+    event.preventDefault();
+    picture.value?.open();
+  },
   v: (event) => {
     event.preventDefault();
     note();
@@ -175,6 +183,18 @@ useKeys({
         <button type="button" :disabled="!mine" @click="mark"><kbd>Space</kbd> mark</button>
         <button v-if="lanes.records.length > 1" type="button" @click="markAll"><kbd>Shift Space</kbd> mark all</button>
         <button type="button" :disabled="!mine" @click="strike"><kbd>X</kbd> strike</button>
+        <PictureButton
+          v-if="newest && run"
+          ref="picture"
+          v-slot="{ open }"
+          :target="newest.id"
+          :at="newest.at"
+          :label="`Picture for the last reading of ${run.header.device.name}`"
+          :write="(draft: Draft) => lanes.write(run?.header.id ?? '', draft)"
+          @said="(text: string) => line.say(text)"
+        >
+          <button type="button" :disabled="!mine" @click="open"><kbd>P</kbd> picture</button>
+        </PictureButton>
         <button type="button" :disabled="!mine" @click="note"><kbd>V</kbd> event</button>
         <button type="button" :disabled="!mine" @click="stopping = true"><kbd>S</kbd> stop</button>
         <v-btn v-if="run && !mine" variant="outlined" size="small" @click="lanes.takeOver(run.header.id)"

@@ -22,9 +22,17 @@ import LaneAsides from './LaneAsides.vue';
 const LanePaper = defineAsyncComponent(() => import('./LanePaper.vue'));
 
 /** A live run: what it is, what was last seen, its strip, and when it wants its next reading. Alone, it fills the board. */
-const props = defineProps<{ run: RunRecord; letter: string; isSlim?: boolean; isAlone?: boolean; ghost?: RunRecord | undefined }>();
+const props = defineProps<{
+  run: RunRecord;
+  letter: string;
+  isSlim?: boolean;
+  isAlone?: boolean;
+  ghost?: RunRecord | undefined;
+  at?: number | undefined;
+}>();
 
-const now = useNow();
+const wall = useNow();
+const now = computed(() => props.at ?? wall.value);
 
 const last = (track: Track) => sighting(track, track.seconds.length - 1)?.value;
 const header = computed(() => props.run.header);
@@ -55,7 +63,9 @@ const celsius = computed(() => {
     <div class="what">
       <h2>
         <PenNib :pen="header.pen" />
-        <RouterLink :to="`/curve/${header.id}`" :title="header.device.name">{{ header.device.name }}</RouterLink> <kbd>{{ letter }}</kbd>
+        <span v-if="at !== undefined">{{ header.device.name }}</span>
+        <RouterLink v-else :to="`/curve/${header.id}`" :title="header.device.name">{{ header.device.name }}</RouterLink>
+        <kbd>{{ letter }}</kbd>
         <slot name="tools" />
       </h2>
       <p class="soft">{{ source.charger.name }}<template v-if="isAway">, unplugged</template></p>

@@ -28,6 +28,8 @@ export interface Logbook {
   methods: OwnMethod[];
   studies: Study[];
   runs: StoredRun[];
+  /** Pictures taken as evidence, by their ids, each as a data address (RFC 2397). */
+  pictures?: Record<string, string> | undefined;
 }
 
 /** Gear and runs as a logbook, dated now. */
@@ -35,6 +37,7 @@ export function logbookOf(
   { devices, chargers, cables, meters }: Pick<Logbook, 'devices' | 'chargers' | 'cables' | 'meters'>,
   { methods, studies }: Pick<Logbook, 'methods' | 'studies'>,
   runs: StoredRun[],
+  pictures: Record<string, string> = {},
 ): Logbook {
   return {
     format: 'inkpath-logbook',
@@ -47,6 +50,7 @@ export function logbookOf(
     methods,
     studies,
     runs,
+    ...(Object.keys(pictures).length > 0 && { pictures }),
   };
 }
 

@@ -1,4 +1,4 @@
-import { array, number, object, string, ValidationError } from 'yup';
+import { array, lazy, number, object, string, ValidationError } from 'yup';
 import { SCHEMAS } from '../bench/shelf';
 import { ownMethodSchema } from '../method/ownMethod';
 import { SCHEMA } from '../ink/version';
@@ -35,6 +35,20 @@ const logbookSchema = object({
   runs: array()
     .of(object({ header: headerSchema, entries: entriesSchema, samples: samplesSchema.default(undefined).optional() }).noUnknown())
     .required(),
+  pictures: lazy((given: unknown) =>
+    object(
+      Object.fromEntries(
+        Object.keys(typeof given === 'object' && given !== null ? given : {}).map((id) => [
+          id,
+          string()
+            .matches(/^data:image\/(jpeg|png|webp);base64,[A-Za-z0-9+/=]+$/, 'is not a picture')
+            .required(),
+        ]),
+      ),
+    )
+      .default(undefined)
+      .optional(),
+  ),
 }).noUnknown();
 
 /**

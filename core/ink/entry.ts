@@ -181,6 +181,8 @@ export const headerSchema = object({
   rule: ruleSchema.default(undefined).optional(),
   /** The footage it was read from, where it was. */
   footage: footageSchema.default(undefined).optional(),
+  /** Chargers to try one by one, of a spot check, by their ids. */
+  list: array().of(string().required()).default(undefined).optional(),
   /** The study it belongs to, and which cell of its matrix it fills. */
   study: object({ id: string().required().max(40), cell: string().required().max(200) })
     .noUnknown()

@@ -1,0 +1,91 @@
+<script setup lang="ts">
+import { writeCompatibility, type Compatible, type Tried } from '@core';
+import { saveFile } from '../frame/saveFile';
+
+/** What a spot check came to: for each charger what it does, awake and asleep; chime, icon and meter each as seen. */
+const props = defineProps<{ rows: readonly Compatible[] }>();
+
+const STATES = ['awake', 'asleep'] as const;
+const figures = ({ trial, watts }: Tried) =>
+  [
+    trial.volts === undefined ? '' : `${trial.volts} V`,
+    trial.amps === undefined ? '' : `${trial.amps} A`,
+    watts === undefined ? '' : `${watts.toFixed(1)} W`,
+  ]
+    .filter(Boolean)
+    .join(' · ');
+const seen = (value: boolean | undefined) => (value === undefined ? '–' : value ? 'yes' : 'no');
+
+function takeOut(): void {
+  saveFile('compatibility.csv', writeCompatibility(props.rows), 'text/csv');
+}
+</script>
+
+<template>
+  <section v-if="rows.length > 0" aria-labelledby="compatibility-title">
+    <h2 id="compatibility-title">What works with what</h2>
+    <div class="scroll" tabindex="0" role="region" aria-label="Compatibility">
+      <table>
+        <thead>
+          <tr>
+            <th scope="col">charger</th>
+            <th scope="col">device</th>
+            <th scope="col">what it does</th>
+            <th scope="col">read</th>
+            <th scope="col">chime</th>
+            <th scope="col">icon</th>
+            <th scope="col">meter</th>
+            <th scope="col">level</th>
+            <th scope="col">remark</th>
+          </tr>
+        </thead>
+        <tbody v-for="row in rows" :key="row.key">
+          <template v-for="state in STATES" :key="state">
+            <tr v-if="row[state]">
+              <th scope="row">{{ row.charger }}</th>
+              <td>{{ state }}</td>
+              <td :class="{ pencil: !row[state].isSure }">{{ row[state].says }}</td>
+              <td class="figures">{{ figures(row[state]) }}</td>
+              <td>{{ seen(row[state].trial.chime) }}</td>
+              <td>{{ seen(row[state].trial.icon) }}</td>
+              <td>{{ seen(row[state].trial.meter) }}</td>
+              <td class="figures">{{ row[state].trial.percent === undefined ? '–' : `${row[state].trial.percent} %` }}</td>
+              <td>
+                <span v-if="row[state].disagrees" class="due">{{ row[state].disagrees }}</span> {{ row[state].trial.remark }}
+              </td>
+            </tr>
+          </template>
+        </tbody>
+      </table>
+    </div>
+    <v-btn variant="text" @click="takeOut">Take the table out as CSV</v-btn>
+  </section>
+</template>
+
+<style scoped>
+section {
+  padding-block: 0.5rem 1rem;
+}
+
+th,
+td {
+  padding: 0.3rem 0.8rem 0.3rem 0;
+  text-align: start;
+  font-weight: 400;
+  border-bottom: 1px solid rgb(var(--v-theme-grid));
+}
+
+thead th {
+  font-size: 0.82rem;
+  color: rgb(var(--v-theme-soft));
+}
+
+tbody th {
+  font-weight: 600;
+}
+
+.pencil {
+  color: rgb(var(--v-theme-pencil));
+  font-style: italic;
+}
+</style>

@@ -1,0 +1,39 @@
+<script setup lang="ts">
+import { ref, useTemplateRef } from 'vue';
+import type { Draft } from '@core';
+import { keepPicture } from '../ledger/pictures';
+import { StorageTrouble } from '../ledger/storageTrouble';
+
+/** Takes a picture by camera or from the gallery as evidence of an entry. The picture is stored before its ink. */
+const props = defineProps<{ target: string; at: number; label: string; write: (draft: Draft) => Promise<unknown> }>();
+const emit = defineEmits<{ said: [text: string] }>();
+
+const field = useTemplateRef<HTMLInputElement>('field');
+const busy = ref(false);
+
+async function take(event: Event): Promise<void> {
+  const file = event.target instanceof HTMLInputElement ? event.target.files?.[0] : undefined;
+  if (!file) return;
+  busy.value = true;
+  try {
+    const picture = await keepPicture(file);
+    await props.write({ kind: 'picture', at: props.at, picture, target: props.target });
+    emit('said', 'Picture kept with the reading.');
+  } catch (error) {
+    if (!(error instanceof Error)) throw error;
+    emit('said', error instanceof StorageTrouble ? error.saying('The picture was not kept.') : error.message);
+  } finally {
+    busy.value = false;
+    if (field.value) field.value.value = '';
+  }
+}
+
+defineExpose({ open: () => field.value?.click() });
+</script>
+
+<template>
+  <span>
+    <input ref="field" class="unseen-text" type="file" accept="image/*" tabindex="-1" :aria-label="label" @change="take" />
+    <slot :busy="busy" :open="() => field?.click()" />
+  </span>
+</template>

@@ -1,0 +1,74 @@
+<script setup lang="ts">
+import { spell, type Workload } from '@core';
+
+/** Workloads of a run beside each other: where the power came from, and the scores. */
+defineProps<{ all: readonly Workload[] }>();
+
+const watts = (value: number | undefined) => (value === undefined ? '–' : value.toFixed(1));
+const INPUT: Readonly<Record<Workload['input'], string>> = {
+  consumption: 'input is what it used',
+  helped: 'the battery helped: input is not consumption',
+  charged: 'some of the input went into the battery',
+  unknown: 'whether the battery helped was not read',
+};
+const scoresOf = ({ scores }: Workload) =>
+  scores.map(({ name, value, unit, better }) => `${name} ${value}${unit ? ` ${unit}` : ''} (${better} is better)`).join(', ');
+</script>
+
+<template>
+  <section v-if="all.length > 0" class="work" aria-labelledby="work-title">
+    <h2 id="work-title">Under load</h2>
+    <div class="scroll" tabindex="0" role="region" aria-label="Workloads">
+      <table>
+        <thead>
+          <tr>
+            <th scope="col">workload</th>
+            <th scope="col">source</th>
+            <th scope="col">time</th>
+            <th scope="col">in, W</th>
+            <th scope="col">battery, W</th>
+            <th scope="col">used, W</th>
+            <th scope="col">in, Wh</th>
+            <th scope="col">level</th>
+            <th scope="col">scores</th>
+            <th scope="col">which means</th>
+          </tr>
+        </thead>
+        <tbody>
+          <tr v-for="each in all" :key="each.from">
+            <th scope="row">{{ each.name }}</th>
+            <td>{{ each.source }}</td>
+            <td>{{ spell(each.from) }}–{{ each.isOver ? spell(each.to) : 'now' }}</td>
+            <td class="figures">{{ watts(each.inputWatts) }}</td>
+            <td class="figures">{{ watts(each.batteryWatts) }}</td>
+            <td class="figures">{{ watts(each.usedWatts) }}</td>
+            <td class="figures">{{ watts(each.inputWattHours) }}</td>
+            <td class="figures">{{ each.gain === undefined ? '–' : `${each.gain > 0 ? '+' : ''}${each.gain} %` }}</td>
+            <td>{{ scoresOf(each) }}</td>
+            <td>{{ INPUT[each.input] }}</td>
+          </tr>
+        </tbody>
+      </table>
+    </div>
+  </section>
+</template>
+
+<style scoped>
+.work {
+  padding: 1rem 1.5rem;
+  border-bottom: 1px solid rgb(var(--v-theme-line));
+}
+
+th,
+td {
+  padding: 0.3rem 0.9rem 0.3rem 0;
+  text-align: start;
+  font-weight: 400;
+  border-bottom: 1px solid rgb(var(--v-theme-grid));
+}
+
+thead th {
+  font-size: 0.82rem;
+  color: rgb(var(--v-theme-soft));
+}
+</style>

@@ -1,0 +1,60 @@
+import { nanoid } from 'nanoid';
+import { pictureBook, store } from './databases';
+
+/** Pictures taken as evidence are kept beside the ink, each under an id of its own, small enough that a hundred of them weigh little. */
+
+/** Longest side kept, in pixels: a display or a meter can be read off it. */
+const LONGEST = 1600;
+const QUALITY = 0.82;
+
+/** Keeps a picture. @returns its id, once it is stored @throws {StorageTrouble} when it cannot be; {Error} when the file is no picture */
+export async function keepPicture(file: Blob): Promise<string> {
+  const id = nanoid(12);
+  await store(pictureBook, id, await shrink(file));
+  return id;
+}
+
+async function shrink(file: Blob): Promise<Blob> {
+  const picture = await createImageBitmap(file).catch(() => {
+    throw new Error('This file is not a picture that the browser can read. Take it as JPEG or PNG.');
+  });
+  const scale = Math.min(1, LONGEST / Math.max(picture.width, picture.height));
+  const canvas = new OffscreenCanvas(Math.round(picture.width * scale), Math.round(picture.height * scale));
+  canvas.getContext('2d')?.drawImage(picture, 0, 0, canvas.width, canvas.height);
+  picture.close();
+  return canvas.convertToBlob({ type: 'image/jpeg', quality: QUALITY });
+}
+
+/** A picture; `undefined` where it is no longer there. */
+export const pictureOf = async (id: string): Promise<Blob | undefined> => (await pictureBook.getItem<Blob>(id)) ?? undefined;
+
+/** Every picture as a data address, for the export of the logbook. */
+export async function everyPicture(): Promise<Record<string, string>> {
+  const ids = await pictureBook.keys();
+  const all = await Promise.all(ids.map(async (id) => [id, await addressOf((await pictureOf(id)) ?? new Blob())] as const));
+  return Object.fromEntries(all);
+}
+
+function addressOf(picture: Blob): Promise<string> {
+  return new Promise((resolve, reject) => {
+    const reader = new FileReader();
+    reader.onload = () => {
+      resolve(String(reader.result));
+    };
+    reader.onerror = () => {
+      reject(reader.error ?? new Error('A picture could not be read.'));
+    };
+    reader.readAsDataURL(picture);
+  });
+}
+
+/** Takes pictures in from a logbook; those that are here already stay. @throws {StorageTrouble} */
+export async function takePictures(pictures: Record<string, string>): Promise<void> {
+  const known = new Set(await pictureBook.keys());
+  for (const [id, address] of Object.entries(pictures)) {
+    if (known.has(id)) continue;
+    const [head = '', body = ''] = address.split(',');
+    const bytes = Uint8Array.from(atob(body), (letter) => letter.charCodeAt(0));
+    await store(pictureBook, id, new Blob([bytes], { type: /data:(.+);base64/.exec(head)?.[1] ?? 'image/jpeg' }));
+  }
+}

@@ -1,0 +1,163 @@
+<script setup lang="ts">
+import { format } from 'date-fns';
+import { nanoid } from 'nanoid';
+import { computed, ref, shallowRef } from 'vue';
+import { useRouter } from 'vue-router';
+import { ValidationError } from 'yup';
+import { clock, elapsedIn, footageSchema, parseClock, SCHEMA, spell, type Footage, type Header } from '@core';
+import { useShelf } from '../bench/shelf';
+import { useLogbook } from '../curve/logbook';
+import { StorageTrouble } from '../ledger/storageTrouble';
+import BetweenFields from './BetweenFields.vue';
+import { penFor } from './penFor';
+
+/** A run that was filmed is written up afterwards: what was charged, and how the time of the clip becomes the time of the run. */
+const router = useRouter();
+const shelf = useShelf();
+const logbook = useLogbook();
+const device = ref<string>();
+const charger = ref<string>();
+const between = shallowRef<Pick<Header, 'port' | 'cable' | 'meter'>>({});
+const plugInAt = ref(format(Date.now(), "yyyy-MM-dd'T'HH:mm"));
+const offset = ref('0:00');
+const speed = ref('1');
+const cuts = ref<{ at: string; missing: string }[]>([]);
+const errors = shallowRef<Record<string, string>>({});
+
+const pair = computed(() => ({
+  device: shelf.devices.find(({ id }) => id === device.value),
+  charger: shelf.chargers.find(({ id }) => id === charger.value),
+}));
+
+const number = (text: string) => Number(text.trim().replace(',', '.'));
+const footage = computed<Footage | undefined>(() => {
+  const given = {
+    offset: parseClock(offset.value.trim()),
+    speed: number(speed.value),
+    cuts: cuts.value.map(({ at, missing }) => ({ at: parseClock(at.trim()), missing: number(missing) * 60 })),
+  };
+  return footageSchema.isValidSync(given, { strict: true }) ? (given as Footage) : undefined;
+});
+/** What a minute of the clip comes to: the check that offset, speed and cuts are meant as typed. */
+const example = computed(() => {
+  const { value } = footage;
+  if (!value) return '';
+  const [clip, last] = [value.offset + 60, value.cuts.at(-1)];
+  const after = last ? `; just after the last cut, ${spell(elapsedIn(value, last.at), 1)}` : '';
+  return `At ${clock(clip)} of the clip the run is at ${spell(elapsedIn(value, clip), 1)}${after}.`;
+});
+
+async function begin(): Promise<void> {
+  const found: Record<string, string> = {};
+  if (!pair.value.device) found.device = 'Choose the device that charged.';
+  if (!pair.value.charger) found.charger = 'Choose what it charged from.';
+  if (parseClock(offset.value.trim()) === undefined) found.offset = 'Write the time of the clip, as 0:12.';
+  if (!(number(speed.value) > 0)) found.speed = 'Write how many times as fast it plays: 1 as filmed, 60 for an hour in a minute.';
+  for (const [index, { at, missing }] of cuts.value.entries()) {
+    if (parseClock(at.trim()) === undefined) found[`at-${index}`] = 'Write the time of the clip, as 12:30.';
+    if (!(missing.trim() && number(missing) >= 0)) found[`missing-${index}`] = 'Write how many minutes are missing.';
+  }
+  const at = new Date(plugInAt.value).getTime();
+  if (!Number.isFinite(at)) found.when = 'Say when it was plugged in.';
+  errors.value = found;
+  if (Object.keys(found).length > 0 || !footage.value || !pair.value.device || !pair.value.charger) return;
+  const setup = { device: pair.value.device.name, charger: pair.value.charger.name };
+  const header: Header = {
+    schema: SCHEMA,
+    id: nanoid(12),
+    device: pair.value.device,
+    charger: pair.value.charger,
+    ...between.value,
+    plugInAt: at,
+    footage: footage.value,
+    pen: penFor(setup, logbook.summaries),
+  };
+  try {
+    await logbook.bringIn([{ header, entries: [] }]);
+    await router.push(`/curve/${header.id}`);
+  } catch (error) {
+    if (!(error instanceof StorageTrouble) && !(error instanceof ValidationError)) throw error;
+    errors.value = { when: error.message };
+  }
+}
+</script>
+
+<template>
+  <section class="sheet">
+    <header>
+      <h1>From footage</h1>
+      <p class="soft">a run that was filmed, written up afterwards</p>
+    </header>
+    <div v-if="shelf.devices.length === 0 || shelf.chargers.length === 0" class="first-step">
+      <h2>The shelf is not ready</h2>
+      <p>A run needs a device and a charger. Put both on the shelf first.</p>
+      <v-btn to="/bench" variant="flat" color="primary">Go to the bench</v-btn>
+    </div>
+    <form v-else class="body" novalidate @submit.prevent="begin">
+      <v-autocomplete
+        v-model="device"
+        :items="shelf.devices"
+        item-title="name"
+        item-value="id"
+        label="Device"
+        auto-select-first
+        :error-messages="errors.device"
+      />
+      <v-autocomplete
+        v-model="charger"
+        :items="shelf.chargers"
+        item-title="name"
+        item-value="id"
+        label="Charger"
+        auto-select-first
+        :error-messages="errors.charger"
+      />
+      <BetweenFields v-if="pair.device && pair.charger" v-model="between" :device="pair.device" :charger="pair.charger" />
+      <v-text-field v-model="plugInAt" label="Plugged in at" type="datetime-local" :error-messages="errors.when" />
+      <v-text-field
+        v-model="offset"
+        label="Time of the clip at plug-in"
+        :error-messages="errors.offset"
+        hint="As the player shows it: 0:12, or 1:02:05."
+        persistent-hint
+      />
+      <v-text-field
+        v-model="speed"
+        label="Times as fast as life"
+        inputmode="decimal"
+        :error-messages="errors.speed"
+        hint="1 as filmed; 60 for a time lapse that shows an hour in a minute."
+        persistent-hint
+      />
+      <div v-for="(cut, index) in cuts" :key="index" class="cut">
+        <v-text-field v-model="cut.at" :label="`Cut ${index + 1}, at time of the clip`" :error-messages="errors[`at-${index}`]" />
+        <v-text-field v-model="cut.missing" label="Minutes missing" inputmode="decimal" :error-messages="errors[`missing-${index}`]" />
+        <v-btn variant="text" :aria-label="`Take cut ${index + 1} out`" @click="cuts.splice(index, 1)">Take out</v-btn>
+      </div>
+      <v-btn variant="text" @click="cuts.push({ at: '', missing: '' })">The camera stopped in between: add a cut</v-btn>
+      <p v-if="example" class="soft" role="status">{{ example }}</p>
+      <v-btn type="submit" variant="flat" color="primary" size="large">Write it up</v-btn>
+    </form>
+  </section>
+</template>
+
+<style scoped>
+form {
+  display: grid;
+  gap: 0.9rem;
+  justify-items: start;
+  max-width: 34rem;
+}
+
+form > :deep(.v-input) {
+  width: 100%;
+}
+
+.cut {
+  display: grid;
+  grid-template-columns: 1fr 1fr auto;
+  gap: 0.5rem;
+  align-items: start;
+  width: 100%;
+}
+</style>

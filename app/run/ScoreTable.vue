@@ -1,0 +1,60 @@
+<script setup lang="ts">
+import { spell, type ReadingScore } from '@core';
+
+/** How a rehearsal was read: lateness, misses and slips. */
+defineProps<{ rows: { name: string; score: ReadingScore }[]; isOver: boolean }>();
+</script>
+
+<template>
+  <section class="score" aria-labelledby="score-title">
+    <h2 id="score-title">{{ isOver ? 'How it was read' : 'So far' }}</h2>
+    <div class="scroll" tabindex="0" role="region" aria-label="ReadingScore">
+      <table>
+        <thead>
+          <tr>
+            <th scope="col">device</th>
+            <th scope="col">checks</th>
+            <th scope="col">on time</th>
+            <th scope="col">late</th>
+            <th scope="col">missed</th>
+            <th scope="col">late by, on average</th>
+            <th scope="col">slips that stand</th>
+            <th scope="col">slips mended</th>
+          </tr>
+        </thead>
+        <tbody class="figures">
+          <tr v-for="{ name, score } in rows" :key="name">
+            <th scope="row">{{ name }}</th>
+            <td>{{ score.checks }}</td>
+            <td>{{ score.onTime }}</td>
+            <td>{{ score.late }}</td>
+            <td>{{ score.missed }}</td>
+            <td>{{ score.lateness === undefined ? '–' : spell(score.lateness, 1) }}</td>
+            <!-- While it goes on it would give the slip away. -->
+            <td>{{ isOver ? score.slips : '–' }}</td>
+            <td>{{ score.mended }}</td>
+          </tr>
+        </tbody>
+      </table>
+    </div>
+  </section>
+</template>
+
+<style scoped>
+.score {
+  padding: 0 1.5rem 0.75rem;
+}
+
+th,
+td {
+  padding: 0.15rem 1.2rem 0.15rem 0;
+  text-align: start;
+  font-weight: 400;
+  border-bottom: 1px solid rgb(var(--v-theme-grid));
+}
+
+thead th {
+  font-size: 0.82rem;
+  color: rgb(var(--v-theme-soft));
+}
+</style>

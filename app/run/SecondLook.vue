@@ -1,0 +1,57 @@
+<script setup lang="ts">
+import { computed, ref } from 'vue';
+import { clock, momentOf, parseEntryLine, SECOND_LOOK, type Draft, type RunRecord, type Trial } from '@core';
+import { wallNow } from '../frame/clock';
+import { StorageTrouble } from '../ledger/storageTrouble';
+
+/** A minute cannot tell holding from draining: the charger just tried may stay plugged in for a second look at the level. */
+const props = defineProps<{ run: RunRecord; trial: Trial; now: number; log: (draft: Draft) => Promise<void> }>();
+
+const text = ref('');
+const error = ref('');
+const left = computed(() => SECOND_LOOK - (momentOf(props.run, props.now) - props.trial.at) / 1000);
+
+async function submit(): Promise<void> {
+  const line = parseEntryLine(text.value);
+  const percent = line.ok ? line.values.percent : undefined;
+  if (percent === undefined) {
+    error.value = line.ok ? 'Write the level that shows now, such as 47.' : line.error;
+    return;
+  }
+  const { source, state, status, id } = props.trial;
+  try {
+    await props.log({ kind: 'trial', at: momentOf(props.run, wallNow()), source, state, status, percent, confirms: id });
+  } catch (cause) {
+    if (!(cause instanceof StorageTrouble)) throw cause;
+    error.value = cause.message;
+  }
+}
+</script>
+
+<template>
+  <form class="look" :aria-label="`Second look at ${trial.source.charger.name}`" @submit.prevent="submit">
+    <p>
+      {{ trial.source.charger.name }} showed {{ trial.percent }} %. Left plugged in, its level tells charging from holding and draining:
+      <strong class="figures">{{ left > 0 ? `look again in ${clock(left + 0.999)}` : 'look again now' }}</strong>. Or go on with the next.
+    </p>
+    <v-text-field v-model="text" label="Level now" density="compact" inputmode="decimal" :error-messages="error" />
+    <v-btn type="submit">Log the level</v-btn>
+  </form>
+</template>
+
+<style scoped>
+.look {
+  display: grid;
+  grid-template-columns: 10rem auto;
+  gap: 0.4rem 0.75rem;
+  justify-content: start;
+  align-items: start;
+  margin-bottom: 1.25rem;
+  padding: 0.6rem 0.9rem;
+  border-inline-start: 3px solid rgb(var(--v-theme-due));
+}
+
+p {
+  grid-column: 1 / -1;
+}
+</style>

@@ -1,0 +1,131 @@
+<script setup lang="ts">
+import { nanoid } from 'nanoid';
+import { computed, ref } from 'vue';
+import { useRouter } from 'vue-router';
+import { CAUTIONS, LANE_LETTERS, SCHEMA, SCHOOLS } from '@core';
+import { useShelf } from '../bench/shelf';
+import { useLogbook } from '../curve/logbook';
+import { wallNow } from '../frame/clock';
+import { StorageTrouble } from '../ledger/storageTrouble';
+import TroubleNote from '../ledger/TroubleNote.vue';
+import { useLanes } from './lanes';
+import { penFor } from './penFor';
+
+/** The start of a spot check: one device, and the chargers it is tried on, one by one. */
+const router = useRouter();
+const shelf = useShelf();
+const lanes = useLanes();
+const logbook = useLogbook();
+const device = ref<string | undefined>(shelf.devices.length === 1 ? shelf.devices[0]?.id : undefined);
+const chosen = ref<string[]>(shelf.chargers.map(({ id }) => id));
+const errors = ref<{ device?: string; chargers?: string; trouble?: string }>({});
+const going = computed(() => lanes.records.filter(({ header }) => header.list));
+
+async function begin(): Promise<void> {
+  const taking = shelf.devices.find(({ id }) => id === device.value);
+  const list = shelf.chargers.filter(({ id }) => chosen.value.includes(id));
+  const [first] = list;
+  const clash = lanes.records.find(({ header }) => header.device.id === taking?.id);
+  errors.value = {
+    ...(!taking && { device: 'Choose the device that is tried.' }),
+    ...(clash && {
+      device: `${clash.header.device.name} is charging already, on lane ${lanes.letterOf(clash.header.id)}: stop that run first.`,
+    }),
+    ...(!first && { chargers: 'Choose at least one charger.' }),
+    ...(lanes.records.length >= LANE_LETTERS.length && { device: 'Twelve lanes are the most: stop one first.' }),
+  };
+  if (!taking || !first || Object.keys(errors.value).length > 0) return;
+  const id = nanoid(12);
+  const pen = penFor({ device: taking.name, charger: first.name }, logbook.summaries);
+  const rule = SCHOOLS.find((school) => school.id === 'spot-check')?.rule;
+  try {
+    const header = {
+      schema: SCHEMA,
+      id,
+      device: taking,
+      charger: first,
+      plugInAt: wallNow(),
+      pen,
+      method: 'spot-check',
+      rule,
+      list: list.map((each) => each.id),
+    };
+    await lanes.start(header, []);
+    await router.push(`/run/spot/${id}`);
+  } catch (error) {
+    if (!(error instanceof StorageTrouble)) throw error;
+    errors.value = { trouble: error.saying('The spot check was not started.') };
+  }
+}
+</script>
+
+<template>
+  <section class="sheet">
+    <header>
+      <h1>Spot check</h1>
+      <p class="soft">one device, many chargers, a minute each: which of them work at all</p>
+    </header>
+    <div v-if="shelf.devices.length === 0 || shelf.chargers.length === 0" class="first-step">
+      <h2>The shelf is not ready</h2>
+      <p>A spot check needs a device and the chargers to try. Put them on the shelf first.</p>
+      <v-btn to="/bench" variant="flat" color="primary">Go to the bench</v-btn>
+    </div>
+    <form v-else class="body" novalidate @submit.prevent="begin">
+      <p v-for="{ header } in going" :key="header.id">
+        <RouterLink :to="`/run/spot/${header.id}`">Go on with the spot check of {{ header.device.name }}</RouterLink>
+      </p>
+      <v-autocomplete
+        v-model="device"
+        :items="shelf.devices"
+        item-title="name"
+        item-value="id"
+        label="Device"
+        auto-select-first
+        :error-messages="errors.device"
+      />
+      <fieldset>
+        <legend>Chargers, in the order they are tried</legend>
+        <v-checkbox
+          v-for="each in shelf.chargers"
+          :key="each.id"
+          v-model="chosen"
+          :value="each.id"
+          :label="each.name"
+          density="compact"
+          hide-details
+        />
+        <p v-if="errors.chargers" class="due" role="alert">{{ errors.chargers }}</p>
+      </fieldset>
+      <TroubleNote v-if="errors.trouble" :trouble="errors.trouble" />
+      <v-btn type="submit" variant="flat" color="primary" size="large">Try {{ chosen.length }} chargers</v-btn>
+      <ul class="soft">
+        <li v-for="caution in CAUTIONS.start" :key="caution">{{ caution }}</li>
+      </ul>
+    </form>
+  </section>
+</template>
+
+<style scoped>
+form {
+  display: grid;
+  gap: 0.9rem;
+  justify-items: start;
+  max-width: 34rem;
+}
+
+form > :deep(.v-input) {
+  width: 100%;
+}
+
+fieldset {
+  columns: 2;
+  width: 100%;
+  padding: 0.5rem 0.75rem;
+  border: 1px solid rgb(var(--v-theme-line));
+}
+
+ul {
+  padding-inline-start: 1.1rem;
+  font-size: 0.9rem;
+}
+</style>
