@@ -35,6 +35,8 @@ export default defineConfig({
     contextOptions: { reducedMotion: 'reduce' },
     timezoneId: 'Europe/Amsterdam',
     locale: 'en-GB',
+    // What is kept for offline use is fetched behind every page; the test of it lets it.
+    serviceWorkers: 'block',
     screenshot: 'only-on-failure',
     launchOptions: { executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium', args: CHROMIUM_ARGS },
   },

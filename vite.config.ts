@@ -2,6 +2,7 @@ import type { Plugin } from 'vite';
 import { fileURLToPath } from 'node:url';
 import vue from '@vitejs/plugin-vue';
 import { defineConfig } from 'vitest/config';
+import { VitePWA } from 'vite-plugin-pwa';
 import vuetify from 'vite-plugin-vuetify';
 
 /** What the first screen needs anyway comes as one file: two dozen small ones take longer to fetch than to run. */
@@ -34,7 +35,35 @@ const preloadProgram: Plugin = {
   },
 };
 
-export default defineConfig({
+/** Keeps the whole program on the machine, so that it opens without a network. A newer one waits until it is asked for (app/frame/offline.ts). */
+const offline = VitePWA({
+  registerType: 'prompt',
+  injectRegister: false,
+  manifest: {
+    name: 'Inkpath Log',
+    short_name: 'Inkpath',
+    description: 'Plan, log, read and compare how devices charge.',
+    start_url: '/run',
+    display: 'standalone',
+    background_color: '#FCF9F1',
+    theme_color: '#FCF9F1',
+    icons: [
+      { src: '/icon-192.png', sizes: '192x192', type: 'image/png' },
+      { src: '/icon-512.png', sizes: '512x512', type: 'image/png', purpose: 'any' },
+      { src: '/icon-512.png', sizes: '512x512', type: 'image/png', purpose: 'maskable' },
+    ],
+  },
+  workbox: {
+    globPatterns: ['**/*.{js,css,html,svg,png,woff2}'],
+    maximumFileSizeToCacheInBytes: 6_000_000,
+    navigateFallback: '/index.html',
+    navigateFallbackDenylist: [/^\/inkpath/],
+    cleanupOutdatedCaches: true,
+  },
+});
+
+/** Everything but what makes it work offline: the benchmarks' pages are built with this. */
+export const inTab = defineConfig({
   plugins: [vue(), vuetify({ autoImport: true }), preloadProgram],
   resolve: { alias: { '@core': fileURLToPath(new URL('core/index.ts', import.meta.url)) } },
   worker: { format: 'es' },
@@ -59,3 +88,5 @@ export default defineConfig({
   // Give-up times only: a busy machine is no reason to fail.
   test: { include: ['{core,app,server,demo,scripts,benchmarks}/**/*.test.ts'], testTimeout: 60_000, hookTimeout: 60_000 },
 });
+
+export default defineConfig({ ...inTab, plugins: [...(inTab.plugins ?? []), offline] });

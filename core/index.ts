@@ -32,7 +32,7 @@ export { readCadence, writeCadence, type CadenceText } from './method/cadenceTex
 export { SCHOOLS, type School } from './method/schools';
 export { ENDINGS, WANTS, type Rule } from './method/rule';
 export { cadenceSchema, type Cadence } from './method/cadenceSchema';
-export { CONDITIONS, type Condition } from './method/conditions';
+export { AMBIENT, CONDITIONS, REST, type Condition } from './method/conditions';
 export { ownMethodSchema, withRule, type OwnMethod } from './method/ownMethod';
 export {
   entriesSchema,

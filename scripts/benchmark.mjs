@@ -9,7 +9,7 @@ for (const page of ['bare', 'ink', 'plan']) {
     'build',
     `benchmarks/pages/${page}`,
     '--config',
-    'vite.config.ts',
+    'benchmarks/vite.config.ts',
     '--outDir',
     `../../../.cache/pages/${page}`,
     '--emptyOutDir',

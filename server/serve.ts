@@ -42,6 +42,7 @@ export function appOf(folder: string, logbook: Logbook, host?: string): Express 
           scriptSrc: ["'self'"],
           workerSrc: ["'self'"],
           styleSrc: ["'self'", (_request, response) => `'nonce-${String((response as express.Response).locals.nonce)}'`],
+          manifestSrc: ["'self'"],
           imgSrc: ["'self'", 'data:', 'blob:'],
           fontSrc: ["'self'"],
           connectSrc: ["'self'"],
@@ -59,20 +60,23 @@ export function appOf(folder: string, logbook: Logbook, host?: string): Express 
   app.use('/assets', express.static(join(folder, 'assets'), { immutable: true, maxAge: '1y' }), (_request, response) => {
     response.sendStatus(404);
   });
-  app.use(express.static(folder, { index: false }));
-  app.get('/{*path}', (_request, response) => {
+  const page = (_request: express.Request, response: express.Response) => {
     // Read anew each time, so that a build made under a running server is served whole.
-    const page = readFileSync(join(folder, 'index.html'), 'utf8');
+    const written = readFileSync(join(folder, 'index.html'), 'utf8');
     const { nonce } = response.locals as { nonce: string };
     response
       .type('html')
       .set('Cache-Control', 'no-store')
       .send(
-        page
+        written
           .replace('name="inkpath" content="own"', `name="inkpath" content="${/demo/i.test(logbook) ? 'demo' : 'own'}"`)
           .replace('name="inkpath-nonce" content=""', `name="inkpath-nonce" content="${nonce}"`),
       );
-  });
+  };
+  // Also by its name: it is kept for when there is no network, and has to be whole then.
+  app.get('/index.html', page);
+  app.use(express.static(folder, { index: false }));
+  app.get('/{*path}', page);
   return app;
 }
 

@@ -3,9 +3,13 @@ import { onMounted, ref } from 'vue';
 import { CAUTIONS } from '@core';
 import { HELP, PLACES } from './places';
 import CallFields from '../run/CallFields.vue';
+import { useLanes } from '../run/lanes';
+import { useOffline } from './offline';
 import ShortcutList from './ShortcutList.vue';
 
 /** How it works, in a page: the places, the entry line, the keys, what is kept and how surely, and the cautions. */
+const offline = useOffline();
+const lanes = useLanes();
 const kept = ref('asking the browser …');
 
 const ENTRIES = [
@@ -82,6 +86,26 @@ onMounted(async () => {
           seconds may be missing. The logbook belongs to this address in this browser: another address, browser or phone has its own.
         </p>
         <p>{{ kept }}</p>
+        <p>
+          {{
+            offline.isReady
+              ? 'The program itself is kept too: it opens without a network, and can be installed from the menu of the browser.'
+              : 'The program itself is not kept yet: without its server it will not open. Browsers keep it for localhost and https only.'
+          }}
+        </p>
+        <p v-if="offline.waiting">
+          A newer Inkpath Log is ready. It waits until you take it<template v-if="lanes.records.length > 0">, once nothing is live</template
+          >.
+          <v-btn size="small" :disabled="lanes.records.length > 0" @click="offline.takeNewer">Take it now</v-btn>
+        </p>
+      </section>
+      <section>
+        <h2>The clock</h2>
+        <p>
+          Elapsed is by the clock on the wall, from the key at plug-in. What the machine sleeps through, or the program was shut for, is
+          drawn as not watched. A clock that is put back while a run is live is asked about; across a restart a changed clock cannot be told
+          from time that went by, and the due line says so.
+        </p>
       </section>
       <section>
         <h2>Cautions</h2>

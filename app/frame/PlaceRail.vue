@@ -5,6 +5,7 @@ import { useRoute } from 'vue-router';
 import { useShelf } from '../bench/shelf';
 import { useLogbook } from '../curve/logbook';
 import { useLanes } from '../run/lanes';
+import { useOffline } from './offline';
 import { logbookKind } from './openLogbook';
 import { HELP, PLACES } from './places';
 import { useSettings } from './settings';
@@ -17,6 +18,7 @@ const settings = useSettings();
 const shelf = useShelf();
 const logbook = useLogbook();
 const lanes = useLanes();
+const offline = useOffline();
 const isDemo = logbookKind() === 'demo';
 
 const counts = computed<Record<string, number>>(() => ({
@@ -54,6 +56,7 @@ const turn = () => (settings.theme = isDark.value ? 'paper' : 'darkRoom');
       </li>
     </ul>
     <div class="foot">
+      <RouterLink v-if="offline.waiting && lanes.records.length === 0" to="/help" class="soft demo">a newer one is ready</RouterLink>
       <p v-if="isDemo" class="soft demo">demo logbook</p>
       <button type="button" :aria-label="isDark ? 'Light paper' : 'Dark room'" @click="turn">
         <svg viewBox="0 0 24 24" aria-hidden="true"><path :d="isDark ? mdiWhiteBalanceSunny : mdiWeatherNight" /></svg>

@@ -3,6 +3,7 @@ import { useShelf } from '../bench/shelf';
 import { useLogbook } from '../curve/logbook';
 import { useLanes } from '../run/lanes';
 import { readyDemo } from './layDemo';
+import { useOffline } from './offline';
 import { useSettings } from './settings';
 
 /** Which logbook this address holds: the server writes it into the page. */
@@ -17,6 +18,7 @@ export async function openLogbook(pinia: Pinia): Promise<void> {
   await lay?.(pinia);
   setTimeout(() => {
     void lanes.tidyUp();
+    if (import.meta.env.PROD) void useOffline(pinia).keep();
     void navigator.storage.persist();
   }, 2000);
 }

@@ -24,7 +24,7 @@ const earlier = computed(() => {
     <v-autocomplete
       :model-value="laid"
       :items="earlier"
-      label="An earlier run under it, in pencil"
+      label="Earlier run under it"
       clearable
       density="compact"
       hide-details
@@ -36,7 +36,6 @@ const earlier = computed(() => {
 
 <style scoped>
 .ghost {
-  max-width: 28rem;
-  padding: 0.75rem 1.5rem;
+  padding-block: 0.75rem;
 }
 </style>

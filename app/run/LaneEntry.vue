@@ -3,7 +3,7 @@ import { computed } from 'vue';
 import { useDueLine } from './dueLine';
 
 /** The entry field of one lane: the same line as at the foot of the page, kept to this lane. */
-const props = defineProps<{ runId: string; letter: string; isMine: boolean }>();
+const props = defineProps<{ runId: string; letter: string; isMine: boolean; isAlone?: boolean }>();
 
 const line = useDueLine();
 const text = computed(() => (line.runId === props.runId && !line.striking ? line.text : ''));
@@ -18,7 +18,7 @@ function type(event: Event): void {
 </script>
 
 <template>
-  <form class="lane-entry" @submit.prevent="line.submit">
+  <form class="lane-entry" :class="{ alone: isAlone }" @submit.prevent="line.submit">
     <input
       :value="text"
       class="figures"
@@ -43,6 +43,16 @@ function type(event: Event): void {
   top: 0.4rem;
   left: 0.5rem;
   width: min(11rem, 60%);
+}
+
+.alone {
+  position: static;
+  width: 100%;
+  padding-block: 1rem 0.5rem;
+}
+
+.alone input {
+  font-size: 1.35rem;
 }
 
 input {

@@ -76,10 +76,11 @@ const celsius = computed(() => {
           {{ celsius === undefined ? '–' : celsius.toFixed(1) }} <span class="soft">°C</span>
         </p>
       </div>
+      <slot v-if="isAlone" name="entry" />
     </div>
     <div class="paper">
       <LanePaper :run="run" :elapsed="elapsed" :coming="coming" :ghost="ghost" :is-alone="isAlone" />
-      <slot name="entry" />
+      <slot v-if="!isAlone" name="entry" />
     </div>
     <div class="when">
       <p class="figures elapsed"><span class="unseen-text">elapsed </span>{{ clock(elapsed) }}</p>
@@ -102,9 +103,9 @@ const celsius = computed(() => {
   display: grid;
   grid-template: minmax(0, 1fr) auto / 13rem minmax(0, 1fr) 11rem;
   border-bottom: 1px solid rgb(var(--v-theme-line));
-  min-height: 9.5rem;
   max-height: 24rem;
-  flex: 1;
+  flex: 1 1 0;
+  min-height: auto;
 }
 
 .lane.due {
@@ -169,6 +170,11 @@ h2 a:hover {
   border-inline: 1px solid rgb(var(--v-theme-grid));
 }
 
+.paper > :deep(.strip) {
+  position: absolute;
+  inset: 0;
+}
+
 .when {
   padding: 0.8rem 1.25rem;
 }
@@ -220,7 +226,6 @@ h2 a:hover {
 
 .slim {
   grid-template-columns: 15rem minmax(0, 1fr) 12.5rem;
-  min-height: 6.6rem;
 }
 
 .slim .what {
@@ -240,16 +245,30 @@ h2 a:hover {
   min-height: 6.6rem;
 }
 
-.slim .when {
-  padding: 0.3rem 0.75rem;
-}
-
 .slim .pencil {
   color: rgb(var(--v-theme-pencil));
 }
 
 .words {
   font-size: 0.8rem;
+}
+
+.slim .when {
+  padding: 0.3rem 0.75rem;
+  display: flex;
+  flex-wrap: wrap;
+  gap: 0 0.75rem;
+  align-content: start;
+  align-items: baseline;
+}
+
+.slim .words {
+  flex-basis: 100%;
+  line-height: 1.3;
+}
+
+.slim .elapsed {
+  order: -1;
 }
 
 .slim .countdown {

@@ -214,8 +214,9 @@ onBeforeUnmount(() => {
         </form>
         <p v-if="said" role="status">{{ said }}</p>
       </div>
-      <ScoreTable :rows="scores" :is-over="isOver" />
+      <ScoreTable v-if="isOver" :rows="scores" is-over />
       <LiveLane v-for="run in records" :key="run.header.id" :run="run" :letter="letterOf(run)" :at="now" :is-slim="records.length > 2" />
+      <ScoreTable v-if="!isOver" :rows="scores" :is-over="false" />
     </template>
   </section>
 </template>

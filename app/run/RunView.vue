@@ -112,13 +112,14 @@ useKeys({
             :run-id="run.header.id"
             :letter="lanes.letterOf(run.header.id)"
             :is-mine="mineOf(run.header.id)"
+            :is-alone="alone !== undefined"
           />
+          <GhostField v-if="alone" :run="run" />
         </template>
       </LiveLane>
-      <GhostField v-if="alone" :run="alone" />
+      <p v-if="lanes.records.length >= LANE_LETTERS.length && !alone" class="soft full-house">Twelve lanes are the most.</p>
       <LaneDrag v-if="canDrag && !alone && container && lanes.records.length > 1" :container="container" @moved="board.move" />
     </div>
-    <p v-if="lanes.records.length >= LANE_LETTERS.length" class="soft full-house">Twelve lanes are the most.</p>
     <div v-if="lanes.records.length === 0" class="first-step">
       <template v-if="isReady">
         <h2>Nothing is charging</h2>
@@ -148,10 +149,15 @@ useKeys({
   height: 100%;
 }
 
+.board > header {
+  flex: none;
+}
+
 .lanes {
   display: flex;
-  flex: 1;
+  flex: 1 1 0;
   flex-direction: column;
+  min-height: 0;
 }
 
 .tool {

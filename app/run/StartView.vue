@@ -2,12 +2,11 @@
 import { toTypedSchema } from '@vee-validate/yup';
 import { nanoid } from 'nanoid';
 import { useForm } from 'vee-validate';
-import { computed, nextTick, ref, shallowRef, useTemplateRef, onMounted, watch } from 'vue';
+import { computed, nextTick, ref, shallowRef, useTemplateRef, onMounted } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import { number, object, string } from 'yup';
 import {
   CAUTIONS,
-  differing,
   LANE_LETTERS,
   readCadence,
   SCHEMA,
@@ -15,6 +14,7 @@ import {
   writeCadence,
   type Cadence,
   type Charger,
+  type Condition,
   type Device,
   type Draft,
   type Entry,
@@ -36,6 +36,7 @@ import MethodFields from './MethodFields.vue';
 import type { MethodChoice } from './methodChoice';
 import { useLanes } from './lanes';
 import { useMethods } from './methods';
+import StartConditions from './StartConditions.vue';
 import { penFor } from './penFor';
 import { plannedStart, type PlannedStart } from './planned';
 
@@ -83,7 +84,6 @@ const timingError = ref('');
 
 /** The run as its study plans it, when it was opened from one; its conditions are confirmed here. */
 const planned = shallowRef<PlannedStart>();
-const differences = ref('');
 onMounted(async () => {
   const { study, cell } = route.query;
   if (typeof study !== 'string' || cell === undefined) return;
@@ -104,28 +104,8 @@ const asPlanned = computed(() => {
   const isSame = plan?.device === values.device && plan?.charger === values.charger;
   return isSame && (plan?.cable === undefined || plan.cable === between.value.cable?.id) ? plan : undefined;
 });
-/** What differs from earlier runs of the study: said now, not at the end. */
-const differs = ref<ReturnType<typeof differing>>([]);
-watch(asPlanned, async (plan) => {
-  differs.value = [];
-  if (!plan) return;
-  const live = lanes.records.map(({ header }) => header).filter(({ study }) => study?.id === plan.study.id);
-  const filed = logbook.summaries.filter(({ study }) => study?.id === plan.study.id);
-  const opened = await Promise.all(filed.map(async ({ id }) => (await logbook.open(id)).header));
-  const earlier = [...live, ...opened].map(({ conditions = [] }) => conditions);
-  // A state is a part of the setup, not a condition that drifted.
-  if (asPlanned.value === plan)
-    differs.value = differing(
-      plan.conditions.filter(({ name }) => name !== 'state'),
-      earlier,
-    );
-});
-/** What was confirmed: the sheet as it stands, and what differed this time. */
-const confirmed = computed(() => {
-  if (!asPlanned.value) return undefined;
-  const differed = differences.value.trim();
-  return [...asPlanned.value.conditions, ...(differed ? [{ name: 'differed', value: differed }] : [])];
-});
+/** The settings that were confirmed. */
+const confirmed = shallowRef<Condition[]>();
 
 /** A run that is ready to be plugged in. */
 interface Ready {
@@ -182,7 +162,7 @@ const addToSet = handleSubmit((given) => {
   const mine = filledIn(given.level);
   if (!mine) return;
   set.value = [...set.value, mine];
-  [planned.value, between.value, differences.value] = [undefined, {}, ''];
+  [planned.value, between.value] = [undefined, {}];
   resetForm({ values: {} });
 });
 
@@ -323,20 +303,7 @@ async function plugIn(): Promise<void> {
         <v-btn variant="text" @click="armed = undefined">Change something</v-btn>
       </div>
       <div class="asides">
-        <aside v-if="asPlanned" class="conditions" aria-labelledby="conditions-title">
-          <h2 id="conditions-title">As planned in {{ asPlanned.title }}</h2>
-          <p>Check each before you plug in. Runs that differ cannot be laid beside each other in fairness.</p>
-          <dl>
-            <template v-for="{ name, value } in asPlanned.conditions" :key="name">
-              <dt>{{ name }}</dt>
-              <dd>{{ value || 'write it down' }}</dd>
-            </template>
-          </dl>
-          <p v-for="{ name, now, before } in differs" :key="name" class="due" role="status">
-            {{ name }} was {{ before.join(', ') || 'empty' }} in earlier runs, and is {{ now || 'empty' }} now.
-          </p>
-          <v-text-field v-model="differences" label="What differs this time, if anything" maxlength="80" density="compact" />
-        </aside>
+        <StartConditions v-model="confirmed" :planned="asPlanned" />
         <details class="aside">
           <summary>How it calls when a reading is due: sound {{ settings.loudness }}</summary>
           <CallFields />
@@ -390,23 +357,6 @@ aside {
 summary {
   padding-bottom: 0.5rem;
   cursor: pointer;
-}
-
-aside.conditions {
-  display: grid;
-  gap: 0.5rem;
-  border-inline-start-color: rgb(var(--v-theme-line));
-}
-
-dl {
-  display: grid;
-  grid-template-columns: auto 1fr;
-  gap: 0.1rem 1rem;
-  font-size: 0.92rem;
-}
-
-dd {
-  font-weight: 600;
 }
 
 aside li {

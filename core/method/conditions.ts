@@ -7,6 +7,9 @@ export type Condition = InferType<typeof conditionSchema>;
 /** The condition that says for how many minutes a device is left off before a run. */
 export const REST = 'minutes left off before';
 
+/** The condition that says how warm the room is. */
+export const AMBIENT = 'ambient, °C';
+
 /** Settings that must match from run to run (common practice, no source), each with the value usually chosen. */
 export const CONDITIONS: readonly Condition[] = [
   { name: 'airplane mode', value: 'on' },
@@ -21,6 +24,6 @@ export const CONDITIONS: readonly Condition[] = [
   { name: 'apps', value: 'closed' },
   { name: 'case', value: 'off' },
   { name: REST, value: '15' },
-  { name: 'ambient, °C', value: '22' },
+  { name: AMBIENT, value: '22' },
   { name: 'system version', value: '' },
 ];
