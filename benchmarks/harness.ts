@@ -30,6 +30,8 @@ export async function inColdBrowser<Result>(work: (context: BrowserContext) => P
   const context = await chromium.launchPersistentContext(mkdtempSync(join(tmpdir(), 'inkpath-cold-')), {
     executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
     args: CHROMIUM_ARGS,
+    // What is kept for offline use would be fetched behind what is measured.
+    serviceWorkers: 'block',
     viewport: { width: 1280, height: 800 },
   });
   try {

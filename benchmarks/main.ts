@@ -5,15 +5,19 @@ import { appOf, type Logbook } from '../server/serve';
 import type { Figure } from './harness';
 import { ink } from './ink';
 import { planFigure } from './plan';
+import { recover } from './recover';
 import { simulateFigure } from './simulate';
 import { start } from './start';
 import { weight } from './weight';
 
 /** `npm run benchmark [-- name…]`: each figure as one JSON line. Fails when one misses its bar. */
-const FIGURES: Readonly<Record<string, (addresses: { demo: string; bare: string; ink: string; plan: string }) => Promise<Figure[]>>> = {
+const FIGURES: Readonly<
+  Record<string, (addresses: { demo: string; own: string; bare: string; ink: string; plan: string }) => Promise<Figure[]>>
+> = {
   start,
   weight,
   ink,
+  recover,
   simulate: simulateFigure,
   plan: planFigure,
 };
@@ -37,6 +41,7 @@ function served(folder: string, logbook: Logbook): Promise<string> {
 
 const addresses = {
   demo: await served('../dist', 'testDemo'),
+  own: await served('../dist', 'test'),
   bare: await served('../.cache/pages/bare', 'test'),
   ink: await served('../.cache/pages/ink', 'test'),
   plan: await served('../.cache/pages/plan', 'test'),

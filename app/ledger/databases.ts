@@ -2,8 +2,10 @@ import localforage from 'localforage';
 import { troubleFrom } from './storageTrouble';
 
 /** IndexedDB or nothing: a silent fallback would hold less and lose more. */
+const STORE = 'kept';
+
 function database(name: string): LocalForage {
-  return localforage.createInstance({ name, storeName: 'kept', driver: localforage.INDEXEDDB });
+  return localforage.createInstance({ name, storeName: STORE, driver: localforage.INDEXEDDB });
 }
 
 const INK = 'inkpath-ink-';
@@ -51,6 +53,35 @@ export async function store(book: LocalForage, key: string, value: unknown): Pro
   } catch (cause) {
     throw troubleFrom(cause);
   }
+}
+
+/**
+ * The whole ink of a run, in the order of its keys, asked for at once: thousands of entries one after another are what a start would wait for.
+ *
+ * @throws {StorageTrouble}
+ */
+export function allInk<Value>(runId: string): Promise<Value[]> {
+  return new Promise((resolve, reject) => {
+    const fail = (request: { error: DOMException | null }) => () => {
+      reject(troubleFrom(request.error));
+    };
+    const opening = indexedDB.open(INK + runId);
+    opening.onerror = fail(opening);
+    opening.onsuccess = () => {
+      const { result: open } = opening;
+      if (!open.objectStoreNames.contains(STORE)) {
+        open.close();
+        resolve([]);
+        return;
+      }
+      const asked = open.transaction(STORE).objectStore(STORE).getAll();
+      asked.onerror = fail(asked);
+      asked.onsuccess = () => {
+        open.close();
+        resolve(asked.result as Value[]);
+      };
+    };
+  });
 }
 
 /** Every value of a database, in the order of its keys. @throws {StorageTrouble} */

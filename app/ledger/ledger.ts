@@ -14,7 +14,7 @@ import {
   type StoredRun,
   type Summary,
 } from '@core';
-import { allOf, catalogueBook, dropInk, inkOfRun, liveBook, runBook, runsWithInk, sampleBook, store } from './databases';
+import { allInk, allOf, catalogueBook, dropInk, inkOfRun, liveBook, runBook, runsWithInk, sampleBook, store } from './databases';
 import { exclusively } from './locks';
 import { StorageTrouble } from './storageTrouble';
 
@@ -119,7 +119,7 @@ export async function liveRuns(): Promise<StoredRun[]> {
   return Promise.all(
     headers.map(async (kept) => {
       const header = migrate(kept, 'A live run') as unknown as Header;
-      return { header, entries: await allOf<Entry>(inkOfRun(header.id)) };
+      return { header, entries: await allInk<Entry>(header.id) };
     }),
   );
 }
@@ -155,7 +155,7 @@ async function fileLocked(runId: string): Promise<RunRecord> {
   const header = filed?.header ?? (live ? (migrate(live, 'A live run') as unknown as Header) : undefined);
   if (!header)
     throw new StorageTrouble('This run has lost its header, so it cannot be filed. Its ink is kept; export the logbook and report it.');
-  const entries = joinInk(filed?.entries ?? [], await allOf<Entry>(inkOfRun(runId)), 'this run');
+  const entries = joinInk(filed?.entries ?? [], await allInk<Entry>(runId), 'this run');
   const record = foldRun(header, entries, await samplesOf(runId));
   await pack({ schema: SCHEMA, header, entries }, record);
   await liveBook.removeItem(runId);

@@ -39,7 +39,7 @@ function addressOf(picture: Blob): Promise<string> {
   return new Promise((resolve, reject) => {
     const reader = new FileReader();
     reader.onload = () => {
-      resolve(String(reader.result));
+      resolve(typeof reader.result === 'string' ? reader.result : '');
     };
     reader.onerror = () => {
       reject(reader.error ?? new Error('A picture could not be read.'));

@@ -36,7 +36,7 @@ const footage = computed<Footage | undefined>(() => {
     speed: number(speed.value),
     cuts: cuts.value.map(({ at, missing }) => ({ at: parseClock(at.trim()), missing: number(missing) * 60 })),
   };
-  return footageSchema.isValidSync(given, { strict: true }) ? (given as Footage) : undefined;
+  return footageSchema.isValidSync(given, { strict: true }) ? given : undefined;
 });
 /** What a minute of the clip comes to: the check that offset, speed and cuts are meant as typed. */
 const example = computed(() => {

@@ -38,10 +38,9 @@ const catches = computed(() => worthReading(props.run, props.coming, props.due?.
 const rule = computed(() => ruleOf(props.run));
 const prompt = computed(() => (props.due && props.due.wait <= 0 ? rule.value.due : rule.value.between));
 const behind = computed(() => {
-  const laid = props.ghost && ghostOf(props.run, props.ghost);
-  return laid && props.ghost
-    ? `${writeGhost(laid)}, against ${props.ghost.header.charger.name} on ${wallTime(props.ghost.header.plugInAt, true)}`
-    : '';
+  const { run, ghost } = props;
+  const laid = ghost && ghostOf(run, ghost);
+  return laid ? `${writeGhost(laid)}, against ${ghost.header.charger.name} on ${wallTime(ghost.header.plugInAt, true)}` : '';
 });
 const hours = computed(() => {
   const { study, plugInAt } = props.run.header;

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, defineAsyncComponent } from 'vue';
+import { computed, defineAsyncComponent, onMounted, ref } from 'vue';
 import {
   chargingTime,
   clock,
@@ -14,6 +14,7 @@ import {
   type RunRecord,
   type Track,
 } from '@core';
+import { afterPaint } from '../frame/afterPaint';
 import { useNow, wallTime } from '../frame/clock';
 import PenNib from '../strip/PenNib.vue';
 import LaneAsides from './LaneAsides.vue';
@@ -38,8 +39,13 @@ const last = (track: Track) => sighting(track, track.seconds.length - 1)?.value;
 const header = computed(() => props.run.header);
 const elapsed = computed(() => elapsedAt(props.run, now.value));
 const source = computed(() => sourceAt(props.run, elapsed.value));
+/** What is in pencil, and the strip, come once the figures stand. */
+const isDrawn = ref(false);
+onMounted(() => {
+  afterPaint(() => (isDrawn.value = true));
+});
 /** When 50, 80 and 100 % will show; the strip and the words tell of the last two. */
-const foreseen = computed(() => forecasts(props.run, LEVELS));
+const foreseen = computed(() => (isDrawn.value ? forecasts(props.run, LEVELS) : []));
 const coming = computed(() => foreseen.value.filter(({ level }) => level > 50));
 const wallAt = (seconds: number) => wallTime(header.value.plugInAt + props.run.shift + seconds * 1000);
 const isAway = computed(() => props.run.unplugged.at(-1)?.to === Infinity);
@@ -79,7 +85,7 @@ const celsius = computed(() => {
       <slot v-if="isAlone" name="entry" />
     </div>
     <div class="paper">
-      <LanePaper :run="run" :elapsed="elapsed" :coming="coming" :ghost="ghost" :is-alone="isAlone" />
+      <LanePaper v-if="isDrawn" :run="run" :elapsed="elapsed" :coming="coming" :ghost="ghost" :is-alone="isAlone" />
       <slot v-if="!isAlone" name="entry" />
     </div>
     <div class="when">
@@ -94,7 +100,7 @@ const celsius = computed(() => {
       </p>
       <p v-if="!due && run.header.cadence" class="soft words">no more readings wanted</p>
     </div>
-    <LaneAsides :run="run" :elapsed="elapsed" :now="now" :coming="foreseen" :due="due" :ghost="ghost" />
+    <LaneAsides v-if="isDrawn" :run="run" :elapsed="elapsed" :now="now" :coming="foreseen" :due="due" :ghost="ghost" />
   </article>
 </template>
 

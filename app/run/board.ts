@@ -41,7 +41,7 @@ export const useBoard = defineStore('board', () => {
 
   /** Lays an earlier run under a lane, or takes it away. */
   async function lay(runId: string, earlier: string | undefined): Promise<void> {
-    const { [runId]: _, ...ghosts } = kept.value.ghosts;
+    const ghosts = Object.fromEntries(Object.entries(kept.value.ghosts).filter(([id]) => id !== runId));
     if (earlier !== undefined) await open(earlier);
     keep({ ghosts: earlier === undefined ? ghosts : { ...ghosts, [runId]: earlier } });
   }

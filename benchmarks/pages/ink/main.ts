@@ -15,6 +15,7 @@ export interface InkTimes {
 }
 
 const LAST = 10_000;
+const LANES = 12;
 
 async function bareDatabase(): Promise<(key: string, value: unknown) => Promise<void>> {
   const database = await new Promise<IDBDatabase>((resolve, reject) => {
@@ -58,10 +59,18 @@ export async function measure(): Promise<InkTimes> {
   const charger = { id: 'c', name: 'Quern 30', kind: 'adapter' as const, watts: 30 };
   const header: Header = { schema: SCHEMA, id: 'benchmark', device, charger, plugInAt, cadence: { kind: 'fixed', every: 300 }, pen: 0 };
   await lanes.start(header, []);
+  // Eleven lanes more are live beside it, each with a day of readings.
+  for (let index = 1; index < LANES; index += 1) {
+    const other: Header = { ...header, id: `beside-${index}`, plugInAt: plugInAt + index, pen: index };
+    await lanes.start(
+      other,
+      Array.from({ length: 288 }, (_, row) => ({ kind: 'reading', at: plugInAt + row * 50_000, percent: Math.floor(row / 3), watts: 18 })),
+    );
+  }
 
   // What the due line does between Enter and “logged”. The record is folded beforehand, as the board has it on screen.
   const log = async (index: number) => {
-    const record = lanes.records[0];
+    const record = lanes.records.find(({ header: { id } }) => id === header.id);
     if (!record) throw new Error('no lane');
     return timed(async () => {
       const line = parseEntryLine(`${Math.floor(index / 200)} 26.1w 31.5c`);
@@ -73,7 +82,8 @@ export async function measure(): Promise<InkTimes> {
   };
   const times: InkTimes = { logged: [], bare: [], early: [], late: [], earlyBare: [], lateBare: [] };
   await rest(2000);
-  const beside = (index: number) => timed(() => put(String(index).padStart(9, '0'), lanes.inOrder[0]?.entries.value.at(-1)));
+  const beside = (index: number) =>
+    timed(() => put(String(index).padStart(9, '0'), lanes.inOrder.find((lane) => lane.header.id === header.id)?.entries.value.at(-1)));
   for (let index = 1; index <= 300; index += 1) {
     const [logged, bare] = [await log(index), await beside(index)];
     if (index > 5 && index <= 45) {
