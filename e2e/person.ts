@@ -1,4 +1,5 @@
 import { expect, type Page } from '@playwright/test';
+import { logbookOf, writeLogbook } from '../core';
 import { PORTS } from '../server/serve';
 
 /** What a person does with the program, by what they see and press. */
@@ -25,6 +26,29 @@ export async function addCharger(page: Page, name: string, watts: string, price 
   if (price) await page.getByLabel('Price').fill(price);
   await page.getByRole('button', { name: 'Put on the shelf' }).click();
   await expect(page.getByRole('button', { name: `Retire ${name}` })).toBeVisible();
+}
+
+/** Puts a whole shelf in place, as a person does who brings a logbook in from elsewhere. */
+export async function bringShelf(page: Page, devices: readonly string[], chargers: readonly string[]): Promise<void> {
+  const book = logbookOf(
+    {
+      devices: devices.map((name, index) => ({
+        ...{ id: `device-${index}`, name, kind: 'phone', milliampHours: 4500, nominalVolts: 3.85, inputLimit: 25 },
+      })),
+      chargers: chargers.map((name, index) => ({ id: `charger-${index}`, name, kind: name === 'Puddle' ? 'pad' : 'adapter', watts: 20 })),
+      cables: [],
+      meters: [],
+    },
+    { methods: [], studies: [] },
+    [],
+  );
+  await page.goto('/curve');
+  await page.getByRole('button', { name: 'Bring a file in' }).click();
+  await page
+    .getByLabel('File', { exact: true })
+    .setInputFiles({ name: 'shelf.json', mimeType: 'application/json', buffer: Buffer.from(writeLogbook(book)) });
+  await page.getByRole('button', { name: 'Bring it in' }).click();
+  await expect(page.getByRole('dialog')).toHaveCount(0);
 }
 
 /** Opens a field that offers choices with the keyboard, and clicks one. */
@@ -91,6 +115,9 @@ export const SCREENS = {
   calendar: '/plan/saltmarsh-chargers/calendar',
   run: '/run',
   start: '/run/new',
+  footage: '/run/footage',
+  spot: '/run/spot',
+  rehearsal: '/run/rehearse',
   bench: '/bench?shelf=charger',
   expect: '/bench/expect?device=teasel-14&charger=cobble-20',
   runs: '/curve',

@@ -80,58 +80,6 @@ test('@run an event of each kind is noted with two keys, and shows on the strip,
   await expect(page.getByText(/Unplugged from 10 min to 12 min: charging time leaves it out/)).toBeVisible();
 });
 
-test('@run a race of six lanes starts with one key, is fine once the first shows 90 %, and is marked with one key', async ({ page }) => {
-  await page.clock.install({ time: new Date('2026-10-05T12:00:00Z') });
-  const names = ['Sedge 5', 'Heron 3', 'Bittern Slate', 'Curlew', 'Teasel 14', 'Reed 2'];
-  for (const name of names) await addDevice(page, name, '4500', '3.85', '25');
-  for (const name of names) await addCharger(page, `Cobble for ${name}`, '20');
-  await page.goto('/run/new');
-  for (const [index, name] of names.entries()) {
-    await choose(page, 'Device', name);
-    await choose(page, 'Charger', `Cobble for ${name}`);
-    await page.getByLabel('Level at plug-in').fill(String(40 + 2 * index));
-    if (index === 0) await choose(page, 'Method', 'Coarse then fine');
-    if (index < names.length - 1) await page.getByRole('button', { name: 'Start another with it' }).click();
-  }
-  await page.getByRole('button', { name: 'Ready' }).click();
-  await expect(page.getByRole('button', { name: 'Switch the strip on now' })).toBeFocused();
-  await page.keyboard.press('Space');
-  const lane = (index: number) => page.getByRole('article').nth(index);
-  await expect(page.getByRole('article')).toHaveCount(6);
-
-  // One key for the moment of all six; then Enter moves from lane to lane.
-  await page.clock.fastForward('10:00');
-  await page.keyboard.press('Shift+Space');
-  await page.clock.fastForward('01:00');
-  for (const [index, name] of names.entries()) {
-    await expect(page.getByRole('textbox', { name: new RegExp(`Reading of ${name} .*marked @10:0`) })).toBeFocused();
-    await page.keyboard.type(String(60 + 2 * index));
-    await page.keyboard.press('Enter');
-    await expect(said(page)).toContainText(new RegExp(`Logged at 10 min.* on ${name}`));
-  }
-  for (let index = 0; index < 6; index += 1) await expect(lane(index)).toContainText('until the check at 20 min');
-
-  // The first that shows 90 % makes all of them fine, through a reload too; a missed check is a gap with a name.
-  await page.clock.fastForward('09:00');
-  await page.keyboard.press('f');
-  await log(page, '92 @20:00');
-  for (let index = 0; index < 6; index += 1) await expect(lane(index)).toContainText(/check at 2[05] min/);
-  await page.keyboard.press('Escape');
-  await page.keyboard.press('a');
-  await log(page, '80 @20:00');
-  await expect(lane(0)).toContainText('until the check at 25 min');
-  await page.reload();
-  await expect(lane(0)).toContainText('until the check at 25 min');
-  await expect(lane(5)).toContainText('until the check at 25 min');
-  await page.clock.fastForward('05:00');
-  await expect(page.getByRole('article').filter({ hasText: 'late for the check' }).first()).toBeVisible();
-
-  // The same device cannot charge twice at once.
-  await page.goto('/run/new');
-  await choose(page, 'Device', 'Sedge 5');
-  await expect(page.getByText('Sedge 5 is charging already, on lane A: stop that run first.')).toBeVisible();
-});
-
 test('@run a reading that falls due calls by title, icon, notice and voice; in quiet hours by title and icon alone', async ({
   page,
   context,

@@ -1,59 +1,11 @@
-import { spawn, type ChildProcess } from 'node:child_process';
-import { mkdtempSync, readFileSync } from 'node:fs';
-import { tmpdir } from 'node:os';
-import { join } from 'node:path';
-import { chromium, expect, test, type Page } from '@playwright/test';
-import { CHROMIUM_ARGS } from '../playwright.config';
-import { PORTS } from '../server/serve';
+import { readFileSync } from 'node:fs';
+import { expect, test } from '@playwright/test';
+import { browse, newProfile } from './browse';
 import { addCharger, addDevice, entry, log, said, startRun } from './person';
 
-/** Browsers that were not killed yet: a test that fails leaves none behind. */
-const running = new Set<ChildProcess>();
-test.afterEach(() => {
-  for (const { pid } of running) if (pid) process.kill(-pid, 'SIGKILL');
-  running.clear();
-});
-
-/** A browser of its own process, so that it can be killed as a crash or a dead battery would. */
-async function browse(profile: string): Promise<{ page: Page; kill: () => Promise<void> }> {
-  const path = process.env.CHROMIUM ?? '/usr/bin/chromium';
-  const child: ChildProcess = spawn(
-    path,
-    [...CHROMIUM_ARGS, '--headless=new', '--remote-debugging-port=0', `--user-data-dir=${profile}`, 'about:blank'],
-    {
-      detached: true,
-      stdio: ['ignore', 'ignore', 'pipe'],
-    },
-  );
-  const address = await new Promise<string>((resolve, reject) => {
-    let heard = '';
-    child.stderr?.on('data', (chunk: Buffer) => {
-      heard += chunk.toString();
-      const found = /DevTools listening on (ws:\S+)/.exec(heard)?.[1];
-      if (found) resolve(found);
-    });
-    child.on('exit', () => reject(new Error(`Chromium ended at once: ${heard}`)));
-  });
-  const browser = await chromium.connectOverCDP(address);
-  const context = browser.contexts()[0] ?? (await browser.newContext());
-  running.add(child);
-  const kill = () =>
-    new Promise<void>((resolve) => {
-      running.delete(child);
-      child.removeAllListeners('exit').on('exit', () => resolve());
-      process.kill(-(child.pid ?? 0), 'SIGKILL');
-    });
-  return { page: await context.newPage(), kill };
-}
-
-const own = `http://127.0.0.1:${PORTS.test}`;
-
 test('@slice a run killed with its browser comes back counting, with all its ink', async () => {
-  const profile = mkdtempSync(join(tmpdir(), 'inkpath-profile-'));
+  const profile = newProfile();
   const first = await browse(profile);
-  const at = (path: string) => `${own}${path}`;
-  const goto = first.page.goto.bind(first.page);
-  first.page.goto = (path, options) => goto(path.startsWith('/') ? at(path) : path, options);
   await addDevice(first.page, 'Sedge 5', '4500', '3.85');
   await addCharger(first.page, 'Cobble 20', '20');
   await startRun(first.page, 'Sedge 5', 'Cobble 20', '2');
@@ -61,7 +13,7 @@ test('@slice a run killed with its browser comes back counting, with all its ink
   await first.kill();
 
   const second = await browse(profile);
-  await second.page.goto(own);
+  await second.page.goto('/');
   const lane = second.page.getByRole('article', { name: 'Sedge 5 on Cobble 20' });
   await expect(lane).toContainText('5%');
   await expect(lane).toContainText(/\d:\d\d/);

@@ -133,6 +133,7 @@ h2 {
 
 h2 a {
   display: -webkit-box;
+  min-width: 3.5rem;
   overflow: hidden;
   -webkit-box-orient: vertical;
   -webkit-line-clamp: 2;
@@ -286,7 +287,7 @@ h2 a:hover {
   .lane {
     flex: none;
     max-height: none;
-    grid-template-columns: 1fr auto;
+    grid-template-columns: minmax(0, 1fr) minmax(0, 12.5rem);
   }
 
   .what {

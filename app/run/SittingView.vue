@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, shallowRef, watch } from 'vue';
+import { computed, nextTick, shallowRef, watch } from 'vue';
 import { useRouter } from 'vue-router';
 import { compatibility, sourceKey, type Charger, type Draft } from '@core';
 import { useShelf } from '../bench/shelf';
@@ -41,6 +41,9 @@ watch(run, (there) => {
 async function log(draft: Draft): Promise<void> {
   await lanes.write(props.id, draft);
   picked.value = undefined;
+  // Hands stay on the keys: the field of the next is ready, or the same one again.
+  await nextTick();
+  document.getElementById('trial-line')?.focus();
 }
 </script>
 

@@ -23,6 +23,8 @@ export const useDueLine = defineStore('dueLine', () => {
   const striking = shallowRef<{ runId: string; reading: Reading }>();
   const answer = ref<Answer>();
   const askedAbout = ref('');
+  /** The lane that was logged on last: a slip is seen right after, when the line has moved on. */
+  const lastLogged = ref<string>();
   const busy = ref(false);
 
   const runId = computed(() => {
@@ -89,8 +91,11 @@ export const useDueLine = defineStore('dueLine', () => {
     return any;
   }
 
-  /** Begins striking a reading: the line then asks why. Without one named, the newest of the lane. */
-  function beginStrike(id = runId.value, reading = lanes.records.find(({ header }) => header.id === id)?.readings.at(-1)?.reading): void {
+  /** Begins striking a reading: the line then asks why. Without one named, the newest of the lane picked, else of the lane logged on last. */
+  function beginStrike(
+    id = picked.value ?? lanes.records.find(({ header }) => header.id === lastLogged.value)?.header.id ?? runId.value,
+    reading = lanes.records.find(({ header }) => header.id === id)?.readings.at(-1)?.reading,
+  ): void {
     clear();
     if (!id || !reading) {
       answer.value = { kind: 'error', text: 'Nothing to strike yet on this lane. Log a reading first.' };
@@ -133,6 +138,7 @@ export const useDueLine = defineStore('dueLine', () => {
     }
     await lanes.write(run.header.id, weighed.draft);
     const { draft } = weighed;
+    lastLogged.value = run.header.id;
     const seen = spell((draft.at - run.header.plugInAt) / 1000, 1);
     clear();
     const remark = weighed.verdict === 'log' ? weighed.remark : undefined;

@@ -35,6 +35,18 @@ describe('the stop, by the rule of the method', () => {
     expect(stopOffer(run(topUp, []), 1930)?.because).toBe('window over');
   });
 
+  it('comes when the workload of a load test has ended, unless another has begun', () => {
+    const load = by('load-test');
+    const work = (event: 'work started' | 'work ended', seq: number): Entry => ({
+      ...{ kind: 'event', seq, id: `w${seq}`, written: 0, event, remark: 'render' },
+      at: load.plugInAt + seq * 60_000,
+    });
+    const begun = [work('work started', 2)];
+    expect(stopOffer(run(load, [], begun), 200)).toBeUndefined();
+    expect(stopOffer(run(load, [], [...begun, work('work ended', 9)]), 600)?.says).toBe('the workload has ended');
+    expect(stopOffer(run(load, [], [...begun, work('work ended', 9), work('work started', 10)]), 700)).toBeUndefined();
+  });
+
   // Common practice, no source: a camera shows no percentage; its light goes out, or its current falls away.
   it('comes when the light goes out or the current is spent, for a device that shows no percentage', () => {
     const camera = by('fixed-interval', { device: { id: 'c', name: 'Curlew', kind: 'camera', display: 'light' } });

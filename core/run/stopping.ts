@@ -36,7 +36,7 @@ export function stopOffer(run: RunRecord, elapsed: number): StopOffer | undefine
   const { percent } = run.tracks;
   const level = sighting(percent, percent.seconds.length - 1)?.value;
   const died = powerDied(run);
-  if (ends === 'window') return windowOver(run, elapsed) ? { because: 'window over', says: 'the window is over' } : undefined;
+  if (ends === 'window') return windowEnd(run, elapsed);
   if (ends === 'list') return undefined;
   if (ends === 'power' || level === undefined) {
     if (died !== undefined) return { because: 'power died away', says: `power has died away since ${spell(died)}` };
@@ -63,11 +63,15 @@ function powerDied({ tracks: { watts } }: RunRecord): number | undefined {
   return begins > 0 && from !== undefined && to !== undefined && to - from >= DIED.lasting ? from : undefined;
 }
 
-/** A window is over once its last mark has been answered or has gone by; one without marks ends by itself. */
-function windowOver({ header: { cadence }, readings }: RunRecord, elapsed: number): boolean {
-  if (cadence?.kind !== 'marks' || cadence.then !== undefined) return false;
+/** A window is over once its last mark has been answered or has gone by; one without marks once its workload has ended. */
+function windowEnd({ header: { cadence }, readings, events }: RunRecord, elapsed: number): StopOffer | undefined {
+  if (cadence?.kind !== 'marks' || cadence.then !== undefined) {
+    const work = events.findLast(({ event }) => event === 'work started' || event === 'work ended');
+    return work?.event === 'work ended' ? { because: 'window over', says: 'the workload has ended' } : undefined;
+  }
   const end = cadence.at.at(-1) ?? Infinity;
-  return elapsed >= end && (readings.some(({ seconds }) => seconds >= end - 60) || elapsed >= end + 120);
+  const isOver = elapsed >= end && (readings.some(({ seconds }) => seconds >= end - 60) || elapsed >= end + 120);
+  return isOver ? { because: 'window over', says: 'the window is over' } : undefined;
 }
 
 const NAMES: Readonly<Record<Wanted, string>> = {
