@@ -133,7 +133,20 @@ test('@run without a network it opens, logs and keeps a run; a newer program wai
   await log(page, '21 @0:00');
   await page.reload();
   await expect(page.getByRole('article')).toContainText('21%');
+
+  // A newer program comes in the meantime: it waits for as long as anything is live, and then for a person.
+  await context.setOffline(false);
+  await context.route('**/sw.js', async (route) => {
+    const response = await route.fetch();
+    await route.fulfill({ response, body: `${await response.text()}\n// newer` });
+  });
   await page.goto('/help');
-  await expect(page.getByRole('heading', { name: 'How surely it is kept' })).toBeVisible();
+  await page.evaluate(async () => (await navigator.serviceWorker.getRegistration())?.update());
+  await expect(page.getByText('A newer Inkpath Log is ready. It waits until you take it, once nothing is live.')).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Take it now' })).toBeDisabled();
+  await stopRun(page, 'The window I wanted is over');
+  await page.getByRole('link', { name: 'a newer one is ready' }).click();
+  await page.getByRole('button', { name: 'Take it now' }).click();
+  await expect(page.getByText('A newer Inkpath Log is ready.')).toHaveCount(0);
   await context.close();
 });

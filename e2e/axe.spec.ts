@@ -1,6 +1,6 @@
 import AxeBuilder from '@axe-core/playwright';
 import { expect, test, type Page } from '@playwright/test';
-import { DEMO, isReady, SCREENS } from './person';
+import { choose, DEMO, isReady, SCREENS } from './person';
 
 /** Many pages in one test: this is only when to give up. */
 const GIVE_UP = 480_000;
@@ -41,6 +41,25 @@ for (const theme of ['light', 'dark'] as const) {
       }
     });
 
+    test('on a lane alone, in a spot check and in a rehearsal', async ({ page }) => {
+      await page.goto(`${DEMO}/run`);
+      await isReady(page);
+      await page.getByRole('button', { name: 'Fill the board with lane A' }).click();
+      await expect(page.getByRole('combobox', { name: 'Earlier run under it' })).toBeVisible();
+      await look(page, 'lane');
+      await page.goto(`${DEMO}/run/spot`);
+      await choose(page, 'Device', 'Sedge 5');
+      await page.getByRole('button', { name: /^Try/ }).click();
+      await page.getByLabel(/^Volts, amps or watts/).fill('5w 47');
+      await page.keyboard.press('Enter');
+      await expect(page.getByRole('region', { name: 'Compatibility' })).toBeVisible();
+      await look(page, 'spot check');
+      await page.goto(`${DEMO}/run/rehearse`);
+      await page.getByRole('button', { name: 'Plug in' }).click();
+      await expect(page.getByRole('article')).toHaveCount(2);
+      await look(page, 'rehearsal');
+    });
+
     test('on any empty screen', async ({ page }) => {
       for (const path of [
         '/plan',
@@ -48,6 +67,8 @@ for (const theme of ['light', 'dark'] as const) {
         '/plan/new/calendar',
         '/run',
         '/run/new',
+        '/run/footage',
+        '/run/spot',
         '/bench',
         '/bench/expect',
         '/curve',

@@ -100,7 +100,6 @@ test('@run a race of six lanes comes through late, missed and struck readings, a
   await page.reload();
   await expect(lanes(page)).toHaveCount(6);
   await expect(elapsed).toContainText(/2[23]:\d\d/);
-  await page.waitForTimeout(700);
   await first.kill();
   const second = await browse(profile);
   ({ page } = second);

@@ -12,15 +12,15 @@ const VIEWS = [
   ['plan', '/plan/saltmarsh-chargers'],
   ['plan-dark', '/plan/saltmarsh-chargers', { colorScheme: 'dark' }],
   ['calendar', '/plan/saltmarsh-chargers/calendar', {}, (page) => page.getByRole('heading', { name: /^Done/ }).waitFor()],
-  ['run', '/run'],
+  ['run', '/run', {}, board],
+  ['lane', '/run', {}, (page) => page.keyboard.press('o')],
+  ['spot', '/run/spot', {}, sitting],
+  ['rehearsal', '/run/rehearse', {}, rehearse],
   ['run-dark', '/run', { colorScheme: 'dark' }],
-  ['event', '/run', {}, (page) => page.getByRole('button', { name: 'event' }).click()],
   ['start', '/run/new'],
   ['bench', '/bench'],
-  ['charger', '/bench?shelf=charger', {}, (page) => page.getByRole('button', { name: 'Quern 30 adapter' }).click()],
   ['expect', '/bench/expect?device=sedge-5&charger=quern-30'],
   ['expect-dark', '/bench/expect?device=teasel-14&charger=quern-65', { colorScheme: 'dark' }],
-  ['expect-phone', '/bench/expect?device=sedge-5&charger=quern-30', { viewport: { width: 390, height: 844 } }],
   ['runs', '/curve'],
   ['curve', '/curve/saltmarsh-3', {}, (page) => page.getByRole('button', { name: 'Show working of 80 %' }).click()],
   ['curve-dark', '/curve/saltmarsh-6', { colorScheme: 'dark' }],
@@ -30,6 +30,57 @@ const VIEWS = [
   ['compare-phone', '/compare?runs=saltmarsh-1.saltmarsh-3.saltmarsh-5', { viewport: { width: 390, height: 844 } }],
 ];
 
+/** Two more start beside the run that is live, from one strip. */
+async function board(page) {
+  const choose = async (label, name) => {
+    await page.getByRole('combobox', { name: label }).press('ArrowDown');
+    await page.getByRole('option', { name, exact: true }).click();
+  };
+  await page.goto(new URL('/run/new', address).href);
+  for (const [device, charger, level] of [
+    ['Sedge 5', 'Quern 65', '34'],
+    ['Teasel 14', 'Quern 30', '61'],
+  ]) {
+    await choose('Device', device);
+    await choose('Charger', charger);
+    await page.getByLabel('Level at plug-in').fill(level);
+    if (device === 'Sedge 5') await page.getByRole('button', { name: 'Start another with it' }).click();
+  }
+  await page.getByRole('button', { name: 'Ready' }).click();
+  await page.getByRole('button', { name: 'Switch the strip on now' }).press('Space');
+  await page.getByRole('article').nth(2).waitFor();
+  await page.waitForTimeout(1000);
+}
+
+/** Some chargers were tried, one is in hand. */
+async function sitting(page) {
+  await page.getByRole('combobox', { name: 'Device' }).press('ArrowDown');
+  await page.getByRole('option', { name: 'Sedge 5', exact: true }).click();
+  await page.getByRole('button', { name: /^Try/ }).click();
+  const line = page.getByLabel(/^Volts, amps or watts/);
+  for (const [name, keys, said] of [
+    ['Cobble 12', 'kim', '9v 1.2a 47'],
+    ['Cobble 20', 'kim', '9v 2.1a 47'],
+    ['Drumlin', 'i', '4.9v 0.4a 48'],
+  ]) {
+    await page.getByRole('form', { name: `Trial of ${name}` }).waitFor();
+    for (const key of keys) await line.press(key);
+    await line.fill(said);
+    await line.press('Enter');
+  }
+  await page.getByRole('form', { name: 'Trial of Haversack' }).waitFor();
+  await line.press('Space');
+}
+
+/** A stand-in has been reading for a while. */
+async function rehearse(page) {
+  await page.getByLabel('A stand-in reads in my place').check();
+  await page.getByRole('combobox', { name: 'Times as fast as life' }).press('ArrowDown');
+  await page.getByRole('option', { name: '200 ×' }).click();
+  await page.getByRole('button', { name: 'Plug in' }).click();
+  await page.waitForTimeout(9000);
+}
+
 const server = spawn(process.execPath, [join(ROOT, 'node_modules/tsx/dist/cli.mjs'), 'server/main.ts', 'testDemo'], { cwd: ROOT });
 const address = await new Promise((resolve) => server.stdout.on('data', (said) => resolve(/http:\S+/.exec(String(said))?.[0])));
 const browser = await chromium.launch({ executablePath, args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking'] });
@@ -37,6 +88,7 @@ for (const [name, path, options, act] of VIEWS) {
   const context = await browser.newContext({
     viewport: { width: 1280, height: 800 },
     reducedMotion: 'reduce',
+    serviceWorkers: 'block',
     locale: 'en-GB',
     ...options,
   });

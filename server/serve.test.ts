@@ -34,6 +34,12 @@ describe('what the server answers', () => {
     expect(again).not.toContain(nonce);
   });
 
+  it('is the whole page by its name too, for it is kept for when there is no network', async () => {
+    const text = await (await fetch(`${await answering()}index.html`)).text();
+    expect(text).toContain('name="inkpath" content="demo"');
+    expect(text).not.toContain('name="inkpath-nonce" content=""');
+  });
+
   it('is closed to everything from elsewhere', async () => {
     const headers = (await fetch(await answering())).headers;
     const policy = headers.get('content-security-policy') ?? '';

@@ -20,6 +20,7 @@ const ENTRIES = [
   ['1.4wh 380mah', 'the counters of a meter'],
   ['front 40.5c back 41c bat 38c', 'temperatures, where they were read'],
   ['55w bat 29w in', 'what reaches the battery, and which way current flows'],
+  ['22 @0:27', 'of a run read from footage, the time of the clip'],
   ['42 # case off', 'with a note; a note alone works too'],
 ] as const;
 

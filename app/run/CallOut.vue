@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { useDocumentVisibility, useFavicon, useVibrate, useWakeLock } from '@vueuse/core';
 import { computed, watch } from 'vue';
-import { isQuiet } from '@core';
+import { isQuiet, watched } from '@core';
 import { chime } from '../frame/chime';
 import { useSettings } from '../frame/settings';
 import { useLanes } from './lanes';
@@ -28,17 +28,24 @@ watch(
   { immediate: true },
 );
 
+/** Heat that was just read: called at once, quiet hours or not. */
+const hot = computed(() => lanes.records.filter((run) => watched(run).some(({ kind }) => kind === 'hot')).map(({ header }) => header.id));
+watch(hot, (all, before) => {
+  const fresh = all.filter((id) => !before.includes(id));
+  if (fresh.length > 0) call(fresh.map(nameOf), 'Too hot');
+});
+
 function nameOf(runId: string): string {
   const device = lanes.records.find(({ header }) => header.id === runId)?.header.device.name ?? '';
   return lanes.records.length > 1 ? `${device}, lane ${lanes.letterOf(runId)}` : device;
 }
 
-function call(names: string[]): void {
+function call(names: string[], what: 'Read' | 'Too hot' = 'Read'): void {
   chime(settings.loudness);
   if (settings.vibrate) vibrate();
-  if (settings.speak && 'speechSynthesis' in window) speechSynthesis.speak(new SpeechSynthesisUtterance(`Read ${names.join(', ')}`));
+  if (settings.speak && 'speechSynthesis' in window) speechSynthesis.speak(new SpeechSynthesisUtterance(`${what} ${names.join(', ')}`));
   if (settings.notify && visibility.value === 'hidden' && 'Notification' in window && Notification.permission === 'granted')
-    new Notification('Reading due', { body: names.join('\n'), tag: 'inkpath-due', icon: '/mark-due.svg' });
+    new Notification(what === 'Read' ? 'Reading due' : 'Too hot', { body: names.join('\n'), tag: 'inkpath-due', icon: '/mark-due.svg' });
 }
 
 // The screen stays on for as long as this stands: while a run is live.

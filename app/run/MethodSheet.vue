@@ -37,6 +37,7 @@ const words = ref({
 const timing = ref({ ...props.choice.timing });
 const conditions = shallowRef<Condition[]>([...(props.base.conditions ?? props.conditions ?? CONDITIONS)]);
 const rule = ref({ ...props.base.rule, wants: [...props.base.rule.wants] });
+const stall = ref(String((props.base.rule.stall ?? 3600) / 60));
 const errors = shallowRef<Record<string, string>>({});
 
 const FIELDS = [
@@ -77,7 +78,7 @@ async function keep(): Promise<void> {
         id: isKnown.value ? props.base.id : nanoid(10),
         cadence: 'cadence' in read ? read.cadence : undefined,
         conditions: conditions.value,
-        rule: rule.value,
+        rule: { ...rule.value, stall: Number(stall.value.replace(',', '.')) * 60 },
       },
       { abortEarly: false },
     ) as OwnMethod;
@@ -116,6 +117,13 @@ async function keep(): Promise<void> {
           label="Missed at a check where it is not read"
           multiple
           chips
+          density="compact"
+        />
+        <v-text-field
+          v-model="stall"
+          label="Minutes without gain that count as a stall"
+          inputmode="decimal"
+          :error-messages="errors['rule.stall'] && 'Write 5 to 1440 minutes.'"
           density="compact"
         />
         <v-text-field

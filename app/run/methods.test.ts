@@ -33,6 +33,11 @@ it('keeps methods of one’s own beside the schools of the trade, and throws one
   expect(methods.all).toHaveLength(SCHOOLS.length + 1);
   expect(methods.byId('mine')).toEqual(mine);
   expect([methods.isOwn('mine'), methods.isOwn('fixed-interval')]).toEqual([true, false]);
+  // One kept before methods said what ends a run.
+  const { rule: _rule, ...old } = mine;
+  await methods.put({ ...old, id: 'old' } as OwnMethod);
+  expect(methods.byId('old')?.rule).toEqual({ ends: 'full', wants: ['level'] });
+  await methods.remove('old');
   await methods.remove('mine');
   expect(methods.own).toEqual([]);
 });

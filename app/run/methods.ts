@@ -27,7 +27,7 @@ export const useMethods = defineStore('methods', () => {
 
   /** Keeps methods, or writes over those of the same id. @throws {StorageTrouble} */
   async function put(...methods: OwnMethod[]): Promise<void> {
-    const plain = JSON.parse(JSON.stringify(methods)) as OwnMethod[];
+    const plain = (JSON.parse(JSON.stringify(methods)) as OwnMethod[]).map(withRule);
     await Promise.all(plain.map((method) => store(methodBook, method.id, { schema: SCHEMA, method } satisfies Stored)));
     const ids = new Set(plain.map(({ id }) => id));
     own.value = [...own.value.filter(({ id }) => !ids.has(id)), ...plain];

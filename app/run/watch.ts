@@ -35,7 +35,7 @@ export const useWatch = defineStore('watch', () => {
     isStarted = true;
     const before = await lastBeat();
     last = tick();
-    if (before !== undefined && mine().length > 0) await judge(before, last.wall, true);
+    if (before !== undefined && mine().length > 0) await judge(before, last.wall, last.wall - before, true);
     onTick(look);
   }
 
@@ -45,21 +45,21 @@ export const useWatch = defineStore('watch', () => {
     const from = last.wall;
     last = now;
     if (mine().length === 0) return;
-    if (by !== 0) void judge(by < 0 ? now.wall - by : from, now.wall, false);
+    if (by !== 0) void judge(from, now.wall, by, false);
     if (Math.abs(now.wall - beaten) < BEAT) return;
     beaten = now.wall;
     // What cannot be kept of it is kept the next time; nothing that was logged hangs on it.
     beat(now.wall).catch(() => undefined);
   }
 
-  /** From one moment of the wall clock to another the program did not see. */
-  async function judge(from: number, to: number, acrossStart: boolean): Promise<void> {
-    if (to < from) {
-      doubt(to - from);
-      jump.value = { by: to - from, away: [], acrossStart };
+  /** From one moment of the wall clock to another the program did not see; `by` is what of it no time that went by accounts for. */
+  async function judge(from: number, to: number, by: number, acrossStart: boolean): Promise<void> {
+    if (by < 0) {
+      doubt(by);
+      jump.value = { by, away: [], acrossStart };
       return;
     }
-    if (to - from < (acrossStart ? 4 * BEAT : SLEPT)) return;
+    if (by < (acrossStart ? 4 * BEAT : SLEPT)) return;
     const away: Jump['away'] = [];
     for (const { header, record } of mine()) {
       const [at, until] = [Math.max(momentOf(record.value, from), header.plugInAt), momentOf(record.value, to)];
@@ -67,7 +67,7 @@ export const useWatch = defineStore('watch', () => {
       const entry = await lanes.write(header.id, { kind: 'event', event: 'away', at, until });
       away.push({ runId: header.id, entry: entry.id });
     }
-    if (away.length > 0) jump.value = { by: to - from, away, acrossStart };
+    if (away.length > 0) jump.value = { by, away, acrossStart };
   }
 
   /** Takes a jump for a changed clock: every run counts on as if it had not been. */
@@ -108,10 +108,12 @@ export const useWatch = defineStore('watch', () => {
   const question = computed(() => {
     const { value: judged } = jump;
     if (!judged) return '';
-    const size = `${judged.acrossStart ? 'at least ' : ''}${spell(Math.abs(judged.by) / 1000, 1)}`;
-    if (judged.by < 0) return `The clock of this machine went back by ${size}. The lanes count on as if it had not.`;
+    const seconds = Math.abs(judged.by) / 1000;
+    const size = spell(seconds, seconds < 120 ? 1 : 60);
+    if (judged.by < 0)
+      return `The clock of this machine went back by ${judged.acrossStart ? 'at least ' : ''}${size}. The lanes count on as if it had not.`;
     const unknown = judged.acrossStart ? ' Whether the clock was changed meanwhile cannot be known.' : '';
-    return `Not watched for ${spell(judged.by / 1000, 1)}: drawn as unseen.${unknown}`;
+    return `Not watched for ${size}: drawn as unseen.${unknown}`;
   });
 
   return { jump, question, start, changed, asItIs };

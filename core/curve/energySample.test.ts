@@ -2,6 +2,7 @@ import { expect, it } from 'vitest';
 import { inkOf } from '../ink/build';
 import { exampleHeader } from '../ink/example';
 import { foldRun } from '../ink/fold';
+import { figuresOf } from './figures';
 import { energySamples, projection } from './energySample';
 
 const laptop = { id: 't', name: 'Teasel 14', kind: 'laptop' as const, wattHours: 54 };
@@ -16,6 +17,16 @@ it('projects 40 to 80 % of 54 Wh at 3 Wh in 5 min as 36 min', () => {
   const run = counted([0, 10], [5, 13]);
   expect(energySamples(run)).toMatchObject([{ from: 0, to: 300, wattHours: 3, watts: 36 }]);
   expect(projection(run)).toEqual({ level: 80, seconds: 2160 });
+});
+
+it('is a figure of its run, with its working and what it takes for granted', () => {
+  const figure = figuresOf(counted([0, 10], [5, 13])).find(({ id }) => id === 'projected');
+  expect(figure).toMatchObject({
+    label: 'To 80 % by energy sample',
+    value: 'about 36 min',
+    working: { formula: '54 Wh × 40 % ÷ (3 Wh ÷ 5 min)' },
+  });
+  expect(figure?.detail).toContain('no loss and no taper');
 });
 
 it('takes repeats together, and says how far they differ', () => {

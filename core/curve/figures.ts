@@ -5,6 +5,7 @@ import { nominal, spell } from '../quantity/duration';
 import { decimalsFor, fixed } from '../quantity/figures';
 import { listed } from '../quantity/listed';
 import { energy, type Span } from './energy';
+import { energySamples, projection } from './energySample';
 import { milestoneOf } from './faults';
 import type { Milestone } from './milestone';
 import { peak } from './peak';
@@ -129,6 +130,7 @@ function powerFigures(run: RunRecord): Figure[] {
     peakFigure(run),
     ...energyFigures(run),
     ...counterFigure(wattHours),
+    ...sampleFigure(run),
     ...HEAT.flatMap((each) => heatFigure(run.tracks[each.of], each.id, each.label)),
   ];
 }
@@ -214,6 +216,36 @@ function counterFigure(counter: Track): Figure[] {
   const detail = `from ${spell(first.seconds)} to ${spell(last.seconds)}`;
   return [
     { ...figure, value: `${fixed(last.value - first.value, 1)} Wh`, detail, working, span: { from: first.seconds, to: last.seconds } },
+  ];
+}
+
+/** The time to a level that energy samples project, with what that takes for granted. */
+function sampleFigure(run: RunRecord): Figure[] {
+  const found = projection(run);
+  const battery = batteryOf(run.header.device);
+  if (!found || battery === undefined) return [];
+  const samples = energySamples(run);
+  const [first, last] = [samples[0], samples.at(-1)];
+  const total = samples.reduce((sum, { wattHours }) => sum + wattHours, 0);
+  const margin = found.margin === undefined ? 'one sample' : `± ${spell(found.margin)} over ${samples.length} samples`;
+  const start = run.tracks.percent.values[0] ?? 0;
+  return [
+    {
+      id: 'projected',
+      group: POWER,
+      label: `To ${found.level} % by energy sample`,
+      value: `about ${spell(found.seconds)}`,
+      detail: `${margin}; steady power, no loss and no taper taken for granted: a least`,
+      working: {
+        formula: `${plain(battery)} Wh × ${found.level - start} % ÷ (${plain(total)} Wh ÷ ${spell(
+          samples.reduce((sum, { from, to }) => sum + to - from, 0),
+          1,
+        )})`,
+        unit: 'Wh',
+        uses: sightings(run.tracks.wattHours),
+      },
+      span: first && last && { from: first.from, to: last.to },
+    },
   ];
 }
 

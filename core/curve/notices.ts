@@ -72,7 +72,7 @@ export function notices(run: RunRecord): Notice[] {
       text: `Power went on and off from ${spell(span.from)} to ${spell(span.to)}: heat, a loose plug, or a source that is too weak`,
     })),
   ];
-  const stuck = stalls(run.tracks.percent)
+  const stuck = stalls(run.tracks.percent, run.header.rule?.stall)
     .filter((span) => !isHeld(span))
     .map(({ from, to }): Notice => ({
       kind: 'stall',

@@ -79,6 +79,30 @@ it('comes back from JSON as it went in', () => {
   );
 });
 
+it('keeps pictures, trials, footage, rules and times away, and refuses what is no picture', () => {
+  const mark = (seq: number) => ({ seq, id: `k${seq}`, at: header.plugInAt + seq * 1000, written: header.plugInAt });
+  const source = { charger: header.charger };
+  const entries: Entry[] = [
+    { ...mark(1), kind: 'reading', percent: 4, clip: 12 },
+    { ...mark(2), kind: 'picture', picture: 'p1', target: 'k1' },
+    { ...mark(3), kind: 'trial', source, state: 'awake', status: 'holds', percent: 47, chime: true, meter: false },
+    { ...mark(4), kind: 'trial', source, state: 'awake', status: 'holds', percent: 46, confirms: 'k3' },
+    { ...mark(5), kind: 'event', event: 'away', until: header.plugInAt + 9000 },
+    { ...mark(6), kind: 'event', event: 'clock', shift: -3_600_000 },
+    { ...mark(7), kind: 'stop', because: 'power died away' },
+  ];
+  const rich = {
+    ...header,
+    rule: { ends: 'power' as const, wants: ['level' as const] },
+    footage: { offset: 2, speed: 60, cuts: [{ at: 20, missing: 600 }] },
+    list: ['cobble'],
+  };
+  const given = logbook({ runs: [{ header: rich, entries }], pictures: { p1: 'data:image/jpeg;base64,/9j/4AAQ' } });
+  expect(readLogbook(writeLogbook(given), 'van.json')).toEqual(given);
+  for (const address of ['https://elsewhere/a.jpg', 'data:text/html;base64,PGI+', 'data:image/svg+xml;base64,PHN2Zz4='])
+    expect(() => readLogbook(writeLogbook(logbook({ pictures: { p1: address } })), 'van.json')).toThrow(/is not a picture/);
+});
+
 describe('a logbook that cannot be read', () => {
   it.each([
     ['', /van.json is empty/],

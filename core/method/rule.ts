@@ -1,4 +1,4 @@
-import { array, object, string, type InferType } from 'yup';
+import { array, number, object, string, type InferType } from 'yup';
 
 /** What ends a run: the display shows 100, power has died away, a window is over, or a list has been tried through. */
 export const ENDINGS = ['full', 'power', 'window', 'list'] as const;
@@ -11,6 +11,10 @@ export type Wanted = (typeof WANTS)[number];
 export const ruleSchema = object({
   ends: string().oneOf(ENDINGS).required(),
   wants: array().of(string().oneOf(WANTS).required()).required(),
+  /** Seconds without gain that count as a stall; an hour where it is not said. */
+  stall: number()
+    .min(300)
+    .max(24 * 3600),
   /** Said while a check is due. */
   due: string().max(160),
   /** Said between checks. */

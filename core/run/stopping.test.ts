@@ -74,6 +74,13 @@ describe('the stop, by the rule of the method', () => {
   });
 });
 
+it('takes as long for a stall as its method says', () => {
+  const stuck = [0, 10, 20, 30].map((at) => minutes(at, { percent: 60 }));
+  const patient = by('fixed-interval', { rule: { ends: 'full', wants: ['level'], stall: 1200 } });
+  expect(stopOffer(run(patient, stuck), 1800)?.says).toBe('no gain for 30 min');
+  expect(stopOffer(run(by('fixed-interval'), stuck), 1800)).toBeUndefined();
+});
+
 describe('what a run lacks', () => {
   it('names checks without a reading, and figures that were not read at them', () => {
     const logged = run(by('instrumented-log'), [

@@ -32,7 +32,7 @@ export function ruleOf({ header: { rule, method } }: Pick<RunRecord, 'header'>):
  * @returns `undefined` while it is to go on
  */
 export function stopOffer(run: RunRecord, elapsed: number): StopOffer | undefined {
-  const { ends } = ruleOf(run);
+  const { ends, stall } = ruleOf(run);
   const { percent } = run.tracks;
   const level = sighting(percent, percent.seconds.length - 1)?.value;
   const died = powerDied(run);
@@ -48,7 +48,7 @@ export function stopOffer(run: RunRecord, elapsed: number): StopOffer | undefine
     if (amps && amps.value < SPENT_AMPS) return { because: 'power died away', says: `it takes less than ${SPENT_AMPS} A` };
   }
   const last = percent.seconds[percent.seconds.length - 1];
-  const stuck = stalls(percent).at(-1);
+  const stuck = stalls(percent, stall).at(-1);
   if (stuck && stuck.to === last && holds(run).every(({ to }) => to < stuck.from))
     return { because: 'will not finish', says: `no gain for ${spell(stuck.to - stuck.from)}` };
   return undefined;

@@ -1,0 +1,134 @@
+// First: it puts the database in place that the others look for as they load.
+import { emptyBrowser, newTab } from '../ledger/testBrowser';
+import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
+import { elapsedAt } from '@core';
+import { exampleHeader } from '../../core/ink/example';
+import { beat } from '../ledger/ledger';
+import { useBoard } from './board';
+import { useLanes } from './lanes';
+import { useWatch } from './watch';
+
+const MINUTE = 60_000;
+const HOUR = 60 * MINUTE;
+let [wall, steady, id, listeners]: [number, number, string, Set<() => void>] = [0, 0, '', new Set()];
+
+vi.mock('../frame/clock', async (original) => ({
+  ...(await original<object>()),
+  onTick: (listen: () => void) => listeners.add(listen),
+}));
+
+/** Time goes by, and the clock of the machine may be set on top of it. */
+async function pass(milliseconds: number, set = 0): Promise<void> {
+  wall += milliseconds + set;
+  steady += milliseconds;
+  for (const each of listeners) each();
+  await new Promise((resolve) => setTimeout(resolve, 20));
+}
+
+beforeEach(async () => {
+  await emptyBrowser();
+  [wall, steady, listeners] = [Date.UTC(2026, 9, 5, 14), 5000, new Set()];
+  vi.spyOn(Date, 'now').mockImplementation(() => wall);
+  vi.spyOn(performance, 'now').mockImplementation(() => steady);
+  id = `run-${Math.random().toString(36).slice(2)}`;
+  await useLanes().start(exampleHeader({ id, plugInAt: wall }), [{ kind: 'reading', at: wall, percent: 5 }]);
+});
+afterEach(() => vi.restoreAllMocks());
+
+const run = () => {
+  const found = useLanes().records.find(({ header }) => header.id === id);
+  if (!found) throw new Error('no lane');
+  return found;
+};
+
+describe('the watch', () => {
+  it('says nothing while the clock merely goes', async () => {
+    await useWatch().start();
+    for (let minute = 0; minute < 5; minute += 1) await pass(MINUTE);
+    expect(useWatch().question).toBe('');
+    expect(run().away).toEqual([]);
+  });
+
+  it('keeps what the machine slept through as not watched, or takes it for a changed clock when told', async () => {
+    const watching = useWatch();
+    await watching.start();
+    await pass(10 * MINUTE);
+    await pass(500, 30 * MINUTE);
+    expect(watching.question).toBe('Not watched for 30 min: drawn as unseen.');
+    expect(run().away).toEqual([{ from: 600, to: 2400.5 }]);
+    await watching.changed();
+    expect(run().away).toEqual([]);
+    expect(elapsedAt(run(), wall)).toBe(600.5);
+    expect(watching.question).toBe('');
+  });
+
+  it('asks about a clock that was put back, counts on meanwhile, and can be told to go by it', async () => {
+    const watching = useWatch();
+    await watching.start();
+    await pass(10 * MINUTE);
+    await pass(500, -HOUR);
+    expect(watching.question).toMatch(/went back by 1 h.*The lanes count on/);
+    await watching.changed();
+    expect(elapsedAt(run(), wall)).toBe(600.5);
+    await pass(500, HOUR);
+    await watching.changed();
+    expect(elapsedAt(run(), wall)).toBe(601);
+    await pass(500, -HOUR);
+    await watching.asItIs();
+    expect(elapsedAt(run(), wall)).toBe(601.5 - 3600);
+  });
+
+  it('looks back at a start to when it was last here, and says what cannot be known', async () => {
+    await useWatch().start();
+    await pass(20_000);
+    wall += 2 * HOUR;
+    const pinia = newTab();
+    await useLanes(pinia).load();
+    await useLanes().takeOver(id);
+    await useWatch().start();
+    expect(useWatch().question).toMatch(/^Not watched for 2 h.*cannot be known/);
+    expect(run().away).toEqual([{ from: 20, to: 7220 }]);
+    await useWatch().asItIs();
+    expect(useWatch().question).toBe('');
+    expect(run().away).toHaveLength(1);
+  });
+
+  it('is silent about a reload, and about a start with nothing live', async () => {
+    await beat(wall - 30_000);
+    await useWatch().start();
+    expect(useWatch().question).toBe('');
+    await useLanes().stop(id, { kind: 'stop', at: wall, because: 'other' });
+    await pass(500, -HOUR);
+    expect(useWatch().question).toBe('');
+  });
+});
+
+describe('the board', () => {
+  it('keeps the order lanes were moved into, new ones last, through a reload', async () => {
+    for (const name of ['b', 'c']) await useLanes().start(exampleHeader({ id: `${id}-${name}`, plugInAt: wall + 1000 }), []);
+    const ids = () => useBoard().shown.map(({ header }) => header.id);
+    expect(ids()).toEqual([id, `${id}-b`, `${id}-c`]);
+    useBoard().move(id, 2);
+    expect(ids()).toEqual([`${id}-b`, `${id}-c`, id]);
+    useBoard().move(id, -1);
+    expect(ids()[0]).toBe(id);
+    useBoard().move(`${id}-c`, 0);
+    await new Promise((resolve) => setTimeout(resolve, 20));
+    newTab();
+    await useLanes().load();
+    await useBoard().load();
+    await useLanes().start(exampleHeader({ id: `${id}-d`, plugInAt: wall - 1000 }), []);
+    expect(ids()).toEqual([`${id}-c`, id, `${id}-b`, `${id}-d`]);
+  });
+
+  it('lays an earlier run under a lane, and leaves out one that is gone', async () => {
+    await useLanes().start(exampleHeader({ id: `${id}-old`, plugInAt: wall - HOUR }), [{ kind: 'reading', at: wall - HOUR, percent: 3 }]);
+    await useLanes().stop(`${id}-old`, { kind: 'stop', at: wall, because: 'other' });
+    await useBoard().lay(id, `${id}-old`);
+    expect(useBoard().ghostUnder(id)?.header.id).toBe(`${id}-old`);
+    await useBoard().lay(id, 'gone');
+    expect(useBoard().ghostUnder(id)).toBeUndefined();
+    await useBoard().lay(id, undefined);
+    expect(useBoard().ghostUnder(id)).toBeUndefined();
+  });
+});
