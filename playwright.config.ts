@@ -31,6 +31,7 @@ export default defineConfig({
   expect: { timeout: 45_000 },
   use: {
     baseURL: `http://127.0.0.1:${PORTS.test}`,
+    actionTimeout: 60_000,
     viewport: { width: 1280, height: 800 },
     contextOptions: { reducedMotion: 'reduce' },
     timezoneId: 'Europe/Amsterdam',

@@ -18,7 +18,7 @@ export const newProfile = (): string => mkdtempSync(join(tmpdir(), 'inkpath-prof
 
 /** A browser of its own process, so that it can be killed as a crash or a dead battery would. Its pages go to the tests’ own address. */
 export async function browse(profile: string): Promise<{ page: Page; kill: () => Promise<void> }> {
-  const path = process.env.CHROMIUM ?? '/usr/bin/chromium';
+  const path = process.env.CHROMIUM_WHOLE ?? '/usr/bin/chromium';
   const child: ChildProcess = spawn(
     path,
     [...CHROMIUM_ARGS, '--headless=new', '--remote-debugging-port=0', `--user-data-dir=${profile}`, 'about:blank'],

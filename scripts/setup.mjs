@@ -68,9 +68,6 @@ export async function ensureBuild() {
   writeFileSync(stamp, fingerprint);
 }
 
-/** The headless shell first: it starts and loads pages in half the time. */
-const BROWSERS = ['chromium-headless-shell', 'chromium', 'chromium-browser', 'google-chrome'].map((name) => join('/usr/bin', name));
-
 function install(name) {
   console.log(`Installing ${name} (apt-get) …`);
   const quiet = { stdio: ['ignore', 'ignore', 'inherit'], env: { ...process.env, DEBIAN_FRONTEND: 'noninteractive' } };
@@ -78,17 +75,22 @@ function install(name) {
   spawnSync('apt-get', ['install', '-q', '-y', '--no-install-recommends', name], quiet);
 }
 
-/** The path of a Chromium, installed by apt where that is allowed. */
-export function ensureChromium() {
-  if (process.env.CHROMIUM) return process.env.CHROMIUM;
-  const found = () => BROWSERS.find((path) => existsSync(path));
+/** The path of the first of these programs that is there; the first is installed by apt where that is allowed and it is missing. */
+function ensureProgram(...names) {
+  const found = () => names.map((name) => join('/usr/bin', name)).find((path) => existsSync(path));
   const mayInstall = existsSync('/usr/bin/apt-get') && process.getuid?.() === 0;
-  for (const name of ['chromium-headless-shell', 'chromium']) if (mayInstall && !found()) install(name);
-  return (
-    found() ??
-    stop('The browser tests need Chromium, and it cannot be installed here: install Debian’s chromium, or name one in CHROMIUM=/path.')
-  );
+  if (mayInstall && found() !== join('/usr/bin', names[0])) install(names[0]);
+  return found();
 }
+
+const NONE = 'The browser tests need Chromium, and it cannot be installed here: install Debian’s chromium, or name one in CHROMIUM=/path.';
+
+/** The path of a Chromium. The headless shell, where there is one: it starts and loads pages in half the time. */
+export const ensureChromium = () =>
+  process.env.CHROMIUM ?? ensureProgram('chromium-headless-shell', 'chromium', 'chromium-browser', 'google-chrome') ?? stop(NONE);
+
+/** The path of the whole browser, as people run it: for tests that kill it. */
+export const ensureWholeChromium = () => process.env.CHROMIUM ?? ensureProgram('chromium', 'chromium-browser', 'google-chrome') ?? stop(NONE);
 
 /** A folder for what tests and benchmarks leave behind; git ignores it. */
 export function cacheFolder() {

@@ -25,7 +25,7 @@ function takeOut(): void {
   <section v-if="rows.length > 0" aria-labelledby="compatibility-title">
     <h2 id="compatibility-title">What works with what</h2>
     <div class="scroll" tabindex="0" role="region" aria-label="Compatibility">
-      <table>
+      <table class="plain-table">
         <thead>
           <tr>
             <th scope="col">charger</th>
@@ -65,19 +65,6 @@ function takeOut(): void {
 <style scoped>
 section {
   padding-block: 0.5rem 1rem;
-}
-
-th,
-td {
-  padding: 0.3rem 0.8rem 0.3rem 0;
-  text-align: start;
-  font-weight: 400;
-  border-bottom: 1px solid rgb(var(--v-theme-grid));
-}
-
-thead th {
-  font-size: 0.82rem;
-  color: rgb(var(--v-theme-soft));
 }
 
 tbody th {

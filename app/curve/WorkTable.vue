@@ -19,7 +19,7 @@ const scoresOf = ({ scores }: Workload) =>
   <section v-if="all.length > 0" class="work" aria-labelledby="work-title">
     <h2 id="work-title">Under load</h2>
     <div class="scroll" tabindex="0" role="region" aria-label="Workloads">
-      <table>
+      <table class="plain-table">
         <thead>
           <tr>
             <th scope="col">workload</th>
@@ -57,18 +57,5 @@ const scoresOf = ({ scores }: Workload) =>
 .work {
   padding: 1rem 1.5rem;
   border-bottom: 1px solid rgb(var(--v-theme-line));
-}
-
-th,
-td {
-  padding: 0.3rem 0.9rem 0.3rem 0;
-  text-align: start;
-  font-weight: 400;
-  border-bottom: 1px solid rgb(var(--v-theme-grid));
-}
-
-thead th {
-  font-size: 0.82rem;
-  color: rgb(var(--v-theme-soft));
 }
 </style>

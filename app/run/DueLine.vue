@@ -36,8 +36,11 @@ const marked = computed(() =>
 );
 const label = computed(() => {
   if (!run.value) return '';
-  if (line.striking)
-    return `Why strike ${line.striking.reading.percent ?? ''} % at ${spell((line.striking.reading.at - run.value.header.plugInAt) / 1000, 1)}?`;
+  if (line.striking) {
+    const { percent, at } = line.striking.reading;
+    const what = percent === undefined ? 'the reading' : `${percent} %`;
+    return `Why strike ${what} at ${spell((at - run.value.header.plugInAt) / 1000, 1)}?`;
+  }
   return `Reading of ${run.value.header.device.name} on ${run.value.header.charger.name}`;
 });
 const picture = useTemplateRef<{ open: () => void }>('picture');

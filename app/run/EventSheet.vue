@@ -2,6 +2,7 @@
 import { useEventListener } from '@vueuse/core';
 import { computed, ref, shallowRef } from 'vue';
 import { EVENTS, eventSays, spell, type Draft, type EventId, type Header, type RunRecord, type Score } from '@core';
+import GearField from '../bench/GearField.vue';
 import { useShelf } from '../bench/shelf';
 import { vFocus } from '../frame/vFocus';
 import { StorageTrouble } from '../ledger/storageTrouble';
@@ -106,15 +107,7 @@ async function write(draft: Extract<Draft, { kind: 'event' }>): Promise<void> {
       </ul>
       <form v-else @submit.prevent="writeAsked">
         <template v-if="asking === 'swapped'">
-          <v-autocomplete
-            v-model="charger"
-            v-focus
-            :items="shelf.chargers"
-            item-title="name"
-            item-value="id"
-            label="It charges now from"
-            auto-select-first
-          />
+          <GearField v-model="charger" v-focus of="charger" label="It charges now from" />
           <BetweenFields v-if="chosen" v-model="between" :device="run.header.device" :charger="chosen" />
         </template>
         <v-text-field v-else v-model="remark" v-focus label="Workload" maxlength="120" />

@@ -5,6 +5,7 @@ import { computed, ref, shallowRef } from 'vue';
 import { useRouter } from 'vue-router';
 import { ValidationError } from 'yup';
 import { clock, elapsedIn, footageSchema, parseClock, SCHEMA, spell, type Footage, type Header } from '@core';
+import GearField from '../bench/GearField.vue';
 import { useShelf } from '../bench/shelf';
 import { useLogbook } from '../curve/logbook';
 import { StorageTrouble } from '../ledger/storageTrouble';
@@ -93,25 +94,9 @@ async function begin(): Promise<void> {
       <p>A run needs a device and a charger. Put both on the shelf first.</p>
       <v-btn to="/bench" variant="flat" color="primary">Go to the bench</v-btn>
     </div>
-    <form v-else class="body" novalidate @submit.prevent="begin">
-      <v-autocomplete
-        v-model="device"
-        :items="shelf.devices"
-        item-title="name"
-        item-value="id"
-        label="Device"
-        auto-select-first
-        :error-messages="errors.device"
-      />
-      <v-autocomplete
-        v-model="charger"
-        :items="shelf.chargers"
-        item-title="name"
-        item-value="id"
-        label="Charger"
-        auto-select-first
-        :error-messages="errors.charger"
-      />
+    <form v-else class="body stacked" novalidate @submit.prevent="begin">
+      <GearField v-model="device" of="device" label="Device" :error-messages="errors.device" />
+      <GearField v-model="charger" of="charger" label="Charger" :error-messages="errors.charger" />
       <BetweenFields v-if="pair.device && pair.charger" v-model="between" :device="pair.device" :charger="pair.charger" />
       <v-text-field v-model="plugInAt" label="Plugged in at" type="datetime-local" :error-messages="errors.when" />
       <v-text-field
@@ -142,17 +127,6 @@ async function begin(): Promise<void> {
 </template>
 
 <style scoped>
-form {
-  display: grid;
-  gap: 0.9rem;
-  justify-items: start;
-  max-width: 34rem;
-}
-
-form > :deep(.v-input) {
-  width: 100%;
-}
-
 .cut {
   display: grid;
   grid-template-columns: 1fr 1fr auto;

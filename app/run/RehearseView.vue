@@ -172,7 +172,7 @@ onBeforeUnmount(() => {
         <v-btn v-if="isOver" @click="cast = []">Rehearse again</v-btn>
       </div>
     </header>
-    <form v-if="cast.length === 0" class="body settings" novalidate @submit.prevent="begin">
+    <form v-if="cast.length === 0" class="body stacked" novalidate @submit.prevent="begin">
       <p>Practise without gear: read the screens and the meter as they change, and log them as they fall due.</p>
       <v-select v-model="count" :items="Array.from({ length: MOST_ACTORS }, (_, index) => index + 1)" label="Devices" />
       <v-text-field v-model="everyMinutes" label="Minutes between readings" inputmode="decimal" :error-messages="error" />
@@ -231,17 +231,6 @@ onBeforeUnmount(() => {
   font-weight: 600;
   background: rgb(var(--v-theme-paper));
   border: 1.5px dashed rgb(var(--v-theme-pencil));
-}
-
-.settings {
-  display: grid;
-  gap: 0.9rem;
-  justify-items: start;
-  max-width: 30rem;
-}
-
-.settings > :deep(.v-input) {
-  width: 100%;
 }
 
 .screens {

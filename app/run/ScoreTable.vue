@@ -9,7 +9,7 @@ defineProps<{ rows: { name: string; score: ReadingScore }[]; isOver: boolean }>(
   <section class="score" aria-labelledby="score-title">
     <h2 id="score-title">{{ isOver ? 'How it was read' : 'So far' }}</h2>
     <div class="scroll" tabindex="0" role="region" aria-label="ReadingScore">
-      <table>
+      <table class="plain-table">
         <thead>
           <tr>
             <th scope="col">device</th>
@@ -43,18 +43,5 @@ defineProps<{ rows: { name: string; score: ReadingScore }[]; isOver: boolean }>(
 <style scoped>
 .score {
   padding: 0 1.5rem 0.75rem;
-}
-
-th,
-td {
-  padding: 0.15rem 1.2rem 0.15rem 0;
-  text-align: start;
-  font-weight: 400;
-  border-bottom: 1px solid rgb(var(--v-theme-grid));
-}
-
-thead th {
-  font-size: 0.82rem;
-  color: rgb(var(--v-theme-soft));
 }
 </style>

@@ -34,9 +34,13 @@ const open = computed(() => {
 });
 
 // The run is over once it is filed: its table stands with it.
-watch(run, (there) => {
-  if (!there) void router.replace(`/curve/${props.id}`);
-});
+watch(
+  run,
+  (there) => {
+    if (!there) void router.replace(`/curve/${props.id}`);
+  },
+  { immediate: true },
+);
 
 async function log(draft: Draft): Promise<void> {
   await lanes.write(props.id, draft);

@@ -3,6 +3,7 @@ import { nanoid } from 'nanoid';
 import { computed, ref } from 'vue';
 import { useRouter } from 'vue-router';
 import { CAUTIONS, LANE_LETTERS, SCHEMA, SCHOOLS } from '@core';
+import GearField from '../bench/GearField.vue';
 import { useShelf } from '../bench/shelf';
 import { useLogbook } from '../curve/logbook';
 import { wallNow } from '../frame/clock';
@@ -70,19 +71,11 @@ async function begin(): Promise<void> {
       <p>A spot check needs a device and the chargers to try. Put them on the shelf first.</p>
       <v-btn to="/bench" variant="flat" color="primary">Go to the bench</v-btn>
     </div>
-    <form v-else class="body" novalidate @submit.prevent="begin">
+    <form v-else class="body stacked" novalidate @submit.prevent="begin">
       <p v-for="{ header } in going" :key="header.id">
         <RouterLink :to="`/run/spot/${header.id}`">Go on with the spot check of {{ header.device.name }}</RouterLink>
       </p>
-      <v-autocomplete
-        v-model="device"
-        :items="shelf.devices"
-        item-title="name"
-        item-value="id"
-        label="Device"
-        auto-select-first
-        :error-messages="errors.device"
-      />
+      <GearField v-model="device" of="device" label="Device" :error-messages="errors.device" />
       <fieldset>
         <legend>Chargers, in the order they are tried</legend>
         <v-checkbox
@@ -106,17 +99,6 @@ async function begin(): Promise<void> {
 </template>
 
 <style scoped>
-form {
-  display: grid;
-  gap: 0.9rem;
-  justify-items: start;
-  max-width: 34rem;
-}
-
-form > :deep(.v-input) {
-  width: 100%;
-}
-
 fieldset {
   columns: 2;
   width: 100%;

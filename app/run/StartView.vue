@@ -21,6 +21,7 @@ import {
   type Header,
   type School,
 } from '@core';
+import GearField from '../bench/GearField.vue';
 import { useShelf } from '../bench/shelf';
 import { useStudies } from '../plan/studies';
 import { wallNow } from '../frame/clock';
@@ -251,25 +252,8 @@ async function plugIn(): Promise<void> {
             >
           </li>
         </ul>
-        <v-autocomplete
-          v-model="device"
-          v-bind="deviceProps"
-          v-focus
-          :items="shelf.devices"
-          item-title="name"
-          item-value="id"
-          label="Device"
-          auto-select-first
-        />
-        <v-autocomplete
-          v-model="charger"
-          v-bind="chargerProps"
-          :items="shelf.chargers"
-          item-title="name"
-          item-value="id"
-          label="Charger"
-          auto-select-first
-        />
+        <GearField v-model="device" v-bind="deviceProps" v-focus of="device" label="Device" />
+        <GearField v-model="charger" v-bind="chargerProps" of="charger" label="Charger" />
         <v-text-field
           v-model="level"
           v-bind="levelProps"
