@@ -121,4 +121,5 @@ export { readGearCsv, writeGearCsv, type NewGear, type ReadGear } from './exchan
 export { joinInk } from './exchange/joinInk';
 export { logbookOf, writeLogbook, type Logbook, type StoredRun } from './exchange/logbook';
 export { readLogbook } from './exchange/readLogbook';
+export { replay, type Line } from './exchange/replay';
 export { runFromCsv } from './exchange/runFromCsv';

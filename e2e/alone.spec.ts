@@ -1,4 +1,4 @@
-import { readFileSync } from 'node:fs';
+import { readFileSync, writeFileSync } from 'node:fs';
 import { expect, test } from '@playwright/test';
 import { PORTS } from '../server/serve';
 import { bringShelf, choose, entry, log, said, startRun, stopRun } from './person';
@@ -136,12 +136,14 @@ test('@run without a network it opens, logs and keeps a run; a newer program wai
 
   // A newer program comes in the meantime: it waits for as long as anything is live, and then for a person.
   await context.setOffline(false);
-  await context.route('**/sw.js', async (route) => {
-    const response = await route.fetch();
-    await route.fulfill({ response, body: `${await response.text()}\n// newer` });
-  });
+  const program = readFileSync('dist/sw.js');
   await page.goto('/help');
-  await page.evaluate(async () => (await navigator.serviceWorker.getRegistration())?.update());
+  try {
+    writeFileSync('dist/sw.js', `${program.toString()}\n// newer`);
+    await page.evaluate(async () => (await navigator.serviceWorker.getRegistration())?.update());
+  } finally {
+    writeFileSync('dist/sw.js', program);
+  }
   await expect(page.getByText('A newer Inkpath Log is ready. It waits until you take it, once nothing is live.')).toBeVisible();
   await expect(page.getByRole('button', { name: 'Take it now' })).toBeDisabled();
   await stopRun(page, 'The window I wanted is over');
@@ -149,4 +151,23 @@ test('@run without a network it opens, logs and keeps a run; a newer program wai
   await page.getByRole('button', { name: 'Take it now' }).click();
   await expect(page.getByText('A newer Inkpath Log is ready.')).toHaveCount(0);
   await context.close();
+});
+
+test('@run databases that the browser threw away are brought back from the second copy, and it says so', async ({ page }) => {
+  await bringShelf(page, ['Sedge 5'], ['Cobble 20']);
+  await startRun(page, 'Sedge 5', 'Cobble 20', '20');
+  for (const line of ['21 18w', '22 18.1w # case off']) await log(page, line);
+  // What a browser does that finds them broken.
+  await page.goto('/icon.svg');
+  await page.evaluate(async () => {
+    for (const { name } of await indexedDB.databases()) indexedDB.deleteDatabase(name ?? '');
+  });
+  await page.goto('/');
+  await expect(page.getByText('It was brought back from its second copy')).toBeVisible();
+  await expect(page.getByRole('article')).toContainText('22%');
+  await page.getByRole('button', { name: 'All right' }).click();
+  await log(page, '23');
+  await page.reload();
+  await expect(page.getByRole('article')).toContainText('23%');
+  await expect(page.getByText('It was brought back')).toHaveCount(0);
 });

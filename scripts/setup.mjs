@@ -90,7 +90,8 @@ export const ensureChromium = () =>
   process.env.CHROMIUM ?? ensureProgram('chromium-headless-shell', 'chromium', 'chromium-browser', 'google-chrome') ?? stop(NONE);
 
 /** The path of the whole browser, as people run it: for tests that kill it. */
-export const ensureWholeChromium = () => process.env.CHROMIUM ?? ensureProgram('chromium', 'chromium-browser', 'google-chrome') ?? stop(NONE);
+export const ensureWholeChromium = () =>
+  process.env.CHROMIUM ?? ensureProgram('chromium', 'chromium-browser', 'google-chrome') ?? stop(NONE);
 
 /** A folder for what tests and benchmarks leave behind; git ignores it. */
 export function cacheFolder() {

@@ -2,7 +2,7 @@ import { defineStore } from 'pinia';
 import { computed, shallowRef } from 'vue';
 import { migrate, SCHEMA, SHELVES, type Gear, type GearOn, type Kept, type Shelf } from '@core';
 import { onTabs, tellTabs } from '../ledger/channel';
-import { allOf, shelfBook, store } from '../ledger/databases';
+import { allOf, shelfBook, store, takeAway } from '../ledger/databases';
 
 /** Gear as it is stored. */
 type Stored = Kept & { schema: typeof SCHEMA };
@@ -48,7 +48,7 @@ export const useShelf = defineStore('shelf', () => {
 
   /** Throws away gear that no run has used. */
   async function remove(item: { shelf: Shelf; gear: { id: string } }): Promise<void> {
-    await shelfBook.removeItem(keyOf(item));
+    await takeAway(shelfBook, keyOf(item));
     kept.value = kept.value.filter((each) => keyOf(each) !== keyOf(item));
     tellTabs({ about: 'shelf' });
   }

@@ -13,7 +13,7 @@ const ShortcutSheet = defineAsyncComponent(() => import('./ShortcutSheet.vue'));
 
 const NoStorage = defineAsyncComponent(() => import('./NoStorage.vue'));
 
-const props = defineProps<{ opening: Promise<void> }>();
+const props = defineProps<{ opening: Promise<{ wasMended: boolean }> }>();
 
 const router = useRouter();
 const route = useRoute();
@@ -21,9 +21,14 @@ const lanes = useLanes();
 const settings = useSettings();
 const sheet = ref(false);
 const isOpen = ref(false);
+/** The browser had thrown the databases away. */
+const isMended = ref(false);
 const trouble = shallowRef<unknown>();
 props.opening.then(
-  () => (isOpen.value = true),
+  ({ wasMended }) => {
+    isOpen.value = true;
+    isMended.value = wasMended;
+  },
   (error: unknown) => {
     console.error(error);
     trouble.value = error;
@@ -49,7 +54,14 @@ useKeys({
       <a class="skip" href="#place">To the page</a>
       <div class="frame">
         <PlaceRail @shortcuts="sheet = true" />
-        <main id="place" tabindex="-1"><RouterView v-if="isOpen" :key="route.path" /></main>
+        <main id="place" tabindex="-1">
+          <p v-if="isMended" class="mended" role="status">
+            The browser had thrown this logbook away, as some do when they are killed while they write. It was brought back from its second
+            copy, without pictures and samples of meters.
+            <button type="button" @click="isMended = false">All right</button>
+          </p>
+          <RouterView v-if="isOpen" :key="route.path" />
+        </main>
         <DueLine v-if="isOpen && lanes.records.length > 0" />
       </div>
       <ShortcutSheet v-if="sheet" v-model="sheet" />
@@ -90,6 +102,11 @@ main {
   border-left: 1px solid rgb(var(--v-theme-line));
   background: rgb(var(--v-theme-paper));
   outline: none;
+}
+
+.mended {
+  padding: 0.5rem 1.5rem;
+  color: rgb(var(--v-theme-due));
 }
 
 @media (max-width: 640px) {

@@ -1,4 +1,5 @@
 import localforage from 'localforage';
+import { copyDown } from './secondCopy';
 import { troubleFrom } from './storageTrouble';
 
 /** IndexedDB or nothing: a silent fallback would hold less and lose more. */
@@ -19,6 +20,21 @@ export const studyBook = database('inkpath-studies');
 export const methodBook = database('inkpath-methods');
 export const pictureBook = database('inkpath-pictures');
 export const sampleBook = database('inkpath-samples');
+
+/** Those of which there is a second copy: not what is large and can be had again from where it came. */
+const COPIED = [shelfBook, liveBook, runBook, catalogueBook, studyBook, methodBook];
+const nameOf = (book: LocalForage): string => book.config().name ?? '';
+
+/** The database of a name, of those that are copied. */
+export function bookCalled(name: string): LocalForage | undefined {
+  return name.startsWith(INK) ? inkOfRun(name.slice(INK.length)) : COPIED.find((book) => nameOf(book) === name);
+}
+
+/** Every database that is copied, by its name. */
+export async function copiedBooks(): Promise<[name: string, book: LocalForage][]> {
+  const ink = (await runsWithInk()).map((runId) => inkOfRun(runId));
+  return [...COPIED, ...ink].map((book) => [nameOf(book), book]);
+}
 
 /** Opens what every start reads all at once, for opening one after another is what takes long. Trouble shows when they are used. */
 export function warmUp(): void {
@@ -43,13 +59,15 @@ export async function runsWithInk(): Promise<string[]> {
 /** Drops the database of a run's ink, after it has been filed. */
 export function dropInk(runId: string): Promise<void> {
   inkBooks.delete(runId);
+  void copyDown({ book: INK + runId });
   return localforage.dropInstance({ name: INK + runId });
 }
 
-/** Stores a value and resolves once it is stored. @throws {StorageTrouble} */
+/** Stores a value, and its second copy, and resolves once both are. @throws {StorageTrouble} */
 export async function store(book: LocalForage, key: string, value: unknown): Promise<void> {
   try {
-    await book.setItem(key, value);
+    const isCopied = COPIED.includes(book) || nameOf(book).startsWith(INK);
+    await Promise.all([book.setItem(key, value), isCopied && copyDown({ book: nameOf(book), key, value })]);
   } catch (cause) {
     throw troubleFrom(cause);
   }
@@ -82,6 +100,11 @@ export function allInk<Value>(runId: string): Promise<Value[]> {
       };
     };
   });
+}
+
+/** Takes a value away, and from the second copy. */
+export async function takeAway(book: LocalForage, key: string): Promise<void> {
+  await Promise.all([book.removeItem(key), copyDown({ book: nameOf(book), key })]);
 }
 
 /** Every value of a database, in the order of its keys. @throws {StorageTrouble} */

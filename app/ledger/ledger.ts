@@ -14,7 +14,7 @@ import {
   type StoredRun,
   type Summary,
 } from '@core';
-import { allInk, allOf, catalogueBook, dropInk, inkOfRun, liveBook, runBook, runsWithInk, sampleBook, store } from './databases';
+import { allInk, allOf, catalogueBook, dropInk, inkOfRun, liveBook, runBook, runsWithInk, sampleBook, store, takeAway } from './databases';
 import { exclusively } from './locks';
 import { StorageTrouble } from './storageTrouble';
 
@@ -53,7 +53,7 @@ export async function startRun(header: Header, entries: readonly Entry[]): Promi
     await Promise.all([store(liveBook, header.id, header), ink]);
     await Promise.all(entries.map((entry) => append(header.id, entry)));
   } catch (trouble) {
-    await liveBook.removeItem(header.id).catch(() => undefined);
+    await takeAway(liveBook, header.id).catch(() => undefined);
     throw trouble;
   }
 }
@@ -73,7 +73,7 @@ export async function startTogether(runs: Together['runs']): Promise<void> {
     await Promise.all(runs.map(({ header }) => forgetLive(header.id).catch(() => undefined)));
     throw trouble;
   } finally {
-    await liveBook.removeItem(key).catch(() => undefined);
+    await takeAway(liveBook, key).catch(() => undefined);
   }
 }
 
@@ -113,7 +113,7 @@ export async function liveRuns(): Promise<StoredRun[]> {
   for (const key of (await liveBook.keys()).filter((each) => each.startsWith('together/'))) {
     const begun = await liveBook.getItem<Together>(key);
     if (begun) await startTheRest(begun);
-    await liveBook.removeItem(key);
+    await takeAway(liveBook, key);
   }
   const headers = (await allOf<object>(liveBook)).filter((kept): kept is Header => 'plugInAt' in kept);
   return Promise.all(
@@ -158,7 +158,7 @@ async function fileLocked(runId: string): Promise<RunRecord> {
   const entries = joinInk(filed?.entries ?? [], await allInk<Entry>(runId), 'this run');
   const record = foldRun(header, entries, await samplesOf(runId));
   await pack({ schema: SCHEMA, header, entries }, record);
-  await liveBook.removeItem(runId);
+  await takeAway(liveBook, runId);
   await dropInk(runId);
   return record;
 }
@@ -185,7 +185,7 @@ export function amend(runId: string, entry: Entry): Promise<RunRecord> {
 export async function reopen(header: Header, entries: readonly Entry[]): Promise<void> {
   await Promise.all(entries.map((entry) => append(header.id, entry)));
   await store(liveBook, header.id, header);
-  await catalogueBook.removeItem(header.id);
+  await takeAway(catalogueBook, header.id);
 }
 
 /** Files what a crash left half filed. @returns how many runs that was */
@@ -224,7 +224,7 @@ export async function catalogue(): Promise<Summary[]> {
 
 /** Forgets a live run. For the demo, which lays its own anew. */
 export async function forgetLive(runId: string): Promise<void> {
-  await liveBook.removeItem(runId);
+  await takeAway(liveBook, runId);
   await dropInk(runId);
 }
 

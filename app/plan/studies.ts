@@ -3,7 +3,7 @@ import { computed, shallowRef } from 'vue';
 import { migrate, type Study } from '@core';
 import { useLogbook } from '../curve/logbook';
 import { onTabs, tellTabs } from '../ledger/channel';
-import { allOf, store, studyBook } from '../ledger/databases';
+import { allOf, store, studyBook, takeAway } from '../ledger/databases';
 import { useLanes } from '../run/lanes';
 
 /** The studies of this logbook, and what was run of each. */
@@ -28,7 +28,7 @@ export const useStudies = defineStore('studies', () => {
   }
 
   async function remove(id: string): Promise<void> {
-    await studyBook.removeItem(id);
+    await takeAway(studyBook, id);
     kept.value = kept.value.filter((study) => study.id !== id);
     tellTabs({ about: 'studies' });
   }

@@ -147,7 +147,7 @@ useKeys({
     <p v-else-if="line.answer" class="answer" :class="line.answer.kind" :role="line.answer.kind === 'logged' ? 'status' : 'alert'">
       {{ line.answer.text }}
     </p>
-    <p v-if="watching.jump" class="answer question jump" role="alert">
+    <p v-if="watching.jump" class="jump" role="alert">
       {{ watching.question }}
       <button type="button" @click="watching.changed"><kbd>T</kbd> the clock was changed</button>
       <button type="button" @click="watching.asItIs">{{ watching.jump.by < 0 ? 'go by the clock as it is now' : 'it was away' }}</button>
@@ -192,7 +192,7 @@ useKeys({
           v-slot="{ open }"
           :target="newest.id"
           :at="newest.at"
-          :label="`Picture for the last reading of ${run.header.device.name}`"
+          :label="`Picture of what ${run.header.device.name} last showed`"
           :write="(draft: Draft) => lanes.write(run?.header.id ?? '', draft)"
           @said="(text: string) => line.say(text)"
         >
@@ -335,6 +335,12 @@ kbd {
   font-size: 0.95rem;
 }
 
+.jump {
+  padding-bottom: 0.45rem;
+  font-size: 0.95rem;
+}
+
+.jump,
 .answer.error,
 .answer.question,
 .answer.trouble {

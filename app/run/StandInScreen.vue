@@ -6,10 +6,10 @@ import type { Actor } from '@core';
 const props = defineProps<{ name: string; sight: ReturnType<Actor['sight']> }>();
 
 const rows = computed(() => [
-  { name: 'meter', shows: `${props.sight.volts.toFixed(2)} V` },
-  { name: '', shows: `${props.sight.amps.toFixed(2)} A` },
-  { name: '', shows: `${props.sight.watts.toFixed(1)} W` },
-  { name: 'back', shows: `${props.sight.celsius.toFixed(1)} °C` },
+  { name: 'volts', shows: `${props.sight.volts.toFixed(2)} V` },
+  { name: 'amps', shows: `${props.sight.amps.toFixed(2)} A` },
+  { name: 'watts', shows: `${props.sight.watts.toFixed(1)} W` },
+  { name: 'surface', shows: `${props.sight.celsius.toFixed(1)} °C` },
 ]);
 </script>
 

@@ -2,7 +2,7 @@ import { defineStore } from 'pinia';
 import { computed, shallowRef } from 'vue';
 import { migrate, SCHEMA, SCHOOLS, withRule, type OwnMethod, type School } from '@core';
 import { onTabs, tellTabs } from '../ledger/channel';
-import { allOf, methodBook, store } from '../ledger/databases';
+import { allOf, methodBook, store, takeAway } from '../ledger/databases';
 
 /** A method as it is stored. */
 interface Stored {
@@ -36,7 +36,7 @@ export const useMethods = defineStore('methods', () => {
 
   /** Throws a method away. Runs and studies keep their own cadence. */
   async function remove(id: string): Promise<void> {
-    await methodBook.removeItem(id);
+    await takeAway(methodBook, id);
     own.value = own.value.filter((method) => method.id !== id);
     tellTabs({ about: 'methods' });
   }

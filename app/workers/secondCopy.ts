@@ -1,0 +1,56 @@
+import { expose } from 'comlink';
+
+/**
+ * The second copy of the logbook: lines appended to files in the origin's private file system, which is kept apart from the databases. A page's
+ * lines go to a file of its own, for a file has one writer.
+ */
+const FOLDER = 'second-copy';
+
+const folder = async () => (await navigator.storage.getDirectory()).getDirectoryHandle(FOLDER, { create: true });
+
+let writing: Promise<FileSystemSyncAccessHandle> | undefined;
+const encoder = new TextEncoder();
+
+async function begin(): Promise<FileSystemSyncAccessHandle> {
+  const file = await (await folder()).getFileHandle(`${Date.now()}-${crypto.randomUUID()}.ndjson`, { create: true });
+  return file.createSyncAccessHandle();
+}
+
+const secondCopy = {
+  /** Appends a line; it is with the system once this resolves, and outlives a killed browser. */
+  async append(line: string): Promise<void> {
+    writing ??= begin();
+    const file = await writing;
+    file.write(encoder.encode(`${line}\n`), { at: file.getSize() });
+  },
+
+  /** Every line of every file, and how many bytes they are. */
+  async read(): Promise<{ lines: string[]; bytes: number }> {
+    const [lines, bytes]: [string[], number[]] = [[], []];
+    for await (const file of (await folder()).values()) {
+      if (file.kind !== 'file') continue;
+      const text = await (await file.getFile()).text();
+      bytes.push(text.length);
+      // A last line that was cut off in the middle has no end.
+      lines.push(...text.split('\n').slice(0, -1));
+    }
+    return { lines, bytes: bytes.reduce((sum, size) => sum + size, 0) };
+  },
+
+  /** Writes everything anew as one file, then takes away those it stands for; one that another page is writing to stays. */
+  async renew(lines: readonly string[]): Promise<void> {
+    const all = await folder();
+    const old: string[] = [];
+    for await (const name of all.keys()) old.push(name);
+    const mine = await begin();
+    mine.write(encoder.encode(lines.map((line) => `${line}\n`).join('')));
+    mine.flush();
+    const before = writing;
+    writing = Promise.resolve(mine);
+    (await before)?.close();
+    for (const name of old) await all.removeEntry(name).catch(() => undefined);
+  },
+};
+export type SecondCopy = typeof secondCopy;
+
+expose(secondCopy);
