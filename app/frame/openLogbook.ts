@@ -1,7 +1,7 @@
 import type { Pinia } from 'pinia';
 import { useShelf } from '../bench/shelf';
 import { useLogbook } from '../curve/logbook';
-import { mend, thinCopy } from '../ledger/mend';
+import { isBorn, mend, thinCopy } from '../ledger/mend';
 import { useLanes } from '../run/lanes';
 import { readyDemo } from './layDemo';
 import { useOffline } from './offline';
@@ -14,9 +14,13 @@ export const logbookKind = (): 'own' | 'demo' =>
 /** Opens what this address holds: what is live, the shelf, the list of runs. The demo is laid first where it is missing or stale. @returns whether it had to be brought back from its second copy */
 export async function openLogbook(pinia: Pinia): Promise<{ wasMended: boolean }> {
   const lanes = useLanes(pinia);
-  const wasMended = await mend();
-  const lay = logbookKind() === 'demo' ? await readyDemo() : undefined;
-  await Promise.all([useSettings(pinia).load(), useShelf(pinia).load(), useLogbook(pinia).load(), lanes.load()]);
+  const load = () => Promise.all([useSettings(pinia).load(), useShelf(pinia).load(), useLogbook(pinia).load(), lanes.load()]);
+  const ready = () => (logbookKind() === 'demo' ? readyDemo() : undefined);
+  // All at once, for it is there nearly always; where it had been thrown away, once more from the beginning.
+  const [isThere, asFound] = await Promise.all([isBorn(), ready(), ...(logbookKind() === 'demo' ? [] : [load()])]);
+  const wasMended = !isThere && (await mend());
+  const lay = wasMended ? await ready() : asFound;
+  if (wasMended || logbookKind() === 'demo') await load();
   await lay?.(pinia);
   setTimeout(() => {
     void lanes.tidyUp().then(thinCopy);

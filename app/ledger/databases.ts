@@ -59,15 +59,16 @@ export async function runsWithInk(): Promise<string[]> {
 /** Drops the database of a run's ink, after it has been filed. */
 export function dropInk(runId: string): Promise<void> {
   inkBooks.delete(runId);
-  void copyDown({ book: INK + runId });
+  copyDown({ book: INK + runId });
   return localforage.dropInstance({ name: INK + runId });
 }
 
-/** Stores a value, and its second copy, and resolves once both are. @throws {StorageTrouble} */
+/** Stores a value and resolves once it is stored; its second copy is then under way. @throws {StorageTrouble} */
 export async function store(book: LocalForage, key: string, value: unknown): Promise<void> {
   try {
     const isCopied = COPIED.includes(book) || nameOf(book).startsWith(INK);
-    await Promise.all([book.setItem(key, value), isCopied && copyDown({ book: nameOf(book), key, value })]);
+    await book.setItem(key, value);
+    if (isCopied) copyDown({ book: nameOf(book), key, value });
   } catch (cause) {
     throw troubleFrom(cause);
   }
@@ -104,7 +105,8 @@ export function allInk<Value>(runId: string): Promise<Value[]> {
 
 /** Takes a value away, and from the second copy. */
 export async function takeAway(book: LocalForage, key: string): Promise<void> {
-  await Promise.all([book.removeItem(key), copyDown({ book: nameOf(book), key })]);
+  await book.removeItem(key);
+  copyDown({ book: nameOf(book), key });
 }
 
 /** Every value of a database, in the order of its keys. @throws {StorageTrouble} */

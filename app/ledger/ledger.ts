@@ -110,12 +110,18 @@ export const lastBeat = async (): Promise<number | undefined> => (await liveBook
 
 /** Every live run with the ink it has so far. */
 export async function liveRuns(): Promise<StoredRun[]> {
-  for (const key of (await liveBook.keys()).filter((each) => each.startsWith('together/'))) {
-    const begun = await liveBook.getItem<Together>(key);
-    if (begun) await startTheRest(begun);
-    await takeAway(liveBook, key);
+  const isHeader = (kept: object): kept is Header => 'plugInAt' in kept;
+  let kept = await allOf<object>(liveBook);
+  // A set that a crash left half started.
+  if (kept.some((each) => 'runs' in each)) {
+    for (const key of (await liveBook.keys()).filter((each) => each.startsWith('together/'))) {
+      const begun = await liveBook.getItem<Together>(key);
+      if (begun) await startTheRest(begun);
+      await takeAway(liveBook, key);
+    }
+    kept = await allOf<object>(liveBook);
   }
-  const headers = (await allOf<object>(liveBook)).filter((kept): kept is Header => 'plugInAt' in kept);
+  const headers = kept.filter(isHeader);
   return Promise.all(
     headers.map(async (kept) => {
       const header = migrate(kept, 'A live run') as unknown as Header;

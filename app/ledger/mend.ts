@@ -7,17 +7,19 @@ const BORN = 'born';
 /** Past so many bytes the second copy is written anew, without what has been overwritten since. */
 const RENEW = 8_000_000;
 
+/** Whether the databases are those of before. */
+export const isBorn = async (): Promise<boolean> => (await shelfBook.getItem(BORN)) !== null;
+
 /**
- * Brings the logbook back from its second copy when the browser has thrown its databases away.
+ * Brings the logbook back from its second copy where there is one: for databases that are new, or that the browser has thrown away.
  *
- * @returns whether it had
+ * @returns whether there was anything to bring back
  */
 export async function mend(): Promise<boolean> {
-  if ((await shelfBook.getItem(BORN)) !== null) return false;
   const books = replay((await copied()).lines);
   for (const [name, rows] of books) {
     const book = bookCalled(name);
-    await Promise.all([...rows].map(([key, value]) => book?.setItem(key, value)));
+    if (book) await Promise.all(Array.from(rows, ([key, value]) => book.setItem(key, value)));
   }
   await shelfBook.setItem(BORN, Date.now());
   return [...books.values()].some((rows) => rows.size > 0);

@@ -18,13 +18,23 @@ function open(): Promise<Remote<SecondCopy> | undefined> {
   return copy;
 }
 
-/** Writes down what is being stored, or taken away where there is no value, or dropped where there is no key. It never stands in the way of the first copy. */
-export async function copyDown(line: Omit<Line, 'at'>): Promise<void> {
-  try {
-    await (await open())?.append(JSON.stringify({ at: Date.now(), ...line } satisfies Line));
-  } catch {
-    // The databases are the logbook.
-  }
+/** Lines are sent a handful at a time, so that the copying never meets the storing of what comes next. */
+const SOON = 250;
+let waiting: string[] = [];
+
+function send(): void {
+  const lines = waiting;
+  waiting = [];
+  if (lines.length === 0) return;
+  // It never stands in the way of the first copy: the databases are the logbook.
+  open()
+    .then((there) => there?.append(lines))
+    .catch(() => undefined);
+}
+
+/** Writes down what was stored, or taken away where there is no value, or dropped where there is no key. */
+export function copyDown(line: Omit<Line, 'at'>): void {
+  if (waiting.push(JSON.stringify({ at: Date.now(), ...line } satisfies Line)) === 1) setTimeout(send, SOON);
 }
 
 /** Every line there is, and how many bytes they are; none where nothing can be read. */

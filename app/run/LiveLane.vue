@@ -39,7 +39,7 @@ const last = (track: Track) => sighting(track, track.seconds.length - 1)?.value;
 const header = computed(() => props.run.header);
 const elapsed = computed(() => elapsedAt(props.run, now.value));
 const source = computed(() => sourceAt(props.run, elapsed.value));
-/** What is in pencil, and the strip, come once the figures stand. */
+/** What is in pencil, the strip and the tools come once the figures stand. */
 const isDrawn = ref(false);
 onMounted(() => {
   afterPaint(() => (isDrawn.value = true));
@@ -72,7 +72,7 @@ const celsius = computed(() => {
         <span v-if="at !== undefined">{{ header.device.name }}</span>
         <RouterLink v-else :to="`/curve/${header.id}`" :title="header.device.name">{{ header.device.name }}</RouterLink>
         <kbd>{{ letter }}</kbd>
-        <slot name="tools" />
+        <slot v-if="isDrawn" name="tools" />
       </h2>
       <p class="soft">{{ source.charger.name }}<template v-if="isAway">, unplugged</template></p>
       <div class="seen figures">
@@ -82,11 +82,11 @@ const celsius = computed(() => {
           {{ celsius === undefined ? '–' : celsius.toFixed(1) }} <span class="soft">°C</span>
         </p>
       </div>
-      <slot v-if="isAlone" name="entry" />
+      <slot v-if="isDrawn && isAlone" name="entry" />
     </div>
     <div class="paper">
       <LanePaper v-if="isDrawn" :run="run" :elapsed="elapsed" :coming="coming" :ghost="ghost" :is-alone="isAlone" />
-      <slot v-if="!isAlone" name="entry" />
+      <slot v-if="isDrawn && !isAlone" name="entry" />
     </div>
     <div class="when">
       <p class="figures elapsed"><span class="unseen-text">elapsed </span>{{ clock(elapsed) }}</p>

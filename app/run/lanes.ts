@@ -33,10 +33,12 @@ export const useLanes = defineStore('lanes', () => {
 
   /** Brings back what is live; files what was stopped when a crash came between. */
   async function load(): Promise<void> {
-    for (const { header, entries } of await liveRuns()) {
-      if (foldRun(header, entries).stop) await finish(header.id);
-      else if (!lanes.has(header.id)) await open(header, entries);
-    }
+    await Promise.all(
+      (await liveRuns()).map(async ({ header, entries }) => {
+        if (entries.some(({ kind }) => kind === 'stop') && foldRun(header, entries).stop) await finish(header.id);
+        else if (!lanes.has(header.id)) await open(header, entries);
+      }),
+    );
     await tellSets();
   }
 

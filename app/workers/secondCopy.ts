@@ -17,11 +17,11 @@ async function begin(): Promise<FileSystemSyncAccessHandle> {
 }
 
 const secondCopy = {
-  /** Appends a line; it is with the system once this resolves, and outlives a killed browser. */
-  async append(line: string): Promise<void> {
+  /** Appends lines; they are with the system once this resolves, and outlive a killed browser. */
+  async append(lines: readonly string[]): Promise<void> {
     writing ??= begin();
     const file = await writing;
-    file.write(encoder.encode(`${line}\n`), { at: file.getSize() });
+    file.write(encoder.encode(lines.map((line) => `${line}\n`).join('')), { at: file.getSize() });
   },
 
   /** Every line of every file, and how many bytes they are. */
