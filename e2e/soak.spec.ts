@@ -26,7 +26,9 @@ test(`@run whatever is logged, struck, reloaded and killed, the ink is what was 
   await bringShelf(browser.page, ['Sedge 5'], ['Cobble 20']);
   await startRun(browser.page, 'Sedge 5', 'Cobble 20', '5');
 
-  const [logged, tried, struck]: [number[], Set<number>, Map<number, string>] = [[], new Set(), new Map()];
+  const logged: number[] = [];
+  const tried = new Set<number>();
+  const struck = new Map<number, string>();
   let next = 0;
   const line = () => {
     next += 1;
