@@ -84,7 +84,9 @@ onMounted(async () => {
         <h2>How surely it is kept</h2>
         <p>
           “Logged” is said only once an entry is stored. It then survives a reload, a crash and a killed browser; after a power cut the last
-          seconds may be missing. The logbook belongs to this address in this browser: another address, browser or phone has its own.
+          seconds may be missing. A second copy lies beside the databases, should the browser throw those away: all but pictures and samples
+          of meters is then brought back. The logbook belongs to this address in this browser: another address, browser or phone has its
+          own.
         </p>
         <p>{{ kept }}</p>
         <p>

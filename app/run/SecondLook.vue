@@ -9,7 +9,7 @@ const props = defineProps<{ run: RunRecord; trial: Trial; now: number; log: (dra
 
 const text = ref('');
 const error = ref('');
-const left = computed(() => SECOND_LOOK - (momentOf(props.run, props.now) - props.trial.at) / 1000);
+const left = computed(() => Math.min(SECOND_LOOK, SECOND_LOOK - (momentOf(props.run, props.now) - props.trial.at) / 1000));
 
 async function submit(): Promise<void> {
   const line = parseEntryLine(text.value);
@@ -32,7 +32,8 @@ async function submit(): Promise<void> {
   <form class="look" :aria-label="`Second look at ${trial.source.charger.name}`" @submit.prevent="submit">
     <p>
       {{ trial.source.charger.name }} showed {{ trial.percent }} %. Left plugged in, its level tells charging from holding and draining:
-      <strong class="figures">{{ left > 0 ? `look again in ${clock(left + 0.999)}` : 'look again now' }}</strong>. Or go on with the next.
+      <strong class="figures">{{ left > 0 ? `look again in ${clock(Math.ceil(left))}` : 'look again now' }}</strong>. Or go on with the
+      next.
     </p>
     <v-text-field v-model="text" label="Level now" density="compact" inputmode="decimal" :error-messages="error" />
     <v-btn type="submit">Log the level</v-btn>
@@ -42,7 +43,7 @@ async function submit(): Promise<void> {
 <style scoped>
 .look {
   display: grid;
-  grid-template-columns: 10rem auto;
+  grid-template-columns: 10rem max-content 1fr;
   gap: 0.4rem 0.75rem;
   justify-content: start;
   align-items: start;

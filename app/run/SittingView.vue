@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, nextTick, shallowRef, watch } from 'vue';
+import { computed, nextTick, ref, shallowRef, watch } from 'vue';
 import { useRouter } from 'vue-router';
 import { compatibility, sourceKey, type Charger, type Draft } from '@core';
 import { useShelf } from '../bench/shelf';
@@ -26,8 +26,11 @@ const triedOf = (charger: Charger) => rows.value.find(({ key }) => key === sourc
 /** The charger in hand: the one picked, else the first that was not tried. */
 const picked = shallowRef<Charger>();
 const inHand = computed(() => picked.value ?? list.value.find((charger) => !triedOf(charger)));
+/** The next is plugged in, so the last no longer is. */
+const isNext = ref(false);
 /** The last trial, while it is still plugged in: a second look at its level can tell more. */
 const open = computed(() => {
+  if (isNext.value) return undefined;
   const last = run.value?.trials.at(-1);
   const doubt = rows.value.flatMap(({ awake, asleep }) => [awake, asleep]).find((tried) => tried?.trial.id === last?.id);
   return doubt && !doubt.isSure && doubt.trial.percent !== undefined ? doubt.trial : undefined;
@@ -44,6 +47,7 @@ watch(
 
 async function log(draft: Draft): Promise<void> {
   await lanes.write(props.id, draft);
+  isNext.value = false;
   picked.value = undefined;
   // Hands stay on the keys: the field of the next is ready, or the same one again.
   await nextTick();
@@ -68,7 +72,7 @@ async function log(draft: Draft): Promise<void> {
       </ol>
       <div>
         <SecondLook v-if="open" :key="open.id" :run="run" :trial="open" :now="now" :log="log" />
-        <TrialCard v-if="inHand" :key="inHand.id" :run="run" :charger="inHand" :now="now" :log="log" />
+        <TrialCard v-if="inHand" :key="inHand.id" :run="run" :charger="inHand" :now="now" :log="log" @plugged="isNext = true" />
         <p v-else>All of them were tried. Pick one from the list to try it again, asleep perhaps; or press <kbd>S</kbd> to stop.</p>
       </div>
     </div>

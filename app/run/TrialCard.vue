@@ -21,6 +21,8 @@ import TroubleNote from '../ledger/TroubleNote.vue';
  */
 const props = defineProps<{ run: RunRecord; charger: Charger; now: number; log: (draft: Draft) => Promise<void> }>();
 
+const emit = defineEmits<{ plugged: [] }>();
+
 const field = useTemplateRef<HTMLInputElement>('field');
 const text = ref('');
 const pluggedAt = ref<number>();
@@ -40,7 +42,9 @@ const SIGHTS = [
 onMounted(() => field.value?.focus());
 
 const settle = computed(() => (props.charger.kind === 'pad' ? SETTLE.pad : SETTLE.plug));
-const left = computed(() => (pluggedAt.value === undefined ? undefined : settle.value - (props.now - pluggedAt.value) / 1000));
+const left = computed(() =>
+  pluggedAt.value === undefined ? undefined : Math.min(settle.value, settle.value - (props.now - pluggedAt.value) / 1000),
+);
 const figures = computed(() => {
   const line = parseEntryLine(text.value);
   return line.ok ? line.values : {};
@@ -50,6 +54,7 @@ const shown = computed(() => status.value ?? likelyStatus(props.run.header.devic
 
 function plugIn(): void {
   pluggedAt.value = wallNow();
+  emit('plugged');
   void nextTick(() => field.value?.focus());
 }
 
@@ -111,7 +116,7 @@ async function submit(): Promise<void> {
     <h2>{{ charger.name }}</h2>
     <p class="settle figures" role="timer">
       <button v-if="left === undefined" type="button" @click="plugIn"><kbd>Space</kbd> plugged in</button>
-      <template v-else-if="left > 0">{{ clock(left + 0.999) }} <small class="soft">until it has settled</small></template>
+      <template v-else-if="left > 0">{{ clock(Math.ceil(left)) }} <small class="soft">until it has settled</small></template>
       <template v-else>settled: read it now</template>
     </p>
     <label class="soft" for="trial-line">Volts, amps or watts; and the level, where it can be seen</label>
