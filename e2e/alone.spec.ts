@@ -157,6 +157,15 @@ test('@run databases that the browser threw away are brought back from the secon
   await bringShelf(page, ['Sedge 5'], ['Cobble 20']);
   await startRun(page, 'Sedge 5', 'Cobble 20', '20');
   for (const line of ['21 18w', '22 18.1w # case off']) await log(page, line);
+  // The copy follows a moment behind.
+  const copied = () =>
+    page.evaluate(async () => {
+      const folder = await (await navigator.storage.getDirectory()).getDirectoryHandle('second-copy');
+      let text = '';
+      for await (const file of folder.values()) if (file.kind === 'file') text += await (await file.getFile()).text();
+      return text;
+    });
+  await expect.poll(copied).toContain('case off');
   // What a browser does that finds them broken.
   await page.goto('/icon.svg');
   await page.evaluate(async () => {

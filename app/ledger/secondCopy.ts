@@ -12,9 +12,13 @@ let copy: Promise<Remote<SecondCopy> | undefined> | undefined;
 function open(): Promise<Remote<SecondCopy> | undefined> {
   // Where the browser has no such files, the databases are all there is.
   if (!('storage' in navigator) || !('getDirectory' in navigator.storage)) return Promise.resolve(undefined);
-  copy ??= import('comlink').then(({ wrap }) =>
-    wrap<SecondCopy>(new Worker(new URL('../workers/secondCopy.ts', import.meta.url), { type: 'module' })),
-  );
+  if (!copy) {
+    copy = import('comlink').then(({ wrap }) =>
+      wrap<SecondCopy>(new Worker(new URL('../workers/secondCopy.ts', import.meta.url), { type: 'module' })),
+    );
+    // Whoever leaves takes nothing along that was not sent.
+    addEventListener('pagehide', send);
+  }
   return copy;
 }
 
