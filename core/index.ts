@@ -1,6 +1,7 @@
 /** The one face of the computation. Rooms in the order in which they may use each other: later ones use earlier ones. */
 export { requireAtLeast } from './quantity/require';
 export { apparentLoad, averagePower, batteryEnergy, celsiusFromFahrenheit, power } from './quantity/electric';
+export { readDecimal } from './quantity/decimal';
 export { clock, nominal, parseClock, spell } from './quantity/duration';
 export { decimalsFor, fixed, signedShare } from './quantity/figures';
 export { parseEntryLine, type LineValues, type ParsedLine } from './quantity/entryLine';
@@ -73,11 +74,11 @@ export { milestone, type Milestone } from './curve/milestone';
 export { gainAt, levelAt, type Gain } from './curve/valueAt';
 export { energy, unseenSpans, type Energy, type Span } from './curve/energy';
 export { peak, type Peak } from './curve/peak';
-export { energySamples, projection } from './curve/energySample';
+export { projection } from './curve/energySample';
 export { stalls } from './curve/stall';
 export { splitInWords, workloads, type Workload } from './curve/workloads';
 export { gearOf, summarise, thin, type Summary } from './curve/summary';
-export { checksOf, HOT, notices, watched, type Notice } from './curve/notices';
+export { checksOf, HOT, isHot, notices, watched, type Notice } from './curve/notices';
 export { figuresOf, GAIN_TIMES, LEVELS, milestoneTime, writeGain, writeMilestone, type Figure } from './curve/figures';
 export { type Working } from './curve/working';
 export { expectedRun } from './run/expected';

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { useDocumentVisibility, useFavicon, useVibrate, useWakeLock } from '@vueuse/core';
 import { computed, watch } from 'vue';
-import { isQuiet, watched } from '@core';
+import { isHot, isQuiet } from '@core';
 import { chime } from '../frame/chime';
 import { useSettings } from '../frame/settings';
 import { useLanes } from './lanes';
@@ -29,7 +29,7 @@ watch(
 );
 
 /** Heat that was just read: called at once, quiet hours or not. */
-const hot = computed(() => lanes.records.filter((run) => watched(run).some(({ kind }) => kind === 'hot')).map(({ header }) => header.id));
+const hot = computed(() => lanes.records.filter(isHot).map(({ header }) => header.id));
 watch(hot, (all, before) => {
   const fresh = all.filter((id) => !before.includes(id));
   if (fresh.length > 0) call(fresh.map(nameOf), 'Too hot');

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { useEventListener } from '@vueuse/core';
 import { computed, ref, shallowRef } from 'vue';
-import { EVENTS, eventSays, spell, type Draft, type EventId, type Header, type RunRecord, type Score } from '@core';
+import { EVENTS, eventSays, spell, type Draft, type EventId, type Header, type RunRecord, type Score, readDecimal } from '@core';
 import GearField from '../bench/GearField.vue';
 import { useShelf } from '../bench/shelf';
 import { vFocus } from '../frame/vFocus';
@@ -54,8 +54,6 @@ function press(event: KeyboardEvent): void {
 // On the window, for a quick hand is on the next key before the sheet has taken the focus.
 useEventListener(window, 'keydown', press);
 
-const number = (text: string) => Number(text.trim().replace(',', '.'));
-
 function writeAsked(): void {
   const { value: id } = asking;
   if (!id) return;
@@ -63,7 +61,7 @@ function writeAsked(): void {
   const given = scores.value.filter(({ name, value }) => name.trim() || value.trim());
   if (id === 'swapped' && !chosen.value) trouble.value = 'Choose what it charges from now.';
   else if (id === 'work started' && !remark.value.trim()) trouble.value = 'Name the workload.';
-  else if (given.some(({ name, value }) => !name.trim() || !value.trim() || !Number.isFinite(number(value))))
+  else if (given.some(({ name, value }) => !name.trim() || !value.trim() || !Number.isFinite(readDecimal(value))))
     trouble.value = 'A score needs a name and a number. Empty rows are left out.';
   if (trouble.value) return;
   void write({
@@ -72,7 +70,7 @@ function writeAsked(): void {
     event: id,
     ...(remark.value.trim() && { remark: remark.value.trim() }),
     ...(chosen.value && { source: { charger: chosen.value, port: between.value.port, cable: between.value.cable } }),
-    ...(given.length > 0 && { scores: given.map((each) => ({ ...each, name: each.name.trim(), value: number(each.value) })) }),
+    ...(given.length > 0 && { scores: given.map((each) => ({ ...each, name: each.name.trim(), value: readDecimal(each.value) })) }),
   });
 }
 

@@ -4,7 +4,7 @@ import { nanoid } from 'nanoid';
 import { computed, ref, shallowRef } from 'vue';
 import { useRouter } from 'vue-router';
 import { ValidationError } from 'yup';
-import { clock, elapsedIn, footageSchema, parseClock, SCHEMA, spell, type Footage, type Header } from '@core';
+import { clock, elapsedIn, footageSchema, parseClock, SCHEMA, spell, type Footage, type Header, readDecimal } from '@core';
 import GearField from '../bench/GearField.vue';
 import { useShelf } from '../bench/shelf';
 import { useLogbook } from '../curve/logbook';
@@ -30,12 +30,11 @@ const pair = computed(() => ({
   charger: shelf.chargers.find(({ id }) => id === charger.value),
 }));
 
-const number = (text: string) => Number(text.trim().replace(',', '.'));
 const footage = computed<Footage | undefined>(() => {
   const given = {
     offset: parseClock(offset.value.trim()),
-    speed: number(speed.value),
-    cuts: cuts.value.map(({ at, missing }) => ({ at: parseClock(at.trim()), missing: number(missing) * 60 })),
+    speed: readDecimal(speed.value),
+    cuts: cuts.value.map(({ at, missing }) => ({ at: parseClock(at.trim()), missing: readDecimal(missing) * 60 })),
   };
   return footageSchema.isValidSync(given, { strict: true }) ? given : undefined;
 });
@@ -53,10 +52,10 @@ async function begin(): Promise<void> {
   if (!pair.value.device) found.device = 'Choose the device that charged.';
   if (!pair.value.charger) found.charger = 'Choose what it charged from.';
   if (parseClock(offset.value.trim()) === undefined) found.offset = 'Write the time of the clip, as 0:12.';
-  if (!(number(speed.value) > 0)) found.speed = 'Write how many times as fast it plays: 1 as filmed, 60 for an hour in a minute.';
+  if (!(readDecimal(speed.value) > 0)) found.speed = 'Write how many times as fast it plays: 1 as filmed, 60 for an hour in a minute.';
   for (const [index, { at, missing }] of cuts.value.entries()) {
     if (parseClock(at.trim()) === undefined) found[`at-${index}`] = 'Write the time of the clip, as 12:30.';
-    if (!(missing.trim() && number(missing) >= 0)) found[`missing-${index}`] = 'Write how many minutes are missing.';
+    if (!(missing.trim() && readDecimal(missing) >= 0)) found[`missing-${index}`] = 'Write how many minutes are missing.';
   }
   const at = new Date(plugInAt.value).getTime();
   if (!Number.isFinite(at)) found.when = 'Say when it was plugged in.';

@@ -3,7 +3,6 @@ import { computed } from 'vue';
 import {
   CAUTIONS,
   endsAttended,
-  energySamples,
   projection,
   ghostOf,
   ruleOf,
@@ -50,7 +49,7 @@ const hours = computed(() => {
 });
 const working = computed(() => workloads(props.run).findLast(({ isOver }) => !isOver));
 const sampled = computed(() => {
-  const found = energySamples(props.run).length > 0 ? projection(props.run) : undefined;
+  const found = projection(props.run);
   return found && `${found.level} % in about ${spell(found.seconds)} at this power: loss and taper left out`;
 });
 const said = computed(() =>

@@ -12,6 +12,7 @@ import {
   type Condition,
   type OwnMethod,
   type School,
+  readDecimal,
 } from '@core';
 import { StorageTrouble } from '../ledger/storageTrouble';
 import ConditionsTable from '../plan/ConditionsTable.vue';
@@ -78,7 +79,7 @@ async function keep(): Promise<void> {
         id: isKnown.value ? props.base.id : nanoid(10),
         cadence: 'cadence' in read ? read.cadence : undefined,
         conditions: conditions.value,
-        rule: { ...rule.value, stall: Number(stall.value.replace(',', '.')) * 60 },
+        rule: { ...rule.value, stall: readDecimal(stall.value) * 60 },
       },
       { abortEarly: false },
     ) as OwnMethod;

@@ -8,6 +8,7 @@ import {
   LANE_LETTERS,
   MOST_ACTORS,
   parseEntryLine,
+  readDecimal,
   scoreOf,
   seeded,
   spell,
@@ -64,7 +65,7 @@ const scores = computed(() =>
 );
 
 function begin(): void {
-  const every = Number(everyMinutes.value.replace(',', '.')) * 60;
+  const every = readDecimal(everyMinutes.value) * 60;
   if (!(every >= 30 && every <= 3600)) {
     error.value = 'Write minutes between readings, from half a minute to an hour.';
     return;

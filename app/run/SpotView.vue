@@ -2,7 +2,7 @@
 import { nanoid } from 'nanoid';
 import { computed, ref } from 'vue';
 import { useRouter } from 'vue-router';
-import { CAUTIONS, LANE_LETTERS, SCHEMA, SCHOOLS } from '@core';
+import { CAUTIONS, LANE_LETTERS, SCHEMA } from '@core';
 import GearField from '../bench/GearField.vue';
 import { useShelf } from '../bench/shelf';
 import { useLogbook } from '../curve/logbook';
@@ -38,7 +38,6 @@ async function begin(): Promise<void> {
   if (!taking || !first || Object.keys(errors.value).length > 0) return;
   const id = nanoid(12);
   const pen = penFor({ device: taking.name, charger: first.name }, logbook.summaries);
-  const rule = SCHOOLS.find((school) => school.id === 'spot-check')?.rule;
   try {
     const header = {
       schema: SCHEMA,
@@ -48,7 +47,6 @@ async function begin(): Promise<void> {
       plugInAt: wallNow(),
       pen,
       method: 'spot-check',
-      rule,
       list: list.map((each) => each.id),
     };
     await lanes.start(header, []);

@@ -126,9 +126,14 @@ function heat(run: RunRecord): Notice[] {
   return [{ kind: 'hot', from: first.seconds, to: last.seconds, text: `Above ${HOT} °C ${when}, up to ${fixed(top, 1)} °C` }];
 }
 
+const lastSeen = ({ readings }: RunRecord) => readings.at(-1)?.seconds ?? 0;
+
+/** Whether a live run was hot at its last reading. Asked of every lane at every entry, so it looks at nothing else. */
+export const isHot = (run: RunRecord): boolean => heat(run).some(({ to }) => to >= lastSeen(run));
+
 /** What of a live run needs a look now: what is still so at its last reading. */
 export function watched(run: RunRecord): Notice[] {
-  const last = run.readings.at(-1)?.seconds ?? 0;
+  const last = lastSeen(run);
   const now: readonly Notice['kind'][] = ['hold', 'lost', 'cycling', 'stall', 'fell', 'hot'];
   return notices(run).filter(({ kind, to }) => now.includes(kind) && to >= last);
 }

@@ -1,3 +1,4 @@
+import { readDecimal } from '../quantity/decimal';
 import { ValidationError } from 'yup';
 import { cadenceSchema, type Cadence } from './cadenceSchema';
 
@@ -30,7 +31,7 @@ export function writeCadence(cadence: Cadence): CadenceText {
 }
 
 /** A number as typed, with a decimal comma or point; `undefined` for none, NaN for what is none. */
-const number = (typed: string) => (typed.trim() === '' ? undefined : Number(typed.trim().replace(',', '.')));
+const number = (typed: string) => (typed.trim() === '' ? undefined : readDecimal(typed));
 const seconds = (typed: string) => {
   const given = number(typed);
   return given === undefined ? undefined : Math.round(given * 60_000) / 1000;

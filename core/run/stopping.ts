@@ -35,10 +35,10 @@ export function stopOffer(run: RunRecord, elapsed: number): StopOffer | undefine
   const { ends, stall } = ruleOf(run);
   const { percent } = run.tracks;
   const level = sighting(percent, percent.seconds.length - 1)?.value;
-  const died = powerDied(run);
   if (ends === 'window') return windowEnd(run, elapsed);
   if (ends === 'list') return undefined;
   if (ends === 'power' || level === undefined) {
+    const died = powerDied(run);
     if (died !== undefined) return { because: 'power died away', says: `power has died away since ${spell(died)}` };
   } else if (level >= 100) return { because: 'full', says: 'the display shows 100 %' };
   if (level === undefined) {
