@@ -76,7 +76,7 @@ export const inTab = defineConfig({
           groups: [
             {
               name: 'storage',
-              test: /node_modules\/localforage|app\/ledger\/(databases|storageTrouble)|vite\/preload-helper/,
+              test: /node_modules\/localforage|app\/ledger\/(databases|ink|readAhead|secondCopy|storageTrouble)|vite\/preload-helper/,
               priority: 2,
             },
             { name: 'first', test: FIRST, priority: 1 },

@@ -1,5 +1,5 @@
-import { warmUp } from './ledger/databases';
+import { readAhead } from './ledger/readAhead';
 
-// Small, so that the databases open while the program is still being fetched. The page preloads the program (vite.config.ts).
-warmUp();
+// Small, so that the databases are read while the program is still being fetched. The page preloads the program (vite.config.ts).
+readAhead();
 void import('./program');

@@ -1,6 +1,7 @@
 import type { Pinia } from 'pinia';
 import { useShelf } from '../bench/shelf';
 import { useLogbook } from '../curve/logbook';
+import { forgetAhead } from '../ledger/databases';
 import { isBorn, mend, thinCopy } from '../ledger/mend';
 import { useLanes } from '../run/lanes';
 import { readyDemo } from './layDemo';
@@ -21,6 +22,7 @@ export async function openLogbook(pinia: Pinia): Promise<{ wasMended: boolean }>
   const wasMended = !isThere && (await mend());
   const lay = wasMended ? await ready() : asFound;
   if (wasMended || logbookKind() === 'demo') await load();
+  forgetAhead();
   await lay?.(pinia);
   setTimeout(() => {
     void lanes.tidyUp().then(thinCopy);

@@ -9,7 +9,7 @@ function database(name: string): LocalForage {
   return localforage.createInstance({ name, storeName: STORE, driver: localforage.INDEXEDDB });
 }
 
-const INK = 'inkpath-ink-';
+export const INK = 'inkpath-ink-';
 
 /** Each kind of value has a database of its own, opened when first used. */
 export const shelfBook = database('inkpath-shelf');
@@ -23,7 +23,7 @@ export const sampleBook = database('inkpath-samples');
 
 /** Those of which there is a second copy: not what is large and can be had again from where it came. */
 const COPIED = [shelfBook, liveBook, runBook, catalogueBook, studyBook, methodBook];
-const nameOf = (book: LocalForage): string => book.config().name ?? '';
+export const nameOf = (book: LocalForage): string => book.config().name ?? '';
 
 /** The database of a name, of those that are copied. */
 export function bookCalled(name: string): LocalForage | undefined {
@@ -34,11 +34,6 @@ export function bookCalled(name: string): LocalForage | undefined {
 export async function copiedBooks(): Promise<[name: string, book: LocalForage][]> {
   const ink = (await runsWithInk()).map((runId) => inkOfRun(runId));
   return [...COPIED, ...ink].map((book) => [nameOf(book), book]);
-}
-
-/** Opens what every start reads all at once, for opening one after another is what takes long. Trouble shows when they are used. */
-export function warmUp(): void {
-  for (const book of [shelfBook, liveBook, catalogueBook]) book.ready().catch(() => undefined);
 }
 
 const inkBooks = new Map<string, LocalForage>();
@@ -59,12 +54,14 @@ export async function runsWithInk(): Promise<string[]> {
 /** Drops the database of a run's ink, after it has been filed. */
 export function dropInk(runId: string): Promise<void> {
   inkBooks.delete(runId);
+  forgetAhead();
   copyDown({ book: INK + runId });
   return localforage.dropInstance({ name: INK + runId });
 }
 
 /** Stores a value and resolves once it is stored; its second copy is then under way. @throws {StorageTrouble} */
 export async function store(book: LocalForage, key: string, value: unknown): Promise<void> {
+  forgetAhead();
   try {
     const isCopied = COPIED.includes(book) || nameOf(book).startsWith(INK);
     await book.setItem(key, value);
@@ -74,50 +71,83 @@ export async function store(book: LocalForage, key: string, value: unknown): Pro
   }
 }
 
+/** Does something with what a request brings. */
+export function answer<Result>(request: IDBRequest<Result>, work: (result: Result) => void): void {
+  request.onsuccess = () => {
+    work(request.result);
+  };
+}
+
 /**
- * The whole ink of a run, in the order of its keys, asked for at once: thousands of entries one after another are what a start would wait for.
+ * Works within one transaction of a database, in handfuls of values, which is what localForage cannot: thousands of values one after another
+ * are what a start would wait for.
  *
+ * @param none what comes of it where there is no such database; none is made
  * @throws {StorageTrouble}
  */
-export function allInk<Value>(runId: string): Promise<Value[]> {
+export function within<Result>(
+  name: string,
+  mode: IDBTransactionMode,
+  none: Result,
+  work: (store: IDBObjectStore, settle: (result: Result) => void) => void,
+): Promise<Result> {
   return new Promise((resolve, reject) => {
-    const fail = (request: { error: DOMException | null }) => () => {
-      reject(troubleFrom(request.error));
+    const opening = indexedDB.open(name);
+    opening.onupgradeneeded = () => opening.transaction?.abort();
+    opening.onerror = () => {
+      if (opening.error?.name === 'AbortError') resolve(none);
+      else reject(troubleFrom(opening.error));
     };
-    const opening = indexedDB.open(INK + runId);
-    opening.onerror = fail(opening);
-    opening.onsuccess = () => {
-      const { result: open } = opening;
+    answer(opening, (open) => {
       if (!open.objectStoreNames.contains(STORE)) {
         open.close();
-        resolve([]);
+        resolve(none);
         return;
       }
-      const asked = open.transaction(STORE).objectStore(STORE).getAll();
-      asked.onerror = fail(asked);
-      asked.onsuccess = () => {
-        open.close();
-        resolve(asked.result as Value[]);
+      const transaction = open.transaction(STORE, mode);
+      transaction.onabort = () => {
+        reject(troubleFrom(transaction.error));
       };
-    };
+      work(transaction.objectStore(STORE), resolve);
+      // It closes once the transaction is done.
+      open.close();
+    });
   });
+}
+
+/** What a start reads, asked for while the program is still being fetched. Each is taken once, and none after anything was written. */
+const ahead = new Map<string, Promise<unknown[]>>();
+
+/** Keeps what is on its way for whoever will want it; trouble shows to them. */
+export function askAhead(name: string, asked: Promise<unknown[]>): void {
+  asked.catch(() => undefined);
+  ahead.set(name, asked);
+}
+
+/** Whatever was read ahead may no longer be what is stored. */
+export const forgetAhead = (): void => {
+  ahead.clear();
+};
+
+export function takeAhead<Value>(name: string): Promise<Value[]> | undefined {
+  const asked = ahead.get(name);
+  ahead.delete(name);
+  return asked as Promise<Value[]> | undefined;
 }
 
 /** Takes a value away, and from the second copy. */
 export async function takeAway(book: LocalForage, key: string): Promise<void> {
+  forgetAhead();
   await book.removeItem(key);
   copyDown({ book: nameOf(book), key });
 }
 
-/** Every value of a database, in the order of its keys. @throws {StorageTrouble} */
-export async function allOf<Value>(book: LocalForage): Promise<Value[]> {
-  const values: Value[] = [];
-  try {
-    await book.iterate<Value, unknown>((value) => {
-      values.push(value);
-    });
-  } catch (cause) {
-    throw troubleFrom(cause);
-  }
-  return values;
+/** Every value of a database, in the order of its keys as it is stored now. */
+export function valuesOf<Value>(book: LocalForage): Promise<Value[]> {
+  return within<Value[]>(nameOf(book), 'readonly', [], (store, settle) => {
+    answer(store.getAll(), settle);
+  });
 }
+
+/** The same, read ahead of the program if nothing was written since. @throws {StorageTrouble} */
+export const allOf = <Value>(book: LocalForage): Promise<Value[]> => takeAhead<Value>(nameOf(book)) ?? valuesOf<Value>(book);

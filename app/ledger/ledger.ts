@@ -14,7 +14,8 @@ import {
   type StoredRun,
   type Summary,
 } from '@core';
-import { allInk, allOf, catalogueBook, dropInk, inkOfRun, liveBook, runBook, runsWithInk, sampleBook, store, takeAway } from './databases';
+import { allOf, catalogueBook, dropInk, inkOfRun, liveBook, runBook, runsWithInk, sampleBook, store, takeAway } from './databases';
+import { allInk, gather, keyOf, untie } from './ink';
 import { exclusively } from './locks';
 import { StorageTrouble } from './storageTrouble';
 
@@ -32,9 +33,6 @@ interface Packed {
 }
 
 const CHUNK = 65_536;
-
-/** Keys sort by the order of entry, and never collide: a plain `setItem` overwrites in silence. */
-const keyOf = ({ seq, id }: Entry) => `${String(seq).padStart(9, '0')}/${id}`;
 
 /** Gives a draft its place in the order. */
 export function entryOf(draft: Draft, seq: number): Entry {
@@ -108,8 +106,8 @@ const BEAT = 'here';
 export const beat = (at: number): Promise<void> => store(liveBook, BEAT, { at });
 export const lastBeat = async (): Promise<number | undefined> => (await liveBook.getItem<{ at: number }>(BEAT))?.at;
 
-/** Every live run with the ink it has so far. */
-export async function liveRuns(): Promise<StoredRun[]> {
+/** The header of every live run; what a crash left half started is started first. */
+export async function liveHeaders(): Promise<Header[]> {
   const isHeader = (kept: object): kept is Header => 'plugInAt' in kept;
   let kept = await allOf<object>(liveBook);
   // A set that a crash left half started.
@@ -121,13 +119,30 @@ export async function liveRuns(): Promise<StoredRun[]> {
     }
     kept = await allOf<object>(liveBook);
   }
-  const headers = kept.filter(isHeader);
-  return Promise.all(
-    headers.map(async (kept) => {
-      const header = migrate(kept, 'A live run') as unknown as Header;
-      return { header, entries: await allInk<Entry>(header.id) };
-    }),
-  );
+  return kept.filter(isHeader).map((each) => migrate(each, 'A live run') as unknown as Header);
+}
+
+/** Every live run with the ink it has so far. */
+export async function liveRuns(): Promise<StoredRun[]> {
+  return Promise.all((await liveHeaders()).map(async (header) => ({ header, entries: await allInk(header.id) })));
+}
+
+/** Makes the next start quick, however long the run. Nothing hangs on it. */
+export const gatherInk = (runId: string): Promise<void> => exclusively(`file/${runId}`, () => gather(runId));
+
+/**
+ * Looks through the ink that a start has shown, against each entry as it is stored.
+ *
+ * @returns the ink with what had not been shown; `undefined` when nothing is missing
+ */
+export function missedInk(runId: string, shown: readonly Entry[]): Promise<Entry[] | undefined> {
+  return exclusively(`file/${runId}`, async () => {
+    const stored = await allInk(runId);
+    const known = new Set(shown.map(({ id }) => id));
+    if (stored.every(({ id }) => known.has(id))) return undefined;
+    await untie(runId);
+    return joinInk(shown, stored, 'this run');
+  });
 }
 
 async function unpack(runId: string): Promise<Packed | undefined> {
@@ -161,7 +176,7 @@ async function fileLocked(runId: string): Promise<RunRecord> {
   const header = filed?.header ?? (live ? (migrate(live, 'A live run') as unknown as Header) : undefined);
   if (!header)
     throw new StorageTrouble('This run has lost its header, so it cannot be filed. Its ink is kept; export the logbook and report it.');
-  const entries = joinInk(filed?.entries ?? [], await allInk<Entry>(runId), 'this run');
+  const entries = joinInk(filed?.entries ?? [], await allInk(runId), 'this run');
   const record = foldRun(header, entries, await samplesOf(runId));
   await pack({ schema: SCHEMA, header, entries }, record);
   await takeAway(liveBook, runId);

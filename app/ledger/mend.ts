@@ -1,6 +1,7 @@
 import { replay, type Line } from '@core';
-import { bookCalled, copiedBooks, shelfBook } from './databases';
-import { copied, copyAnew } from './secondCopy';
+import { bookCalled, copiedBooks, forgetAhead, shelfBook } from './databases';
+import { isSheaf } from './ink';
+import { copied, copyAnew, copySize } from './secondCopy';
 
 /** Stands in the shelf for as long as the databases do: where it is missing they are new, or were thrown away. */
 const BORN = 'born';
@@ -16,7 +17,8 @@ export const isBorn = async (): Promise<boolean> => (await shelfBook.getItem(BOR
  * @returns whether there was anything to bring back
  */
 export async function mend(): Promise<boolean> {
-  const books = replay((await copied()).lines);
+  forgetAhead();
+  const books = replay(await copied());
   for (const [name, rows] of books) {
     const book = bookCalled(name);
     if (book) await Promise.all(Array.from(rows, ([key, value]) => book.setItem(key, value)));
@@ -27,12 +29,12 @@ export async function mend(): Promise<boolean> {
 
 /** Keeps the second copy small. Not needed before the first picture. */
 export async function thinCopy(): Promise<void> {
-  if ((await copied()).bytes < RENEW) return;
+  if ((await copySize()) < RENEW) return;
   const at = Date.now();
   const lines: Line[] = [];
   for (const [name, book] of await copiedBooks())
     await book.iterate((value, key) => {
-      lines.push({ at, book: name, key, value });
+      if (!isSheaf(key)) lines.push({ at, book: name, key, value });
     });
   await copyAnew(lines);
 }

@@ -24,10 +24,10 @@ function open(): Promise<Remote<SecondCopy> | undefined> {
 
 /** Lines are sent a handful at a time, so that the copying never meets the storing of what comes next. */
 const SOON = 250;
-let waiting: string[] = [];
+let waiting: Line[] = [];
 
 function send(): void {
-  const lines = waiting;
+  const lines = waiting.map((line) => JSON.stringify(line));
   waiting = [];
   if (lines.length === 0) return;
   // It never stands in the way of the first copy: the databases are the logbook.
@@ -36,17 +36,29 @@ function send(): void {
     .catch(() => undefined);
 }
 
-/** Writes down what was stored, or taken away where there is no value, or dropped where there is no key. */
+/**
+ * Writes down what was stored, or taken away where there is no value, or dropped where there is no key. It is put into words only when it is
+ * sent: what has been stored is not changed after.
+ */
 export function copyDown(line: Omit<Line, 'at'>): void {
-  if (waiting.push(JSON.stringify({ at: Date.now(), ...line } satisfies Line)) === 1) setTimeout(send, SOON);
+  if (waiting.push({ at: Date.now(), ...line }) === 1) setTimeout(send, SOON);
 }
 
-/** Every line there is, and how many bytes they are; none where nothing can be read. */
-export async function copied(): Promise<{ lines: string[]; bytes: number }> {
+/** Every line there is; none where nothing can be read. */
+export async function copied(): Promise<string[]> {
   try {
-    return (await (await open())?.read()) ?? { lines: [], bytes: 0 };
+    return (await (await open())?.read()) ?? [];
   } catch {
-    return { lines: [], bytes: 0 };
+    return [];
+  }
+}
+
+/** How many bytes the second copy takes. */
+export async function copySize(): Promise<number> {
+  try {
+    return (await (await open())?.size()) ?? 0;
+  } catch {
+    return 0;
   }
 }
 

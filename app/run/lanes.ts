@@ -4,7 +4,8 @@ import { foldRun, inOrderOfDue, LANE_LETTERS, newsOf, type Draft, type Entry, ty
 import { useLogbook } from '../curve/logbook';
 import { useNow } from '../frame/clock';
 import { onTabs, tellTabs } from '../ledger/channel';
-import { append, entryOf, file, liveRuns, reopen, startRun, startTogether, tidy } from '../ledger/ledger';
+import { inkAtStart, SHEAF_SIZE } from '../ledger/ink';
+import { append, entryOf, file, gatherInk, liveHeaders, missedInk, reopen, startRun, startTogether, tidy } from '../ledger/ledger';
 import { holdRun } from '../ledger/locks';
 import { NOT_LOGGED, StorageTrouble } from '../ledger/storageTrouble';
 
@@ -16,6 +17,8 @@ interface Lane {
   /** Whether this tab writes its ink; another tab's lanes are followed. */
   mine: ShallowRef<boolean>;
   release: () => void;
+  /** How many entries it had when they were last gathered. */
+  gathered: number;
 }
 
 const byStart = ({ header: one }: Lane, { header: other }: Lane) => one.plugInAt - other.plugInAt || (one.id < other.id ? -1 : 1);
@@ -34,29 +37,40 @@ export const useLanes = defineStore('lanes', () => {
   /** Brings back what is live; files what was stopped when a crash came between. */
   async function load(): Promise<void> {
     await Promise.all(
-      (await liveRuns()).map(async ({ header, entries }) => {
-        if (entries.some(({ kind }) => kind === 'stop') && foldRun(header, entries).stop) await finish(header.id);
-        else if (!lanes.has(header.id)) await open(header, entries);
+      (await liveHeaders()).map(async (header) => {
+        // Folded while the ink of other lanes is still being read.
+        const lane = laneFrom(header, await inkAtStart(header.id));
+        if (lane.record.value.stop) await finish(header.id);
+        else if (!lanes.has(header.id)) await open(lane);
       }),
     );
     await tellSets();
   }
 
-  /** Files what a crash left behind of amendments; not needed before the first picture. */
+  /** Looks through what was shown at once, and files what a crash left behind of amendments; not needed before the first picture. */
   async function tidyUp(): Promise<void> {
+    await lookThroughAll();
     if ((await tidy()) > 0) await logbook.changed();
   }
 
-  async function open(header: Header, ink: Entry[]): Promise<void> {
+  /** Adds to what is shown of a lane whatever is stored and was not shown. */
+  async function lookThrough({ header, entries }: Lane): Promise<void> {
+    const whole = await missedInk(header.id, entries.value);
+    if (whole) entries.value = whole;
+  }
+
+  async function lookThroughAll(): Promise<void> {
+    for (const lane of inOrder.value) await lookThrough(lane);
+  }
+
+  function laneFrom(header: Header, ink: Entry[]): Lane {
     const entries = shallowRef(ink);
-    const lane: Lane = {
-      header,
-      entries,
-      record: computed(() => foldRun(header, entries.value)),
-      mine: shallowRef(false),
-      release: () => undefined,
-    };
-    lanes.set(header.id, lane);
+    const record = computed(() => foldRun(header, entries.value));
+    return { header, entries, record, mine: shallowRef(false), release: () => undefined, gathered: 0 };
+  }
+
+  async function open(lane: Lane): Promise<void> {
+    lanes.set(lane.header.id, lane);
     await hold(lane, false);
   }
 
@@ -85,15 +99,14 @@ export const useLanes = defineStore('lanes', () => {
     const lane = lanes.get(runId);
     if (!lane) return;
     await hold(lane, true);
-    const stored = (await liveRuns()).find(({ header }) => header.id === runId);
-    if (stored) lane.entries.value = stored.entries;
+    await lookThrough(lane);
   }
 
   /** Starts a run. Resolves once it is stored. @throws {StorageTrouble} */
   async function start(header: Header, drafts: readonly Draft[]): Promise<void> {
     const entries = drafts.map((draft, index) => entryOf(draft, index + 1));
     await startRun(header, entries);
-    await open(header, entries);
+    await open(laneFrom(header, entries));
     tellTabs({ about: 'runs' });
   }
 
@@ -101,7 +114,7 @@ export const useLanes = defineStore('lanes', () => {
   async function startSet(runs: readonly { header: Header; drafts: readonly Draft[] }[]): Promise<void> {
     const begun = runs.map(({ header, drafts }) => ({ header, entries: drafts.map((draft, index) => entryOf(draft, index + 1)) }));
     await startTogether(begun);
-    for (const { header, entries } of begun) await open(header, entries);
+    for (const { header, entries } of begun) await open(laneFrom(header, entries));
     tellTabs({ about: 'runs' });
   }
 
@@ -126,8 +139,22 @@ export const useLanes = defineStore('lanes', () => {
     const entry = entryOf(draft, (lane.entries.value.at(-1)?.seq ?? 0) + 1);
     await append(runId, entry);
     add(lane, entry);
-    tellTabs({ about: 'ink', runId, entry });
+    // Whoever wrote it has the answer first; the other tabs are told after.
+    setTimeout(() => {
+      tellTabs({ about: 'ink', runId, entry });
+    });
     return entry;
+  }
+
+  /** Makes the next start quick; called now and then while runs are live. */
+  async function gather(): Promise<void> {
+    for (const lane of inOrder.value) {
+      const { length } = lane.entries.value;
+      if (!lane.mine.value || length < lane.gathered + SHEAF_SIZE) continue;
+      lane.gathered = length;
+      // Should it fail, the entries are all there.
+      await gatherInk(lane.header.id).catch(() => undefined);
+    }
   }
 
   /** Stops a run and files it. @throws {StorageTrouble} */
@@ -153,23 +180,30 @@ export const useLanes = defineStore('lanes', () => {
     );
     const ink = [...entries, strike];
     await reopen(header, ink);
-    await open(header, ink);
+    await open(laneFrom(header, ink));
     await logbook.changed();
   }
 
   onTabs((message) => {
     if (message.about === 'ink') {
       const lane = lanes.get(message.runId);
-      if (lane && !lane.mine.value) add(lane, message.entry);
+      // What was read from the store just now is not told again; what was told before this tab could hear is read. A tab that has just lost
+      // a run tells this way what it was storing meanwhile.
+      const isKnown = lane?.entries.value.some(({ id }) => id === message.entry.id);
+      if (!lane || isKnown) return;
+      const isNext = message.entry.seq === (lane.entries.value.at(-1)?.seq ?? 0) + 1;
+      add(lane, message.entry);
+      if (!isNext) void lookThrough(lane);
     } else if (message.about === 'runs') void follow();
   });
 
   /** Shows what another tab has started, and lets go of what it has filed. */
   async function follow(): Promise<void> {
-    const live = new Set((await liveRuns()).map(({ header }) => header.id));
+    const live = new Set((await liveHeaders()).map(({ id }) => id));
     for (const [id, lane] of lanes) if (!live.has(id) && !lane.mine.value) lanes.delete(id);
     await load();
+    await lookThroughAll();
   }
 
-  return { inOrder, records, due, letterOf, load, tidyUp, takeOver, start, startSet, write, stop, takeUp };
+  return { inOrder, records, due, letterOf, load, tidyUp, takeOver, start, startSet, write, gather, stop, takeUp };
 });

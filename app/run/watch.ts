@@ -50,6 +50,7 @@ export const useWatch = defineStore('watch', () => {
     beaten = now.wall;
     // What cannot be kept of it is kept the next time; nothing that was logged hangs on it.
     beat(now.wall).catch(() => undefined);
+    void lanes.gather();
   }
 
   /** From one moment of the wall clock to another the program did not see; `by` is what of it no time that went by accounts for. */

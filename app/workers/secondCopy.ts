@@ -16,6 +16,12 @@ async function begin(): Promise<FileSystemSyncAccessHandle> {
   return file.createSyncAccessHandle();
 }
 
+async function files(): Promise<File[]> {
+  const found: File[] = [];
+  for await (const file of (await folder()).values()) if (file.kind === 'file') found.push(await file.getFile());
+  return found;
+}
+
 const secondCopy = {
   /** Appends lines; they are with the system once this resolves, and outlive a killed browser. */
   async append(lines: readonly string[]): Promise<void> {
@@ -24,17 +30,17 @@ const secondCopy = {
     file.write(encoder.encode(lines.map((line) => `${line}\n`).join('')), { at: file.getSize() });
   },
 
-  /** Every line of every file, and how many bytes they are. */
-  async read(): Promise<{ lines: string[]; bytes: number }> {
-    const [lines, bytes]: [string[], number[]] = [[], []];
-    for await (const file of (await folder()).values()) {
-      if (file.kind !== 'file') continue;
-      const text = await (await file.getFile()).text();
-      bytes.push(text.length);
-      // A last line that was cut off in the middle has no end.
-      lines.push(...text.split('\n').slice(0, -1));
-    }
-    return { lines, bytes: bytes.reduce((sum, size) => sum + size, 0) };
+  /** Every line of every file. */
+  async read(): Promise<string[]> {
+    const lines: string[] = [];
+    // A last line that was cut off in the middle has no end.
+    for (const file of await files()) lines.push(...(await file.text()).split('\n').slice(0, -1));
+    return lines;
+  },
+
+  /** How many bytes all files are. */
+  async size(): Promise<number> {
+    return (await files()).reduce((sum, { size }) => sum + size, 0);
   },
 
   /** Writes everything anew as one file, then takes away those it stands for; one that another page is writing to stays. */

@@ -177,9 +177,9 @@ function fallsOf(level: Track): Sighting[] {
 
 /** The quantity in a reading; watts from volts and amps where they are not given. */
 export function valueIn(reading: Reading, quantity: Quantity): number | undefined {
+  if (quantity !== 'watts' || reading.watts !== undefined) return reading[quantity];
   const { volts, amps } = reading;
-  if (quantity === 'watts' && reading.watts === undefined && volts !== undefined && amps !== undefined) return power(volts, amps);
-  return reading[quantity];
+  return volts === undefined || amps === undefined ? undefined : power(volts, amps);
 }
 
 /** The readings of one quantity. They are in order of time, so those of one second stand beside each other. */
@@ -192,7 +192,10 @@ function handTrack(readings: readonly Seen[], quantity: Quantity): Track {
     const isSameSecond = seconds.length > 0 && Math.floor(seconds[seconds.length - 1] ?? 0) === Math.floor(seen);
     if (isSameSecond && lastSeq > reading.seq) continue;
     const row = isSameSecond ? seconds.length - 1 : seconds.length;
-    [seconds[row], values[row], entries[row], lastSeq] = [seen, value, reading.id, reading.seq];
+    seconds[row] = seen;
+    values[row] = value;
+    entries[row] = reading.id;
+    lastSeq = reading.seq;
   }
   return seconds.length === 0 ? EMPTY_TRACK : { seconds, values, entries };
 }

@@ -2,19 +2,22 @@ import { createPinia } from 'pinia';
 import { parseEntryLine, SCHEMA, weigh, type Draft, type Header } from '@core';
 import { useLanes } from '../../../app/run/lanes';
 
-/** Times, in milliseconds, of logging a reading the way the due line does, and of a bare put of the same value. */
+/** Milliseconds of logging a reading the way the due line does, and of a bare put of the same value right beside it. */
+export interface Pair {
+  logged: number;
+  bare: number;
+}
+
 export interface InkTimes {
-  logged: number[];
-  bare: number[];
+  all: Pair[];
   /** Around the 10th entry of the run, and around its 10,000th. */
-  early: number[];
-  late: number[];
-  /** The bare puts beside those, which tell how the storage itself has drifted. */
-  earlyBare: number[];
-  lateBare: number[];
+  early: Pair[];
+  late: Pair[];
 }
 
 const LAST = 10_000;
+const AROUND_TENTH = { from: 5, to: 85 };
+const AROUND_LAST = 40;
 const LANES = 12;
 
 async function bareDatabase(): Promise<(key: string, value: unknown) => Promise<void>> {
@@ -80,30 +83,27 @@ export async function measure(): Promise<InkTimes> {
       await lanes.write(header.id, weighed.draft);
     });
   };
-  const times: InkTimes = { logged: [], bare: [], early: [], late: [], earlyBare: [], lateBare: [] };
-  await rest(2000);
-  const beside = (index: number) =>
+  const times: InkTimes = { all: [], early: [], late: [] };
+  const bare = (index: number) =>
     timed(() => put(String(index).padStart(9, '0'), lanes.inOrder.find((lane) => lane.header.id === header.id)?.entries.value.at(-1)));
-  for (let index = 1; index <= 300; index += 1) {
-    const [logged, bare] = [await log(index), await beside(index)];
-    if (index > 5 && index <= 45) {
-      times.early.push(logged);
-      times.earlyBare.push(bare);
-    }
-    if (index > 50) {
-      times.logged.push(logged);
-      times.bare.push(bare);
-    }
+  /** Now the one goes first, now the other. */
+  const pair = async (index: number): Promise<Pair> => {
+    if (index % 2 === 0) return { logged: await log(index), bare: await bare(index) };
+    const first = await bare(index);
+    return { logged: await log(index), bare: first };
+  };
+  await rest(2000);
+  for (let index = 1; index <= 400; index += 1) {
+    const each = await pair(index);
+    if (index > AROUND_TENTH.from && index <= AROUND_TENTH.to) times.early.push(each);
+    if (index > AROUND_TENTH.to) times.all.push(each);
   }
-  for (let index = 301; index <= LAST - 20; index += 1) {
+  for (let index = 401; index <= LAST - AROUND_LAST; index += 1) {
     const draft: Draft = { kind: 'reading', at: plugInAt + index * 1000, percent: Math.floor(index / 200), watts: 26.1 };
     await lanes.write(header.id, draft);
   }
   await rest(2000);
-  for (let index = LAST - 19; index <= LAST + 20; index += 1) {
-    times.late.push(await log(index));
-    times.lateBare.push(await beside(index));
-  }
+  for (let index = LAST - AROUND_LAST + 1; index <= LAST + AROUND_LAST; index += 1) times.late.push(await pair(index));
   return times;
 }
 

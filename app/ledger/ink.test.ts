@@ -1,0 +1,80 @@
+import 'fake-indexeddb/auto';
+import { beforeAll, beforeEach, describe, expect, it, vi } from 'vitest';
+import { inkOf, type Entry } from '@core';
+import { exampleHeader } from '../../core/ink/example';
+import { copiedBooks } from './databases';
+import { allInk, gather, inkAtStart, inkBySheaves, isSheaf, SHEAF_SIZE } from './ink';
+import { append, entryOf, file, filedRun, missedInk, startRun } from './ledger';
+import { readAhead } from './readAhead';
+
+beforeAll(() => {
+  vi.stubGlobal('navigator', { locks: { request: (_name: string, work: () => unknown) => Promise.resolve(work()) } });
+});
+
+const LATER = 61_000;
+let id: string;
+let ink: Entry[];
+
+beforeEach(async () => {
+  const header = exampleHeader({ id: `run-${Math.random().toString(36).slice(2)}`, plugInAt: Date.now() - 7200_000 });
+  id = header.id;
+  ink = inkOf(
+    header,
+    Array.from({ length: 250 }, (_, row) => ({ seconds: row * 20, percent: Math.floor(row / 3) })),
+  ).map((entry) => ({ ...entry, written: Date.now() }));
+  await startRun(header, ink);
+});
+
+/** How many sheaves lie in its database. */
+async function sheaves(): Promise<number> {
+  const book = (await copiedBooks()).find(([name]) => name.endsWith(id))?.[1];
+  return ((await book?.keys()) ?? []).filter(isSheaf).length;
+}
+
+describe('the ink of a live run, gathered', () => {
+  it('is the same by its sheaves as entry by entry, and grows on', async () => {
+    await gather(id, Date.now() + LATER);
+    expect(await sheaves()).toBe(2);
+    const next = entryOf({ kind: 'note', at: Date.now(), text: 'after' }, 251);
+    await append(id, next);
+    expect(await inkBySheaves(id)).toEqual([...ink, next]);
+    expect(await allInk(id)).toEqual([...ink, next]);
+    for (let seq = 252; seq <= 300; seq += 1) await append(id, entryOf({ kind: 'note', at: Date.now(), text: `${seq}` }, seq));
+    await gather(id, Date.now() + LATER);
+    expect(await sheaves()).toBe(3);
+    expect((await inkBySheaves(id)).map(({ seq }) => seq)).toEqual(Array.from({ length: 300 }, (_, index) => index + 1));
+  });
+
+  it('leaves alone what has only just been stored', async () => {
+    await gather(id, Date.now() + 59_000);
+    expect(await sheaves()).toBe(0);
+  });
+
+  it('is looked through against its entries: one that came late among those gathered is found, and the sheaves are thrown away', async () => {
+    await gather(id, Date.now() + LATER);
+    expect(await missedInk(id, await inkBySheaves(id))).toBeUndefined();
+    const late = entryOf({ kind: 'note', at: Date.now(), text: 'of a tab that had lost the run' }, SHEAF_SIZE - 1);
+    await append(id, late);
+    const shown = await inkBySheaves(id);
+    expect(shown).not.toContainEqual(late);
+    expect(await missedInk(id, shown)).toContainEqual(late);
+    expect(await sheaves()).toBe(0);
+    expect(await inkBySheaves(id)).toContainEqual(late);
+  });
+
+  it('is filed from its entries alone', async () => {
+    await gather(id, Date.now() + LATER);
+    await file(id);
+    expect((await filedRun(id)).entries).toEqual(ink);
+  });
+
+  it('is never shown as it was read ahead once something was written', async () => {
+    readAhead();
+    // The list of databases comes first, then what is in them.
+    await indexedDB.databases();
+    await Promise.resolve();
+    const next = entryOf({ kind: 'note', at: Date.now(), text: 'after' }, 251);
+    await append(id, next);
+    expect(await inkAtStart(id)).toEqual([...ink, next]);
+  });
+});
