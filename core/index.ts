@@ -2,7 +2,7 @@
 export { requireAtLeast } from './quantity/require';
 export { apparentLoad, averagePower, batteryEnergy, celsiusFromFahrenheit, power } from './quantity/electric';
 export { readDecimal } from './quantity/decimal';
-export { clock, nominal, parseClock, spell } from './quantity/duration';
+export { clock, countdown, nominal, parseClock, spell } from './quantity/duration';
 export { decimalsFor, fixed, signedShare } from './quantity/figures';
 export { parseEntryLine, type LineValues, type ParsedLine } from './quantity/entryLine';
 export { writeEntryLine } from './quantity/writeLine';

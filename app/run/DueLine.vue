@@ -1,12 +1,13 @@
 <script setup lang="ts">
 import { computed, defineAsyncComponent, nextTick, onMounted, ref, useTemplateRef, watch } from 'vue';
 import { useRoute } from 'vue-router';
-import { clock, LANE_LETTERS, momentOf, nominal, spell, type Draft } from '@core';
+import { clock, LANE_LETTERS, momentOf, nominal, spell, type Draft, type Due } from '@core';
 import { canChime } from '../frame/chime';
 import { wallNow } from '../frame/clock';
 import { useSettings } from '../frame/settings';
 import { useKeys } from '../frame/shortcuts';
 import TroubleNote from '../ledger/TroubleNote.vue';
+import DueClock from './DueClock.vue';
 import { useDueLine } from './dueLine';
 import { useLanes } from './lanes';
 import { useWatch } from './watch';
@@ -29,8 +30,15 @@ const noting = ref(false);
 const notedAt = ref(0);
 
 const run = computed(() => line.record);
-const isDue = computed(() => (line.due?.wait ?? 1) <= 0);
-const anyDue = computed(() => lanes.due.filter(({ wait }) => wait <= 0));
+/** The check that is due on the lane whose turn it is, and all that are due: said anew when they change, not with every second. */
+const dueNow = computed(() => (line.due && line.due.wait <= 0 ? line.due.due : undefined));
+const isDue = computed(() => dueNow.value !== undefined);
+const anyDue = computed<readonly Due[]>((before = []) => {
+  const now = lanes.due.filter(({ wait }) => wait <= 0);
+  const isSame =
+    now.length === before.length && now.every(({ runId, due }, index) => runId === before[index]?.runId && due === before[index].due);
+  return isSame ? before : now;
+});
 const marked = computed(() =>
   line.markedAt === undefined || !run.value ? undefined : clock((line.markedAt - run.value.header.plugInAt) / 1000),
 );
@@ -154,11 +162,7 @@ useKeys({
     </p>
     <div class="row">
       <p class="countdown figures" :class="{ now: isDue }">
-        <template v-if="line.due">
-          <span v-if="isDue" class="word">due</span>{{ clock(isDue ? -line.due.wait : line.due.wait + 0.999) }}
-          <span class="unseen-text">{{ isDue ? 'since the reading fell due' : 'until the next reading' }}</span>
-        </template>
-        <template v-else>–:––</template>
+        <DueClock />
       </p>
       <form @submit.prevent="line.submit">
         <label for="entry" class="whose">
@@ -206,7 +210,7 @@ useKeys({
       </div>
     </div>
     <CallOut :due="anyDue" />
-    <p class="unseen-text" role="status">{{ isDue && line.due ? `Reading due at ${nominal(line.due.due)}: ${label}` : '' }}</p>
+    <p class="unseen-text" role="status">{{ dueNow === undefined ? '' : `Reading due at ${nominal(dueNow)}: ${label}` }}</p>
     <p v-if="isDue && settings.loudness !== 'off' && !canChime()" class="hint">
       Sound is off until a key is pressed or the page is touched.
     </p>
@@ -238,11 +242,6 @@ useKeys({
 
 .countdown.now {
   color: rgb(var(--v-theme-barDue));
-}
-
-.word {
-  display: block;
-  font: 600 0.8rem var(--words);
 }
 
 form {

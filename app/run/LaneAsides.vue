@@ -13,7 +13,6 @@ import {
   workloads,
   worthReading,
   writeGhost,
-  type Due,
   type Forecast,
   type RunRecord,
 } from '@core';
@@ -24,18 +23,18 @@ import { useStudies } from '../plan/studies';
 const props = defineProps<{
   run: RunRecord;
   elapsed: number;
-  now: number;
   coming: readonly Forecast[];
-  due: Due | undefined;
+  dueAt: number | undefined;
+  isDue: boolean;
   ghost: RunRecord | undefined;
 }>();
 
 const studies = useStudies();
 const warnings = computed(() => watched(props.run));
 const offer = computed(() => stopOffer(props.run, props.elapsed));
-const catches = computed(() => worthReading(props.run, props.coming, props.due?.due, props.elapsed));
+const catches = computed(() => worthReading(props.run, props.coming, props.dueAt, props.elapsed));
 const rule = computed(() => ruleOf(props.run));
-const prompt = computed(() => (props.due && props.due.wait <= 0 ? rule.value.due : rule.value.between));
+const prompt = computed(() => (props.isDue ? rule.value.due : rule.value.between));
 const behind = computed(() => {
   const { run, ghost } = props;
   const laid = ghost && ghostOf(run, ghost);
@@ -45,7 +44,8 @@ const hours = computed(() => {
   const { study, plugInAt } = props.run.header;
   const calendar = studies.all.find(({ id }) => id === study?.id)?.calendar;
   const full = props.coming.find(({ level }) => level === 100);
-  return calendar && full ? endsAttended(calendar, full, plugInAt + props.run.shift, props.now) : undefined;
+  const from = plugInAt + props.run.shift;
+  return calendar && full ? endsAttended(calendar, full, from, from + props.elapsed * 1000) : undefined;
 });
 const working = computed(() => workloads(props.run).findLast(({ isOver }) => !isOver));
 const sampled = computed(() => {

@@ -1,23 +1,11 @@
 <script setup lang="ts">
 import { computed, defineAsyncComponent, onMounted, ref } from 'vue';
-import {
-  chargingTime,
-  clock,
-  dueOf,
-  elapsedAt,
-  forecasts,
-  LEVELS,
-  nominal,
-  sighting,
-  sourceAt,
-  TEMPERATURES,
-  type RunRecord,
-  type Track,
-} from '@core';
+import { dueOf, elapsedAt, forecasts, LEVELS, nominal, sighting, sourceAt, TEMPERATURES, type RunRecord, type Track } from '@core';
 import { afterPaint } from '../frame/afterPaint';
 import { useNow, wallTime } from '../frame/clock';
 import PenNib from '../strip/PenNib.vue';
 import LaneAsides from './LaneAsides.vue';
+import LaneClock from './LaneClock.vue';
 
 /** The figures are there at once; the strip is drawn a moment after them. */
 const LanePaper = defineAsyncComponent(() => import('./LanePaper.vue'));
@@ -37,7 +25,9 @@ const now = computed(() => props.at ?? wall.value);
 
 const last = (track: Track) => sighting(track, track.seconds.length - 1)?.value;
 const header = computed(() => props.run.header);
-const elapsed = computed(() => elapsedAt(props.run, now.value));
+/** Seconds from plug-in, told when a few have gone by and when ink arrives: only the lane's clock moves with every second. */
+const GRAIN = 5;
+const elapsed = computed(() => Math.max(Math.floor(elapsedAt(props.run, now.value) / GRAIN) * GRAIN, props.run.end));
 const source = computed(() => sourceAt(props.run, elapsed.value));
 /** What is in pencil, the strip and the tools come once the figures stand. */
 const isDrawn = ref(false);
@@ -47,9 +37,13 @@ onMounted(() => {
 /** When 50, 80 and 100 % will show; the strip and the words tell of the last two. */
 const foreseen = computed(() => (isDrawn.value ? forecasts(props.run, LEVELS) : []));
 const coming = computed(() => foreseen.value.filter(({ level }) => level > 50));
-const wallAt = (seconds: number) => wallTime(header.value.plugInAt + props.run.shift + seconds * 1000);
+const comingInWords = computed(() => {
+  const wallAt = (seconds: number) => wallTime(header.value.plugInAt + props.run.shift + seconds * 1000);
+  return coming.value.map(({ level: to, low, high }) => ({ to, from: wallAt(low), until: wallAt(high) }));
+});
 const isAway = computed(() => props.run.unplugged.at(-1)?.to === Infinity);
 const due = computed(() => dueOf(props.run, now.value));
+const dueAt = computed(() => due.value?.due);
 const isDue = computed(() => (due.value?.wait ?? 1) <= 0);
 const level = computed(() => last(props.run.tracks.percent));
 const watts = computed(() => last(props.run.tracks.watts));
@@ -89,25 +83,23 @@ const celsius = computed(() => {
       <slot v-if="isDrawn && !isAlone" name="entry" />
     </div>
     <div class="when">
-      <p class="figures elapsed"><span class="unseen-text">elapsed </span>{{ clock(elapsed) }}</p>
-      <p v-if="run.unplugged.length > 0" class="soft words">charging for {{ clock(chargingTime(run, elapsed)) }}</p>
-      <p v-if="due" class="figures countdown">{{ clock(isDue ? -due.wait : due.wait + 0.999) }}</p>
-      <p v-if="due" class="soft words">
-        {{ isDue ? `late for the check at ${nominal(due.due)}` : `until the check at ${nominal(due.due)}` }}
+      <LaneClock :run="run" :due-at="dueAt" :at="at" />
+      <p v-if="dueAt !== undefined" class="soft words">
+        {{ isDue ? `late for the check at ${nominal(dueAt)}` : `until the check at ${nominal(dueAt)}` }}
       </p>
-      <p v-for="{ level: to, low, high } in coming" :key="to" class="words pencil">
-        {{ to }} % <span class="figures">{{ wallAt(low) }}–{{ wallAt(high) }}</span>
+      <p v-for="{ to, from, until } in comingInWords" :key="to" class="words pencil">
+        {{ to }} % <span class="figures">{{ from }}–{{ until }}</span>
       </p>
-      <p v-if="!due && run.header.cadence" class="soft words">no more readings wanted</p>
+      <p v-if="dueAt === undefined && run.header.cadence" class="soft words">no more readings wanted</p>
     </div>
-    <LaneAsides v-if="isDrawn" :run="run" :elapsed="elapsed" :now="now" :coming="foreseen" :due="due" :ghost="ghost" />
+    <LaneAsides v-if="isDrawn" :run="run" :elapsed="elapsed" :coming="foreseen" :due-at="dueAt" :is-due="isDue" :ghost="ghost" />
   </article>
 </template>
 
 <style scoped>
 .lane {
   display: grid;
-  grid-template: minmax(0, 1fr) auto / 13rem minmax(0, 1fr) 11rem;
+  grid-template: minmax(0, 1fr) auto / 13rem minmax(0, 1fr) 12rem;
   border-bottom: 1px solid rgb(var(--v-theme-line));
   max-height: 24rem;
   flex: 1 1 0;
@@ -183,20 +175,20 @@ h2 a:hover {
 }
 
 .when {
-  padding: 0.8rem 1.25rem;
+  padding: 0.8rem 0.75rem 0.8rem 1.25rem;
 }
 
-.elapsed {
+.when :deep(.elapsed) {
   font-size: 0.95rem;
   color: rgb(var(--v-theme-soft));
 }
 
-.countdown {
+.when :deep(.countdown) {
   font-size: 1.7rem;
   font-weight: 700;
 }
 
-.due .countdown {
+.due .when :deep(.countdown) {
   color: rgb(var(--v-theme-due));
 }
 
@@ -204,7 +196,11 @@ h2 a:hover {
   color: rgb(var(--v-theme-pencil));
 }
 
-.words {
+.pencil .figures {
+  white-space: nowrap;
+}
+
+.when :deep(.words) {
   font-size: 0.85rem;
 }
 
@@ -223,11 +219,11 @@ h2 a:hover {
   line-height: 1.3;
 }
 
-.alone .countdown {
+.alone .when :deep(.countdown) {
   font-size: 3.4rem;
 }
 
-.alone .elapsed {
+.alone .when :deep(.elapsed) {
   font-size: 1.5rem;
 }
 
@@ -252,14 +248,6 @@ h2 a:hover {
   min-height: 6.6rem;
 }
 
-.slim .pencil {
-  color: rgb(var(--v-theme-pencil));
-}
-
-.words {
-  font-size: 0.8rem;
-}
-
 .slim .when {
   padding: 0.3rem 0.75rem;
   display: flex;
@@ -269,16 +257,17 @@ h2 a:hover {
   align-items: baseline;
 }
 
-.slim .words {
+.slim .when :deep(.words) {
   flex-basis: 100%;
+  font-size: 0.8rem;
   line-height: 1.3;
 }
 
-.slim .elapsed {
+.slim .when :deep(.elapsed) {
   order: -1;
 }
 
-.slim .countdown {
+.slim .when :deep(.countdown) {
   font-size: 1.5rem;
   line-height: 1.2;
 }

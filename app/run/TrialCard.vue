@@ -211,4 +211,21 @@ button[aria-pressed='true'] {
 button[aria-checked='true'] .soft {
   color: inherit;
 }
+
+/* By touch: no keys to show, and the way on stays under the thumb. */
+@media (max-width: 640px) {
+  kbd {
+    display: none;
+  }
+
+  button:not(.v-btn) {
+    flex-grow: 1;
+  }
+
+  .v-btn {
+    position: sticky;
+    bottom: 0.5rem;
+    width: 100%;
+  }
+}
 </style>

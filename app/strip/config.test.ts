@@ -53,6 +53,16 @@ describe('a run on the strip', () => {
     expect(Object.keys(annotations ?? {})).toEqual(['missed-0', 'missed-1', 'band-percent', 'band-watts', 'level']);
   });
 
+  it('stands the words of events that came together side by side', () => {
+    const events = [600, 620, 640, 1200].map((at) => ({ at, says: `at ${at}` }));
+    const { annotations } = stripConfig([{ ...trace, events }], look).options?.plugins?.annotation ?? {};
+    const lines = Object.entries(annotations ?? {}).flatMap(([key, each]) => (key.startsWith('event-') ? [each] : []));
+    expect(lines).toMatchObject([
+      { value: 600, label: { content: ['at 600', 'at 620', 'at 640'] } },
+      { value: 1200, label: { content: ['at 1200'] } },
+    ]);
+  });
+
   it('has a track only for what was read, and percent alone in a row', () => {
     expect(tracksOf([trace], { size: 'sheet' })).toEqual(['percent', 'watts']);
     expect(tracksOf([trace], { size: 'row' })).toEqual(['percent']);

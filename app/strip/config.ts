@@ -238,7 +238,7 @@ function roundStep(top: number): number {
 function places(
   traces: readonly Trace[],
   tracks: readonly TrackName[],
-  { theme, band, size }: StripLook,
+  { theme, band, size, until }: StripLook,
 ): Record<string, AnnotationOptions> {
   const palette = PALETTES[theme];
   const all: Record<string, AnnotationOptions> = {};
@@ -252,7 +252,8 @@ function places(
       for (const track of tracks)
         all[`away-${track}-${index}`] = spanOf(from, to, track, track === 'percent' ? 'not watched' : '', palette.soft);
     }
-    for (const [index, { at, says }] of (traces[0]?.events ?? []).entries()) all[`event-${index}`] = eventLine(at, says, theme);
+    for (const [index, [at, words]] of together(traces[0]?.events ?? [], until * SIDE_BY_SIDE).entries())
+      all[`event-${index}`] = eventLine(at, words, theme);
   }
   if (traces.length === 1 && tracks.includes('watts')) {
     for (const [index, { from, to }] of (traces[0]?.unseen ?? []).entries()) {
@@ -286,8 +287,22 @@ function places(
   return all;
 }
 
-/** Something that happened: a line at its moment, with a word at its foot. */
-function eventLine(at: number, says: string, theme: ThemeName): AnnotationOptions {
+/** Events this close, as a share of the paper, have their words side by side at one line. */
+const SIDE_BY_SIDE = 0.015;
+
+/** Events in order, those within a span of the first of them in one: when it was, and what they say. */
+function together(events: Trace['events'], span: number): [at: number, words: string[]][] {
+  const lines: [number, string[]][] = [];
+  for (const { at, says } of events) {
+    const last = lines.at(-1);
+    if (last && at - last[0] <= span) last[1].push(says);
+    else lines.push([at, [says]]);
+  }
+  return lines;
+}
+
+/** Something that happened: a line at its moment, with a word at its foot; several words stand side by side. */
+function eventLine(at: number, words: string[], theme: ThemeName): AnnotationOptions {
   const palette = PALETTES[theme];
   return {
     type: 'line',
@@ -298,10 +313,10 @@ function eventLine(at: number, says: string, theme: ThemeName): AnnotationOption
     borderDash: [1, 3],
     label: {
       display: true,
-      content: says,
+      content: words,
       position: 'start',
       rotation: -90,
-      xAdjust: -8,
+      xAdjust: -1 - 7 * words.length,
       backgroundColor: `${palette.paper}CC`,
       color: palette.ink,
       padding: 2,

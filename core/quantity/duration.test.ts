@@ -1,11 +1,12 @@
 import fc from 'fast-check';
 import { expect, it } from 'vitest';
-import { clock, nominal, parseClock, spell } from './duration';
+import { clock, countdown, nominal, parseClock, spell } from './duration';
 
 it('writes colons on ticking clocks only', () => {
   expect(clock(258)).toBe('4:18');
   expect(clock(3725.9)).toBe('1:02:05');
   expect(clock(-42)).toBe('0:42');
+  expect([0.2, 0, -0.9, -61].map(countdown)).toEqual(['0:01', '0:00', '0:00', '1:01']);
 });
 
 it('writes a time no finer than it is known', () => {

@@ -12,6 +12,13 @@ export function clock(seconds: number): string {
 }
 
 /**
+ * A ticking clock towards a moment, and on past it: whole seconds still to go, then whole seconds since.
+ *
+ * @param wait seconds until the moment; below zero when it has passed
+ */
+export const countdown = (wait: number): string => clock(wait <= 0 ? -wait : wait + 0.999);
+
+/**
  * A length of time in words, no finer than it is known.
  *
  * @param seconds    the time, in seconds
