@@ -22,7 +22,7 @@ export default defineConfig({
   testDir: 'e2e',
   outputDir: '.cache/e2e',
   fullyParallel: true,
-  workers: 2,
+  workers: 3,
   retries: 0,
   forbidOnly: Boolean(process.env.CI),
   reporter: 'list',
