@@ -17,6 +17,7 @@ test('@bench from an empty shelf and a typed label to what each pairing will do,
   await page.getByLabel('Charges from, W').fill('14');
   await page.getByLabel('Uses awake, W').fill('21');
   await page.getByRole('button', { name: 'Put on the shelf' }).click();
+  await expect(gear(page, 'Teasel 14')).toBeVisible();
   await addDevice(page, 'Sedge 5', '4500', '3.85', '25');
 
   const chargers: [string, string, string][] = [
@@ -185,6 +186,7 @@ test('@bench @slice the shelf says what is wrong at its field, and is searched, 
   await page.getByRole('button', { name: 'Put it back' }).click();
   await expect(names(page)).toHaveCount(2);
   await page.getByRole('button', { name: 'Retire Drumlin, another' }).click();
+  await expect(names(page)).toHaveText(['Drumlin']);
   await page.reload();
   await expect(names(page)).toHaveText(['Drumlin']);
   await page.getByLabel('Show what is retired').check();
@@ -223,6 +225,7 @@ test('@bench a start says what to expect through the chosen cable and port, and 
   await page.getByRole('button', { name: 'Bring gear in' }).click();
   await page.locator('input[type=file]').setInputFiles({ name: 'van.csv', mimeType: 'text/csv', buffer: Buffer.from(gear) });
   await page.getByRole('button', { name: 'Bring it in' }).click();
+  await expect(page.getByRole('dialog')).toHaveCount(0);
   await page.goto('/run/new');
   await expect(page.getByText('To expect: 20 V × 3.00 A = 60 W by Power Delivery. The cable is the limit')).toBeVisible();
   await choose(page, 'Cable', 'Marked cable');

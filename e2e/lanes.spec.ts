@@ -45,9 +45,11 @@ test('@slice single keys can be turned off, and the theme is kept', async ({ pag
   await page.getByRole('button', { name: 'Dark room' }).click();
   await page.getByRole('link', { name: 'Help' }).click();
   await page.getByLabel('Listen to single keys').uncheck();
+  await page.getByRole('link', { name: 'Run', exact: false }).last().click();
+  await expect(page.getByRole('heading', { name: 'Charging now' })).toBeVisible();
   await page.reload();
   await expect(page.getByRole('button', { name: 'Light paper' })).toBeVisible();
-  await page.getByRole('link', { name: 'Run', exact: false }).last().click();
+  await expect(page.getByRole('heading', { name: 'Charging now' })).toBeVisible();
   await page.keyboard.press('s');
   await page.keyboard.press('n');
   await page.keyboard.press('4');
