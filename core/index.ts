@@ -31,7 +31,7 @@ export { isTie, rank, standardUncertainty, surelyBelow, writeRank, type Bounds, 
 export { cadenceInWords, checks, dueTimes, nextDue, type Check } from './method/cadence';
 export { readCadence, writeCadence, type CadenceText } from './method/cadenceText';
 export { SCHOOLS, type School } from './method/schools';
-export { ENDINGS, WANTS, type Rule } from './method/rule';
+export { ENDINGS, HOT, WANTS, type Rule } from './method/rule';
 export { cadenceSchema, type Cadence } from './method/cadenceSchema';
 export { AMBIENT, CONDITIONS, REST, type Condition } from './method/conditions';
 export { ownMethodSchema, withRule, type OwnMethod } from './method/ownMethod';
@@ -78,7 +78,7 @@ export { projection } from './curve/energySample';
 export { stalls } from './curve/stall';
 export { splitInWords, workloads, type Workload } from './curve/workloads';
 export { gearOf, summarise, thin, type Summary } from './curve/summary';
-export { checksOf, HOT, isHot, notices, watched, type Notice } from './curve/notices';
+export { checksOf, isHot, notices, watched, type Notice } from './curve/notices';
 export { figuresOf, GAIN_TIMES, LEVELS, milestoneTime, writeGain, writeMilestone, type Figure } from './curve/figures';
 export { type Working } from './curve/working';
 export { expectedRun } from './run/expected';

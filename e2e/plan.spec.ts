@@ -195,6 +195,10 @@ test('@plan a method is adjusted and kept as the reviewer’s own', async ({ pag
   await expect(sheet.getByText('Give it a name')).toBeVisible();
   await sheet.getByLabel('Name of the method').fill('Every three, case off');
   await sheet.getByLabel('Start level, %').fill('7');
+  await sheet.getByLabel('Called hot above, °C').fill('400');
+  await sheet.getByRole('button', { name: 'Keep the method' }).click();
+  await expect(sheet.getByText('Write 25 to 60 °C.')).toBeVisible();
+  await sheet.getByLabel('Called hot above, °C').fill('38');
   await sheet.getByLabel('It stops').fill('at 80 %');
   await choose(page, 'It is read', 'by a meter that samples');
   await expect(sheet.getByLabel('Seconds between the meter’s samples')).toBeVisible();

@@ -8,7 +8,6 @@ import {
   clock,
   compatibility,
   figuresOf,
-  HOT,
   notices,
   spell,
   workloads,
@@ -170,7 +169,7 @@ const enterStrike = (reading: Reading) => {
               <button type="button" :aria-pressed="noticed === notice" @click="point(notice)">{{ notice.text }}</button>
             </li>
           </ul>
-          <p v-if="isHot" class="caution">Over {{ HOT }} °C. {{ CAUTIONS.hot }}</p>
+          <p v-if="isHot" class="caution">{{ CAUTIONS.hot }}</p>
         </section>
       </aside>
     </div>

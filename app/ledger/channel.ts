@@ -1,7 +1,8 @@
 import type { Entry } from '@core';
 
+export type ListName = 'shelf' | 'methods' | 'studies';
 /** What tabs tell each other: new ink of a live run, or that a list has changed. */
-export type Message = { about: 'ink'; runId: string; entry: Entry } | { about: 'runs' | 'shelf' | 'methods' | 'studies' };
+export type Message = { about: 'ink'; runId: string; entry: Entry } | { about: 'runs' | ListName };
 
 const channel = new BroadcastChannel('inkpath');
 

@@ -1,5 +1,6 @@
-import 'fake-indexeddb/auto';
-import { beforeAll, beforeEach, describe, expect, it, vi } from 'vitest';
+// First: it puts the database in place that the others look for as they load.
+import { emptyBrowser } from './testBrowser';
+import { beforeEach, describe, expect, it } from 'vitest';
 import { inkOf, type Entry } from '@core';
 import { exampleHeader } from '../../core/ink/example';
 import { copiedBooks } from './databases';
@@ -7,15 +8,12 @@ import { allInk, gather, inkAtStart, inkBySheaves, isSheaf, SHEAF_SIZE } from '.
 import { append, entryOf, file, filedRun, missedInk, startRun } from './ledger';
 import { readAhead } from './readAhead';
 
-beforeAll(() => {
-  vi.stubGlobal('navigator', { locks: { request: (_name: string, work: () => unknown) => Promise.resolve(work()) } });
-});
-
 const LATER = 61_000;
 let id: string;
 let ink: Entry[];
 
 beforeEach(async () => {
+  await emptyBrowser();
   const header = exampleHeader({ id: `run-${Math.random().toString(36).slice(2)}`, plugInAt: Date.now() - 7200_000 });
   id = header.id;
   ink = inkOf(

@@ -1,26 +1,23 @@
-import 'fake-indexeddb/auto';
-import { beforeAll, beforeEach, describe, expect, it, vi } from 'vitest';
+// First: it puts the database in place that the others look for as they load.
+import { emptyBrowser } from './testBrowser';
+import { beforeEach, describe, expect, it, vi } from 'vitest';
 import { inkOf, type Entry, type Header } from '@core';
 import { exampleHeader } from '../../core/ink/example';
 import { catalogueBook, liveBook, runBook, runsWithInk } from './databases';
 import { amend, append, catalogue, entryOf, everyRun, file, filedRun, liveRuns, reopen, startRun, takeIn, tidy } from './ledger';
 
-beforeAll(() => {
-  vi.stubGlobal('navigator', { locks: { request: (_name: string, work: () => unknown) => Promise.resolve(work()) } });
-});
-
 let header: Header;
 let ink: Entry[];
 const stop = (): Entry => entryOf({ kind: 'stop', at: header.plugInAt + 700_000, because: 'window over' }, 9);
 
-beforeEach(() => {
+beforeEach(async () => {
+  await emptyBrowser();
   header = exampleHeader({ id: `run-${Math.random().toString(36).slice(2)}` });
   ink = inkOf(header, [
     { seconds: 0, percent: 2 },
     { seconds: 300, percent: 9 },
     { seconds: 600, percent: 17 },
   ]);
-  return Promise.all([liveBook.clear(), runBook.clear(), catalogueBook.clear()]);
 });
 
 const startWithInk = async (...more: Entry[]) => {

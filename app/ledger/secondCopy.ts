@@ -44,29 +44,22 @@ export function copyDown(line: Omit<Line, 'at'>): void {
   if (waiting.push({ at: Date.now(), ...line }) === 1) setTimeout(send, SOON);
 }
 
-/** Every line there is; none where nothing can be read. */
-export async function copied(): Promise<string[]> {
+/** Asks the second copy; `none` where nothing can be read. */
+async function asked<Answer>(question: (there: Remote<SecondCopy>) => Promise<Answer>, none: Answer): Promise<Answer> {
   try {
-    return (await (await open())?.read()) ?? [];
+    const there = await open();
+    return there ? await question(there) : none;
   } catch {
-    return [];
+    return none;
   }
 }
+
+/** Every line there is. */
+export const copied = (): Promise<string[]> => asked((there) => there.read(), []);
 
 /** How many bytes the second copy takes. */
-export async function copySize(): Promise<number> {
-  try {
-    return (await (await open())?.size()) ?? 0;
-  } catch {
-    return 0;
-  }
-}
+export const copySize = (): Promise<number> => asked((there) => there.size(), 0);
 
-/** Writes the second copy anew, from what stands now. */
-export async function copyAnew(lines: readonly Line[]): Promise<void> {
-  try {
-    await (await open())?.renew(lines.map((line) => JSON.stringify(line)));
-  } catch {
-    // The old one stays, and serves as well.
-  }
-}
+/** Writes the second copy anew, from what stands now. Should it fail, the old one stays, and serves as well. */
+export const copyAnew = (lines: readonly Line[]): Promise<void> =>
+  asked((there) => there.renew(lines.map((line) => JSON.stringify(line))), undefined);

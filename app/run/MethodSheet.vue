@@ -5,6 +5,7 @@ import { ValidationError } from 'yup';
 import {
   CONDITIONS,
   ENDINGS,
+  HOT,
   WANTS,
   ownMethodSchema,
   readCadence,
@@ -39,6 +40,7 @@ const timing = ref({ ...props.choice.timing });
 const conditions = shallowRef<Condition[]>([...(props.base.conditions ?? props.conditions ?? CONDITIONS)]);
 const rule = ref({ ...props.base.rule, wants: [...props.base.rule.wants] });
 const stall = ref(String((props.base.rule.stall ?? 3600) / 60));
+const hot = ref(String(props.base.rule.hot ?? HOT));
 const errors = shallowRef<Record<string, string>>({});
 
 const FIELDS = [
@@ -79,7 +81,7 @@ async function keep(): Promise<void> {
         id: isKnown.value ? props.base.id : nanoid(10),
         cadence: 'cadence' in read ? read.cadence : undefined,
         conditions: conditions.value,
-        rule: { ...rule.value, stall: readDecimal(stall.value) * 60 },
+        rule: { ...rule.value, stall: readDecimal(stall.value) * 60, hot: readDecimal(hot.value) },
       },
       { abortEarly: false },
     ) as OwnMethod;
@@ -125,6 +127,13 @@ async function keep(): Promise<void> {
           label="Minutes without gain that count as a stall"
           inputmode="decimal"
           :error-messages="errors['rule.stall'] && 'Write 5 to 1440 minutes.'"
+          density="compact"
+        />
+        <v-text-field
+          v-model="hot"
+          label="Called hot above, °C"
+          inputmode="decimal"
+          :error-messages="errors['rule.hot'] && 'Write 25 to 60 °C.'"
           density="compact"
         />
         <v-text-field

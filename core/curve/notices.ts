@@ -1,4 +1,5 @@
 import { checks, type Check } from '../method/cadence';
+import { HOT } from '../method/rule';
 import { eventDetails, eventSays } from '../ink/events';
 import type { RunRecord } from '../ink/fold';
 import { sightings, TEMPERATURES } from '../ink/track';
@@ -7,9 +8,6 @@ import { fixed } from '../quantity/figures';
 import { unseenSpans, type Span } from './energy';
 import { cycling, holds, losses } from './faults';
 import { stalls } from './stall';
-
-/** Above this, surface or battery, heat is worth a remark (common practice, no source), °C. */
-export const HOT = 40;
 
 /** Something about a run that a reader should know before trusting its figures, and where on the strip it is. */
 export interface Notice extends Span {
@@ -116,14 +114,15 @@ function happened(run: RunRecord): Notice[] {
 }
 
 function heat(run: RunRecord): Notice[] {
+  const limit = run.header.rule?.hot ?? HOT;
   const hot = TEMPERATURES.flatMap((quantity) => sightings(run.tracks[quantity]))
-    .filter(({ value }) => value > HOT)
+    .filter(({ value }) => value > limit)
     .sort((one, other) => one.seconds - other.seconds);
   const [first, last] = [hot[0], hot.at(-1)];
   if (!first || !last) return [];
   const top = Math.max(...hot.map(({ value }) => value));
   const when = first === last ? `at ${spell(first.seconds)}` : `between ${spell(first.seconds)} and ${spell(last.seconds)}`;
-  return [{ kind: 'hot', from: first.seconds, to: last.seconds, text: `Above ${HOT} °C ${when}, up to ${fixed(top, 1)} °C` }];
+  return [{ kind: 'hot', from: first.seconds, to: last.seconds, text: `Above ${limit} °C ${when}, up to ${fixed(top, 1)} °C` }];
 }
 
 const lastSeen = ({ readings }: RunRecord) => readings.at(-1)?.seconds ?? 0;

@@ -7,6 +7,9 @@ export const ENDINGS = ['full', 'power', 'window', 'list'] as const;
 export const WANTS = ['level', 'watts', 'watt-hours', 'temperature', 'battery watts', 'level at both ends'] as const;
 export type Wanted = (typeof WANTS)[number];
 
+/** Above this, surface or battery, heat is worth a remark (common practice, no source), °C. */
+export const HOT = 40;
+
 /** What a method asks of a live run: what ends it, what is wanted at every check, and what it says meanwhile. */
 export const ruleSchema = object({
   ends: string().oneOf(ENDINGS).required(),
@@ -15,6 +18,8 @@ export const ruleSchema = object({
   stall: number()
     .min(300)
     .max(24 * 3600),
+  /** Surface or battery is called hot above this, °C; above `HOT` where it is not said. */
+  hot: number().min(25).max(60),
   /** Said while a check is due. */
   due: string().max(160),
   /** Said between checks. */

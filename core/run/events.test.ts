@@ -3,6 +3,7 @@ import { figuresOf } from '../curve/figures';
 import { notices } from '../curve/notices';
 import { expectedRun } from './expected';
 import { weigh } from './weigh';
+import type { Rule } from '../method/rule';
 import { inkOf } from '../ink/build';
 import { entriesSchema, type Entry, type Event } from '../ink/entry';
 import { EVENTS, eventSays, type EventId } from '../ink/events';
@@ -125,6 +126,8 @@ describe('a reading that is weighed', () => {
       ['Hottest, battery', '44.2 °C'],
     ]);
     expect(notices(hot).map(({ text }) => text)).toContain('Above 40 °C between 10 min and 15 min, up to 44.2 °C');
+    const rule: Rule = { ends: 'full', wants: ['level'], hot: 42 };
+    expect(notices({ ...hot, header: { ...header, rule } }).map(({ text }) => text)).toContain('Above 42 °C at 15 min, up to 44.2 °C');
   });
 
   it('suggests the handshake when volts step', () => {

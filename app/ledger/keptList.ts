@@ -1,0 +1,48 @@
+import { shallowRef } from 'vue';
+import { onTabs, tellTabs, type ListName } from './channel';
+import { allOf, store, takeAway } from './databases';
+
+/** A list of things of one kind, each stored under a key of its own; other tabs are told when it changes. */
+interface Shape<Kept> {
+  book: LocalForage;
+  about: ListName;
+  keyOf: (kept: Kept) => string;
+  /** What is kept, from what is stored, whatever its schema; nothing where that is of another kind. */
+  read: (stored: object) => Kept | undefined;
+  /** What is stored, with its schema. */
+  write: (kept: Kept) => object;
+}
+
+export function keptList<Kept extends object>({ book, about, keyOf, read, write }: Shape<Kept>) {
+  const kept = shallowRef<Kept[]>([]);
+
+  async function load(): Promise<void> {
+    kept.value = (await allOf<object>(book)).flatMap((stored) => read(stored) ?? []);
+  }
+
+  /** Keeps things, or writes over those of the same key. Resolves once they are stored. @throws {StorageTrouble} */
+  async function put(...things: Kept[]): Promise<void> {
+    const plain = JSON.parse(JSON.stringify(things)) as Kept[];
+    await Promise.all(plain.map((each) => store(book, keyOf(each), write(each))));
+    const keys = new Set(plain.map(keyOf));
+    kept.value = [...kept.value.filter((each) => !keys.has(keyOf(each))), ...plain];
+    tellTabs({ about });
+  }
+
+  /** Throws a thing away. */
+  async function remove(key: string): Promise<void> {
+    await takeAway(book, key);
+    kept.value = kept.value.filter((each) => keyOf(each) !== key);
+    tellTabs({ about });
+  }
+
+  onTabs((message) => {
+    if (message.about === about) void load();
+  });
+
+  return { kept, load, put, remove };
+}
+
+/** The order of names as people number things: Cobble 9 before Cobble 12. */
+export const byName = ({ name: one }: { name: string }, { name: other }: { name: string }): number =>
+  one.localeCompare(other, undefined, { numeric: true });
