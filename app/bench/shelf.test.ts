@@ -24,6 +24,7 @@ it('keeps gear with its schema, and lists it by shelf and name', async () => {
 it('raises gear that was stored before it said its schema', async () => {
   await shelfBook.setItem('charger/old', { shelf: 'charger', gear: { id: 'old', name: 'Puddle', kind: 'pad', watts: 15, label: '15W' } });
   await shelfBook.setItem('settings', { theme: 'paper' });
+  await shelfBook.setItem('born', 1_790_000_000_000);
   await useShelf().load();
   expect(useShelf().chargers).toEqual([{ id: 'old', name: 'Puddle', kind: 'pad', watts: 15, ports: [{ connector: 'pad', label: '15W' }] }]);
 });

@@ -5,6 +5,8 @@ import { shelfBook } from '../ledger/databases';
 import { byName, keptList } from '../ledger/keptList';
 
 const keyOf = ({ shelf, gear }: { shelf: Shelf; gear: { id: string } }) => `${shelf}/${gear.id}`;
+/** The same book holds settings, and since when it stands. */
+const isGear = (stored: unknown): stored is Kept => typeof stored === 'object' && stored !== null && 'shelf' in stored;
 const byShelf = (one: Kept, other: Kept) => SHELVES.indexOf(one.shelf) - SHELVES.indexOf(other.shelf) || byName(one.gear, other.gear);
 
 /** The gear a person has. Runs carry copies, so nothing here rewrites history; what is retired is kept and no longer offered. */
@@ -14,7 +16,7 @@ export const useShelf = defineStore('shelf', () => {
     about: 'shelf',
     keyOf,
     // Gear of the first schema was stored without saying so.
-    read: (stored) => ('shelf' in stored ? (migrate({ schema: 1, ...stored }, 'Gear on the shelf') as unknown as Kept) : undefined),
+    read: (stored) => (isGear(stored) ? (migrate({ schema: 1, ...stored }, 'Gear on the shelf') as unknown as Kept) : undefined),
     write: (each) => ({ ...each, schema: SCHEMA }),
   });
   const all = computed(() => [...kept.value].sort(byShelf));

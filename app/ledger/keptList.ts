@@ -8,7 +8,7 @@ interface Shape<Kept> {
   about: ListName;
   keyOf: (kept: Kept) => string;
   /** What is kept, from what is stored, whatever its schema; nothing where that is of another kind. */
-  read: (stored: object) => Kept | undefined;
+  read: (stored: unknown) => Kept | undefined;
   /** What is stored, with its schema. */
   write: (kept: Kept) => object;
 }
@@ -17,7 +17,7 @@ export function keptList<Kept extends object>({ book, about, keyOf, read, write 
   const kept = shallowRef<Kept[]>([]);
 
   async function load(): Promise<void> {
-    kept.value = (await allOf<object>(book)).flatMap((stored) => read(stored) ?? []);
+    kept.value = (await allOf(book)).flatMap((stored) => read(stored) ?? []);
   }
 
   /** Keeps things, or writes over those of the same key. Resolves once they are stored. @throws {StorageTrouble} */

@@ -14,7 +14,7 @@ export const useStudies = defineStore('studies', () => {
     book: studyBook,
     about: 'studies',
     keyOf: ({ id }) => id,
-    read: (stored) => migrate({ ...stored }, 'A study') as unknown as Study,
+    read: (stored) => migrate(stored, 'A study') as unknown as Study,
     write: (study) => study,
   });
   const all = computed(() => [...kept.value].sort(byName));

@@ -16,7 +16,7 @@ export const useMethods = defineStore('methods', () => {
     book: methodBook,
     about: 'methods',
     keyOf: ({ id }) => id,
-    read: (stored) => withRule((migrate({ ...stored }, 'A method of your own') as unknown as Stored).method),
+    read: (stored) => withRule((migrate(stored, 'A method of your own') as unknown as Stored).method),
     write: (method) => ({ schema: SCHEMA, method }) satisfies Stored,
   });
   const all = computed<School[]>(() => [...SCHOOLS, ...[...kept.value].sort(byName)]);
