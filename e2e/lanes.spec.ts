@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test';
-import { addCharger, addDevice, entry, log, said, startRun } from './person';
+import { addCharger, addDevice, bringShelf, entry, log, said, startRun } from './person';
 
 test('@slice several lanes are logged from one line, the most urgent first', async ({ page }) => {
   await page.clock.install({ time: new Date('2026-10-05T12:00:00Z') });
@@ -36,6 +36,31 @@ test('@slice several lanes are logged from one line, the most urgent first', asy
   await page.getByRole('option', { name: /Sedge 5.*live/ }).click();
   await page.keyboard.press('Escape');
   await expect(page.getByText('The devices differ')).toBeVisible();
+});
+
+test('@run twelve lanes are started by one key, none of them out of sight, and there is no room for more', async ({ page }) => {
+  const names = Array.from({ length: 12 }, (_, index) => `Reed ${index + 1}`);
+  await bringShelf(page, names, ['Cobble 20']);
+  await page.goto('/run/new');
+  for (const [index, name] of names.entries()) {
+    await page.getByRole('combobox', { name: 'Device' }).fill(name);
+    await page.getByRole('option', { name, exact: true }).click();
+    if (index < 11) await page.getByRole('button', { name: 'Start another with it' }).click();
+  }
+  await page.getByRole('button', { name: 'Ready' }).click();
+  await page.getByRole('button', { name: 'Switch the strip on now' }).press('Space');
+  const lanes = page.getByRole('article');
+  await expect(lanes).toHaveCount(12);
+  for (const [index, name] of names.entries()) {
+    await expect(lanes.nth(index)).toHaveAccessibleName(`Lane ${'ABCDEFGHIJKL'[index] ?? ''}: ${name} on Cobble 20`);
+    await expect(lanes.nth(index)).toBeInViewport({ ratio: 0.99 });
+  }
+  await page.getByRole('textbox', { name: 'What lane L shows' }).fill('7');
+  await page.keyboard.press('Enter');
+  await expect(lanes.nth(11)).toContainText('7%');
+  await page.getByRole('link', { name: 'Start a run' }).click();
+  await expect(page.getByRole('button', { name: 'Ready' })).toBeDisabled();
+  await expect(page.getByText('Twelve lanes are the most: stop one first.')).toBeVisible();
 });
 
 test('@slice single keys can be turned off, and the theme is kept', async ({ page }) => {

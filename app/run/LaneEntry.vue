@@ -42,10 +42,14 @@ function type(event: Event): void {
   position: absolute;
   top: 0.4rem;
   left: 0.5rem;
-  width: min(11rem, 60%);
+  width: var(--entry, min(11rem, 60%));
 }
 
-.alone {
+.lane-entry:focus-within {
+  width: min(11rem, 90%);
+}
+
+.lane-entry.alone {
   position: static;
   width: 100%;
   padding-block: 1rem 0.5rem;

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, defineAsyncComponent, onMounted, ref } from 'vue';
-import { dueOf, elapsedAt, forecasts, LEVELS, nominal, sighting, sourceAt, TEMPERATURES, type RunRecord, type Track } from '@core';
+import { dueOf, elapsedAt, forecasts, isHot, LEVELS, nominal, sighting, sourceAt, TEMPERATURES, type RunRecord, type Track } from '@core';
 import { afterPaint } from '../frame/afterPaint';
 import { useNow, wallTime } from '../frame/clock';
 import PenNib from '../strip/PenNib.vue';
@@ -73,7 +73,7 @@ const celsius = computed(() => {
         <p class="level">{{ level ?? '–' }}<small>%</small></p>
         <p>
           {{ watts === undefined ? '–' : watts.toFixed(1) }} <span class="soft">W</span><br />
-          {{ celsius === undefined ? '–' : celsius.toFixed(1) }} <span class="soft">°C</span>
+          <span :class="{ hot: isHot(run) }">{{ celsius === undefined ? '–' : celsius.toFixed(1) }}</span> <span class="soft">°C</span>
         </p>
       </div>
       <slot v-if="isDrawn && isAlone" name="entry" />
@@ -99,7 +99,7 @@ const celsius = computed(() => {
 <style scoped>
 .lane {
   display: grid;
-  grid-template: minmax(0, 1fr) auto / 13rem minmax(0, 1fr) 12rem;
+  grid-template: minmax(0, 1fr) auto / var(--what, 15rem) minmax(0, 1fr) var(--when, 12.5rem);
   border-bottom: 1px solid rgb(var(--v-theme-line));
   max-height: 24rem;
   flex: 1 1 0;
@@ -143,9 +143,15 @@ h2 a:hover {
 
 .seen {
   display: flex;
-  gap: 1rem;
+  gap: 0.75rem;
   align-items: center;
-  font-size: 1rem;
+  font-size: 1.25rem;
+  line-height: 1.35;
+}
+
+.hot {
+  font-weight: 700;
+  color: rgb(var(--v-theme-due));
 }
 
 .level {
@@ -179,13 +185,14 @@ h2 a:hover {
 }
 
 .when :deep(.elapsed) {
-  font-size: 0.95rem;
+  font-size: 1.3rem;
   color: rgb(var(--v-theme-soft));
 }
 
 .when :deep(.countdown) {
-  font-size: 1.7rem;
+  font-size: 2.2rem;
   font-weight: 700;
+  line-height: 1.25;
 }
 
 .due .when :deep(.countdown) {
@@ -224,11 +231,11 @@ h2 a:hover {
 }
 
 .alone .when :deep(.elapsed) {
-  font-size: 1.5rem;
+  font-size: 1.8rem;
 }
 
-.slim {
-  grid-template-columns: 15rem minmax(0, 1fr) 12.5rem;
+.alone .when :deep(.words) {
+  font-size: 1.05rem;
 }
 
 .slim .what {
@@ -240,8 +247,8 @@ h2 a:hover {
 }
 
 .slim .seen {
-  font-size: 0.92rem;
-  line-height: 1.3;
+  font-size: 1.15rem;
+  line-height: 1.25;
 }
 
 .slim .paper {
@@ -265,11 +272,18 @@ h2 a:hover {
 
 .slim .when :deep(.elapsed) {
   order: -1;
+  font-size: 1.05rem;
 }
 
 .slim .when :deep(.countdown) {
   font-size: 1.5rem;
   line-height: 1.2;
+}
+
+@media (min-width: 901px) {
+  .lane:not(.slim) h2 {
+    font-size: 1.05rem;
+  }
 }
 
 @media (max-width: 900px) {
@@ -287,6 +301,12 @@ h2 a:hover {
     grid-column: 1 / -1;
     grid-row: 2;
     height: 9.5rem;
+  }
+
+  .seen,
+  .slim .seen {
+    gap: 0.5rem;
+    font-size: 1rem;
   }
 
   .alone .paper {

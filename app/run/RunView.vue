@@ -64,7 +64,10 @@ useKeys({
   <section class="sheet board">
     <header>
       <h1>{{ lanes.records.length > 0 ? 'Charging now' : 'Run' }}</h1>
-      <p v-if="lanes.records.length > 0" class="soft">{{ lanes.records.length === 1 ? 'one lane' : `${lanes.records.length} lanes` }}</p>
+      <p v-if="lanes.records.length > 0" class="soft">
+        {{ lanes.records.length === 1 ? 'one lane' : `${lanes.records.length} lanes`
+        }}{{ lanes.records.length >= LANE_LETTERS.length ? ', the most there can be' : '' }}
+      </p>
       <div class="actions">
         <v-btn v-if="alone" @click="fill(undefined)">All lanes</v-btn>
         <v-btn to="/run/rehearse" variant="text">Rehearse</v-btn>
@@ -75,7 +78,13 @@ useKeys({
         </template>
       </div>
     </header>
-    <div v-if="lanes.records.length > 0" ref="container" class="lanes">
+    <div
+      v-if="lanes.records.length > 0"
+      ref="container"
+      class="lanes"
+      :class="{ paired: shown.length > 6 }"
+      :style="{ '--rows': Math.ceil(shown.length / 2) }"
+    >
       <LiveLane
         v-for="run in shown"
         :key="run.header.id"
@@ -117,7 +126,6 @@ useKeys({
           <GhostField v-if="alone" :run="run" />
         </template>
       </LiveLane>
-      <p v-if="lanes.records.length >= LANE_LETTERS.length && !alone" class="soft full-house">Twelve lanes are the most.</p>
       <LaneDrag v-if="canDrag && !alone && container && lanes.records.length > 1" :container="container" @moved="board.move" />
     </div>
     <div v-if="lanes.records.length === 0" class="first-step">
@@ -160,6 +168,22 @@ useKeys({
   min-height: 0;
 }
 
+/* More lanes than fit under each other stand side by side, so that none is out of sight across the room; their fields widen when typed into. */
+@media (min-width: 1150px) {
+  .paired {
+    display: grid;
+    grid: repeat(var(--rows), minmax(auto, 1fr)) / auto-flow minmax(0, 1fr);
+  }
+
+  .paired > .lane {
+    --what: 14rem;
+    --when: 10.5rem;
+    --entry: 3.6rem;
+
+    border-inline-end: 1px solid rgb(var(--v-theme-line));
+  }
+}
+
 .tool {
   padding: 0 0.3rem;
   font: inherit;
@@ -181,9 +205,5 @@ useKeys({
 .grip {
   cursor: grab;
   touch-action: none;
-}
-
-.full-house {
-  padding: 0.4rem 1.5rem;
 }
 </style>
