@@ -18,7 +18,8 @@ export { readLabel, type ReadLabel } from './bench/label';
 export { type Meter } from './bench/meter';
 export { writePort } from './bench/portText';
 export { offerWatts, writeOffer, type Offer } from './bench/offer';
-export { SCHEMAS, SHELVES, type Gear, type GearOn, type Kept, type Shelf } from './bench/shelf';
+export { SCHEMAS } from './bench/schemas';
+export { SHELVES, type Gear, type GearOn, type Kept, type Shelf } from './bench/shelf';
 export { expectationOf, expectations, lessons, type Expectation } from './power/expectations';
 export { portRemarks } from './power/offers';
 export { explain } from './power/sentence';
@@ -31,9 +32,11 @@ export { isTie, rank, standardUncertainty, surelyBelow, writeRank, type Bounds, 
 export { cadenceInWords, checks, dueTimes, nextDue, type Check } from './method/cadence';
 export { readCadence, writeCadence, type CadenceText } from './method/cadenceText';
 export { SCHOOLS, type School } from './method/schools';
-export { ENDINGS, HOT, WANTS, type Rule } from './method/rule';
+export { HOT } from './method/rule';
+export { ENDINGS, WANTS, type Rule } from './method/ruleSchema';
 export { cadenceSchema, type Cadence } from './method/cadenceSchema';
-export { AMBIENT, CONDITIONS, REST, type Condition } from './method/conditions';
+export { AMBIENT, CONDITIONS, REST } from './method/conditions';
+export { type Condition } from './method/conditionSchema';
 export { ownMethodSchema, withRule, type OwnMethod } from './method/ownMethod';
 export {
   entriesSchema,
@@ -98,7 +101,8 @@ export { compareRuns, type Row, type Standing } from './compare/compare';
 export { QUESTIONS, type Question } from './plan/questions';
 export { lowerBound } from './plan/bound';
 export { agendaOf, movesOf, nextRun, oneAfterAnother, tallyOf, type Appointment, type Move } from './plan/agenda';
-export { attended, calendarSchema, DAYS, usualCalendar, type Calendar, type Hours, type Stretch } from './plan/calendar';
+export { attended, DAYS, usualCalendar, type Stretch } from './plan/calendar';
+export { calendarSchema, type Calendar, type Hours } from './plan/calendarSchema';
 export { differing } from './plan/differing';
 export { endsAttended } from './plan/ends';
 export { readHours, writeHours } from './plan/hoursText';

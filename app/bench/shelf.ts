@@ -20,8 +20,13 @@ export const useShelf = defineStore('shelf', () => {
     write: (each) => ({ ...each, schema: SCHEMA }),
   });
   const all = computed(() => [...kept.value].sort(byShelf));
+  const offered = computed(() => kept.value.filter(({ gear }) => !gear.retired));
   const inUse = <On extends Shelf>(shelf: On) =>
-    computed(() => all.value.filter((each) => each.shelf === shelf && !each.gear.retired).map(({ gear }) => gear as GearOn[On]));
+    computed(() => offered.value.flatMap((each) => (each.shelf === shelf ? [each.gear as GearOn[On]] : [])).sort(byName));
+  /** How much gear is in use. */
+  const count = computed(() => offered.value.length);
+  /** Whether there is something to charge, and something to charge it from. */
+  const isStocked = computed(() => (['device', 'charger'] as const).every((shelf) => offered.value.some((each) => each.shelf === shelf)));
 
   /** All gear by its shelf, retired too, as a logbook lists it. */
   function everything() {
@@ -36,6 +41,8 @@ export const useShelf = defineStore('shelf', () => {
 
   return {
     all,
+    count,
+    isStocked,
     everything,
     devices: inUse('device'),
     chargers: inUse('charger'),

@@ -22,7 +22,7 @@ const offline = useOffline();
 const isDemo = logbookKind() === 'demo';
 
 const counts = computed<Record<string, number>>(() => ({
-  Bench: shelf.devices.length + shelf.chargers.length + shelf.cables.length + shelf.meters.length,
+  Bench: shelf.count,
   Curve: logbook.summaries.length,
 }));
 const isHere = (path: string) => route.path === path || route.path.startsWith(`${path}/`);

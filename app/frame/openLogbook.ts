@@ -2,7 +2,7 @@ import type { Pinia } from 'pinia';
 import { useShelf } from '../bench/shelf';
 import { useLogbook } from '../curve/logbook';
 import { forgetAhead } from '../ledger/databases';
-import { isBorn, mend, thinCopy } from '../ledger/mend';
+import { isWhole, mend, thinCopy } from '../ledger/mend';
 import { useLanes } from '../run/lanes';
 import { readyDemo } from './layDemo';
 import { useOffline } from './offline';
@@ -18,8 +18,8 @@ export async function openLogbook(pinia: Pinia): Promise<{ wasMended: boolean }>
   const load = () => Promise.all([useSettings(pinia).load(), useShelf(pinia).load(), useLogbook(pinia).load(), lanes.load()]);
   const ready = () => (logbookKind() === 'demo' ? readyDemo() : undefined);
   // All at once, for it is there nearly always; where it had been thrown away, once more from the beginning.
-  const [isThere, asFound] = await Promise.all([isBorn(), ready(), ...(logbookKind() === 'demo' ? [] : [load()])]);
-  const wasMended = !isThere && (await mend());
+  const [isFound, asFound] = await Promise.all([isWhole(), ready(), ...(logbookKind() === 'demo' ? [] : [load()])]);
+  const wasMended = !isFound && (await mend());
   const lay = wasMended ? await ready() : asFound;
   if (wasMended || logbookKind() === 'demo') await load();
   forgetAhead();

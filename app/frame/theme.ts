@@ -1,5 +1,7 @@
+import { markRaw } from 'vue';
 import { createVuetify, type ThemeDefinition } from 'vuetify';
 import { aliases, mdi } from 'vuetify/iconsets/mdi-svg';
+import { en } from 'vuetify/locale';
 
 /** Every colour of the program, by what it is for. `desk` lies under the `paper`; `bar` is the due line. */
 const PAPER = {
@@ -66,6 +68,8 @@ export function createTheme(cspNonce: string) {
       cspNonce,
       themes: { paper: definition(PAPER, false), darkRoom: definition(DARK_ROOM, true) },
     },
+    // Its words never change: watched, all of them would be walked through at every start.
+    locale: { messages: { en: markRaw(en) } },
     icons: { defaultSet: 'mdi', aliases, sets: { mdi } },
     defaults: {
       global: { ripple: false },

@@ -71,6 +71,23 @@ export async function store(book: LocalForage, key: string, value: unknown): Pro
   }
 }
 
+/** Stores several values in one go: all of them or none. Resolves once they are stored. @throws {StorageTrouble} */
+export async function storeAll(book: LocalForage, rows: readonly (readonly [key: string, value: unknown])[]): Promise<void> {
+  forgetAhead();
+  try {
+    await book.ready();
+  } catch (cause) {
+    throw troubleFrom(cause);
+  }
+  await within<undefined>(nameOf(book), 'readwrite', undefined, (values, settle) => {
+    for (const [key, value] of rows) values.put(value, key);
+    values.transaction.oncomplete = () => {
+      settle(undefined);
+    };
+  });
+  for (const [key, value] of rows) copyDown({ book: nameOf(book), key, value });
+}
+
 /** Does something with what a request brings. */
 export function answer<Result>(request: IDBRequest<Result>, work: (result: Result) => void): void {
   request.onsuccess = () => {
@@ -108,7 +125,12 @@ export function within<Result>(
       transaction.onabort = () => {
         reject(troubleFrom(transaction.error));
       };
-      work(transaction.objectStore(STORE), resolve);
+      try {
+        work(transaction.objectStore(STORE), resolve);
+      } catch (cause) {
+        reject(troubleFrom(cause));
+        transaction.abort();
+      }
       // It closes once the transaction is done.
       open.close();
     });

@@ -1,6 +1,6 @@
 import { shallowRef } from 'vue';
 import { onTabs, tellTabs, type ListName } from './channel';
-import { allOf, store, takeAway } from './databases';
+import { allOf, storeAll, takeAway } from './databases';
 
 /** A list of things of one kind, each stored under a key of its own; other tabs are told when it changes. */
 interface Shape<Kept> {
@@ -23,7 +23,10 @@ export function keptList<Kept extends object>({ book, about, keyOf, read, write 
   /** Keeps things, or writes over those of the same key. Resolves once they are stored. @throws {StorageTrouble} */
   async function put(...things: Kept[]): Promise<void> {
     const plain = JSON.parse(JSON.stringify(things)) as Kept[];
-    await Promise.all(plain.map((each) => store(book, keyOf(each), write(each))));
+    await storeAll(
+      book,
+      plain.map((each) => [keyOf(each), write(each)]),
+    );
     const keys = new Set(plain.map(keyOf));
     kept.value = [...kept.value.filter((each) => !keys.has(keyOf(each))), ...plain];
     tellTabs({ about });
@@ -43,6 +46,11 @@ export function keptList<Kept extends object>({ book, about, keyOf, read, write 
   return { kept, load, put, remove };
 }
 
+/** Made when first needed: it takes long, and a start can do without. */
+let collator: Intl.Collator | undefined;
+
 /** The order of names as people number things: Cobble 9 before Cobble 12. */
-export const byName = ({ name: one }: { name: string }, { name: other }: { name: string }): number =>
-  one.localeCompare(other, undefined, { numeric: true });
+export function byName({ name: one }: { name: string }, { name: other }: { name: string }): number {
+  collator ??= new Intl.Collator(undefined, { numeric: true });
+  return collator.compare(one, other);
+}

@@ -14,7 +14,19 @@ import {
   type StoredRun,
   type Summary,
 } from '@core';
-import { allOf, catalogueBook, dropInk, inkOfRun, liveBook, runBook, runsWithInk, sampleBook, store, takeAway } from './databases';
+import {
+  allOf,
+  catalogueBook,
+  dropInk,
+  inkOfRun,
+  liveBook,
+  runBook,
+  runsWithInk,
+  sampleBook,
+  store,
+  storeAll,
+  takeAway,
+} from './databases';
 import { allInk, gather, keyOf, untie } from './ink';
 import { exclusively } from './locks';
 import { StorageTrouble } from './storageTrouble';
@@ -46,10 +58,14 @@ export function append(runId: string, entry: Entry): Promise<void> {
 
 /** Starts a run: its header, then what was seen at plug-in. Stores both or neither. @throws {StorageTrouble} */
 export async function startRun(header: Header, entries: readonly Entry[]): Promise<void> {
-  const ink = inkOfRun(header.id).ready();
   try {
-    await Promise.all([store(liveBook, header.id, header), ink]);
-    await Promise.all(entries.map((entry) => append(header.id, entry)));
+    await Promise.all([
+      store(liveBook, header.id, header),
+      storeAll(
+        inkOfRun(header.id),
+        entries.map((entry) => [keyOf(entry), entry]),
+      ),
+    ]);
   } catch (trouble) {
     await takeAway(liveBook, header.id).catch(() => undefined);
     throw trouble;

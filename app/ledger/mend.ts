@@ -1,18 +1,23 @@
 import { replay, type Line } from '@core';
 import { bookCalled, copiedBooks, forgetAhead, shelfBook } from './databases';
 import { isSheaf } from './ink';
-import { copied, copyAnew, copySize } from './secondCopy';
+import { copied, copyAnew, copySize, isCopied } from './secondCopy';
 
 /** Stands in the shelf for as long as the databases do: where it is missing they are new, or were thrown away. */
 const BORN = 'born';
 /** Past so many bytes the second copy is written anew, without what has been overwritten since. */
 const RENEW = 8_000_000;
 
-/** Whether the databases are those of before. */
-export const isBorn = async (): Promise<boolean> => (await shelfBook.getItem(BORN)) !== null;
+/** Whether the databases are those of before, or the first there are. */
+export async function isWhole(): Promise<boolean> {
+  const [born, wasCopied] = await Promise.all([shelfBook.getItem(BORN), isCopied()]);
+  // A start waits for nothing that it can do without; should this not be stored, all would be brought back once more.
+  if (born === null && !wasCopied) shelfBook.setItem(BORN, Date.now()).catch(() => undefined);
+  return born !== null || !wasCopied;
+}
 
 /**
- * Brings the logbook back from its second copy where there is one: for databases that are new, or that the browser has thrown away.
+ * Brings the logbook back from its second copy: for databases that the browser has thrown away.
  *
  * @returns whether there was anything to bring back
  */

@@ -7,6 +7,8 @@ import type { SecondCopy } from '../workers/secondCopy';
  * broken, and then throws all of them away; the file is another matter. It holds no pictures and no samples of meters.
  */
 
+const FOLDER = 'second-copy';
+
 let copy: Promise<Remote<SecondCopy> | undefined> | undefined;
 
 function open(): Promise<Remote<SecondCopy> | undefined> {
@@ -14,7 +16,7 @@ function open(): Promise<Remote<SecondCopy> | undefined> {
   if (!('storage' in navigator) || !('getDirectory' in navigator.storage)) return Promise.resolve(undefined);
   if (!copy) {
     copy = import('comlink').then(({ wrap }) =>
-      wrap<SecondCopy>(new Worker(new URL('../workers/secondCopy.ts', import.meta.url), { type: 'module' })),
+      wrap<SecondCopy>(new Worker(new URL('../workers/secondCopy.ts', import.meta.url), { type: 'module', name: FOLDER })),
     );
     // Whoever leaves takes nothing along that was not sent.
     addEventListener('pagehide', send);
@@ -42,6 +44,16 @@ function send(): void {
  */
 export function copyDown(line: Omit<Line, 'at'>): void {
   if (waiting.push({ at: Date.now(), ...line }) === 1) setTimeout(send, SOON);
+}
+
+/** Whether there is a second copy: its folder is looked for here, for a first start would wait long for the worker. */
+export async function isCopied(): Promise<boolean> {
+  try {
+    await (await navigator.storage.getDirectory()).getDirectoryHandle(FOLDER);
+    return true;
+  } catch {
+    return false;
+  }
 }
 
 /** Asks the second copy; `none` where nothing can be read. */

@@ -10,7 +10,6 @@ import { useStudies } from './studies';
 const studies = useStudies();
 const shelf = useShelf();
 const router = useRouter();
-const isReady = computed(() => shelf.devices.length > 0 && shelf.chargers.length > 0);
 onMounted(() => studies.load());
 
 const rows = computed(() =>
@@ -32,10 +31,10 @@ const begin = () => void router.push(`/plan/${nanoid(10)}`);
       <h1>Plan</h1>
       <p class="soft">studies that will answer their question</p>
       <div class="actions">
-        <v-btn v-if="isReady && rows.length > 0" variant="flat" color="primary" @click="begin">Begin a study</v-btn>
+        <v-btn v-if="shelf.isStocked && rows.length > 0" variant="flat" color="primary" @click="begin">Begin a study</v-btn>
       </div>
     </header>
-    <div v-if="!isReady" class="first-step">
+    <div v-if="!shelf.isStocked" class="first-step">
       <h2>First, put a device and a charger on the shelf</h2>
       <p>A study lays devices against chargers, so it needs both.</p>
       <v-btn to="/bench" variant="flat" color="primary">Go to the bench</v-btn>

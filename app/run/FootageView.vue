@@ -88,7 +88,7 @@ async function begin(): Promise<void> {
       <h1>From footage</h1>
       <p class="soft">a run that was filmed, written up afterwards</p>
     </header>
-    <div v-if="shelf.devices.length === 0 || shelf.chargers.length === 0" class="first-step">
+    <div v-if="!shelf.isStocked" class="first-step">
       <h2>The shelf is not ready</h2>
       <p>A run needs a device and a charger. Put both on the shelf first.</p>
       <v-btn to="/bench" variant="flat" color="primary">Go to the bench</v-btn>

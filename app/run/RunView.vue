@@ -25,7 +25,6 @@ const logbook = useLogbook();
 const studies = useStudies();
 const route = useRoute();
 const router = useRouter();
-const isReady = computed(() => shelf.devices.length > 0 && shelf.chargers.length > 0);
 const isDemo = logbookKind() === 'demo';
 const alone = computed(() => lanes.records.find(({ header }) => header.id === route.query.lane));
 const shown = computed(() => (alone.value ? [alone.value] : board.shown));
@@ -71,7 +70,7 @@ useKeys({
       <div class="actions">
         <v-btn v-if="alone" @click="fill(undefined)">All lanes</v-btn>
         <v-btn to="/run/rehearse" variant="text">Rehearse</v-btn>
-        <template v-if="isReady">
+        <template v-if="shelf.isStocked">
           <v-btn to="/run/footage" variant="text">From footage</v-btn>
           <v-btn to="/run/spot" variant="text">Spot check</v-btn>
           <v-btn to="/run/new">Start a run</v-btn>
@@ -129,7 +128,7 @@ useKeys({
       <LaneDrag v-if="canDrag && !alone && container && lanes.records.length > 1" :container="container" @moved="board.move" />
     </div>
     <div v-if="lanes.records.length === 0" class="first-step">
-      <template v-if="isReady">
+      <template v-if="shelf.isStocked">
         <h2>Nothing is charging</h2>
         <p>Start a run, press one key as you plug in, and read the display when the due line calls.</p>
         <v-btn to="/run/new" variant="flat" color="primary">Start a run</v-btn>

@@ -64,7 +64,7 @@ async function begin(): Promise<void> {
       <h1>Spot check</h1>
       <p class="soft">one device, many chargers, a minute each: which of them work at all</p>
     </header>
-    <div v-if="shelf.devices.length === 0 || shelf.chargers.length === 0" class="first-step">
+    <div v-if="!shelf.isStocked" class="first-step">
       <h2>The shelf is not ready</h2>
       <p>A spot check needs a device and the chargers to try. Put them on the shelf first.</p>
       <v-btn to="/bench" variant="flat" color="primary">Go to the bench</v-btn>

@@ -125,7 +125,6 @@ const busy = ref(false);
 /** A run that was plugged in but could not be stored: its instant can still be saved as a file. */
 const unstored = shallowRef<{ header: Header; entries: Entry[] }>();
 const plug = useTemplateRef<{ $el: HTMLElement }>('plug');
-const isReady = computed(() => shelf.devices.length > 0 && shelf.chargers.length > 0);
 
 /** Looks at everything at once, so that all that is wrong is said together. */
 function arm(): void {
@@ -233,7 +232,7 @@ async function plugIn(): Promise<void> {
     <header>
       <h1>Start a run</h1>
     </header>
-    <div v-if="!isReady" class="first-step">
+    <div v-if="!shelf.isStocked" class="first-step">
       <h2>The shelf is not ready</h2>
       <p>A run needs a device and a charger. Put both on the shelf first.</p>
       <v-btn to="/bench" variant="flat" color="primary">Go to the bench</v-btn>

@@ -4,9 +4,9 @@ import { expose } from 'comlink';
  * The second copy of the logbook: lines appended to files in the origin's private file system, which is kept apart from the databases. A page's
  * lines go to a file of its own, for a file has one writer.
  */
-const FOLDER = 'second-copy';
 
-const folder = async () => (await navigator.storage.getDirectory()).getDirectoryHandle(FOLDER, { create: true });
+/** Its folder goes by the name that the worker was given. */
+const folder = async () => (await navigator.storage.getDirectory()).getDirectoryHandle(self.name, { create: true });
 
 let writing: Promise<FileSystemSyncAccessHandle> | undefined;
 const encoder = new TextEncoder();

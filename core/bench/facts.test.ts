@@ -1,7 +1,8 @@
 import { describe, expect, it } from 'vitest';
 import { factsOf } from './facts';
 import { readPort, writePort } from './portText';
-import { SCHEMAS, SHELVES } from './shelf';
+import { SCHEMAS } from './schemas';
+import { SHELVES } from './shelf';
 
 describe.each(SHELVES)('the facts asked of a %s', (shelf) => {
   it('are the fields of its schema, all of them and each once', () => {

@@ -1,10 +1,9 @@
-import { cableSchema, type Cable } from './cable';
-import { chargerSchema, type Charger } from './charger';
-import { deviceSchema, type Device } from './device';
-import { meterSchema, type Meter } from './meter';
+import type { Cable } from './cable';
+import type { Charger } from './charger';
+import type { Device } from './device';
+import type { Meter } from './meter';
 
-/** The four shelves of the bench, and the schema of what stands on each. */
-export const SCHEMAS = { device: deviceSchema, charger: chargerSchema, cable: cableSchema, meter: meterSchema } as const;
+/** The four shelves of the bench. */
 export const SHELVES = ['device', 'charger', 'cable', 'meter'] as const;
 export type Shelf = (typeof SHELVES)[number];
 

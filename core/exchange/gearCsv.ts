@@ -2,7 +2,8 @@ import Papa from 'papaparse';
 import { ValidationError } from 'yup';
 import { factsOf, type Fact } from '../bench/facts';
 import { readPort, writePort } from '../bench/portText';
-import { SCHEMAS, SHELVES, type Gear, type Kept, type Shelf } from '../bench/shelf';
+import { SCHEMAS } from '../bench/schemas';
+import { SHELVES, type Gear, type Kept, type Shelf } from '../bench/shelf';
 import { ImportError } from './importError';
 import { tame, untame } from './tame';
 

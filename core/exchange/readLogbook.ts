@@ -1,5 +1,5 @@
 import { array, lazy, number, object, string, ValidationError } from 'yup';
-import { SCHEMAS } from '../bench/shelf';
+import { SCHEMAS } from '../bench/schemas';
 import { ownMethodSchema } from '../method/ownMethod';
 import { SCHEMA } from '../ink/version';
 import { entriesSchema, headerSchema } from '../ink/entry';

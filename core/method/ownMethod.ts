@@ -1,8 +1,9 @@
 import { array, lazy, number, object, type InferType } from 'yup';
 import { idField, nameField, textField } from '../bench/fields';
 import { cadenceSchema, type Cadence } from './cadenceSchema';
-import { conditionSchema } from './conditions';
-import { ruleSchema, USUAL_RULE, type Rule } from './rule';
+import { conditionSchema } from './conditionSchema';
+import { USUAL_RULE } from './rule';
+import { ruleSchema, type Rule } from './ruleSchema';
 
 /** A method of the reviewer’s own: a school of the trade, adjusted and kept under a name. */
 export const ownMethodSchema = object({

@@ -1,6 +1,7 @@
 import type { Cadence } from './cadenceSchema';
-import type { Condition } from './conditions';
-import { USUAL_RULE, type Rule } from './rule';
+import type { Condition } from './conditionSchema';
+import { USUAL_RULE } from './rule';
+import type { Rule } from './ruleSchema';
 
 /** A way in which reviewers take a run: how it starts, when it is read, what is written down, when it stops. */
 export interface School {

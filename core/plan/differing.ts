@@ -1,4 +1,4 @@
-import type { Condition } from '../method/conditions';
+import type { Condition } from '../method/conditionSchema';
 
 /** A condition that is not what it was in earlier runs of the study. */
 export interface Differing {

@@ -1,5 +1,6 @@
 import type { Forecast } from '../run/forecast';
-import { attended, type Calendar } from './calendar';
+import { attended } from './calendar';
+import type { Calendar } from './calendarSchema';
 
 /**
  * Whether a live run will end while somebody is there.

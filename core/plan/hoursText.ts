@@ -1,4 +1,5 @@
-import { DAYS, type Hours } from './calendar';
+import { DAYS } from './calendar';
+import type { Hours } from './calendarSchema';
 
 const two = (value: number) => String(value).padStart(2, '0');
 const written = (minutes: number) => `${Math.floor(minutes / 60)}:${two(minutes % 60)}`;

@@ -1,7 +1,8 @@
 import { listed } from '../quantity/listed';
 import { spell } from '../quantity/duration';
 import { REST } from '../method/conditions';
-import { attended, DAYS, momentOn, usualCalendar, type Calendar, type Stretch } from './calendar';
+import { attended, DAYS, momentOn, usualCalendar, type Stretch } from './calendar';
+import type { Calendar } from './calendarSchema';
 import { readingsOf } from './cost';
 import { toMinute, type Job, type Problem } from './jobs';
 import { runKey, runsLeft, type PlannedRun } from './matrix';

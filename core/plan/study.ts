@@ -2,8 +2,8 @@ import { array, boolean, lazy, number, object, string, type InferType } from 'yu
 import { idField, nameField, textField } from '../bench/fields';
 import { SCHEMA } from '../ink/version';
 import { cadenceSchema, type Cadence } from '../method/cadenceSchema';
-import { conditionSchema } from '../method/conditions';
-import { calendarSchema } from './calendar';
+import { conditionSchema } from '../method/conditionSchema';
+import { calendarSchema } from './calendarSchema';
 
 /** States in which a device can be charged. */
 export const STATES = ['asleep', 'awake', 'off', 'case on'] as const;

@@ -3,7 +3,7 @@ import { figuresOf } from '../curve/figures';
 import { notices } from '../curve/notices';
 import { expectedRun } from './expected';
 import { weigh } from './weigh';
-import type { Rule } from '../method/rule';
+import type { Rule } from '../method/ruleSchema';
 import { inkOf } from '../ink/build';
 import { entriesSchema, type Entry, type Event } from '../ink/entry';
 import { EVENTS, eventSays, type EventId } from '../ink/events';

@@ -1,17 +1,18 @@
 import { checksOf } from '../curve/notices';
 import { holds } from '../curve/faults';
 import { stalls } from '../curve/stall';
-import { STOP_REASONS, type Reading } from '../ink/entry';
+import type { Reading, Stop } from '../ink/entry';
 import { type RunRecord } from '../ink/fold';
 import { sighting, TEMPERATURES } from '../ink/track';
-import { USUAL_RULE, type Rule, type Wanted } from '../method/rule';
+import { USUAL_RULE } from '../method/rule';
+import type { Rule, Wanted } from '../method/ruleSchema';
 import { SCHOOLS } from '../method/schools';
 import { nominal, spell } from '../quantity/duration';
 import { listed } from '../quantity/listed';
 
 /** What the method of a run says of its stop now. */
 export interface StopOffer {
-  because: (typeof STOP_REASONS)[number];
+  because: Stop['because'];
   says: string;
 }
 
