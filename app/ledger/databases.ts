@@ -74,17 +74,13 @@ export async function store(book: LocalForage, key: string, value: unknown): Pro
 /** Stores several values in one go: all of them or none. Resolves once they are stored. @throws {StorageTrouble} */
 export async function storeAll(book: LocalForage, rows: readonly (readonly [key: string, value: unknown])[]): Promise<void> {
   forgetAhead();
-  try {
-    await book.ready();
-  } catch (cause) {
-    throw troubleFrom(cause);
-  }
-  await within<undefined>(nameOf(book), 'readwrite', undefined, (values, settle) => {
+  const put = (values: IDBObjectStore, settle: (done: undefined) => void) => {
     for (const [key, value] of rows) values.put(value, key);
     values.transaction.oncomplete = () => {
       settle(undefined);
     };
-  });
+  };
+  await within<undefined>(nameOf(book), 'readwrite', undefined, put, true);
   for (const [key, value] of rows) copyDown({ book: nameOf(book), key, value });
 }
 
@@ -95,45 +91,59 @@ export function answer<Result>(request: IDBRequest<Result>, work: (result: Resul
   };
 }
 
+/** Opens a database as localForage would. @returns `undefined` where there is none and none is to be made */
+function opened(name: string, makes: boolean, version?: number): Promise<IDBDatabase | undefined> {
+  return new Promise((resolve, reject) => {
+    const opening = indexedDB.open(name, version);
+    opening.onupgradeneeded = () => {
+      if (makes) opening.result.createObjectStore(STORE);
+      else opening.transaction?.abort();
+    };
+    opening.onerror = () => {
+      if (!makes && opening.error?.name === 'AbortError') resolve(undefined);
+      else reject(troubleFrom(opening.error));
+    };
+    answer(opening, (open) => {
+      if (open.objectStoreNames.contains(STORE)) {
+        resolve(open);
+        return;
+      }
+      open.close();
+      resolve(makes ? opened(name, makes, open.version + 1) : undefined);
+    });
+  });
+}
+
 /**
  * Works within one transaction of a database, in handfuls of values, which is what localForage cannot: thousands of values one after another
  * are what a start would wait for.
  *
- * @param none what comes of it where there is no such database; none is made
+ * @param none  what comes of it where there is no such database
+ * @param makes whether to make one then, and work in it
  * @throws {StorageTrouble}
  */
-export function within<Result>(
+export async function within<Result>(
   name: string,
   mode: IDBTransactionMode,
   none: Result,
   work: (store: IDBObjectStore, settle: (result: Result) => void) => void,
+  makes = false,
 ): Promise<Result> {
+  const open = await opened(name, makes);
+  if (!open) return none;
   return new Promise((resolve, reject) => {
-    const opening = indexedDB.open(name);
-    opening.onupgradeneeded = () => opening.transaction?.abort();
-    opening.onerror = () => {
-      if (opening.error?.name === 'AbortError') resolve(none);
-      else reject(troubleFrom(opening.error));
+    const transaction = open.transaction(STORE, mode);
+    transaction.onabort = () => {
+      reject(troubleFrom(transaction.error));
     };
-    answer(opening, (open) => {
-      if (!open.objectStoreNames.contains(STORE)) {
-        open.close();
-        resolve(none);
-        return;
-      }
-      const transaction = open.transaction(STORE, mode);
-      transaction.onabort = () => {
-        reject(troubleFrom(transaction.error));
-      };
-      try {
-        work(transaction.objectStore(STORE), resolve);
-      } catch (cause) {
-        reject(troubleFrom(cause));
-        transaction.abort();
-      }
-      // It closes once the transaction is done.
-      open.close();
-    });
+    try {
+      work(transaction.objectStore(STORE), resolve);
+    } catch (cause) {
+      reject(troubleFrom(cause));
+      transaction.abort();
+    }
+    // It closes once the transaction is done.
+    open.close();
   });
 }
 
@@ -166,9 +176,15 @@ export async function takeAway(book: LocalForage, key: string): Promise<void> {
 
 /** Every value of a database, in the order of its keys as it is stored now. */
 export function valuesOf<Value>(book: LocalForage): Promise<Value[]> {
-  return within<Value[]>(nameOf(book), 'readonly', [], (store, settle) => {
-    answer(store.getAll(), settle);
-  });
+  return within<Value[]>(
+    nameOf(book),
+    'readonly',
+    [],
+    (store, settle) => {
+      answer(store.getAll(), settle);
+    },
+    true,
+  );
 }
 
 /** The same, read ahead of the program if nothing was written since. @throws {StorageTrouble} */
