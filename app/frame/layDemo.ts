@@ -1,5 +1,6 @@
 import type { Pinia } from 'pinia';
 import { CABLES, CHARGERS, DEVICES, finishedRuns, liveRun, METERS, STUDIES } from '../../demo/saltmarsh';
+import type { Kept } from '@core';
 import { useShelf } from '../bench/shelf';
 import { useLogbook } from '../curve/logbook';
 import { liveBook, shelfBook, store, studyBook } from '../ledger/databases';
@@ -33,28 +34,22 @@ export async function readyDemo(now = Date.now()): Promise<((pinia: Pinia) => Pr
   const stale = live.filter((id) => id.startsWith(LIVE) && !isFresh(Number(id.slice(LIVE.length))));
   await Promise.all(stale.map(forgetLive));
   const isLive = live.some((id) => id.startsWith(LIVE) && !stale.includes(id));
-  return (pinia) => layDemo(pinia, { isNew, isLive, now });
+  // Charged here, while the logbook is still being opened.
+  const run = isLive ? undefined : liveRun(now);
+  return async (pinia) => {
+    useLogbook(pinia).expect(layFinished(isNew, now));
+    await Promise.all([run && useLanes(pinia).start(run.header, run.entries), isNew && useShelf(pinia).put(...gear())]);
+  };
 }
 
-interface Wanting {
-  isNew: boolean;
-  isLive: boolean;
-  now: number;
-}
+const gear = (): Kept[] => [
+  ...DEVICES.map((each) => ({ shelf: 'device' as const, gear: each })),
+  ...CHARGERS.map((each) => ({ shelf: 'charger' as const, gear: each })),
+  ...CABLES.map((each) => ({ shelf: 'cable' as const, gear: each })),
+  ...METERS.map((each) => ({ shelf: 'meter' as const, gear: each })),
+];
 
-/** Lays the shelf and the run that is live now. The finished runs come in behind, once the board has been drawn. */
-async function layDemo(pinia: Pinia, { isNew, isLive, now }: Wanting): Promise<void> {
-  const { header, entries } = liveRun(now);
-  const gear = [
-    ...DEVICES.map((each) => ({ shelf: 'device' as const, gear: each })),
-    ...CHARGERS.map((each) => ({ shelf: 'charger' as const, gear: each })),
-    ...CABLES.map((each) => ({ shelf: 'cable' as const, gear: each })),
-    ...METERS.map((each) => ({ shelf: 'meter' as const, gear: each })),
-  ];
-  useLogbook(pinia).expect(layFinished(isNew, now));
-  await Promise.all([...(isLive ? [] : [useLanes(pinia).start(header, entries)]), ...(isNew ? [useShelf(pinia).put(...gear)] : [])]);
-}
-
+/** The finished runs come in behind, once the board has been drawn. */
 async function layFinished(isNew: boolean, now: number): Promise<void> {
   await new Promise((resolve) => setTimeout(resolve, 200));
   if (isNew) {

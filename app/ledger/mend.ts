@@ -10,10 +10,11 @@ const RENEW = 8_000_000;
 
 /** Whether the databases are those of before, or the first there are. */
 export async function isWhole(): Promise<boolean> {
-  const [born, wasCopied] = await Promise.all([shelfBook.getItem(BORN), isCopied()]);
+  if ((await shelfBook.getItem(BORN)) !== null) return true;
+  if (await isCopied()) return false;
   // A start waits for nothing that it can do without; should this not be stored, all would be brought back once more.
-  if (born === null && !wasCopied) shelfBook.setItem(BORN, Date.now()).catch(() => undefined);
-  return born !== null || !wasCopied;
+  shelfBook.setItem(BORN, Date.now()).catch(() => undefined);
+  return true;
 }
 
 /**

@@ -1,5 +1,6 @@
 import { askAhead, catalogueBook, INK, liveBook, nameOf, runsWithInk, shelfBook, valuesOf } from './databases';
 import { inkBySheaves } from './ink';
+import { isCopied } from './secondCopy';
 
 /** Asks for what every start reads, while the program is still being fetched. */
 export function readAhead(): void {
@@ -8,5 +9,5 @@ export function readAhead(): void {
     for (const id of ids) askAhead(INK + id, inkBySheaves(id));
   });
   // The shelf is also asked one by one, and opening is what takes long. Whatever fails here fails again, and is told, where it is wanted.
-  for (const begun of [ink, shelfBook.ready()]) begun.catch(() => undefined);
+  for (const begun of [ink, shelfBook.ready(), isCopied()]) begun.catch(() => undefined);
 }

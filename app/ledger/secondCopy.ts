@@ -46,14 +46,18 @@ export function copyDown(line: Omit<Line, 'at'>): void {
   if (waiting.push({ at: Date.now(), ...line }) === 1) setTimeout(send, SOON);
 }
 
-/** Whether there is a second copy: its folder is looked for here, for a first start would wait long for the worker. */
-export async function isCopied(): Promise<boolean> {
-  try {
-    await (await navigator.storage.getDirectory()).getDirectoryHandle(FOLDER);
-    return true;
-  } catch {
-    return false;
-  }
+let found: Promise<boolean> | undefined;
+
+/** Whether there was a second copy at the start: its folder is looked for here, and once, for a first start would wait long for the worker. */
+export function isCopied(): Promise<boolean> {
+  found ??= Promise.resolve()
+    .then(() => navigator.storage.getDirectory())
+    .then((all) => all.getDirectoryHandle(FOLDER))
+    .then(
+      () => true,
+      () => false,
+    );
+  return found;
 }
 
 /** Asks the second copy; `none` where nothing can be read. */
