@@ -3,7 +3,7 @@ import { CABLES, CHARGERS, DEVICES, finishedRuns, liveRun, METERS, STUDIES } fro
 import type { Kept } from '@core';
 import { useShelf } from '../bench/shelf';
 import { useLogbook } from '../curve/logbook';
-import { liveBook, shelfBook, store, studyBook } from '../ledger/databases';
+import { keysAtStart, liveBook, shelfBook, store, studyBook, valueAtStart } from '../ledger/databases';
 import { forgetLive, takeIn } from '../ledger/ledger';
 import { useLanes } from '../run/lanes';
 
@@ -26,7 +26,7 @@ interface Laid {
  * @returns what is to be laid once the logbook is open; `undefined` when all of it is there and fresh
  */
 export async function readyDemo(now = Date.now()): Promise<((pinia: Pinia) => Promise<void>) | undefined> {
-  const [laid, live] = await Promise.all([shelfBook.getItem<Laid>(KEY), liveBook.keys()]);
+  const [laid, live] = await Promise.all([valueAtStart<Laid>(shelfBook, KEY), keysAtStart(liveBook)]);
   const isNew = laid?.edition !== EDITION;
   const isFresh = (at: number) => now - at < STALE && now >= at;
   if (!isNew && isFresh(laid.at)) return undefined;

@@ -1,6 +1,6 @@
 import { defineStore } from 'pinia';
 import { reactive, toRefs, watch } from 'vue';
-import { shelfBook, store } from '../ledger/databases';
+import { shelfBook, store, valueAtStart } from '../ledger/databases';
 import type { Loudness } from './chime';
 import type { ThemeName } from './theme';
 
@@ -37,7 +37,7 @@ export const useSettings = defineStore('settings', () => {
   });
 
   async function load(): Promise<void> {
-    const kept = await shelfBook.getItem<Partial<Settings> & { sound?: boolean }>(KEY);
+    const kept = await valueAtStart<Partial<Settings> & { sound?: boolean }>(shelfBook, KEY);
     // Sound was once on or off.
     const { sound = true, ...chosen } = kept ?? {};
     Object.assign(all, { ...(!sound && { loudness: 'off' }), ...chosen });

@@ -174,18 +174,33 @@ export async function takeAway(book: LocalForage, key: string): Promise<void> {
   copyDown({ book: nameOf(book), key });
 }
 
-/** Every value of a database, in the order of its keys as it is stored now. */
-export function valuesOf<Value>(book: LocalForage): Promise<Value[]> {
-  return within<Value[]>(
-    nameOf(book),
-    'readonly',
-    [],
-    (store, settle) => {
-      answer(store.getAll(), settle);
-    },
-    true,
-  );
+type Row<Value = unknown> = [key: string, value: Value];
+
+/** All that a database holds, in the order of its keys as it is stored now. @throws {StorageTrouble} */
+export function rowsOf<Value>(book: LocalForage): Promise<Row<Value>[]> {
+  const pair = (store: IDBObjectStore, settle: (rows: Row<Value>[]) => void) => {
+    answer(store.getAllKeys(), (keys) => {
+      answer(store.getAll(), (values: Value[]) => {
+        settle(values.map((value, index) => [(keys as string[])[index] ?? '', value]));
+      });
+    });
+  };
+  return within<Row<Value>[]>(nameOf(book), 'readonly', [], pair, true);
 }
 
-/** The same, read ahead of the program if nothing was written since. @throws {StorageTrouble} */
-export const allOf = <Value>(book: LocalForage): Promise<Value[]> => takeAhead<Value>(nameOf(book)) ?? valuesOf<Value>(book);
+/** Every value of a database, read ahead of the program if nothing was written since. @throws {StorageTrouble} */
+export async function allOf<Value>(book: LocalForage): Promise<Value[]> {
+  const rows = await (takeAhead<Row<Value>>(nameOf(book)) ?? rowsOf<Value>(book));
+  return rows.map(([, value]) => value);
+}
+
+/** The keys of a database, and one value of it: for a start, which does not wait for them where they were read ahead. @throws {StorageTrouble} */
+export async function keysAtStart(book: LocalForage): Promise<string[]> {
+  const rows = ahead.get(nameOf(book)) as Promise<Row[]> | undefined;
+  return rows ? (await rows).map(([key]) => key) : book.keys();
+}
+
+export async function valueAtStart<Value>(book: LocalForage, key: string): Promise<Value | null> {
+  const rows = ahead.get(nameOf(book)) as Promise<Row<Value>[]> | undefined;
+  return rows ? ((await rows).find(([each]) => each === key)?.[1] ?? null) : book.getItem<Value>(key);
+}

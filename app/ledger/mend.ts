@@ -1,5 +1,5 @@
 import { replay, type Line } from '@core';
-import { bookCalled, copiedBooks, forgetAhead, shelfBook } from './databases';
+import { bookCalled, copiedBooks, forgetAhead, shelfBook, valueAtStart } from './databases';
 import { isSheaf } from './ink';
 import { copied, copyAnew, copySize, isCopied } from './secondCopy';
 
@@ -10,7 +10,7 @@ const RENEW = 8_000_000;
 
 /** Whether the databases are those of before, or the first there are. */
 export async function isWhole(): Promise<boolean> {
-  if ((await shelfBook.getItem(BORN)) !== null) return true;
+  if ((await valueAtStart(shelfBook, BORN)) !== null) return true;
   if (await isCopied()) return false;
   // A start waits for nothing that it can do without; should this not be stored, all would be brought back once more.
   shelfBook.setItem(BORN, Date.now()).catch(() => undefined);
