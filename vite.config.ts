@@ -24,6 +24,9 @@ const preloadProgram: Plugin = {
       const chunks = Object.values(bundle).filter((each) => each.type === 'chunk');
       const program = chunks.find(({ facadeModuleId }) => facadeModuleId?.endsWith('/app/program.ts'));
       const files = program ? [program.fileName, ...program.imports] : [];
+      const schemas = chunks.find(({ fileName, moduleIds }) => files.includes(fileName) && moduleIds.some((id) => id.includes('/yup/')));
+      if (schemas)
+        throw new Error(`${schemas.fileName}, which the first screen waits for, imports a schema: move what it needs beside it.`);
       const styles = chunks.flatMap(({ fileName, viteMetadata }) =>
         files.includes(fileName) ? [...(viteMetadata?.importedCss ?? [])] : [],
       );
