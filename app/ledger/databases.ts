@@ -194,13 +194,14 @@ export async function allOf<Value>(book: LocalForage): Promise<Value[]> {
   return rows.map(([, value]) => value);
 }
 
+const rowsAhead = async <Value>(book: LocalForage) => (await ahead.get(nameOf(book))) as Row<Value>[] | undefined;
+
 /** The keys of a database, and one value of it: for a start, which does not wait for them where they were read ahead. @throws {StorageTrouble} */
 export async function keysAtStart(book: LocalForage): Promise<string[]> {
-  const rows = ahead.get(nameOf(book)) as Promise<Row[]> | undefined;
-  return rows ? (await rows).map(([key]) => key) : book.keys();
+  return (await rowsAhead(book))?.map(([key]) => key) ?? book.keys();
 }
 
 export async function valueAtStart<Value>(book: LocalForage, key: string): Promise<Value | null> {
-  const rows = ahead.get(nameOf(book)) as Promise<Row<Value>[]> | undefined;
-  return rows ? ((await rows).find(([each]) => each === key)?.[1] ?? null) : book.getItem<Value>(key);
+  const rows = await rowsAhead<Value>(book);
+  return rows ? (rows.find(([each]) => each === key)?.[1] ?? null) : book.getItem<Value>(key);
 }

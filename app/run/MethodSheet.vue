@@ -39,8 +39,8 @@ const words = ref({
 const timing = ref({ ...props.choice.timing });
 const conditions = shallowRef<Condition[]>([...(props.base.conditions ?? props.conditions ?? CONDITIONS)]);
 const rule = ref({ ...props.base.rule, wants: [...props.base.rule.wants] });
-const stall = ref(String((props.base.rule.stall ?? 3600) / 60));
-const hot = ref(String(props.base.rule.hot ?? HOT));
+/** What counts as a stall, in minutes, and as hot, in °C; as typed. */
+const limits = ref({ stall: String((props.base.rule.stall ?? 3600) / 60), hot: String(props.base.rule.hot ?? HOT) });
 const errors = shallowRef<Record<string, string>>({});
 
 const FIELDS = [
@@ -51,6 +51,11 @@ const FIELDS = [
   { key: 'stops', label: 'It stops' },
   { key: 'goodFor', label: 'Good for' },
   { key: 'weakAt', label: 'Weak at' },
+] as const;
+
+const LIMITS = [
+  { key: 'stall', label: 'Minutes without gain that count as a stall', wrong: 'Write 5 to 1440 minutes.' },
+  { key: 'hot', label: 'Called hot above, °C', wrong: 'Write 25 to 60 °C.' },
 ] as const;
 
 const SAYS: Readonly<Record<(typeof ENDINGS)[number], string>> = {
@@ -81,7 +86,7 @@ async function keep(): Promise<void> {
         id: isKnown.value ? props.base.id : nanoid(10),
         cadence: 'cadence' in read ? read.cadence : undefined,
         conditions: conditions.value,
-        rule: { ...rule.value, stall: readDecimal(stall.value) * 60, hot: readDecimal(hot.value) },
+        rule: { ...rule.value, stall: readDecimal(limits.value.stall) * 60, hot: readDecimal(limits.value.hot) },
       },
       { abortEarly: false },
     ) as OwnMethod;
@@ -123,17 +128,12 @@ async function keep(): Promise<void> {
           density="compact"
         />
         <v-text-field
-          v-model="stall"
-          label="Minutes without gain that count as a stall"
+          v-for="{ key, label, wrong } in LIMITS"
+          :key="key"
+          v-model="limits[key]"
+          :label="label"
           inputmode="decimal"
-          :error-messages="errors['rule.stall'] && 'Write 5 to 1440 minutes.'"
-          density="compact"
-        />
-        <v-text-field
-          v-model="hot"
-          label="Called hot above, °C"
-          inputmode="decimal"
-          :error-messages="errors['rule.hot'] && 'Write 25 to 60 °C.'"
+          :error-messages="errors[`rule.${key}`] && wrong"
           density="compact"
         />
         <v-text-field
