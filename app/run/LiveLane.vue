@@ -47,6 +47,7 @@ const dueAt = computed(() => due.value?.due);
 const isDue = computed(() => (due.value?.wait ?? 1) <= 0);
 const level = computed(() => last(props.run.tracks.percent));
 const watts = computed(() => last(props.run.tracks.watts));
+const tooHot = computed(() => isDrawn.value && isHot(props.run));
 /** The hottest of what was last read of it. */
 const celsius = computed(() => {
   const all = TEMPERATURES.flatMap((quantity) => last(props.run.tracks[quantity]) ?? []);
@@ -73,7 +74,7 @@ const celsius = computed(() => {
         <p class="level">{{ level ?? '–' }}<small>%</small></p>
         <p>
           {{ watts === undefined ? '–' : watts.toFixed(1) }} <span class="soft">W</span><br />
-          <span :class="{ hot: isHot(run) }">{{ celsius === undefined ? '–' : celsius.toFixed(1) }}</span> <span class="soft">°C</span>
+          <span :class="{ hot: tooHot }">{{ celsius === undefined ? '–' : celsius.toFixed(1) }}</span> <span class="soft">°C</span>
         </p>
       </div>
       <slot v-if="isDrawn && isAlone" name="entry" />
