@@ -235,7 +235,7 @@ test('@bench a start says what to expect through the chosen cable and port, and 
   await choose(page, 'Port', 'C1');
   await page.getByLabel('Level at plug-in').fill('20');
   await page.getByRole('button', { name: 'Ready' }).click();
-  await page.keyboard.press('Space');
+  await page.getByRole('button', { name: 'Plug in now' }).press('Space');
   await stopRun(page, 'The window I wanted is over');
   const download = page.waitForEvent('download');
   await page.getByRole('link', { name: 'Curve' }).click();

@@ -80,6 +80,7 @@ test('@slice a start or a stop that cannot be stored says so and offers the run 
   await page.goto('/run/new');
   await page.getByLabel('Level at plug-in').fill('7');
   await page.getByRole('button', { name: 'Ready' }).click();
+  await expect(page.getByRole('button', { name: 'Plug in now' })).toBeFocused();
   await fill(true);
   await page.keyboard.press('Space');
   await expect(page.getByRole('alert')).toContainText('Not logged. This browser has no room left');
