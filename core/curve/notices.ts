@@ -2,7 +2,7 @@ import { checks, type Check } from '../method/cadence';
 import { HOT } from '../method/rule';
 import { eventDetails, eventSays } from '../ink/events';
 import type { RunRecord } from '../ink/fold';
-import { sightings, TEMPERATURES } from '../ink/track';
+import { sighting, sightings, TEMPERATURES } from '../ink/track';
 import { nominal, spell } from '../quantity/duration';
 import { fixed } from '../quantity/figures';
 import { unseenSpans, type Span } from './energy';
@@ -113,8 +113,11 @@ function happened(run: RunRecord): Notice[] {
   return [...events, ...unwatched, ...unplugged];
 }
 
+/** Above which temperature a run is called hot, °C. */
+const limitOf = ({ header: { rule } }: RunRecord) => rule?.hot ?? HOT;
+
 function heat(run: RunRecord): Notice[] {
-  const limit = run.header.rule?.hot ?? HOT;
+  const limit = limitOf(run);
   const hot = TEMPERATURES.flatMap((quantity) => sightings(run.tracks[quantity]))
     .filter(({ value }) => value > limit)
     .sort((one, other) => one.seconds - other.seconds);
@@ -128,7 +131,13 @@ function heat(run: RunRecord): Notice[] {
 const lastSeen = ({ readings }: RunRecord) => readings.at(-1)?.seconds ?? 0;
 
 /** Whether a live run was hot at its last reading. Asked of every lane at every entry, so it looks at nothing else. */
-export const isHot = (run: RunRecord): boolean => heat(run).some(({ to }) => to >= lastSeen(run));
+export function isHot(run: RunRecord): boolean {
+  return TEMPERATURES.some((quantity) => {
+    const track = run.tracks[quantity];
+    const last = sighting(track, track.seconds.length - 1);
+    return last !== undefined && last.seconds >= lastSeen(run) && last.value > limitOf(run);
+  });
+}
 
 /** What of a live run needs a look now: what is still so at its last reading. */
 export function watched(run: RunRecord): Notice[] {

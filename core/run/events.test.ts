@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { figuresOf } from '../curve/figures';
-import { notices } from '../curve/notices';
+import { isHot, notices } from '../curve/notices';
 import { expectedRun } from './expected';
 import { weigh } from './weigh';
 import type { Rule } from '../method/ruleSchema';
@@ -127,6 +127,11 @@ describe('a reading that is weighed', () => {
     ]);
     expect(notices(hot).map(({ text }) => text)).toContain('Above 40 °C between 10 min and 15 min, up to 44.2 °C');
     const rule: Rule = { ends: 'full', wants: ['level'], hot: 42 };
+    const cooler = foldRun(header, [
+      ...hot.entries,
+      ...inkOf(header, [{ seconds: 1200, frontCelsius: 39 }]).map((entry) => ({ ...entry, seq: 9 })),
+    ]);
+    expect([isHot(hot), isHot({ ...hot, header: { ...header, rule: { ...rule, hot: 45 } } }), isHot(cooler)]).toEqual([true, false, false]);
     expect(notices({ ...hot, header: { ...header, rule } }).map(({ text }) => text)).toContain('Above 42 °C at 15 min, up to 44.2 °C');
   });
 
