@@ -77,6 +77,7 @@ export { milestone, type Milestone } from './curve/milestone';
 export { gainAt, levelAt, type Gain } from './curve/valueAt';
 export { energy, unseenSpans, type Energy, type Span } from './curve/energy';
 export { peak, type Peak } from './curve/peak';
+export { merged } from './curve/merged';
 export { projection } from './curve/energySample';
 export { stalls } from './curve/stall';
 export { splitInWords, workloads, type Workload } from './curve/workloads';

@@ -19,7 +19,11 @@ const lines = computed(() =>
       rank: rank && writeRank(rank),
       energy: unlike.value && row.gainedWattHours[at] !== undefined ? `${fixed(row.gainedWattHours[at], 1)} Wh` : '',
     })),
-    milestones: row.milestones.map(({ found, rank }) => ({ ...writeMilestone(found), rank: rank && writeRank(rank) })),
+    milestones: row.milestones.map(({ found, rank }) => ({
+      ...writeMilestone(found),
+      rank: rank && writeRank(rank),
+      isBest: found.state === 'reached' && rank?.place === 1,
+    })),
     standing: standing(row),
     peak: row.peak,
   })),
@@ -42,7 +46,10 @@ function standing({ standing: stands }: Row): { first: string; rest: string[] } 
       const to = `to ${stands.level} %`;
       return {
         first: `${spell(Math.abs(stands.saved))} ${sooner ? 'saved' : 'lost'}`,
-        rest: [`time ${signedShare(stands.share)} ${to}`, `rate ${signedShare(stands.rate)} ${to}`],
+        rest: [
+          stands.share === undefined ? '' : `time ${signedShare(stands.share)} ${to}`,
+          stands.rate === undefined ? '' : `rate ${signedShare(stands.rate)} ${to}`,
+        ].filter(Boolean),
       };
     }
   }
@@ -86,7 +93,7 @@ function standing({ standing: stands }: Row): { first: string; rest: string[] } 
           </td>
           <td v-for="(time, index) in line.milestones" :key="`time${index}`" class="figures">
             <span v-if="time.rank" class="rank" title="rank">{{ time.rank }}</span>
-            <strong :class="{ lead: time.rank?.startsWith('1') && time.value !== 'not reached' }">{{ time.value ?? '—' }}</strong>
+            <strong :class="{ lead: time.isBest }">{{ time.value ?? '—' }}</strong>
             <small>{{ time.range }}</small>
           </td>
           <td class="figures">

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { max } from 'd3-array';
 import { format } from 'date-fns';
 import { computed, defineAsyncComponent, ref } from 'vue';
 import { useRouter } from 'vue-router';
@@ -33,7 +34,7 @@ const found = computed(() => {
   const words = search.value.toLowerCase().split(/\s+/).filter(Boolean);
   return logbook.summaries.filter(({ device, charger }) => words.every((word) => `${device} ${charger}`.toLowerCase().includes(word)));
 });
-const longest = computed(() => Math.max(600, ...found.value.map(({ end }) => end)));
+const longest = computed(() => Math.max(600, max(found.value, ({ end }) => end) ?? 0));
 const STOPS: Readonly<Record<string, string>> = {
   full: 'full',
   'window over': 'window over',

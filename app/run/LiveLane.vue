@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { max } from 'd3-array';
 import { computed, defineAsyncComponent, onMounted, ref } from 'vue';
 import { dueOf, elapsedAt, forecasts, isHot, LEVELS, nominal, sighting, sourceAt, TEMPERATURES, type RunRecord, type Track } from '@core';
 import { afterPaint } from '../frame/afterPaint';
@@ -51,7 +52,7 @@ const tooHot = computed(() => isDrawn.value && isHot(props.run));
 /** The hottest of what was last read of it. */
 const celsius = computed(() => {
   const all = TEMPERATURES.flatMap((quantity) => last(props.run.tracks[quantity]) ?? []);
-  return all.length > 0 ? Math.max(...all) : undefined;
+  return max(all);
 });
 </script>
 

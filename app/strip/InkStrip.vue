@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { Chart, LinearScale, LineController, LineElement, PointElement, Tooltip } from 'chart.js';
 import annotation from 'chartjs-plugin-annotation';
+import { max } from 'd3-array';
 import { computed, onBeforeUnmount, onMounted, shallowRef, useTemplateRef, watch } from 'vue';
 import { useSettings } from '../frame/settings';
 import { stripConfig, type Size, type StripLook } from './config';
@@ -31,7 +32,7 @@ const canvas = useTemplateRef<HTMLCanvasElement>('canvas');
 const area = shallowRef({ left: 0, right: 0, top: 0, bottom: 0 });
 let chart: Chart<'line', { x: number; y: number }[]> | undefined;
 
-const edge = computed(() => props.until ?? Math.max(600, ...props.traces.map(({ end }) => end)) * 1.02);
+const edge = computed(() => props.until ?? Math.max(600, max(props.traces, ({ end }) => end) ?? 0) * 1.02);
 const look = computed<StripLook>(() => ({
   size: props.size,
   theme: settings.theme,

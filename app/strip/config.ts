@@ -1,5 +1,6 @@
 import type { Chart, ChartConfiguration, ChartDataset, Plugin, ScaleOptionsByType, TooltipItem } from 'chart.js';
 import type { AnnotationOptions } from 'chartjs-plugin-annotation';
+import { max, min } from 'd3-array';
 import { nominal, spell, type Forecast, type Span } from '@core';
 import { PALETTES, type ThemeName } from '../frame/theme';
 import { penOf, PEN_COUNT, type Nib, type Pen } from './pens';
@@ -126,9 +127,12 @@ const toPoint = ([x, y]: Dot) => ({ x, y });
 
 /** Points with a gap wherever nothing was seen for too long: no line is drawn across it. */
 function broken(dots: readonly Dot[], unseen: readonly Span[]): { x: number; y: number }[] {
+  let next = 0;
   return dots.flatMap((dot) => {
-    const gap = unseen.find(({ to }) => to === dot[0]);
-    return gap ? [{ x: (gap.from + gap.to) / 2, y: Number.NaN }, toPoint(dot)] : [toPoint(dot)];
+    const gap = unseen[next];
+    if (!gap || gap.to > dot[0]) return [toPoint(dot)];
+    while (next < unseen.length && (unseen[next]?.to ?? 0) <= dot[0]) next += 1;
+    return [{ x: (gap.from + gap.to) / 2, y: Number.NaN }, toPoint(dot)];
   });
 }
 const radius = ({ nib }: Pen, size: Size) => (size === 'lane' ? 5 : 4) + (nib === 'circle' || nib === 'square' ? 0 : 1);
@@ -193,14 +197,18 @@ function timeScale({ until, theme, size }: StripLook): object {
 function valueScale(track: TrackName, traces: readonly Trace[], tracks: readonly TrackName[], { theme, size }: StripLook): Partial<Scale> {
   const palette = PALETTES[theme];
   const values = traces.flatMap(({ dots, expected }) => [...dots[track], ...(expected?.[track] ?? [])].map(([, value]) => value));
-  const top = Math.max(...values, 0);
+  const top = Math.max(0, max(values) ?? 0);
   const wattStep = roundStep(top);
   const ranges: Record<TrackName, { min: number; max: number; step: number }> = {
     percent: { min: 0, max: 100, step: size === 'sheet' ? 10 : 20 },
-    watts: { min: 0, max: Math.ceil((top * 1.1) / wattStep) * wattStep, step: wattStep },
-    celsius: { min: Math.floor(Math.min(...values, 29) / 10) * 10, max: Math.ceil(Math.max(...values, 21) / 10) * 10, step: 10 },
+    watts: {
+      min: Math.min(0, Math.floor((min(values) ?? 0) / wattStep) * wattStep),
+      max: Math.ceil((top * 1.1) / wattStep) * wattStep,
+      step: wattStep,
+    },
+    celsius: { min: Math.floor(Math.min(29, min(values) ?? 29) / 10) * 10, max: Math.ceil(Math.max(21, top) / 10) * 10, step: 10 },
   };
-  const { min, max, step } = ranges[track];
+  const { step, ...range } = ranges[track];
   const labelled = (value: number) => track !== 'percent' || value % 20 === 0;
   return {
     type: 'linear',
@@ -208,8 +216,7 @@ function valueScale(track: TrackName, traces: readonly Trace[], tracks: readonly
     stack: 'strip',
     stackWeight: WEIGHTS[track],
     weight: tracks.length - tracks.indexOf(track),
-    min,
-    max,
+    ...range,
     offset: size === 'sheet',
     border: { display: false },
     grid: {

@@ -3,6 +3,7 @@ import {
   expectedRun,
   forecasts,
   ghostOf,
+  merged,
   thin,
   unseenSpans,
   type Expected,
@@ -47,11 +48,15 @@ export interface Trace {
 
 /** Rows a strip draws of one track at most; past them, each stretch keeps its lowest and highest. */
 const MOST_DOTS = 1500;
+/** Spans that lie closer than this share of the run are drawn as one. */
+const SPAN_GRAIN = 1 / 1000;
 
 /** A run for the strip. */
 export function traceOf(run: RunRecord, name: string, pen: number, now = run.end): Trace {
   const dots = (track: Track) => thin(track, MOST_DOTS);
   const missed = checksOf(run, now).filter(({ state }) => state === 'missed');
+  const end = Math.max(run.end, now);
+  const drawn = (spans: readonly Span[]) => merged(spans, end * SPAN_GRAIN);
   return {
     id: run.header.id,
     name,
@@ -62,10 +67,10 @@ export function traceOf(run: RunRecord, name: string, pen: number, now = run.end
     events: run.events
       .filter(({ event }) => event !== 'away')
       .map(({ event, seconds, source }) => ({ at: seconds, says: source ? `→ ${source.charger.name}` : event })),
-    missed: missed.map(({ from, to }) => ({ from, to })),
-    away: run.away,
-    unseen: unseenSpans(run.tracks.watts),
-    end: Math.max(run.end, now),
+    missed: drawn(missed),
+    away: drawn(run.away),
+    unseen: drawn(unseenSpans(run.tracks.watts)),
+    end,
   };
 }
 
@@ -138,6 +143,10 @@ export function timeRules(until: number, most = 24): { fine: number; coarse: num
     [7200, 28_800],
     [21_600, 86_400],
   ];
-  const [fine, coarse] = choices.find(([step]) => until / step <= most) ?? [86_400, 345_600];
-  return { fine, coarse };
+  const found = choices.find(([step]) => until / step <= most);
+  if (found) return { fine: found[0], coarse: found[1] };
+  // From a month on whole days, twice as many as long as there are too many rules.
+  let fine = 86_400;
+  while (until / fine > most) fine *= 2;
+  return { fine, coarse: 4 * fine };
 }

@@ -3,7 +3,11 @@ import { array, boolean, mixed, number, string, type TestContext, type Validatio
 /** The longest name that is kept; more would not fit a lane. */
 const LONGEST_NAME = 80;
 
-export const idField = () => string().required().max(40);
+/** What an id is made of: it stands in addresses and in keys, so nothing else may be in it. */
+const ID = /^[\w-]{1,40}$/;
+
+export const idField = () =>
+  string().required().matches(ID, { message: 'is no id: letters, digits, - and _, up to 40 of them', excludeEmptyString: true });
 
 export const nameField = () =>
   string()
@@ -17,15 +21,21 @@ export const figureField = () =>
     .transform((value: unknown, typed: unknown) => (typed === '' || typed === null ? undefined : value))
     .typeError('Write a number, with a point before decimals.');
 
+/** The least size that is one: less is a slip, and so little of anything cannot be reckoned with. */
+const LEAST_SIZE = 1e-6;
+
 /** A size above nothing, up to the most that is believable in its unit. */
 export const sizeField = (most: number, unit: string) =>
   figureField()
     .typeError(`Write a number of ${unit}, such as ${Math.round(most / 10)}.`)
-    .moreThan(0, `Must be more than 0 ${unit}, or left empty if unknown.`)
+    .min(LEAST_SIZE, `Must be more than 0 ${unit}, or left empty if unknown.`)
     .max(most, `Over ${most} ${unit} is more than is kept here: check the unit.`);
 
 export const priceField = () =>
-  figureField().typeError('Write the price as a number, without the currency.').min(0, 'A price cannot be below zero.');
+  figureField()
+    .typeError('Write the price as a number, without the currency.')
+    .min(0, 'A price cannot be below zero.')
+    .max(1e9, 'Over a thousand million is no price: check it.');
 
 /** Taken out of use: no longer offered, never deleted, for runs may have used it. */
 export const retiredField = () => boolean();

@@ -48,3 +48,14 @@ describe('energy under the watts that were seen', () => {
     expect(sum(parts)).toBeCloseTo(energy(rows, 180).wattHours, 12);
   });
 });
+
+it('counts what flows out apart from what flows in: a meter on a device that drains tells watts below zero', () => {
+  const drained = trackOf([
+    { seconds: 0, value: 6 },
+    { seconds: 3600, value: -6 },
+    { seconds: 7200, value: -6 },
+  ]);
+  // Half an hour from 6 W to nothing is 1.5 Wh in; the way down to −6 W and an hour of it are 7.5 Wh out.
+  const sum = energy(drained, 7200);
+  expect([sum.wattHours, sum.wattHoursOut, sum.averageWatts]).toEqual([1.5, 7.5, -3]);
+});

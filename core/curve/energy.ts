@@ -12,8 +12,11 @@ export interface Span {
 
 /** Energy under a track of watts, over the time that values cover. */
 export interface Energy {
+  /** Into the device. */
   wattHours: number;
-  /** Covered energy ÷ covered time, in W; `undefined` when no time is covered. */
+  /** Out of it, which a meter tells as power below zero: counted apart. */
+  wattHoursOut: number;
+  /** What went in less what came out ÷ covered time, in W; `undefined` when no time is covered. */
   averageWatts?: number | undefined;
   covered: number;
   whole: number;
@@ -40,6 +43,13 @@ export function unseenSpans(track: Track): Span[] {
   return spans;
 }
 
+/** Area above zero under the line from one value to the next, over one unit of time. */
+function areaAbove(before: number, after: number): number {
+  if (before >= 0 && after >= 0) return (before + after) / 2;
+  const highest = Math.max(before, after);
+  return highest <= 0 ? 0 : (highest * highest) / (2 * Math.abs(after - before));
+}
+
 /**
  * Energy by the trapezoid rule over the times at which watts were seen.
  *
@@ -51,14 +61,19 @@ export function unseenSpans(track: Track): Span[] {
 export function energy(watts: Track, whole: number): Energy {
   const unseen = unseenSpans(watts);
   const gaps = new Set(unseen.map(({ to }) => to));
-  let [joules, covered] = [0, 0];
+  let [joules, joulesOut, covered] = [0, 0, 0];
   for (let index = 1; index < watts.seconds.length; index += 1) {
     const to = watts.seconds[index] ?? 0;
     if (gaps.has(to)) continue;
     const step = to - (watts.seconds[index - 1] ?? 0);
-    joules += (step * ((watts.values[index - 1] ?? 0) + (watts.values[index] ?? 0))) / 2;
+    const [before, after] = [watts.values[index - 1] ?? 0, watts.values[index] ?? 0];
+    if (before >= 0 && after >= 0) joules += (step * (before + after)) / 2;
+    else {
+      joules += step * areaAbove(before, after);
+      joulesOut += step * areaAbove(-before, -after);
+    }
     covered += step;
   }
-  const wattHours = joules / 3600;
-  return { wattHours, averageWatts: averagePower(wattHours, covered), covered, whole, unseen };
+  const [wattHours, wattHoursOut] = [joules / 3600, joulesOut / 3600];
+  return { wattHours, wattHoursOut, averageWatts: averagePower(wattHours - wattHoursOut, covered), covered, whole, unseen };
 }

@@ -1,3 +1,4 @@
+import { max, min } from 'd3-array';
 import { averagePower } from '../quantity/electric';
 import { batteryOf } from '../bench/battery';
 import type { RunRecord } from '../ink/fold';
@@ -22,6 +23,9 @@ export interface Projection {
 /** Shorter and longer stretches are no sample, in seconds. */
 const SAMPLE = { least: 120, most: 1200 };
 
+/** Less than this charges nothing, in W. */
+const LEAST_WATTS = 0.001;
+
 /** The energy samples of a run: from each reading of the Wh counter to the next, a few minutes later; over a counter that began anew there is none. */
 export function energySamples(run: RunRecord): EnergySample[] {
   const read = sightings(run.tracks.wattHours);
@@ -44,7 +48,7 @@ export function energySamples(run: RunRecord): EnergySample[] {
  */
 export function projection(run: RunRecord, level = 80): Projection | undefined {
   const battery = batteryOf(run.header.device);
-  const samples = energySamples(run).filter(({ watts }) => watts > 0);
+  const samples = energySamples(run).filter(({ watts }) => watts >= LEAST_WATTS);
   const start = run.tracks.percent.values[0];
   if (battery === undefined || samples.length === 0 || start === undefined || start >= level) return undefined;
   const need = (battery * (level - start)) / 100;
@@ -54,6 +58,6 @@ export function projection(run: RunRecord, level = 80): Projection | undefined {
   return {
     level,
     seconds: (need / total) * time,
-    ...(seconds.length > 1 && { margin: (Math.max(...seconds) - Math.min(...seconds)) / 2 }),
+    ...(seconds.length > 1 && { margin: ((max(seconds) ?? 0) - (min(seconds) ?? 0)) / 2 }),
   };
 }

@@ -172,19 +172,35 @@ function energyFigures({ tracks: { watts }, end }: RunRecord): Figure[] {
   const detail = coverage < 0.98 ? `covers ${fixed(coverage * 100)} % of the time` : 'covers the whole run';
   const ends = [sighting(watts, 0), sighting(watts, watts.seconds.length - 1)].filter((each) => each !== undefined);
   const unseen = sum.unseen.length > 0 ? `, less ${sum.unseen.length} unseen` : '';
+  const formula = `Σ ½ (W₁ + W₂) × (t₂ − t₁) over ${watts.values.length - 1} steps${unseen}`;
+  const drained = sum.wattHoursOut > 0;
+  const out: Figure = {
+    id: 'energy-out',
+    group: POWER,
+    label: 'Energy out',
+    value: `${fixed(sum.wattHoursOut, 1)} Wh`,
+    detail: 'watts below zero',
+  };
   return [
     {
       ...average,
       value: `${fixed(sum.averageWatts, 1)} W`,
       detail,
-      working: { formula: `${plain(sum.wattHours)} Wh ÷ ${spell(sum.covered, 1)}`, unit: 'W', uses: ends },
+      working: {
+        formula: drained
+          ? `(${plain(sum.wattHours)} Wh in − ${plain(sum.wattHoursOut)} Wh out) ÷ ${spell(sum.covered, 1)}`
+          : `${plain(sum.wattHours)} Wh ÷ ${spell(sum.covered, 1)}`,
+        unit: 'W',
+        uses: ends,
+      },
     },
     {
       ...total,
       value: `${fixed(sum.wattHours, 1)} Wh`,
       detail,
-      working: { formula: `Σ ½ (W₁ + W₂) × (t₂ − t₁) over ${watts.values.length - 1} steps${unseen}`, unit: 'W', uses: everyUse(watts) },
+      working: { formula: drained ? `${formula}, above zero` : formula, unit: 'W', uses: everyUse(watts) },
     },
+    ...(drained ? [{ ...out, working: { formula: `${formula}, below zero`, unit: 'W', uses: everyUse(watts) } }] : []),
   ];
 }
 

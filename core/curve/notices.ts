@@ -1,3 +1,4 @@
+import { max, min } from 'd3-array';
 import { checks, type Check } from '../method/cadence';
 import { HOT } from '../method/rule';
 import { eventDetails, eventSays } from '../ink/events';
@@ -20,8 +21,7 @@ export function fineFrom({ header: { cadence }, tracks: { percent }, events }: R
   if (cadence?.kind !== 'coarse then fine') return undefined;
   const row = Array.from(percent.values).findIndex((level) => level >= cadence.level);
   const shown = [percent.seconds[row], ...events.filter(({ event }) => event === 'fine').map(({ seconds }) => seconds)];
-  const known = shown.filter((seconds) => seconds !== undefined);
-  return known.length > 0 ? Math.min(...known) : undefined;
+  return min(shown, (seconds) => seconds);
 }
 
 /** The checks of a run and what became of them; a run without a cadence has none. */
@@ -35,12 +35,15 @@ export function checksOf(run: RunRecord, until = run.end): Check[] {
   );
 }
 
+const missedInWords = (due: number, last: number, count: number) =>
+  count === 1 ? `Check at ${nominal(due)} was missed` : `${count} checks from ${nominal(due)} to ${nominal(last)} were missed`;
+
 /** All that is worth a look in a run, in order of time. */
 export function notices(run: RunRecord): Notice[] {
-  const missed = checksOf(run).flatMap(({ due, state, seen = due }): Notice[] => {
+  const missed = checksOf(run).flatMap(({ due, state, count, last, seen = due }): Notice[] => {
     if (state === 'late')
       return [{ kind: 'late', from: due, to: seen, text: `Check at ${nominal(due)} came ${spell(seen - due, 1)} late` }];
-    if (state === 'missed') return [{ kind: 'missed', from: due, to: due, text: `Check at ${nominal(due)} was missed` }];
+    if (state === 'missed') return [{ kind: 'missed', from: due, to: last, text: missedInWords(due, last, count) }];
     return [];
   });
   const unseen = unseenSpans(run.tracks.watts).map(({ from, to }): Notice => ({
@@ -123,7 +126,7 @@ function heat(run: RunRecord): Notice[] {
     .sort((one, other) => one.seconds - other.seconds);
   const [first, last] = [hot[0], hot.at(-1)];
   if (!first || !last) return [];
-  const top = Math.max(...hot.map(({ value }) => value));
+  const top = max(hot, ({ value }) => value) ?? 0;
   const when = first === last ? `at ${spell(first.seconds)}` : `between ${spell(first.seconds)} and ${spell(last.seconds)}`;
   return [{ kind: 'hot', from: first.seconds, to: last.seconds, text: `Above ${limit} °C ${when}, up to ${fixed(top, 1)} °C` }];
 }

@@ -8,46 +8,49 @@ import { conditionSchema } from '../method/conditionSchema';
 import { ruleSchema } from '../method/ruleSchema';
 import { EVENTS, type EventId } from './events';
 import { footageSchema } from './footage';
+import { figureOf, idField, instantField } from './fields';
+import { LONGEST_RUN, MOMENTS } from './ranges';
 import { trialFields } from './trial';
 import { SCHEMA } from './version';
 
 const moment = number().integer().required();
+/** Keys of ink are as wide as this. */
+const LAST_PLACE = 999_999_999;
+
 const mark = {
   /** Place in the order of entry, from 1. */
-  seq: number().integer().min(1).required(),
-  id: string().required().max(40),
+  seq: number().integer().min(1).max(LAST_PLACE).required(),
+  id: idField(),
   /** When it was seen or happened, epoch milliseconds. */
-  at: moment,
+  at: instantField().required(),
   /** When it was written down, epoch milliseconds. */
-  written: moment,
+  written: instantField().required(),
 };
-const counted = () => number().min(0);
-
 /** What a person saw at one instant. */
 export const readingSchema = object({
   ...mark,
   kind: string()
     .oneOf(['reading'] as const)
     .required(),
-  percent: counted().max(100),
-  volts: counted(),
-  amps: counted(),
-  watts: counted(),
-  wattHours: counted(),
-  milliampHours: counted(),
-  celsius: number(),
-  frontCelsius: number(),
-  backCelsius: number(),
-  batteryCelsius: number(),
-  batteryVolts: counted(),
-  batteryAmps: counted(),
+  percent: figureOf('percent'),
+  volts: figureOf('volts'),
+  amps: figureOf('amps'),
+  watts: figureOf('watts'),
+  wattHours: figureOf('wattHours'),
+  milliampHours: figureOf('milliampHours'),
+  celsius: figureOf('celsius'),
+  frontCelsius: figureOf('frontCelsius'),
+  backCelsius: figureOf('backCelsius'),
+  batteryCelsius: figureOf('batteryCelsius'),
+  batteryVolts: figureOf('batteryVolts'),
+  batteryAmps: figureOf('batteryAmps'),
   /** Into the battery; below zero while it drains. */
-  batteryWatts: number(),
+  batteryWatts: figureOf('batteryWatts'),
   /** Which way current flows at the cable, where it was noted. */
   direction: string().oneOf(['in', 'out'] as const),
   note: string(),
   /** Where in the footage it was read, in seconds of the clip. */
-  clip: counted(),
+  clip: number().min(0).max(LONGEST_RUN),
   /** The person was asked whether this could be, and kept it. */
   sure: boolean().oneOf([true] as const),
 }).noUnknown();
@@ -57,7 +60,7 @@ const strikeSchema = object({
   kind: string()
     .oneOf(['strike'] as const)
     .required(),
-  target: string().required(),
+  target: idField(),
   reason: string().required(),
 }).noUnknown();
 
@@ -88,17 +91,20 @@ const stopSchema = object({
   remark: string(),
 }).noUnknown();
 
+/** Which port of a charger, from 0. */
+const portField = () => number().integer().min(0).max(99);
+
 /** What a run charges from, where it is swapped. */
 const sourceSchema = object({
   charger: chargerSchema.required(),
-  port: number().integer().min(0),
+  port: portField(),
   cable: cableSchema.default(undefined).optional(),
 }).noUnknown();
 
 /** A score of a workload, with its unit, and which way is better. */
 const scoreSchema = object({
   name: string().trim().required().max(60),
-  value: number().required(),
+  value: number().min(-1e15).max(1e15).required(),
   unit: string().trim().max(20).defined(),
   better: string()
     .oneOf(['more', 'less'] as const)
@@ -117,9 +123,9 @@ const eventSchema = object({
   /** The new source, of a swap. */
   source: sourceSchema.default(undefined).optional(),
   /** When the program was back, epoch milliseconds, of a time in which it was away. */
-  until: number().integer(),
+  until: instantField(),
   /** By how much the wall clock was moved, in milliseconds, ahead above zero. */
-  shift: number().integer(),
+  shift: number().integer().min(-MOMENTS.most).max(MOMENTS.most),
   /** Scores, of a workload that ended. */
   scores: array().of(scoreSchema.required()).default(undefined).optional(),
 }).noUnknown();
@@ -140,9 +146,9 @@ const pictureSchema = object({
   kind: string()
     .oneOf(['picture'] as const)
     .required(),
-  picture: string().required().max(40),
+  picture: idField(),
   /** The entry it is evidence of. */
-  target: string().required().max(40),
+  target: idField(),
 }).noUnknown();
 
 const KINDS = {
@@ -165,15 +171,15 @@ export const entrySchema = lazy((value: unknown) => {
 /** What a run is: copied gear, so that editing the shelf never rewrites history; the instant of plug-in; when readings fall due. */
 export const headerSchema = object({
   schema: number().oneOf([SCHEMA]).required(),
-  id: string().required().max(40),
+  id: idField(),
   device: deviceSchema.required(),
   charger: chargerSchema.required(),
   /** Which port of the charger, from 0; the first where it is not said. */
-  port: number().integer().min(0),
+  port: portField(),
   cable: cableSchema.default(undefined).optional(),
   meter: meterSchema.default(undefined).optional(),
   /** Epoch milliseconds. */
-  plugInAt: moment,
+  plugInAt: instantField().required(),
   cadence: cadenceSchema,
   /** Which school of the trade it was taken by, by its id; a method of one’s own by its name. */
   method: string().max(80),
@@ -182,18 +188,18 @@ export const headerSchema = object({
   /** The footage it was read from, where it was. */
   footage: footageSchema.default(undefined).optional(),
   /** Chargers to try one by one, of a spot check, by their ids. */
-  list: array().of(string().required()).default(undefined).optional(),
+  list: array().of(idField()).default(undefined).optional(),
   /** The study it belongs to, and which cell of its matrix it fills. */
-  study: object({ id: string().required().max(40), cell: string().required().max(200) })
+  study: object({ id: idField(), cell: string().required().max(200) })
     .noUnknown()
     .default(undefined)
     .optional(),
   /** Those that were started with it at the same instant share this. */
-  group: string().max(40),
+  group: idField().optional(),
   /** The settings as confirmed at its start. */
   conditions: array().of(conditionSchema).default(undefined).optional(),
   /** Which pen draws this setup, from 0. */
-  pen: number().integer().min(0).required(),
+  pen: number().integer().min(0).max(999).required(),
   /** Name of the file it came from, for an imported run. */
   source: string(),
 }).noUnknown();

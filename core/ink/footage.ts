@@ -1,14 +1,18 @@
 import { array, number, object, type InferType } from 'yup';
 
+import { LONGEST_RUN } from './ranges';
+
+const length = () => number().min(0).max(LONGEST_RUN);
+
 /** A stretch that the camera did not film: at which second of the clip, and how much of the run is missing there, in seconds. */
-const cutSchema = object({ at: number().min(0).required(), missing: number().min(0).required() }).noUnknown();
+const cutSchema = object({ at: length().required(), missing: length().required() }).noUnknown();
 
 /** Footage a run was read from. */
 export const footageSchema = object({
   /** Second of the clip at which it was plugged in. */
-  offset: number().min(0).required(),
+  offset: length().required(),
   /** Seconds of the run in one second of the clip: 1 as filmed, 60 for a time lapse that shows an hour in a minute. */
-  speed: number().positive('The speed is above zero: 1 as filmed.').required(),
+  speed: number().positive('The speed is above zero: 1 as filmed.').max(1e6).required(),
   cuts: array().of(cutSchema.required()).required(),
 }).noUnknown();
 

@@ -1,4 +1,5 @@
-import { boolean, number, string } from 'yup';
+import { boolean, string } from 'yup';
+import { figureOf, idField } from './fields';
 
 /**
  * What a charger turns out to be for a device, tried briefly (common practice, no source): its key, and how it is written. A minute cannot tell
@@ -22,7 +23,6 @@ export const SETTLE = { plug: 15, pad: 60 } as const;
 export const SECOND_LOOK = 12 * 60;
 
 const seen = () => boolean();
-const size = () => number().min(0);
 
 /** What is seen of one charger: chime, icon and meter each for itself, for they disagree. */
 export const trialFields = {
@@ -32,15 +32,15 @@ export const trialFields = {
   status: string()
     .oneOf(STATUSES.map(({ id }) => id))
     .required(),
-  percent: size().max(100),
-  volts: size(),
-  amps: size(),
-  watts: size(),
+  percent: figureOf('percent'),
+  volts: figureOf('volts'),
+  amps: figureOf('amps'),
+  watts: figureOf('watts'),
   chime: seen(),
   icon: seen(),
   /** Whether the meter shows current. */
   meter: seen(),
   remark: string().max(200),
   /** The trial that this is a second look at: only its level counts. */
-  confirms: string().max(40),
+  confirms: idField().optional(),
 };

@@ -28,7 +28,8 @@ describe('when the next reading is due', () => {
 
 describe('what became of each check', () => {
   it('tells on time, late and missed apart', () => {
-    expect(states([0, 270, 645, 1100], 1400)).toEqual(['on time', 'late', 'missed', 'missed']);
+    expect(states([0, 270, 645, 1100], 1400)).toEqual(['on time', 'late', 'missed']);
+    expect(checks(everyFive, [0, 270, 645, 1100], 1400).at(-1)).toMatchObject({ due: 900, last: 1200, count: 2, from: 750, to: 1350 });
     expect(states([0, 298, 600, 931], 900)).toEqual(['on time', 'on time', 'late']);
   });
 
@@ -63,7 +64,9 @@ it('answers every check at most once, and says of each what became of it', () =>
     .map((all) => all.sort((one, other) => one - other));
   fc.assert(
     fc.property(seenTimes, fc.integer({ min: 0, max: 7000 }), (seen, now) => {
-      const all = checks(everyFive, seen, now);
+      const all = checks(everyFive, seen, now).flatMap((check) =>
+        Array.from({ length: check.count }, (_, index) => ({ ...check, due: check.due + index * 300 })),
+      );
       expect(all.map(({ due }) => due)).toEqual(Array.from({ length: Math.floor(now / 300) }, (_, index) => (index + 1) * 300));
       const answered = all.flatMap((check) => (check.seen === undefined ? [] : [check.seen]));
       expect(new Set(answered).size).toBe(answered.length);
@@ -73,6 +76,20 @@ it('answers every check at most once, and says of each what became of it', () =>
       }
     }),
   );
+});
+
+it('costs by readings, not by time gone: a run left alone for 31 years is answered at once', () => {
+  const years = 31 * 365.25 * 86_400;
+  const coarse: Cadence = { kind: 'coarse then fine', every: 600, level: 90, then: 30 };
+  expect(checks(coarse, [0, 600], years, 600).length).toBeLessThan(4);
+  expect(checks(coarse, [0, 600], years, 600)[1]).toMatchObject({
+    state: 'missed',
+    due: 630,
+    last: years - 30,
+    count: Math.floor(years / 30) - 21,
+  });
+  expect(nextDue(coarse, 600, years, 600)).toBeGreaterThan(years - 30);
+  expect(lastVerdict(coarse, years, 600)).toBeGreaterThan(years - 60);
 });
 
 // Common practice, no source: a 15-minute check lands half a minute early.

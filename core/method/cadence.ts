@@ -1,13 +1,21 @@
+import { bisectRight } from 'd3-array';
 import { nominal } from '../quantity/duration';
 import { listed } from '../quantity/listed';
 import type { Cadence } from './cadenceSchema';
 
-/** A nominal time and what came of it. `seen` is the time of the reading that answers it, in seconds from plug-in. */
+/**
+ * A nominal time and what came of it, or a stretch of them that were missed one after another. `seen` is the time of the reading that answers
+ * it, in seconds from plug-in.
+ */
 export interface Check {
   due: number;
   seen?: number;
   state: 'on time' | 'late' | 'missed' | 'waiting';
-  /** The stretch of the run that this check stands for, half-way to its neighbours. */
+  /** How many checks it stands for: more than one only of a stretch that was missed. */
+  count: number;
+  /** The nominal time of the last of them. */
+  last: number;
+  /** The stretch of the run that it stands for, half-way to its neighbours. */
   from: number;
   to: number;
 }
@@ -28,8 +36,64 @@ const patience = ({ after }: Due) => after / 2;
 /** How long after its time a reading counts as late: a tenth of the interval, 15 s at least. */
 const lateAfter = ({ before }: Due) => Math.max(before / 10, 15);
 
-function* multiples(every: number, after: number): Generator<number> {
-  for (let count = Math.floor(after / every) + 1; ; count += 1) yield count * every;
+/** Nominal times, ascending, each found by its place and none by going through those before it: a run left alone for a year costs no more than one of an hour. */
+interface Times {
+  /** How many there are; `Infinity` where they never end. */
+  count: number;
+  /** The time at a place, from 0, in seconds from plug-in. */
+  at: (place: number) => number;
+  /** The place of the first time later than a moment. */
+  after: (moment: number) => number;
+}
+
+const NONE: Times = { count: 0, at: () => Infinity, after: () => 0 };
+
+const listedTimes = (all: readonly number[]): Times => ({
+  count: all.length,
+  at: (place) => all[place] ?? Infinity,
+  after: (moment) => bisectRight(all, moment),
+});
+
+/** The multiples of an interval that are later than a moment. */
+function multiples(every: number, later: number): Times {
+  const skipped = Math.floor(later / every);
+  return {
+    count: Infinity,
+    at: (place) => (skipped + 1 + place) * every,
+    after: (moment) => Math.max(0, Math.floor(moment / every) - skipped),
+  };
+}
+
+/** Times that others follow. */
+function followed(first: Times, next: Times): Times {
+  return {
+    count: first.count + next.count,
+    at: (place) => (place < first.count ? first.at(place) : next.at(place - first.count)),
+    after: (moment) => {
+      const place = first.after(moment);
+      return place < first.count ? place : first.count + next.after(moment);
+    },
+  };
+}
+
+function timesOf(cadence: Cadence, fineFrom?: number): Times {
+  switch (cadence.kind) {
+    case 'fixed':
+      return multiples(cadence.every, 0);
+    case 'coarse then fine': {
+      const coarse = multiples(cadence.every, 0);
+      if (fineFrom === undefined) return coarse;
+      return followed({ ...coarse, count: coarse.after(fineFrom) }, multiples(cadence.then, fineFrom));
+    }
+    case 'marks': {
+      const marks = listedTimes(cadence.at);
+      return cadence.then === undefined ? marks : followed(marks, multiples(cadence.then, cadence.at.at(-1) ?? 0));
+    }
+    case 'spot':
+      return listedTimes([cadence.settle]);
+    case 'sampled':
+      return NONE;
+  }
 }
 
 /**
@@ -38,62 +102,55 @@ function* multiples(every: number, after: number): Generator<number> {
  * @param fineFrom when the level that makes a cadence fine was first shown, in seconds from plug-in; `undefined` while it was not
  */
 export function* dueTimes(cadence: Cadence, fineFrom?: number): Generator<number> {
-  switch (cadence.kind) {
-    case 'fixed':
-      yield* multiples(cadence.every, 0);
-      break;
-    case 'coarse then fine':
-      for (const due of multiples(cadence.every, 0)) {
-        if (fineFrom !== undefined && due > fineFrom) break;
-        yield due;
-      }
-      yield* multiples(cadence.then, fineFrom ?? 0);
-      break;
-    case 'marks':
-      yield* cadence.at;
-      if (cadence.then !== undefined) yield* multiples(cadence.then, cadence.at.at(-1) ?? 0);
-      break;
-    case 'spot':
-      yield cadence.settle;
-      break;
-    case 'sampled':
-      break;
-  }
+  const times = timesOf(cadence, fineFrom);
+  for (let place = 0; place < times.count; place += 1) yield times.at(place);
 }
 
-/** Nominal times with their neighbours, each known before the next is asked for. */
-function* dues(cadence: Cadence, fineFrom?: number): Generator<Due> {
-  let [before, at]: [number, number | undefined] = [0, undefined];
-  for (const next of dueTimes(cadence, fineFrom)) {
-    if (at !== undefined) yield { at, before: at - before, after: next - at };
-    if (at !== undefined) before = at;
-    at = next;
-  }
-  if (at !== undefined) yield { at, before: at - before, after: at - before };
+function dueAt(times: Times, place: number): Due {
+  const at = times.at(place);
+  const before = at - (place > 0 ? times.at(place - 1) : 0);
+  return { at, before, after: place + 1 < times.count ? times.at(place + 1) - at : before };
 }
 
 /**
- * What became of every check of a run up to now.
+ * What became of the checks of a run up to now. Those that were missed one after another are one: it takes as long as there are readings, not as
+ * long as the run.
  *
  * @param seen times at which readings were seen, in seconds from plug-in, ascending
  * @param now  seconds from plug-in; the time of stopping for a finished run
  * @param fineFrom when the level that makes the cadence fine was first shown
  */
 export function checks(cadence: Cadence, seen: readonly number[], now: number, fineFrom?: number): Check[] {
+  const times = timesOf(cadence, fineFrom);
+  const end = Math.min(times.count, times.after(now));
   const all: Check[] = [];
   let next = 0;
-  for (const due of dues(cadence, fineFrom)) {
-    if (due.at > now) break;
-    const span = { from: due.at - due.before / 2, to: due.at + due.after / 2 };
+  for (let place = 0; place < end; place += 1) {
+    const due = dueAt(times, place);
     while (next < seen.length && (seen[next] ?? 0) < due.at - headStart(due)) next += 1;
     const at = seen[next];
     if (at !== undefined && at < due.at + patience(due)) {
-      all.push({ due: due.at, seen: at, state: at > due.at + lateAfter(due) ? 'late' : 'on time', ...span });
-    } else {
-      all.push({ due: due.at, state: now >= due.at + patience(due) ? 'missed' : 'waiting', ...span });
+      all.push({ ...alone(due), seen: at, state: at > due.at + lateAfter(due) ? 'late' : 'on time' });
+      continue;
     }
+    // Up to the next reading all are missed, but for the one before it, which it may still answer.
+    const lastMissed = Math.min(end, at === undefined ? end : times.after(at)) - 2;
+    if (lastMissed > place) {
+      miss(all, due, dueAt(times, lastMissed), lastMissed - place + 1);
+      place = lastMissed;
+    } else if (now >= due.at + patience(due)) miss(all, due, due, 1);
+    else all.push({ ...alone(due), state: 'waiting' });
   }
   return all;
+}
+
+const alone = ({ at, before, after }: Due) => ({ due: at, last: at, count: 1, from: at - before / 2, to: at + after / 2 });
+
+/** Adds checks that were missed, to those just before where these were missed too. */
+function miss(all: Check[], first: Due, last: Due, count: number): void {
+  const before = all.at(-1);
+  if (before?.state === 'missed') Object.assign(before, { count: before.count + count, last: last.at, to: alone(last).to });
+  else all.push({ ...alone(first), state: 'missed', count, last: last.at, to: alone(last).to });
 }
 
 /**
@@ -104,7 +161,11 @@ export function checks(cadence: Cadence, seen: readonly number[], now: number, f
  * @returns its nominal time, in seconds from plug-in; `undefined` when no more are wanted
  */
 export function nextDue(cadence: Cadence, lastSeen: number | undefined, now: number, fineFrom?: number): number | undefined {
-  for (const due of dues(cadence, fineFrom)) {
+  const times = timesOf(cadence, fineFrom);
+  // Before the last that has come, all are missed; before the last reading, all are answered.
+  const least = Math.max(times.after(now), times.after(lastSeen ?? 0)) - 1;
+  for (let place = Math.max(0, least); place < times.count; place += 1) {
+    const due = dueAt(times, place);
     const isAnswered = lastSeen !== undefined && lastSeen >= due.at - headStart(due);
     if (!isAnswered && now < due.at + patience(due)) return due.at;
   }
@@ -113,13 +174,12 @@ export function nextDue(cadence: Cadence, lastSeen: number | undefined, now: num
 
 /** The last moment up to now at which a check could turn out missed, in seconds from plug-in; 0 before the first. */
 export function lastVerdict(cadence: Cadence, now: number, fineFrom?: number): number {
-  let last = 0;
-  for (const due of dues(cadence, fineFrom)) {
-    const verdict = due.at + patience(due);
-    if (verdict > now) break;
-    last = verdict;
+  const times = timesOf(cadence, fineFrom);
+  for (let place = Math.min(times.count, times.after(now)) - 1; place >= 0; place -= 1) {
+    const due = dueAt(times, place);
+    if (due.at + patience(due) <= now) return due.at + patience(due);
   }
-  return last;
+  return 0;
 }
 
 /** A cadence in words: `every 5 min`, `at 5, 10 and 15 min`, `every 10 min, from 90 % on every 5 min`. */

@@ -1,5 +1,8 @@
 import { array, lazy, number, object, string, type InferType } from 'yup';
 
+/** The longest a run can be, in seconds: two centuries and more, which is what dates are kept for. */
+const LONGEST_RUN = 7_258_118_400;
+
 const kind = <Kind extends string>(name: Kind) =>
   string()
     .oneOf([name] as const)
@@ -20,7 +23,7 @@ const fixedSchema = object({ kind: kind('fixed'), every: interval() }).noUnknown
 const marksSchema = object({
   kind: kind('marks'),
   at: array()
-    .of(number().required().min(30, 'The first mark is at half a minute or later.'))
+    .of(number().required().min(30, 'The first mark is at half a minute or later.').max(LONGEST_RUN, 'That is longer than a run is kept.'))
     .required()
     .min(1, 'Give at least one time, such as 15.')
     .max(MOST_MARKS, `Up to ${MOST_MARKS} times can be kept.`)
@@ -31,7 +34,7 @@ const marksSchema = object({
     .min(30)
     .max(12 * 3600),
   /** The run whose check times these are, so that runs made one after another can be laid side by side. */
-  of: string(),
+  of: string().max(40),
 }).noUnknown();
 
 /** Readings at every multiple of `every` until a display shows `level` %, then at every multiple of `then`. */

@@ -1,4 +1,5 @@
 import { array, boolean, number, object, string, type InferType } from 'yup';
+import { instantField } from '../ink/fields';
 
 /** A clock time of a day, in minutes from midnight. */
 const dayTime = () => number().integer().min(0).max(1440).required();
@@ -14,7 +15,7 @@ const amount = (least: number, most: number, message: string) =>
   number().typeError(message).min(least, message).max(most, message).required(message);
 
 /** A run with its time: `at` is when the person sits down to it, epoch milliseconds. */
-const laidSchema = object({ run: string().required(), at: number().integer().required() }).noUnknown();
+const laidSchema = object({ run: string().required(), at: instantField().required() }).noUnknown();
 
 /** When the runs of a study are made: the hours, what a person needs, and the days as they were last laid. Seconds where nothing is said. */
 export const calendarSchema = object({

@@ -9,8 +9,11 @@ import { calendarSchema } from './calendarSchema';
 export const STATES = ['asleep', 'awake', 'off', 'case on'] as const;
 /** In which order the runs of a study are made. */
 export const ORDERS = ['as listed', 'shuffled', 'counterbalanced'] as const;
+/** Seeds are whole numbers that a computer keeps exactly. */
+const MOST_SEED = Number.MAX_SAFE_INTEGER;
+
 const crossed = object({ cell: string().required(), reason: string().trim().required('Say why it is left out.').max(120) }).noUnknown();
-const someIds = (message: string) => array().of(string().required()).required(message).min(1, message);
+const someIds = (message: string) => array().of(idField()).required(message).min(1, message);
 
 /** A study: a question, the setups that answer it, how runs are taken, and what must match. Holds ids of gear on the shelf. */
 export const studySchema = object({
@@ -29,9 +32,9 @@ export const studySchema = object({
   devices: someIds('Choose at least one device.'),
   chargers: someIds('Choose at least one charger.'),
   /** Without one, each run takes a cable that fits. */
-  cables: array().of(string().required()).required(),
+  cables: array().of(idField()).required(),
   /** Meters at hand: a run takes any of them. None: power is not read. */
-  meters: array().of(string().required()).required(),
+  meters: array().of(idField()).required(),
   states: array().of(string().oneOf(STATES).required()).required().min(1, 'Choose at least one state.'),
   /** Cells left out on purpose, with a reason. */
   crossed: array().of(crossed).required(),
@@ -43,7 +46,7 @@ export const studySchema = object({
     .required(),
   order: string().oneOf(ORDERS).required(),
   /** What a shuffled order is drawn from, so that it stays the same. */
-  seed: number().integer().required(),
+  seed: number().integer().min(-MOST_SEED).max(MOST_SEED).required(),
   /** Whether runs that share no gear are started together, from one switched strip. */
   races: boolean().required(),
   conditions: array().of(conditionSchema).required(),

@@ -3,14 +3,14 @@ import { requireAtLeast } from './require';
 /**
  * Power carried at a point of the circuit.
  *
- * @param volts at the meter, in volts, ≥ 0
- * @param amps  through it, in amperes, ≥ 0
- * @returns watts
- * @throws {RangeError} when a figure is negative or not finite
+ * @param volts at the meter, in volts
+ * @param amps  through it, in amperes; below zero out of the device
+ * @returns watts, below zero out of the device
+ * @throws {RangeError} when a figure is not finite
  * @see Joule's law, P = V × I.
  */
 export function power(volts: number, amps: number): number {
-  requireAtLeast(0, { volts, amps });
+  requireAtLeast(-Infinity, { volts, amps });
   return volts * amps;
 }
 
@@ -45,13 +45,14 @@ export function batteryEnergy(milliampHours: number, nominalVolts: number, healt
 /**
  * Power of which an energy is the sum.
  *
- * @param wattHours energy, in Wh, ≥ 0
+ * @param wattHours energy, in Wh; below zero out of the device
  * @param seconds   the time it took, in seconds, ≥ 0
  * @returns watts; `undefined` over no time
- * @throws {RangeError} when a figure is negative or not finite
+ * @throws {RangeError} when a figure is not finite, or the time is negative
  */
 export function averagePower(wattHours: number, seconds: number): number | undefined {
-  requireAtLeast(0, { wattHours, seconds });
+  requireAtLeast(-Infinity, { wattHours });
+  requireAtLeast(0, { seconds });
   return seconds === 0 ? undefined : (wattHours * 3600) / seconds;
 }
 

@@ -22,7 +22,7 @@ const event = (seconds: number, id: EventId, more: Partial<Event> = {}): Event =
   at: header.plugInAt + seconds * 1000,
   written: header.plugInAt + seconds * 1000,
   seq: 100 + seconds,
-  id: `${id}-${seconds}`,
+  id: `${id.replaceAll(' ', '-')}-${seconds}`,
   ...more,
 });
 const run = (...events: Entry[]) => foldRun(header, [...readings, ...events]);

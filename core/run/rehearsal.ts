@@ -129,9 +129,10 @@ export function scoreOf(run: RunRecord, { sight }: Actor, elapsed: number): Read
   };
   const checks = checksOf(run, elapsed).filter(({ state }) => state !== 'waiting');
   const waits = checks.flatMap(({ due, seen }) => (seen === undefined ? [] : [Math.max(0, seen - due)]));
-  const count = (state: string) => checks.filter((check) => check.state === state).length;
+  const counted = (all: typeof checks) => all.reduce((sum, each) => sum + each.count, 0);
+  const count = (state: string) => counted(checks.filter((check) => check.state === state));
   return {
-    checks: checks.length,
+    checks: counted(checks),
     onTime: count('on time'),
     late: count('late'),
     missed: count('missed'),

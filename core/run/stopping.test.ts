@@ -99,7 +99,7 @@ describe('what a run lacks', () => {
   it('wants the Wh at both ends of an energy sample, and counts what is too much to list', () => {
     expect(missing(run(by('energy-sample'), [minutes(5, { wattHours: 3 })]), 310)).toEqual(['no Wh at plug-in']);
     const late = run(by('fixed-interval'), [minutes(0, { percent: 1 }), minutes(60, { percent: 50 })]);
-    expect(missing(late, 3600)).toEqual(['no reading at 5 min, 10 min, 15 min and 8 more']);
+    expect(missing(late, 3600)).toEqual(['no reading at 5 min to 55 min (11 checks)']);
   });
 
   it('of a run of no method wants its levels', () => {

@@ -1,4 +1,5 @@
 import { checksOf } from '../curve/notices';
+import type { Check } from '../method/cadence';
 import { holds } from '../curve/faults';
 import { stalls } from '../curve/stall';
 import type { Reading, Stop } from '../ink/entry';
@@ -109,8 +110,8 @@ function has(wanted: Wanted, reading: Reading): boolean {
 export function missing(run: RunRecord, elapsed: number): string[] {
   const { wants } = ruleOf(run);
   const checks = checksOf(run, elapsed);
-  const gone = checks.filter(({ seen }) => seen === undefined).map(({ due }) => due);
-  const said = gone.length > 0 ? [`no reading at ${times(gone)}`] : [];
+  const gone = checks.filter(({ seen }) => seen === undefined);
+  const said = gone.length > 0 ? [`no reading at ${stretches(gone)}`] : [];
   // A device without a percentage cannot show one.
   const asked =
     run.header.device.display === undefined || run.header.device.display === 'percent' ? wants : wants.filter((each) => each !== 'level');
@@ -129,6 +130,14 @@ export function missing(run: RunRecord, elapsed: number): string[] {
     if (lacking.length > 0) said.push(`no ${NAMES[wanted]} at ${times(lacking)}`);
   }
   return said;
+}
+
+/** Checks that were not answered, those one after another from the first to the last of them; up to three, then how many more checks. */
+function stretches(all: readonly Check[]): string {
+  const most = 3;
+  const said = all.map(({ due, last, count }) => (count === 1 ? nominal(due) : `${nominal(due)} to ${nominal(last)} (${count} checks)`));
+  const more = all.slice(most).reduce((sum, { count }) => sum + count, 0);
+  return more === 0 ? listed(said) : `${said.slice(0, most).join(', ')} and ${more} more`;
 }
 
 /** Up to three times, then how many more. */

@@ -27,7 +27,12 @@ it('makes every lane of a set fine from the moment at which the first of them sh
   ]);
   const told = foldRun(slow.header, [...slow.entries, ...news.map(({ draft }) => ({ ...draft, seq: 9, id: 'n', written: draft.at }))]);
   expect(fineFrom(told)).toBe(1190);
-  expect(checksOf(told, 2200).map(({ due }) => due)).toEqual([600, 1200, 1500, 1800, 2100]);
+  expect(checksOf(told, 2200).map(({ due, last }) => [due, last])).toEqual([
+    [600, 600],
+    [1200, 1200],
+    [1500, 1800],
+    [2100, 2100],
+  ]);
   expect(checksOf(slow, 2200).map(({ due }) => due)).toEqual([600, 1200, 1800]);
   // Told once, it is not told again.
   expect(newsOf([told, first])).toEqual([]);

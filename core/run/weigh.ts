@@ -1,3 +1,4 @@
+import { max } from 'd3-array';
 import type { Draft } from '../ink/entry';
 import { sourceAt, valueIn, type RunRecord } from '../ink/fold';
 import { firstAfter, sighting } from '../ink/track';
@@ -95,7 +96,7 @@ function fall({ percent }: ReadingDraft, { tracks, falls }: RunRecord, elapsed: 
   // A reading of this very second takes the place of the one before it, so only whole seconds before count.
   const before = firstAfter(tracks.percent, Math.floor(elapsed) - 1e-6);
   const { values } = tracks.percent;
-  const highest = falls.length === 0 ? (values[before - 1] ?? 0) : Math.max(0, ...Array.from(values).slice(0, before));
+  const highest = falls.length === 0 ? (values[before - 1] ?? 0) : (max(Array.from(values).slice(0, before)) ?? 0);
   if (percent === undefined || percent >= highest) return undefined;
   return `${short(percent)} % is lower than the ${short(highest)} % seen before it: kept, and flagged. Strike it if it slipped.`;
 }

@@ -1,0 +1,262 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import * as core from './index';
+import { RANGES } from './ink/ranges';
+
+/** What the schemas let in, as wild as they let it in: the figures of such a run may say little, but they are always said. */
+const BEGINS = Date.UTC(2026, 9, 5, 14, 2);
+const MOST = Date.UTC(2200, 0, 1) - 1;
+
+/** Moments around the run, at its very plug-in, before it, and at either end of time. */
+const moment = fc.oneof(
+  { weight: 8, arbitrary: fc.integer({ min: 0, max: 40_000 }).map((seconds) => BEGINS + seconds * 1000) },
+  { weight: 2, arbitrary: fc.integer({ min: -600, max: 600 }).map((seconds) => BEGINS + seconds * 1000) },
+  { weight: 1, arbitrary: fc.constantFrom(BEGINS, 0, MOST) },
+);
+const text = fc.oneof(fc.string({ minLength: 1, maxLength: 20 }), fc.constantFrom('<b>', '=1+1', '\ud800', ' '));
+const id = fc.constantFrom('a', 'b', 'c', 'e1', 'e2', 'e3', 'e5', 'e8');
+
+const value = (quantity: core.Quantity) => {
+  const { least, most } = RANGES[quantity];
+  const usual = quantity === 'percent' ? fc.integer({ min: 0, max: 100 }) : fc.double({ min: 0, max: 30, noNaN: true });
+  return fc.oneof(
+    { weight: 6, arbitrary: usual },
+    { weight: 1, arbitrary: fc.double({ min: least, max: most, noNaN: true }) },
+    fc.constantFrom(0, least, most, 79.6),
+  );
+};
+const values = Object.fromEntries(core.QUANTITIES.map((quantity) => [quantity, value(quantity)])) as Record<
+  core.Quantity,
+  fc.Arbitrary<number>
+>;
+
+const device = fc.record(
+  {
+    id: fc.constantFrom('a', 'b'),
+    name: fc.constantFrom('A', 'B'),
+    kind: fc.constantFrom('phone', 'laptop', 'camera', 'power bank'),
+    wattHours: fc.oneof(fc.double({ min: 1, max: 100, noNaN: true }), fc.constantFrom(1e-6, 5000)),
+    health: fc.constantFrom(1e-6, 80, 110),
+    inputLimit: fc.constantFrom(1e-6, 5, 25, 1000),
+    leastWatts: fc.constant(1e-6),
+    awakeWatts: fc.constantFrom(3, 500),
+    display: fc.constantFrom('percent', 'light', 'nothing'),
+    deliveryVolts: fc.constantFrom(5, 9, 20, 48),
+    programmableVolts: fc.constantFrom(1e-6, 11, 21),
+  },
+  { requiredKeys: ['id', 'name', 'kind'] },
+);
+const charger = fc.record(
+  {
+    id: fc.constantFrom('c', 'd'),
+    name: fc.constantFrom('C', 'D'),
+    kind: fc.constantFrom('adapter', 'pad', 'power bank', 'computer'),
+    watts: fc.oneof(fc.double({ min: 1, max: 100, noNaN: true }), fc.constantFrom(1e-6, 1000)),
+    ports: fc.array(
+      fc.record({
+        name: fc.constantFrom('1', '2'),
+        connector: fc.constantFrom('USB-C', 'USB-A', 'pad', 'DC barrel'),
+        label: fc.constantFrom('5V⎓3A 9V⎓3A', '0V⎓0A', 'PPS 3.3-11V⎓3A', '15W 5W', '???', ''),
+      }),
+      { maxLength: 1 },
+    ),
+  },
+  { requiredKeys: ['id', 'name', 'kind', 'watts'] },
+);
+const source = fc.record({ charger, port: fc.constantFrom(0, 99) }, { requiredKeys: ['charger'] });
+const cadence = fc.oneof(
+  fc.constant(undefined),
+  fc.record({ kind: fc.constant('fixed'), every: fc.constantFrom(30, 300, 43_200) }),
+  fc.record(
+    { kind: fc.constant('marks'), at: fc.constantFrom([300, 600], [30], [7e9]), then: fc.constantFrom(30, 900) },
+    { requiredKeys: ['kind', 'at'] },
+  ),
+  fc.record({
+    kind: fc.constant('coarse then fine'),
+    every: fc.constant(600),
+    level: fc.constantFrom(1, 90),
+    then: fc.constantFrom(30, 300),
+  }),
+  fc.constantFrom({ kind: 'sampled', every: 0.001 }, { kind: 'spot', settle: 60 }),
+);
+const rule = fc.record({
+  ends: fc.constantFrom('full', 'power', 'window', 'list'),
+  wants: fc.subarray(['level', 'watts', 'watt-hours', 'temperature', 'battery watts', 'level at both ends']),
+  stall: fc.constantFrom(300, 86_400),
+  hot: fc.constantFrom(25, 60),
+});
+const header = fc.record(
+  {
+    device,
+    charger,
+    cadence,
+    rule,
+    port: fc.constantFrom(0, 3),
+    plugInAt: fc.constantFrom(BEGINS, BEGINS, BEGINS, 0, MOST),
+    group: fc.constantFrom('g'),
+  },
+  { requiredKeys: ['device', 'charger', 'plugInAt'] },
+);
+
+const reading = fc.record(
+  { kind: fc.constant('reading'), ...values, direction: fc.constantFrom('in', 'out'), note: text },
+  { requiredKeys: ['kind'] },
+);
+const level = fc.record(
+  { kind: fc.constant('reading'), percent: fc.double({ min: 0, max: 100, noNaN: true }), watts: values.watts },
+  { requiredKeys: ['kind', 'percent'] },
+);
+const entry = fc.oneof(
+  { weight: 6, arbitrary: level },
+  { weight: 3, arbitrary: reading },
+  { weight: 1, arbitrary: fc.record({ kind: fc.constant('note'), text }) },
+  { weight: 1, arbitrary: fc.record({ kind: fc.constant('strike'), target: id, reason: text }) },
+  { weight: 1, arbitrary: fc.record({ kind: fc.constant('picture'), picture: id, target: id }) },
+  {
+    weight: 3,
+    arbitrary: fc.record(
+      {
+        kind: fc.constant('event'),
+        event: fc.constantFrom(...core.EVENTS.map((each) => each.id)),
+        remark: text,
+        source,
+        until: moment,
+        shift: fc.oneof(fc.integer({ min: -4_000_000, max: 4_000_000 }), fc.constantFrom(-MOST, MOST)),
+        scores: fc.array(
+          fc.record({
+            name: fc.constant('s'),
+            value: fc.constantFrom(-1e15, 0, 12),
+            unit: fc.constant(''),
+            better: fc.constantFrom('more', 'less'),
+          }),
+          { maxLength: 2 },
+        ),
+      },
+      { requiredKeys: ['kind', 'event'] },
+    ),
+  },
+  {
+    weight: 1,
+    arbitrary: fc.record(
+      {
+        kind: fc.constant('trial'),
+        source,
+        state: fc.constantFrom('awake', 'asleep'),
+        status: fc.constantFrom('fast', 'holds', 'refuses'),
+        percent: values.percent,
+        volts: values.volts,
+        amps: values.amps,
+        confirms: id,
+      },
+      { requiredKeys: ['kind', 'source', 'state', 'status'] },
+    ),
+  },
+  {
+    weight: 1,
+    arbitrary: fc.record(
+      { kind: fc.constant('stop'), because: fc.constantFrom(...core.STOP_REASONS), remark: text },
+      { requiredKeys: ['kind', 'because'] },
+    ),
+  },
+);
+const samples = fc.record(
+  Object.fromEntries(
+    core.QUANTITIES.map((quantity) => [
+      quantity,
+      fc
+        .array(fc.tuple(fc.oneof(fc.integer({ min: 0, max: 9 }), fc.double({ min: 0, max: 90_000, noNaN: true })), values[quantity]), {
+          maxLength: 12,
+        })
+        .map((rows) => {
+          const sorted = rows.sort((one, other) => one[0] - other[0]);
+          return { seconds: Float64Array.from(sorted, ([seconds]) => seconds), values: Float64Array.from(sorted, ([, each]) => each) };
+        }),
+    ]),
+  ),
+  { requiredKeys: [] },
+);
+
+const run = fc
+  .tuple(header, fc.array(fc.tuple(entry, moment, moment), { maxLength: 14 }), fc.option(samples, { nil: {} }), fc.nat({ max: 1 }))
+  .map(([head, rows, streamed, which]) => {
+    const entries = rows.map(([each, at, written], index) => ({ ...each, at, written, seq: index + 1, id: `e${index + 1}` }));
+    const full = { schema: core.SCHEMA, id: `run-${which}`, pen: 0, ...head };
+    return {
+      header: core.headerSchema.validateSync(full, { strict: true }) as core.Header,
+      entries: core.entriesSchema.validateSync(entries, { strict: true }) as core.Entry[],
+      samples: streamed as core.Samples,
+    };
+  });
+
+/** No word of a figure is a slip of the program. */
+const PLAIN = /NaN|Infinity|undefined|null|\[object/;
+const said = (what: unknown): string =>
+  JSON.stringify(what, (key, each: unknown) =>
+    ['id', 'header', 'run', 'note', 'remark', 'entries'].includes(key)
+      ? undefined
+      : typeof each === 'string'
+        ? each
+        : Array.isArray(each) || (typeof each === 'object' && each !== null)
+          ? each
+          : 0,
+  );
+
+describe('any run that the schemas let in', () => {
+  const runs = fc.array(run, { minLength: 1, maxLength: 3 });
+
+  it('has every figure, notice and answer of a live run', () => {
+    fc.assert(
+      fc.property(run, moment, ({ header: head, entries, samples: streamed }, now) => {
+        const record = core.foldRun(head, entries, streamed);
+        const elapsed = core.elapsedAt(record, now);
+        expect(said(core.figuresOf(record))).not.toMatch(PLAIN);
+        core.notices(record);
+        core.watched(record);
+        core.isHot(record);
+        expect(said(core.summarise(record))).not.toMatch(PLAIN);
+        expect(said(core.workloads(record).map(core.splitInWords))).not.toMatch(PLAIN);
+        expect(said(core.compatibility(record))).not.toMatch(PLAIN);
+        core.writeCsv(record, streamed);
+        core.dueOf(record, now);
+        core.settledAt(record, elapsed);
+        core.stopOffer(record, elapsed);
+        expect(said(core.missing(record, elapsed))).not.toMatch(PLAIN);
+        core.newsOf([record]);
+        core.chargingTime(record, elapsed);
+        core.weigh({ percent: 50, watts: 3 }, record, now);
+      }),
+      { numRuns: 300 },
+    );
+  });
+
+  it('is compared, judged, forecast and expected', () => {
+    fc.assert(
+      fc.property(runs, fc.constantFrom(...core.LEVELS), (all, at) => {
+        const records = all.map(({ header: head, entries, samples: streamed }) => core.foldRun(head, entries, streamed));
+        const rows = core.compareRuns(records, records[0]?.header.id ?? '', at);
+        expect(said([core.verdict(rows, at), core.unfairness(rows), core.namesOf(rows)])).not.toMatch(PLAIN);
+        for (const record of records) {
+          const coming = core.forecasts(record, core.LEVELS);
+          for (const { low, high } of coming) expect(Number.isFinite(low) && Number.isFinite(high) && low <= high).toBe(true);
+          core.worthReading(record, coming, 900, 800);
+          core.expectedRun(record);
+          const ghost = core.ghostOf(record, records[0] ?? record);
+          if (ghost) expect(core.writeGhost(ghost)).not.toMatch(PLAIN);
+        }
+      }),
+      { numRuns: 150 },
+    );
+  });
+
+  it('is expected of any gear that the shelf takes', () => {
+    fc.assert(
+      fc.property(device, charger, (one, other) => {
+        const [on, by] = [core.SCHEMAS.device.validateSync(one), core.SCHEMAS.charger.validateSync(other)];
+        const outcome = core.settle({ device: on, charger: by });
+        core.explain(outcome, on.name);
+        core.expectedCharge(outcome, 3);
+      }),
+      { numRuns: 150 },
+    );
+  });
+});
