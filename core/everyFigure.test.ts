@@ -253,7 +253,7 @@ describe('any run that the schemas let in', () => {
       fc.property(device, charger, (one, other) => {
         const [on, by] = [core.SCHEMAS.device.validateSync(one), core.SCHEMAS.charger.validateSync(other)];
         const outcome = core.settle({ device: on, charger: by });
-        core.explain(outcome, on.name);
+        core.explain(outcome);
         core.expectedCharge(outcome, 3);
       }),
       { numRuns: 150 },

@@ -4,7 +4,7 @@ import { array, boolean, mixed, number, string, type TestContext, type Validatio
 const LONGEST_NAME = 80;
 
 /** What an id is made of: it stands in addresses and in keys, so nothing else may be in it. */
-const ID = /^[\w-]{1,40}$/;
+const ID = /^(?!__proto__$)[\w-]{1,40}$/;
 
 export const idField = () =>
   string().required().matches(ID, { message: 'is no id: letters, digits, - and _, up to 40 of them', excludeEmptyString: true });

@@ -11,7 +11,9 @@ export interface ReadLabel {
 
 const NUMBER = String.raw`(\d+(?:[.,]\d+)?)`;
 /** What stands between volts and amps: the direct-current sign and what people type for it. */
-const BETWEEN = String.raw`\s*(?:[⎓⎔=/@×x*·•_,]|[-–—]{1,3}|DC|\s)*\s*`;
+const BETWEEN = String.raw`(?:[⎓⎔=/@×x*·•_,–—\s-]|DC)*`;
+/** More is no label, in characters; it is not read. */
+const LONGEST = 1000;
 const PIECES = new RegExp(
   [
     String.raw`(?<family>[\p{L}][\p{L}\p{N} .+-]{0,38}?)\s*[:：]\s*`,
@@ -48,7 +50,7 @@ export function readLabel(text: string, connector?: string): ReadLabel {
     else if (family) read.offers.push({ kind: 'proprietary', family, volts, amps });
     else read.offers.push({ kind: 'fixed', volts, amps });
   };
-  for (const match of text.normalize('NFKC').matchAll(PIECES)) {
+  for (const match of tidied(text).matchAll(PIECES)) {
     const groups = match.groups ?? {};
     const piece = match[0].trim();
     if (groups.family !== undefined) {
@@ -72,6 +74,14 @@ export function readLabel(text: string, connector?: string): ReadLabel {
   }
   return read;
 }
+
+/** Without what is too long, and with blanks drawn together: a search for pieces would take long over them. */
+const tidied = (text: string) =>
+  text
+    .slice(0, LONGEST)
+    .normalize('NFKC')
+    .slice(0, LONGEST)
+    .replace(/[^\S\n]+/g, ' ');
 
 const decimal = (text: string | undefined) => Number((text ?? '').replace(',', '.'));
 const current = (match: RegExpMatchArray, at: number) => decimal(match[at]) / (match[at + 1] ? 1000 : 1);

@@ -7,6 +7,8 @@ export function writePort({ name, connector, label = '', probed, data }: Port): 
   return `${name ? `${name} ` : ''}(${outlet}) ${label.replaceAll('|', ';')}${found}`.trim();
 }
 
+const LONGEST = 1000;
+
 const PORT = new RegExp(
   `^(.*?)\\s*\\((${PORT_CONNECTORS.join('|')})(?:,\\s*(${DATA_PORTS.join('|')}))?\\)\\s*(.*?)(?:\\s*\\[probed:\\s*(.*)\\])?$`,
   'i',
@@ -18,7 +20,8 @@ const PORT = new RegExp(
  * @throws {Error} in a sentence that says how to write one
  */
 export function readPort(text: string): Port {
-  const match = PORT.exec(text.trim());
+  // No port is longer; blanks are drawn together, for the pattern would take long over many.
+  const match = PORT.exec(text.slice(0, LONGEST).replace(/\s+/g, ' ').trim());
   if (!match) throw new Error(`“${text.trim().slice(0, 40)}” is not a port. Write it as C1 (USB-C) 5V⎓3A.`);
   const [, name, connector, data, label, probed] = match;
   const known = <Choice extends string>(choices: readonly Choice[], typed: string | undefined) =>

@@ -62,6 +62,8 @@ function quantity(name: Quantity, convert: (value: number) => number): Column {
 const milli = (unit: string, text: string, short: string, long: string) =>
   unit === short || text === short || text.startsWith(long) ? thousandth : same;
 
+const LONGEST_HEADING = 200;
+
 /**
  * Tells what a column holds from a heading in plain English, with or without a unit: `Voltage (V)`, `current_mA`, `Power [W]`,
  * `Battery %`, `elapsed (s)`, `Temperature °F`.
@@ -69,11 +71,14 @@ const milli = (unit: string, text: string, short: string, long: string) =>
  * @returns `undefined` for a heading it does not know
  */
 export function columnOf(heading: string): Column | undefined {
+  // Blanks are drawn together and the rest is left: no heading is longer, and what looks for units would take long over it.
   const tidy = heading
+    .slice(0, LONGEST_HEADING)
     .replace(/^\uFEFF/, '')
+    .replaceAll('_', ' ')
+    .replace(/\s+/g, ' ')
     .trim()
-    .toLowerCase()
-    .replaceAll('_', ' ');
+    .toLowerCase();
   const match = /^(.*?)\s*(?:[([](.*?)[)\]]|\b(ms|s|min|mv|v|ma|a|mw|w|wh|mwh|mah|ah|%|°?[cf])|(°[cf]|%))$/.exec(tidy);
   const text = (match?.[1] || tidy).trim();
   const unit = (match?.[2] ?? match?.[3] ?? match?.[4] ?? '').trim();

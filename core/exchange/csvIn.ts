@@ -2,10 +2,13 @@ import Papa from 'papaparse';
 import type { Draft } from '../ink/entry';
 import { EVENTS } from '../ink/events';
 import { STOP_REASONS } from '../ink/entry';
-import { QUANTITIES, TEMPERATURES, type Quantity, type Samples } from '../ink/track';
+import { isKept, LONGEST_RUN, MOMENTS, RANGES } from '../ink/ranges';
+import { QUANTITIES, type Quantity, type Samples } from '../ink/track';
 import { parseClock } from '../quantity/duration';
 import { columnOf, type Column } from './columns';
+import { Growing } from './growing';
 import { ImportError } from './importError';
+import { LONGEST_ROW, MOST_VALUES } from './limits';
 import { untame } from './tame';
 
 export interface CsvOptions {
@@ -32,7 +35,8 @@ export interface CsvRun {
   ignored: string[];
 }
 
-const MISSING = new Set(['', '-', '–', '—', 'n/a', 'na', 'nan', 'null']);
+/** What stands in a cell of figures where there is none. */
+const MISSING = new Set(['-', '–', '—', 'n/a', 'na', 'nan', 'null']);
 const DAY = 86_400;
 
 /**
@@ -45,47 +49,139 @@ const DAY = 86_400;
  * @param name its name, for errors
  * @throws {ImportError} naming the row and column, and the way out
  */
-export function readCsv(text: string, name: string, options: CsvOptions = { decimal: 'auto', skipBadRows: false }): CsvRun {
-  if (text.includes('\0')) throw new ImportError(`${name} is not a text file. Export the log as CSV, and choose that file.`);
-  if (text.trim() === '') throw new ImportError(`${name} is empty. Choose the file again, or export it again from where it was made.`);
-  const { data, meta } = Papa.parse<string[]>(text, { skipEmptyLines: 'greedy' });
-  const [heading = [], ...rows] = data;
-  const columns = matchColumns(heading, name);
-  if (rows.length === 0) throw new ImportError(`${name} has a heading but no rows. Export it again once something is logged.`);
+export function readCsv(text: string, name: string, options?: CsvOptions): CsvRun {
+  const reader = new CsvReader(name, options);
+  reader.push(text);
+  return reader.end();
+}
 
-  const comma =
-    options.decimal === 'comma' || (options.decimal === 'auto' && meta.delimiter !== ',' && rows.slice(0, 50).some(hasDecimalComma));
-  const reader = new RowReader(columns, heading, name, comma);
-  const read: ReadRow[] = [];
-  let skipped = 0;
-  rows.forEach((cells, index) => {
-    try {
-      read.push(reader.read(cells, index + 2));
-    } catch (error) {
-      if (!options.skipBadRows || !(error instanceof ImportError)) throw error;
-      skipped += 1;
+/** How much is read before rows are made of it, in characters. */
+const PIECE = 1_000_000;
+/** Rows by which the decimal mark is told. */
+const TELLING = 50;
+
+/** The same, as the text comes in. Rows become columns at once, so that a log may be large. */
+export class CsvReader {
+  /** Text whose last row is not over yet. */
+  private rest = '';
+  private parser: { parse: (text: string, base: number, leaveLast: boolean) => Parsed } | undefined;
+  private delimiter = ',';
+  private rows: RowReader | undefined;
+  private heading: string[] = [];
+  private columns: (Column | undefined)[] = [];
+  private count = 0;
+  private skipped = 0;
+  private values = 0;
+  private first: ReadRow | undefined;
+  private last: ReadRow | undefined;
+  private instant: ReadRow | undefined;
+  private readonly samples = new Map<Quantity, { seconds: Growing; values: Growing }>();
+  private readonly written: ReadRow[] = [];
+
+  constructor(
+    private readonly name: string,
+    private readonly options: CsvOptions = { decimal: 'auto', skipBadRows: false },
+  ) {}
+
+  push(text: string): void {
+    if (text.includes('\0')) throw new ImportError(`${this.name} is not a text file. Export the log as CSV, and choose that file.`);
+    this.rest += text;
+    if (this.rest.length >= PIECE) this.read(true);
+  }
+
+  end(): CsvRun {
+    const { name } = this;
+    this.read(false);
+    if (this.heading.length === 0)
+      throw new ImportError(`${name} is empty. Choose the file again, or export it again from where it was made.`);
+    if (this.count + this.skipped === 0)
+      throw new ImportError(`${name} has a heading but no rows. Export it again once something is logged.`);
+    const { last, instant } = this;
+    if (!last) throw new ImportError(`No row of ${name} could be read. Check its heading and its decimal mark.`);
+    const start = this.start();
+    return {
+      plugInAt: instant?.instant === undefined ? undefined : Math.round(instant.instant - (instant.seconds - start) * 1000),
+      entries: this.written.sort((one, other) => one.order - other.order).map((row) => toDraft({ ...row, seconds: row.seconds - start })),
+      samples: Object.fromEntries(
+        QUANTITIES.flatMap((quantity) => {
+          const column = this.samples.get(quantity);
+          return column ? [[quantity, { seconds: column.seconds.whole().map((each) => each - start), values: column.values.whole() }]] : [];
+        }),
+      ),
+      length: last.seconds - start,
+      rows: this.count,
+      skipped: this.skipped,
+      understood: this.heading.filter((_, index) => this.columns[index]),
+      ignored: this.heading.filter((_, index) => !this.columns[index]),
+    };
+  }
+
+  /** The clock of a meter starts at its first row; ours at plug-in. */
+  private start(): number {
+    return this.columns.some((column) => column?.holds === 'kind') ? 0 : (this.first?.seconds ?? 0);
+  }
+
+  private read(isMore: boolean): void {
+    this.parser ??= this.begin();
+    const { data, errors, meta } = this.parser.parse(this.rest, 0, isMore);
+    this.rest = isMore ? this.rest.slice(meta.cursor) : '';
+    if (this.rest.length > LONGEST_ROW || errors.some(({ code }) => code === 'MissingQuotes')) {
+      const row = this.count + this.skipped + (this.heading.length > 0 ? 1 : 0) + data.length + (isMore ? 1 : 0);
+      throw new ImportError(`Row ${row} of ${this.name} opens a quotation mark that is never closed. Close it, or take it away.`);
     }
-  });
-  const last = read.at(-1);
-  if (!last) throw new ImportError(`No row of ${name} could be read. Check its heading and its decimal mark.`);
+    const rows = data.filter((cells) => cells.some((cell) => cell.trim() !== ''));
+    const [heading] = this.heading.length === 0 ? rows.splice(0, 1) : [];
+    if (heading) {
+      [this.heading, this.columns] = [heading, matchColumns(heading, this.name)];
+      const telling = this.delimiter !== ',' && rows.slice(0, TELLING).some(hasDecimalComma);
+      const comma = this.options.decimal === 'comma' || (this.options.decimal === 'auto' && telling);
+      this.rows = new RowReader(this.columns, heading, this.name, comma);
+    }
+    for (const cells of rows) this.row(cells);
+  }
 
-  const own = columns.some((column) => column?.holds === 'kind');
-  const start = own ? 0 : (read[0]?.seconds ?? 0);
-  for (const row of read) row.seconds -= start;
-  const instant = read.find(({ instant: known }) => known !== undefined);
-  return {
-    plugInAt: instant?.instant === undefined ? undefined : Math.round(instant.instant - instant.seconds * 1000),
-    entries: read
-      .filter(({ kind }) => kind !== 'sample')
-      .sort((one, other) => one.order - other.order)
-      .map(toDraft),
-    samples: toSamples(read.filter(({ kind }) => kind === 'sample')),
-    length: last.seconds,
-    rows: read.length,
-    skipped,
-    understood: heading.filter((_, index) => columns[index]),
-    ignored: heading.filter((_, index) => !columns[index]),
-  };
+  private begin() {
+    const { meta } = Papa.parse<string[]>(this.rest, { preview: 20, skipEmptyLines: 'greedy' });
+    this.delimiter = meta.delimiter;
+    return new Papa.Parser({ delimiter: meta.delimiter, newline: meta.linebreak as '\n' }) as unknown as NonNullable<CsvReader['parser']>;
+  }
+
+  private row(cells: string[]): void {
+    try {
+      const read = this.rows?.read(cells, this.count + this.skipped + 2);
+      if (!read) return;
+      this.count += 1;
+      this.first ??= read;
+      this.last = read;
+      if (read.instant !== undefined) this.instant ??= read;
+      if (read.kind === 'sample') this.sample(read);
+      else this.written.push(read);
+    } catch (error) {
+      if (!this.options.skipBadRows || !(error instanceof ImportError)) throw error;
+      this.skipped += 1;
+    }
+    if (this.values > MOST_VALUES)
+      throw new ImportError(
+        `${this.name} holds more than ${MOST_VALUES / 1e6} million values, the most that is kept of a run. Split it, or log fewer samples a second.`,
+      );
+  }
+
+  private sample({ seconds, values }: ReadRow): void {
+    for (const quantity of Object.keys(values) as Quantity[]) {
+      const column = this.samples.get(quantity) ?? { seconds: new Growing(), values: new Growing() };
+      this.samples.set(quantity, column);
+      column.seconds.push(seconds);
+      column.values.push(values[quantity] ?? 0);
+      this.values += 1;
+    }
+  }
+}
+
+/** What Papa Parse makes of a piece. */
+interface Parsed {
+  data: string[][];
+  errors: { code?: string }[];
+  meta: { cursor: number };
 }
 
 const hasDecimalComma = (cells: string[]) => cells.some((cell) => /^\s*-?\d+,\d+\s*$/.test(cell));
@@ -127,7 +223,6 @@ interface ReadRow {
   values: Partial<Record<Quantity, number>>;
   note: string;
   order: number;
-  row: number;
 }
 
 /** Reads rows one after another: a time is understood against the one before it. */
@@ -149,10 +244,10 @@ class RowReader {
         `${where} has ${cells.length} columns where the heading has ${this.columns.length}. Mend the row, or choose to skip rows that cannot be read.`,
       );
     }
-    const read: ReadRow = { seconds: Number.NaN, instant: undefined, kind: 'sample', values: {}, note: '', order: row, row };
+    const read: ReadRow = { seconds: Number.NaN, instant: undefined, kind: 'sample', values: {}, note: '', order: row };
     this.columns.forEach((column, index) => {
       const cell = (cells[index] ?? '').trim();
-      if (!column || MISSING.has(cell.toLowerCase())) return;
+      if (!column || cell === '' || (column.holds !== 'note' && MISSING.has(cell.toLowerCase()))) return;
       const place = `${where}: “${cell.slice(0, 40)}”`;
       const title = `in column “${this.heading[index] ?? ''}”`;
       if (column.holds === 'note') read.note = untame(cell);
@@ -162,6 +257,8 @@ class RowReader {
       else this.time(column, cell, read, place, title);
     });
     if (Number.isNaN(read.seconds)) throw new ImportError(`${where} has no time. Fill it in, or choose to skip rows that cannot be read.`);
+    if (read.kind === 'note' && read.note === '')
+      throw new ImportError(`${where} is a note without a text. Write one, or choose to skip rows that cannot be read.`);
     if (read.seconds < this.last) {
       throw new ImportError(
         `${where} goes back in time, from ${this.last} s to ${read.seconds} s. Put the rows in order of time, or choose to skip such rows.`,
@@ -179,8 +276,14 @@ class RowReader {
 
   private figure(column: Extract<Column, { holds: 'quantity' }>, cell: string, place: string, title: string): number {
     const value = column.convert(this.number(cell.replace(/\s*(%|[a-z]+|°[cf])$/i, ''), place, title));
-    if (column.quantity === 'percent' && (value < 0 || value > 100)) {
+    if (column.quantity === 'percent' && !isKept('percent', value)) {
       throw new ImportError(`${place} is not a level from 0 to 100 % ${title}. Correct it, or choose to skip rows that cannot be read.`);
+    }
+    if (!isKept(column.quantity, value)) {
+      const { least, most } = RANGES[column.quantity];
+      throw new ImportError(
+        `${place} cannot be ${title}: from ${least} to ${most} is kept. Correct it, or choose to skip rows that cannot be read.`,
+      );
     }
     return value;
   }
@@ -199,8 +302,13 @@ class RowReader {
 
   private time(column: Extract<Column, { scale: number }>, cell: string, read: ReadRow, place: string, title: string): void {
     const ticking = parseClock(cell);
-    const instant = /^\d{4}-\d\d-\d\d[T ]/.test(cell) ? Date.parse(cell.replace(' ', 'T').replace(',', '.')) : Number.NaN;
+    const date = /^(\d{4})-(\d\d)-(\d\d)[T ]/.exec(cell);
+    const instant = date ? Date.parse(cell.replace(' ', 'T').replace(',', '.')) : Number.NaN;
+    if (date && !isDay(Number(date[1]), Number(date[2]), Number(date[3])))
+      throw new ImportError(`${place} is no day of the calendar ${title}. Correct it, or choose to skip rows that cannot be read.`);
     if (!Number.isNaN(instant)) {
+      if (instant < MOMENTS.least || instant > MOMENTS.most)
+        throw new ImportError(`${place} is not between 1970 and 2199 ${title}. Correct it, or choose to skip rows that cannot be read.`);
       read.instant = instant;
       if (Number.isNaN(read.seconds)) read.seconds = instant / 1000;
     } else if (ticking !== undefined) {
@@ -208,19 +316,25 @@ class RowReader {
       read.seconds = ticking + this.days * DAY;
     } else if (/[-/:.]\d+[-/:.]/.test(cell)) {
       throw new ImportError(`${place} is not a time ${title}. Write it as 2026-10-05T14:02:05, as 1:02:05, or in seconds.`);
-    } else read.seconds = this.number(cell, place, title) * column.scale;
+    } else {
+      read.seconds = this.number(cell, place, title) * column.scale;
+      if (!(read.seconds >= -LONGEST_RUN && read.seconds <= LONGEST_RUN))
+        throw new ImportError(`${place} is no time of a run ${title}. Correct it, or choose to skip rows that cannot be read.`);
+    }
   }
 }
 
-/** Temperatures, and a battery that drains. */
-const MAY_BE_BELOW_ZERO: ReadonlySet<string> = new Set([...TEMPERATURES, 'batteryWatts']);
+/** Whether there is such a day: February has 28 days, or 29. */
+function isDay(year: number, month: number, day: number): boolean {
+  return month >= 1 && month <= 12 && day >= 1 && day <= new Date(Date.UTC(year, month, 0)).getUTCDate();
+}
 
-function toDraft({ seconds, kind, values, note, row }: ReadRow): TimedDraft {
+function toDraft({ seconds, kind, values, note }: ReadRow): TimedDraft {
   if (kind === 'note') return { seconds, draft: { kind, at: 0, text: note } };
   if (kind === 'event') {
     const [named = '', ...remark] = note.split(': ');
     const event = EVENTS.find(({ id }) => id === named)?.id;
-    if (!event) return { seconds, draft: { kind: 'note', at: 0, text: note } };
+    if (!event) return { seconds, draft: { kind: 'note', at: 0, text: note || 'an event without a name' } };
     return { seconds, draft: { kind, at: 0, event, ...(remark.length > 0 && { remark: remark.join(': ') }) } };
   }
   if (kind === 'stop') {
@@ -228,21 +342,5 @@ function toDraft({ seconds, kind, values, note, row }: ReadRow): TimedDraft {
     const reason = STOP_REASONS.find((known) => known === because) ?? 'other';
     return { seconds, draft: { kind, at: 0, because: reason, ...(remark.length > 0 && { remark: remark.join(': ') }) } };
   }
-  const below = Object.entries(values).find(([quantity, value]) => !MAY_BE_BELOW_ZERO.has(quantity) && value < 0);
-  if (below)
-    throw new ImportError(`Row ${row} has a reading below zero (${below.join(' ')}). Write the size of the figure without a minus.`);
   return { seconds, draft: { kind: 'reading', at: 0, ...values, ...(note && { note }) } };
-}
-
-function toSamples(rows: ReadRow[]): Samples {
-  const samples: Samples = {};
-  for (const quantity of QUANTITIES) {
-    const given = rows.filter(({ values }) => values[quantity] !== undefined);
-    if (given.length === 0) continue;
-    samples[quantity] = {
-      seconds: Float64Array.from(given, ({ seconds }) => seconds),
-      values: Float64Array.from(given, ({ values }) => values[quantity] ?? 0),
-    };
-  }
-  return samples;
 }

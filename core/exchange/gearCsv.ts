@@ -55,7 +55,10 @@ export interface ReadGear {
  */
 export function readGearCsv(text: string, name: string): ReadGear {
   if (text.includes('\0')) throw new ImportError(`${name} is not a text file. Export the gear as CSV, and choose that file.`);
-  const { data } = Papa.parse<string[]>(text, { skipEmptyLines: 'greedy' });
+  const { data, errors } = Papa.parse<string[]>(text, { skipEmptyLines: 'greedy' });
+  const open = errors.find(({ code }) => code === 'MissingQuotes');
+  if (open)
+    throw new ImportError(`Row ${(open.row ?? 0) + 1} of ${name} opens a quotation mark that is never closed. Close it, or take it away.`);
   const [heading = [], ...rows] = data;
   const columns = heading.map((each) =>
     each

@@ -12,7 +12,7 @@ export function joinInk(mine: readonly Entry[], theirs: readonly Entry[], where:
     const known = joined.get(entry.id);
     if (known && !sameEntry(known, entry)) {
       throw new ImportError(
-        `Entry ${entry.seq} of ${where} differs from the one already here. Nothing was brought in; keep the file apart, or use another address.`,
+        `Entry ${entry.seq} of ${where} differs from the one already here. Nothing was imported; keep the file apart, or use another address.`,
       );
     }
     joined.set(entry.id, entry);

@@ -36,8 +36,7 @@ export interface Logbook {
 export function logbookOf(
   { devices, chargers, cables, meters }: Pick<Logbook, 'devices' | 'chargers' | 'cables' | 'meters'>,
   { methods, studies }: Pick<Logbook, 'methods' | 'studies'>,
-  runs: StoredRun[],
-  pictures: Record<string, string> = {},
+  runs: StoredRun[] = [],
 ): Logbook {
   return {
     format: 'inkpath-logbook',
@@ -50,11 +49,59 @@ export function logbookOf(
     methods,
     studies,
     runs,
-    ...(Object.keys(pictures).length > 0 && { pictures }),
   };
 }
 
-/** Writes a logbook as JSON. Samples become plain arrays; figures keep every digit. */
+/** How many numbers of a column are put into words at once. */
+const HANDFUL = 50_000;
+
+/** A run in JSON, in parts: a meter's columns may be longer than any text. */
+function* runParts({ header, entries, samples = {} }: StoredRun): Generator<string> {
+  yield `{"header":${JSON.stringify(header)},"entries":${JSON.stringify(entries)}`;
+  const columns = Object.entries(samples);
+  for (const [index, [quantity, { seconds, values }]] of columns.entries()) {
+    yield `${index === 0 ? ',"samples":{' : ','}"${quantity}":{"seconds":[`;
+    yield* numberParts(seconds);
+    yield '],"values":[';
+    yield* numberParts(values);
+    yield ']}';
+  }
+  yield columns.length > 0 ? '}}' : '}';
+}
+
+function* numberParts(numbers: Float64Array): Generator<string> {
+  for (let from = 0; from < numbers.length; from += HANDFUL) yield (from > 0 ? ',' : '') + numbers.subarray(from, from + HANDFUL).join(',');
+}
+
+/**
+ * A logbook in JSON, part by part, so that it may be larger than any text can be. Samples become plain lists; figures keep every digit.
+ *
+ * @param head     what it holds beside its runs and pictures
+ * @param runs     one after another, each read when it is its turn
+ * @param pictures ids with data addresses, likewise
+ */
+export async function* logbookParts(
+  head: Omit<Logbook, 'runs' | 'pictures'>,
+  runs: AsyncIterable<StoredRun> | Iterable<StoredRun>,
+  pictures: AsyncIterable<[string, string]> | Iterable<[string, string]> = [],
+): AsyncGenerator<string> {
+  yield `${JSON.stringify(head).slice(0, -1)},"runs":[`;
+  let isFirst = true;
+  for await (const run of runs) {
+    if (!isFirst) yield ',';
+    isFirst = false;
+    yield* runParts(run);
+  }
+  yield ']';
+  isFirst = true;
+  for await (const [id, address] of pictures) {
+    yield `${isFirst ? ',"pictures":{' : ','}${JSON.stringify(id)}:${JSON.stringify(address)}`;
+    isFirst = false;
+  }
+  yield isFirst ? '}' : '}}';
+}
+
+/** Writes a logbook that is small enough to be one text. */
 export function writeLogbook(logbook: Logbook): string {
   return JSON.stringify(logbook, (_key, value: unknown) => (value instanceof Float64Array ? Array.from(value) : value));
 }

@@ -1,107 +1,165 @@
-import { array, lazy, number, object, string, ValidationError } from 'yup';
+import { object, string, type Schema } from 'yup';
 import { SCHEMAS } from '../bench/schemas';
+import { idField } from '../ink/fields';
 import { ownMethodSchema } from '../method/ownMethod';
-import { SCHEMA } from '../ink/version';
-import { entriesSchema, headerSchema } from '../ink/entry';
-import { QUANTITIES, type Quantity, type Samples } from '../ink/track';
 import { studySchema } from '../plan/study';
+import { misfit, type Misfit } from './fits';
 import { ImportError } from './importError';
-import type { Logbook } from './logbook';
+import { JsonSplitter, parseJson } from './jsonPieces';
+import type { Logbook, StoredRun } from './logbook';
 import { migrate } from './migrate';
+import { runMisfit, within } from './runMisfit';
+import { typedSamples } from './samplesFit';
 
-const column = object({
-  seconds: array().of(number().required()).required(),
-  values: array().of(number().required()).required(),
-})
-  .noUnknown()
-  .test('even', 'has columns of unequal length', (given) => !(given as object | undefined) || given.seconds.length === given.values.length);
+/** The lists of a logbook, and what each of their items must be. */
+const LISTS = {
+  devices: SCHEMAS.device,
+  chargers: SCHEMAS.charger,
+  cables: SCHEMAS.cable,
+  meters: SCHEMAS.meter,
+  methods: ownMethodSchema,
+  studies: studySchema,
+  runs: undefined,
+} as const satisfies Partial<Record<keyof Logbook, Schema | undefined>>;
+type ListName = keyof typeof LISTS;
+const isList = (key: string): key is ListName => Object.hasOwn(LISTS, key);
 
-const samplesSchema = object(
-  Object.fromEntries(QUANTITIES.map((quantity) => [quantity, column.default(undefined).optional()])),
-).noUnknown();
-
-const logbookSchema = object({
-  format: string()
-    .oneOf(['inkpath-logbook'] as const)
-    .required(),
-  schema: number().oneOf([SCHEMA]).required(),
-  exportedAt: string().required(),
-  devices: array().of(SCHEMAS.device).required(),
-  chargers: array().of(SCHEMAS.charger).required(),
-  cables: array().of(SCHEMAS.cable).required(),
-  meters: array().of(SCHEMAS.meter).required(),
-  methods: array().of(ownMethodSchema).required(),
-  studies: array().of(studySchema).required(),
-  runs: array()
-    .of(object({ header: headerSchema, entries: entriesSchema, samples: samplesSchema.default(undefined).optional() }).noUnknown())
-    .required(),
-  pictures: lazy((given: unknown) =>
-    object(
-      Object.fromEntries(
-        Object.keys(typeof given === 'object' && given !== null ? given : {}).map((id) => [
-          id,
-          string()
-            .matches(/^data:image\/(jpeg|png|webp);base64,[A-Za-z0-9+/=]+$/, 'is not a picture')
-            .required(),
-        ]),
-      ),
-    )
-      .default(undefined)
-      .optional(),
-  ),
-}).noUnknown();
+const headSchema = object({ exportedAt: string().required() });
+const PICTURE = /^data:image\/(jpeg|png|webp);base64$/;
 
 /**
- * Reads a logbook from JSON, of this schema or an older one.
+ * Reads a logbook from JSON, of this schema or an older one, as its text comes in: it may be as large as the disk holds. Every item is checked
+ * before the next is read.
  *
- * @param text the file's contents
- * @param name its name, for errors
  * @throws {ImportError} naming the place in the file and the way out
  */
-export function readLogbook(text: string, name: string): Logbook {
-  const value = migrate(parse(text, name), name);
-  if (value.format !== 'inkpath-logbook')
-    throw new ImportError(`${name} is JSON, but not a logbook. Choose a file that Inkpath Log exported.`);
-  try {
-    logbookSchema.validateSync(value, { strict: true });
-  } catch (error) {
-    if (!(error instanceof ValidationError)) throw error;
-    const place = error.path ? `${error.path}: ` : '';
-    throw new ImportError(
-      `${name} does not fit at ${place}${error.message}. It was changed or cut off after it was exported: export it again.`,
+export class LogbookReader {
+  private readonly splitter: JsonSplitter;
+  private readonly head: Record<string, unknown> = {};
+  private readonly lists = new Map<ListName, unknown[]>();
+  /** Items that came before the schema was known. */
+  private early: [key: ListName, text: string][] = [];
+  private readonly pictures: Record<string, string> = {};
+  private readonly runs = new Set<string>();
+  private isEmpty = true;
+
+  /** @param name the file's name, for errors */
+  constructor(private readonly name: string) {
+    const pieces = {
+      value: (key: string, text: string) => {
+        if (isList(key)) throw this.unfit({ path: key, says: 'is not a list' });
+        this.head[key] = parseJson(text, name);
+      },
+      begin: (key: string) => {
+        if (isList(key)) this.lists.set(key, this.lists.get(key) ?? []);
+        else if (key !== 'pictures') this.head[key] = [];
+      },
+      item: (key: string, _index: number, text: string) => {
+        if (!isList(key)) return;
+        if (this.head.schema === undefined) this.early.push([key, text]);
+        else this.take(key, text);
+      },
+      member: (key: string, id: string, text: string) => {
+        this.takePicture(`${key}.${id}`, id, parseJson(text, name));
+      },
+    };
+    this.splitter = new JsonSplitter(name, pieces, (key) => key === 'pictures');
+  }
+
+  push(text: string): void {
+    if (text.includes('\0')) throw new ImportError(`${this.name} is not a text file. Choose a logbook that Inkpath Log exported.`);
+    if (text.trim() !== '') this.isEmpty = false;
+    this.splitter.push(this.isEmpty ? '' : text);
+  }
+
+  /** The logbook, once all of it was read. */
+  end(): Logbook {
+    if (this.isEmpty) throw new ImportError(`${this.name} is empty. Choose the file again, or export it again from where it was made.`);
+    this.splitter.end();
+    const head = this.migrated({});
+    if (head.format !== 'inkpath-logbook')
+      throw new ImportError(`${this.name} is JSON, but not a logbook. Choose a file that Inkpath Log exported.`);
+    for (const [key, text] of this.early) this.take(key, text);
+    this.early = [];
+    const lists = Object.fromEntries(
+      (Object.keys(LISTS) as ListName[]).map((key) => {
+        const items = this.lists.get(key) ?? (Array.isArray(head[key]) ? [] : undefined);
+        if (!items) throw this.unfit({ path: key, says: 'is missing' });
+        return [key, items];
+      }),
+    );
+    const stranger = Object.keys(head).find((key) => !isList(key) && !['format', 'schema', 'exportedAt', 'pictures'].includes(key));
+    const found = stranger === undefined ? misfit(headSchema, head) : { path: stranger, says: 'is no part of a logbook' };
+    if (found) throw this.unfit(found);
+    return {
+      format: 'inkpath-logbook',
+      schema: head.schema,
+      exportedAt: head.exportedAt,
+      ...lists,
+      ...(Object.keys(this.pictures).length > 0 && { pictures: this.pictures }),
+    } as unknown as Logbook;
+  }
+
+  /** The head of the file with some lists in it, raised to the present schema. */
+  private migrated(lists: Record<string, unknown[]>): Record<string, unknown> {
+    return migrate({ ...this.head, ...lists }, this.name);
+  }
+
+  private take(key: ListName, text: string): void {
+    const items = this.lists.get(key) ?? [];
+    this.lists.set(key, items);
+    const place = `${key}[${items.length}]`;
+    const raised = this.migrated({ [key]: [parseJson(text, this.name)] })[key];
+    const item: unknown = Array.isArray(raised) ? raised[0] : undefined;
+    const schema = LISTS[key];
+    const found = within(place, schema ? misfit(schema, item) : runMisfit(item));
+    if (found) throw this.unfit(found);
+    items.push(schema ? item : this.run(item as StoredRun));
+  }
+
+  private run(run: StoredRun): StoredRun {
+    const { id } = run.header;
+    if (this.runs.has(id)) throw new ImportError(`${this.name} holds run ${id} twice, and nothing was imported. Export it again.`);
+    this.runs.add(id);
+    return { ...run, ...(run.samples && { samples: typedSamples(run.samples) }) };
+  }
+
+  private takePicture(place: string, id: string, address: unknown): void {
+    const found = misfit(idField(), id);
+    if (found) throw this.unfit({ path: place, says: found.says });
+    if (typeof address !== 'string' || !isPicture(address)) throw this.unfit({ path: place, says: 'is not a picture' });
+    this.pictures[id] = address;
+  }
+
+  private unfit({ path, says }: Misfit): ImportError {
+    const place = path ? `at ${path}: it ` : '';
+    return new ImportError(
+      `${this.name} does not fit ${place}${says}. It was changed or cut off after it was exported, and nothing was imported: export it again.`,
     );
   }
-  const logbook = value as unknown as Logbook;
-  for (const run of logbook.runs) if (run.samples) run.samples = typed(run.samples);
-  requireUnique(logbook, name);
-  return logbook;
 }
 
-function parse(text: string, name: string): unknown {
-  if (text.trim() === '') throw new ImportError(`${name} is empty. Choose the file again, or export it again from where it was made.`);
-  try {
-    return JSON.parse(text);
-  } catch {
-    throw new ImportError(`${name} is not JSON, or was cut off. Choose a logbook that Inkpath Log exported, or export it again.`);
-  }
-}
-
-function typed(samples: Samples): Samples {
-  const columns = Object.entries(samples) as [Quantity, { seconds: ArrayLike<number>; values: ArrayLike<number> }][];
-  return Object.fromEntries(
-    columns.map(([quantity, { seconds, values }]) => [
-      quantity,
-      { seconds: Float64Array.from(seconds), values: Float64Array.from(values) },
-    ]),
+/** Whether a data address holds a picture that a browser can show, in base64 as RFC 4648 has it. */
+function isPicture(address: string): boolean {
+  const comma = address.indexOf(',');
+  const body = address.slice(comma + 1);
+  const end = body.endsWith('==') ? 2 : body.endsWith('=') ? 1 : 0;
+  return (
+    PICTURE.test(address.slice(0, comma)) &&
+    body.length > 0 &&
+    body.length % 4 === 0 &&
+    !/[^A-Za-z0-9+/]/.test(body.slice(0, body.length - end))
   );
 }
 
-function requireUnique({ runs }: Logbook, name: string): void {
-  const ids = new Set<string>();
-  for (const { header, entries } of runs) {
-    if (ids.has(header.id)) throw new ImportError(`${name} holds run ${header.id} twice. Export it again.`);
-    ids.add(header.id);
-    if (new Set(entries.map(({ id }) => id)).size < entries.length)
-      throw new ImportError(`${name} holds an entry of run ${header.id} twice. Export it again.`);
-  }
+/**
+ * Reads a logbook whose text is at hand.
+ *
+ * @param name of the file, for errors
+ * @throws {ImportError} naming the place in the file and the way out
+ */
+export function readLogbook(text: string, name: string): Logbook {
+  const reader = new LogbookReader(name);
+  reader.push(text);
+  return reader.end();
 }

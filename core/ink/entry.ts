@@ -13,7 +13,6 @@ import { LONGEST_RUN, MOMENTS } from './ranges';
 import { trialFields } from './trial';
 import { SCHEMA } from './version';
 
-const moment = number().integer().required();
 /** Keys of ink are as wide as this. */
 const LAST_PLACE = 999_999_999;
 

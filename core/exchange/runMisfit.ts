@@ -1,0 +1,39 @@
+import { entrySchema, headerSchema } from '../ink/entry';
+import { misfit, type Misfit } from './fits';
+import { samplesMisfit } from './samplesFit';
+
+const KNOWN = new Set(['header', 'entries', 'samples']);
+
+/** Whether a whole run fits: its header, every entry of its ink, each with an id of its own, and a meter's columns. */
+export function runMisfit(run: unknown): Misfit | undefined {
+  if (typeof run !== 'object' || run === null) return { path: '', says: 'is not a run' };
+  const { header, entries, samples } = run as Record<string, unknown>;
+  const stranger = Object.keys(run).find((key) => !KNOWN.has(key));
+  if (stranger !== undefined) return { path: stranger, says: 'is no part of a run' };
+  return (
+    within('header', misfit(headerSchema, header)) ??
+    (Array.isArray(entries) ? entriesMisfit(entries) : { path: 'entries', says: 'is not a list' }) ??
+    (samples === undefined ? undefined : within('samples', samplesMisfit(samples)))
+  );
+}
+
+/** Whether one entry of ink fits. */
+export const entryMisfit = (entry: unknown): Misfit | undefined => misfit(entrySchema, entry);
+
+function entriesMisfit(entries: readonly unknown[]): Misfit | undefined {
+  const ids = new Set<string>();
+  for (const [index, entry] of entries.entries()) {
+    const place = `entries[${index}]`;
+    const found = within(place, entryMisfit(entry));
+    if (found) return found;
+    const { id } = entry as { id: string };
+    if (ids.has(id)) return { path: place, says: `has the id of another entry of its run (${id})` };
+    ids.add(id);
+  }
+  return undefined;
+}
+
+/** The same, said of what it lies in. */
+export function within(place: string, found: Misfit | undefined): Misfit | undefined {
+  return found && { ...found, path: found.path ? `${place}.${found.path}` : place };
+}

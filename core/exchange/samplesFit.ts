@@ -1,0 +1,59 @@
+import { LONGEST_RUN, RANGES } from '../ink/ranges';
+import { QUANTITIES, type Quantity, type Samples } from '../ink/track';
+import type { Misfit } from './fits';
+import { MOST_VALUES } from './limits';
+
+type Column = { seconds: ArrayLike<number>; values: ArrayLike<number> };
+
+/**
+ * Whether a meter's columns are what a run can hold: of equal length, ascending in time from plug-in on, every value within what is kept of its
+ * quantity, and no more of them than are kept. A loop of its own, for there may be millions.
+ */
+export function samplesMisfit(samples: unknown): Misfit | undefined {
+  if (typeof samples !== 'object' || samples === null || Array.isArray(samples)) return { path: '', says: 'is not a set of columns' };
+  let count = 0;
+  for (const [name, column] of Object.entries(samples) as [string, unknown][]) {
+    const quantity = QUANTITIES.find((each) => each === name);
+    if (!quantity) return { path: name, says: 'is no quantity that is kept' };
+    if (!isColumn(column)) return { path: name, says: 'does not have as many seconds as values' };
+    count += column.values.length;
+    const found = columnMisfit(quantity, column);
+    if (found) return found;
+  }
+  return count > MOST_VALUES ? { path: '', says: `has ${count} values; up to ${MOST_VALUES} are kept of a run` } : undefined;
+}
+
+const isList = (value: unknown): value is ArrayLike<number> => Array.isArray(value) || value instanceof Float64Array;
+
+function isColumn(column: unknown): column is Column {
+  if (typeof column !== 'object' || column === null || !('seconds' in column) || !('values' in column)) return false;
+  const { seconds, values } = column;
+  return isList(seconds) && isList(values) && seconds.length === values.length && Object.keys(column).length === 2;
+}
+
+function columnMisfit(quantity: Quantity, { seconds, values }: Column): Misfit | undefined {
+  const { least, most } = RANGES[quantity];
+  const at = (name: 'seconds' | 'values', row: number) => `${quantity}.${name}[${row}]`;
+  let before = 0;
+  for (let row = 0; row < seconds.length; row += 1) {
+    const [second, value] = [seconds[row], values[row]];
+    // Written so that what is no number fails too.
+    if (typeof second !== 'number' || !(second >= before && second <= LONGEST_RUN))
+      return { path: at('seconds', row), says: 'is before the row above it, or no time of a run' };
+    if (typeof value !== 'number' || !(value >= least && value <= most))
+      return { path: at('values', row), says: `is not a number from ${least} to ${most}` };
+    before = second;
+  }
+  return undefined;
+}
+
+/** Columns as typed arrays, from lists of numbers. */
+export function typedSamples(samples: Partial<Record<Quantity, Column>>): Samples {
+  const columns = Object.entries(samples) as [Quantity, Column][];
+  return Object.fromEntries(
+    columns.map(([quantity, { seconds, values }]) => [
+      quantity,
+      { seconds: Float64Array.from(seconds), values: Float64Array.from(values) },
+    ]),
+  );
+}
