@@ -6,6 +6,7 @@ import './frame/paper.css';
 import { createPinia } from 'pinia';
 import { createApp } from 'vue';
 import App from './frame/App.vue';
+import { report, watchFailures } from './frame/failures';
 import { openLogbook } from './frame/openLogbook';
 import { createRoutes } from './frame/router';
 import { createTheme } from './frame/theme';
@@ -15,4 +16,7 @@ const pinia = createPinia();
 
 // The frame is made while the databases open; it shows once they have.
 const opening = openLogbook(pinia);
-createApp(App, { opening }).use(pinia).use(createTheme(nonce)).use(createRoutes()).mount('#app');
+const app = createApp(App, { opening }).use(pinia).use(createTheme(nonce)).use(createRoutes());
+app.config.errorHandler = report;
+watchFailures();
+app.mount('#app');

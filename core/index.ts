@@ -122,7 +122,7 @@ export { writeAgenda, writeICalendar } from './exchange/calendarOut';
 export { ImportError } from './exchange/importError';
 export { LONGEST_ROW, MOST_VALUES } from './exchange/limits';
 export { migrate } from './exchange/migrate';
-export { readCsv, type CsvOptions, type CsvRun } from './exchange/csvIn';
+export { CsvReader, readCsv, type CsvOptions, type CsvRun } from './exchange/csvIn';
 export { writeCsv } from './exchange/csvOut';
 export { readGearCsv, writeGearCsv, type NewGear, type ReadGear } from './exchange/gearCsv';
 export { joinInk } from './exchange/joinInk';

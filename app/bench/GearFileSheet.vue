@@ -1,20 +1,24 @@
 <script setup lang="ts">
 import { nanoid } from 'nanoid';
-import { ref, shallowRef } from 'vue';
-import { ImportError, readGearCsv, requireReadable, type Kept, type ReadGear, type Shelf } from '@core';
+import { computed, ref, shallowRef } from 'vue';
+import { ImportError, readGearCsv, type Kept, type ReadGear, type Shelf } from '@core';
 import { StorageTrouble } from '../ledger/storageTrouble';
 import { useShelf } from './shelf';
 
 /** Brings gear in from a CSV: shows which rows stand and which do not, before anything is stored. */
 const emit = defineEmits<{ done: [brought?: Shelf] }>();
 
+/** How many of the rows that were left out are told one by one. */
+const MOST_TOLD = 50;
+
 const bench = useShelf();
 const read = shallowRef<ReadGear>();
 const error = ref('');
 const busy = ref(false);
 
-const knownAs = ({ shelf, gear }: ReadGear['gear'][number]) =>
-  bench.all.find((each) => each.shelf === shelf && each.gear.name === gear.name);
+/** Gear by its shelf and name. */
+const byName = computed(() => new Map(bench.all.map((each) => [`${each.shelf}/${each.gear.name}`, each])));
+const knownAs = ({ shelf, gear }: ReadGear['gear'][number]) => byName.value.get(`${shelf}/${gear.name}`);
 
 async function choose(files: File | File[] | null | undefined): Promise<void> {
   const file = Array.isArray(files) ? files[0] : files;
@@ -22,7 +26,6 @@ async function choose(files: File | File[] | null | undefined): Promise<void> {
   error.value = '';
   if (!file) return;
   try {
-    requireReadable(file);
     read.value = readGearCsv(await file.text(), file.name);
   } catch (trouble) {
     if (!(trouble instanceof ImportError)) throw trouble;
@@ -64,7 +67,8 @@ async function bringIn(): Promise<void> {
         </p>
         <p v-if="read.ignored.length > 0" class="soft">Not read: {{ read.ignored.join(', ') }}.</p>
         <ul v-if="read.refused.length > 0" class="refused">
-          <li v-for="sentence in read.refused" :key="sentence" class="due">{{ sentence }}</li>
+          <li v-for="sentence in read.refused.slice(0, MOST_TOLD)" :key="sentence" class="due">{{ sentence }}</li>
+          <li v-if="read.refused.length > MOST_TOLD">and {{ read.refused.length - MOST_TOLD }} more</li>
         </ul>
       </template>
       <div class="buttons">

@@ -11,7 +11,7 @@ const byShelf = (one: Kept, other: Kept) => SHELVES.indexOf(one.shelf) - SHELVES
 
 /** The gear a person has. Runs carry copies, so nothing here rewrites history; what is retired is kept and no longer offered. */
 export const useShelf = defineStore('shelf', () => {
-  const { kept, load, put, remove } = keptList<Kept>({
+  const { kept, unread, load, put, remove, arriving, changed } = keptList<Kept>({
     book: shelfBook,
     about: 'shelf',
     keyOf,
@@ -48,8 +48,11 @@ export const useShelf = defineStore('shelf', () => {
     chargers: inUse('charger'),
     cables: inUse('cable'),
     meters: inUse('meter'),
+    unread,
     load,
     put,
+    arriving,
+    changed,
     retire,
     /** Throws away gear that no run has used. */
     remove: (item: { shelf: Shelf; gear: { id: string } }) => remove(keyOf(item)),

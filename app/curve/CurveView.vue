@@ -20,7 +20,7 @@ import {
   type Samples,
 } from '@core';
 import { fileName, saveFile } from '../frame/saveFile';
-import { filedRun } from '../ledger/ledger';
+import { filedRun } from '../ledger/filing';
 import { StorageTrouble } from '../ledger/storageTrouble';
 import { useDueLine } from '../run/dueLine';
 import { useLanes } from '../run/lanes';

@@ -3,15 +3,16 @@ import { format } from 'date-fns';
 import { nanoid } from 'nanoid';
 import { computed, ref, shallowRef, watch } from 'vue';
 import { useRouter } from 'vue-router';
-import { ImportError, LARGEST_FILE, runFromCsv, SCHEMA, spell, type CsvOptions, type Header, type Kept } from '@core';
+import { ImportError, MOST_VALUES, runFromCsv, SCHEMA, spell, withRule, type CsvOptions, type Header, type Kept } from '@core';
 import { useShelf } from '../bench/shelf';
-import { takePictures } from '../ledger/pictures';
 import { StorageTrouble } from '../ledger/storageTrouble';
 import { useStudies } from '../plan/studies';
+import { useLanes } from '../run/lanes';
 import { useMethods } from '../run/methods';
 import { penFor } from '../run/penFor';
 import { useLogbook } from './logbook';
-import { readFile, type ReadFile } from './readFile';
+import type { ReadFile } from '../workers/exchange';
+import { readFile } from './readFile';
 
 /** Brings a file in: a logbook, a run this program wrote, or a meter's log. Shows what was understood before anything is stored. */
 const open = defineModel<boolean>({ required: true });
@@ -21,10 +22,14 @@ const shelf = useShelf();
 const logbook = useLogbook();
 const studies = useStudies();
 const methods = useMethods();
+const lanes = useLanes();
 const chosen = shallowRef<File>();
 const read = shallowRef<ReadFile>();
 const error = ref('');
 const busy = ref(false);
+/** How far the work is, as a share, and what calls it off. */
+const share = ref(0);
+let work = new AbortController();
 const decimal = ref<CsvOptions['decimal']>('auto');
 const skipBadRows = ref(false);
 const device = ref(shelf.devices[0]?.id);
@@ -33,28 +38,41 @@ const plugInAt = ref('');
 
 const csv = computed(() => (read.value?.kind === 'csv' ? read.value.csv : undefined));
 const book = computed(() => (read.value?.kind === 'logbook' ? read.value.logbook : undefined));
-const newRuns = computed(() => book.value?.runs.filter(({ header }) => !logbook.summaries.some(({ id }) => id === header.id)).length ?? 0);
+const known = computed(() => new Set([...logbook.summaries.map(({ id }) => id), ...lanes.records.map(({ header }) => header.id)]));
+const newRuns = computed(() => book.value?.runs.filter(({ header }) => !known.value.has(header.id)).length ?? 0);
 const gear = computed(() => ({
   device: shelf.devices.find(({ id }) => id === device.value),
   charger: shelf.chargers.find(({ id }) => id === charger.value),
 }));
 
 watch([chosen, decimal, skipBadRows], async () => {
+  callOff();
   read.value = undefined;
   error.value = '';
   if (!chosen.value) return;
   await guarded(async (file) => {
-    const found = await readFile(file, { decimal: decimal.value, skipBadRows: skipBadRows.value });
+    const { signal } = work;
+    const options = { decimal: decimal.value, skipBadRows: skipBadRows.value };
+    const found = await readFile(file, options, (done) => (share.value = done), signal);
+    if (signal.aborted) return;
     read.value = found;
     const began = found.kind === 'csv' ? (found.csv.plugInAt ?? file.lastModified - found.csv.length * 1000) : Date.now();
     plugInAt.value = format(began, "yyyy-MM-dd'T'HH:mm:ss");
   }, chosen.value);
 });
 
-async function guarded(work: (file: File) => Promise<void>, file: File): Promise<void> {
+/** Ends the reading of a file. Nothing of it was stored. */
+function callOff(): void {
+  work.abort();
+  work = new AbortController();
+  busy.value = false;
+}
+
+async function guarded(task: (file: File) => Promise<void>, file: File): Promise<void> {
   busy.value = true;
+  share.value = 0;
   try {
-    await work(file);
+    await task(file);
   } catch (trouble) {
     if (!(trouble instanceof ImportError) && !(trouble instanceof StorageTrouble)) throw trouble;
     error.value = trouble.message;
@@ -70,20 +88,21 @@ async function bringIn(): Promise<void> {
 async function bringBook(): Promise<void> {
   const { value } = book;
   if (!value) return;
-  await takePictures(value.pictures ?? {});
-  await logbook.bringIn(value.runs);
-  const known = new Set(shelf.all.map(({ gear: { id } }) => id));
-  const brought: Kept[] = [
+  const gearIn: Kept[] = [
     ...value.devices.map((each) => ({ shelf: 'device' as const, gear: each })),
     ...value.chargers.map((each) => ({ shelf: 'charger' as const, gear: each })),
     ...value.cables.map((each) => ({ shelf: 'cable' as const, gear: each })),
     ...value.meters.map((each) => ({ shelf: 'meter' as const, gear: each })),
   ];
-  await shelf.put(...brought.filter(({ gear: { id } }) => !known.has(id)));
-  await Promise.all([studies.load(), methods.load()]);
-  await methods.put(...value.methods.filter(({ id }) => !methods.isOwn(id)));
-  const knownStudies = new Set(studies.all.map(({ id }) => id));
-  await studies.put(...value.studies.filter(({ id }) => !knownStudies.has(id)));
+  const { picturesOf } = await import('../ledger/arrivals');
+  const others = [
+    ...picturesOf(value.pictures ?? {}),
+    ...gearIn.map(shelf.arriving),
+    ...value.methods.map((method) => methods.arriving(withRule(method))),
+    ...value.studies.map(studies.arriving),
+  ];
+  await logbook.importAll(value.runs, others, (done) => (share.value = done));
+  await Promise.all([shelf.changed(), methods.changed(), studies.changed(), lanes.follow()]);
   open.value = false;
 }
 
@@ -102,7 +121,7 @@ async function bringRun(file: File): Promise<void> {
     pen: penFor(setup, logbook.summaries),
     source: file.name,
   };
-  await logbook.bringIn([runFromCsv(value, header, () => nanoid(12), Date.now())]);
+  await logbook.importAll([runFromCsv(value, header, () => nanoid(12), Date.now())]);
   open.value = false;
   await router.push(`/curve/${header.id}`);
 }
@@ -117,11 +136,14 @@ const choose = (files: File | File[] | null | undefined) => {
     <v-card>
       <h2 id="import-title">Bring a file in</h2>
       <p class="soft">
-        A logbook (JSON), a run saved from here (CSV), or a meter’s log (CSV, headed in plain English). Up to
-        {{ LARGEST_FILE / 1024 / 1024 }} MB. Nothing is stored until you say so.
+        A logbook (JSON), a run saved from here (CSV), or a meter’s log (CSV, headed in plain English), with up to
+        {{ MOST_VALUES / 1e6 }} million values a run. Nothing is stored until you say so.
       </p>
       <v-file-input label="File" accept=".csv,.tsv,.txt,.json,text/csv,application/json" @update:model-value="choose" />
-      <v-progress-linear v-if="busy" indeterminate aria-label="Reading the file" />
+      <p v-if="busy" class="working">
+        <v-progress-linear :model-value="share * 100" :aria-label="read ? 'Storing what was read' : 'Reading the file'" />
+        <v-btn v-if="!read" size="small" @click="((chosen = undefined), callOff())">Stop reading</v-btn>
+      </p>
       <p v-if="error" class="due" role="alert">{{ error }}</p>
       <p v-if="book" role="status">
         A logbook. Runs: {{ book.runs.length }}, new here: {{ newRuns }}. Devices: {{ book.devices.length }}. Chargers:
@@ -173,3 +195,11 @@ const choose = (files: File | File[] | null | undefined) => {
     </v-card>
   </v-dialog>
 </template>
+
+<style scoped>
+.working {
+  display: flex;
+  gap: 1rem;
+  align-items: center;
+}
+</style>

@@ -1,15 +1,10 @@
 <script setup lang="ts">
 import { max } from 'd3-array';
 import { format } from 'date-fns';
-import { computed, defineAsyncComponent, ref } from 'vue';
+import { computed, defineAsyncComponent, ref, shallowRef } from 'vue';
 import { useRouter } from 'vue-router';
-import { spell, writeLogbook, logbookOf, type Summary } from '@core';
-import { useShelf } from '../bench/shelf';
-import { fileName, saveFile } from '../frame/saveFile';
-import { everyRun } from '../ledger/ledger';
-import { everyPicture } from '../ledger/pictures';
-import { useStudies } from '../plan/studies';
-import { useMethods } from '../run/methods';
+import { spell, type Summary } from '@core';
+import type { SetAside } from '../ledger/ledger';
 import { useLanes } from '../run/lanes';
 import InkStrip from '../strip/InkStrip.vue';
 import PenNib from '../strip/PenNib.vue';
@@ -22,9 +17,6 @@ const ImportSheet = defineAsyncComponent(() => import('./ImportSheet.vue'));
 const router = useRouter();
 const logbook = useLogbook();
 const lanes = useLanes();
-const shelf = useShelf();
-const studies = useStudies();
-const methods = useMethods();
 const search = ref('');
 const picked = ref<string[]>([]);
 const importing = ref(false);
@@ -58,12 +50,23 @@ function layOver(): void {
   void router.push({ path: '/compare', query: { runs: picked.value.join('.') } });
 }
 
+/** Runs that could not be read, and are not in the file that was saved. */
+const leftOut = shallowRef<SetAside[]>([]);
+let export_ = new AbortController();
+
 async function takeOut(): Promise<void> {
   exported.value = 0;
-  await Promise.all([studies.load(), methods.load()]);
-  const runs = await everyRun((share) => (exported.value = share));
-  const text = writeLogbook(logbookOf(shelf.everything(), { methods: methods.own, studies: studies.all }, runs, await everyPicture()));
-  saveFile(`${fileName('inkpath logbook', format(Date.now(), 'yyyy-MM-dd'))}.json`, text, 'application/json');
+  export_ = new AbortController();
+  try {
+    const { saveLogbook } = await import('./saveLogbook');
+    leftOut.value = await saveLogbook((share) => (exported.value = share), export_.signal);
+  } finally {
+    exported.value = undefined;
+  }
+}
+
+function callOff(): void {
+  export_.abort();
   exported.value = undefined;
 }
 </script>
@@ -80,7 +83,14 @@ async function takeOut(): Promise<void> {
           >Take the logbook out</v-btn
         >
       </div>
-      <v-progress-linear v-if="exported !== undefined" :model-value="exported * 100" aria-label="Taking the logbook out" />
+      <p v-if="exported !== undefined" class="working">
+        <v-progress-linear :model-value="exported * 100" aria-label="Taking the logbook out" />
+        <v-btn size="small" @click="callOff">Stop</v-btn>
+      </p>
+      <p v-if="leftOut.length > 0" class="due" role="alert">
+        The file was saved without {{ leftOut.length === 1 ? 'a run that' : `${leftOut.length} runs that` }} cannot be read:
+        {{ leftOut.map(({ name, why }) => `${name} (${why})`).join('; ') }}
+      </p>
     </header>
     <div v-if="logbook.summaries.length === 0" class="first-step">
       <h2>No finished runs yet</h2>

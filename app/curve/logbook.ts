@@ -2,7 +2,9 @@ import { defineStore } from 'pinia';
 import { shallowRef } from 'vue';
 import { foldRun, type Draft, type RunRecord, type StoredRun, type Summary } from '@core';
 import { onTabs, tellTabs } from '../ledger/channel';
-import { amend, catalogue, entryOf, filedRun, takeIn } from '../ledger/ledger';
+import type { Arriving } from '../ledger/arrivals';
+import { amend, catalogue, filedRun } from '../ledger/filing';
+import { entryOf } from '../ledger/ledger';
 
 /** The filed runs: a list of summaries, and those that were opened. */
 export const useLogbook = defineStore('logbook', () => {
@@ -42,9 +44,14 @@ export const useLogbook = defineStore('logbook', () => {
     return amended;
   }
 
-  /** Brings runs in. @throws {ImportError | StorageTrouble} with nothing stored */
-  async function bringIn(runs: readonly StoredRun[]): Promise<void> {
-    await takeIn(runs);
+  /** Imports runs and what comes with them: all of it or nothing. @throws {ImportError | StorageTrouble} saying what is stored */
+  async function importAll(
+    runs: readonly StoredRun[],
+    others: readonly Arriving[] = [],
+    progress?: (share: number) => void,
+  ): Promise<void> {
+    const arrivals = await import('../ledger/arrivals');
+    await arrivals.importAll(runs, others, progress);
     await changed();
   }
 
@@ -58,5 +65,5 @@ export const useLogbook = defineStore('logbook', () => {
     if (about === 'runs') void load();
   });
 
-  return { summaries, load, expect, arrived, open, write, bringIn, changed };
+  return { summaries, load, expect, arrived, open, write, importAll, changed };
 });

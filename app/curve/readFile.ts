@@ -1,32 +1,52 @@
-import { wrap, type Remote } from 'comlink';
-import { ImportError, requireReadable, type CsvOptions, type CsvRun, type Logbook } from '@core';
-import type { Exchange } from '../workers/exchange';
+import { proxy, wrap, type Remote } from 'comlink';
+import { ImportError, type CsvOptions } from '@core';
+import { watched } from '../frame/failures';
+import type { Exchange, ReadFile } from '../workers/exchange';
 
-/** What a file turned out to be. */
-export type ReadFile = { kind: 'logbook'; logbook: Logbook } | { kind: 'csv'; csv: CsvRun };
+/** A worker that reads and writes files, for one piece of work. */
+export interface ExchangeWorker {
+  remote: Remote<Exchange>;
+  /** Ends it: nothing more comes of what it was doing. */
+  end: () => void;
+}
 
-let worker: Remote<Exchange> | undefined;
-
-function exchange(): Remote<Exchange> {
-  worker ??= wrap<Exchange>(new Worker(new URL('../workers/exchange.ts', import.meta.url), { type: 'module' }));
-  return worker;
+export function exchangeWorker(): ExchangeWorker {
+  const worker = watched(new Worker(new URL('../workers/exchange.ts', import.meta.url), { type: 'module' }));
+  return {
+    remote: wrap<Exchange>(worker),
+    end: () => {
+      worker.terminate();
+    },
+  };
 }
 
 /**
- * Reads a file in a worker: JSON as a logbook, anything else as CSV. Stores nothing.
+ * Reads a file in a worker: JSON as a logbook, anything else as CSV. Stores nothing. Called off by the signal: it then never resolves.
  *
+ * @param progress how much of it was read, as a share
  * @throws {ImportError} saying what, where and the way out
  */
-export async function readFile(chosen: File, options: CsvOptions): Promise<ReadFile> {
-  requireReadable(chosen);
-  const text = await chosen.text();
+export async function readFile(
+  chosen: File,
+  options: CsvOptions,
+  progress: (share: number) => void,
+  signal: AbortSignal,
+): Promise<ReadFile> {
+  const { remote, end } = exchangeWorker();
+  signal.addEventListener('abort', end);
   try {
-    if (/\.json$/i.test(chosen.name) || /^\s*[{[]/.test(text))
-      return { kind: 'logbook', logbook: await exchange().readLogbook(text, chosen.name) };
-    return { kind: 'csv', csv: await exchange().readCsv(text, chosen.name, options) };
+    return await remote.read(chosen, chosen.name, options, proxy(progress));
   } catch (error) {
     // An error keeps its message but not its class on the way out of a worker.
     if (error instanceof Error && error.name === 'ImportError') throw new ImportError(error.message);
-    throw error;
+    throw unreadable(error, chosen.name);
+  } finally {
+    end();
   }
+}
+
+/** A file that the browser itself could not read: moved, renamed or changed since it was chosen. */
+function unreadable(error: unknown, name: string): unknown {
+  const isGone = error instanceof Error && ['NotReadableError', 'NotFoundError', 'SecurityError'].includes(error.name);
+  return isGone ? new ImportError(`${name} can no longer be read: it was moved or changed since. Choose it again.`) : error;
 }

@@ -1,8 +1,11 @@
 <script setup lang="ts">
-import { defineAsyncComponent, ref, shallowRef } from 'vue';
+import { defineAsyncComponent, ref, shallowRef, type Ref } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import DueLine from '../run/DueLine.vue';
 import { useLanes } from '../run/lanes';
+import ErrorBoundary from './ErrorBoundary.vue';
+import { failure } from './failures';
+import type { Opened } from './openLogbook';
 import PlaceRail from './PlaceRail.vue';
 import { readyChime } from './chime';
 import { HELP, PLACES } from './places';
@@ -12,8 +15,12 @@ import { useKeys } from './shortcuts';
 const ShortcutSheet = defineAsyncComponent(() => import('./ShortcutSheet.vue'));
 
 const NoStorage = defineAsyncComponent(() => import('./NoStorage.vue'));
+const FailureNote = defineAsyncComponent(() => import('./FailureNote.vue'));
 
-const props = defineProps<{ opening: Promise<{ wasMended: boolean }> }>();
+/** How long storage may take to answer before that is said, in milliseconds. */
+const SILENT = 10_000;
+
+const props = defineProps<{ opening: Promise<Opened> }>();
 
 const router = useRouter();
 const route = useRoute();
@@ -21,19 +28,28 @@ const lanes = useLanes();
 const settings = useSettings();
 const sheet = ref(false);
 const isOpen = ref(false);
-/** The browser had thrown the databases away. */
-const isMended = ref(false);
+/** The browser had thrown databases away. */
+const isMended = shallowRef<Ref<boolean>>();
 const trouble = shallowRef<unknown>();
-props.opening.then(
-  ({ wasMended }) => {
-    isOpen.value = true;
-    isMended.value = wasMended;
-  },
-  (error: unknown) => {
-    console.error(error);
-    trouble.value = error;
-  },
-);
+const silence = setTimeout(() => (trouble.value = { kind: 'silent' }), SILENT);
+props.opening
+  .then(
+    (opened) => {
+      isOpen.value = true;
+      trouble.value = undefined;
+      isMended.value = opened.isMended;
+    },
+    (error: unknown) => {
+      console.error(error);
+      trouble.value = error;
+    },
+  )
+  .finally(() => {
+    clearTimeout(silence);
+  });
+function allRight(): void {
+  if (isMended.value) isMended.value.value = false;
+}
 const go = (path: string) => () => void router.push(path);
 
 useKeys({
@@ -55,12 +71,13 @@ useKeys({
       <div class="frame">
         <PlaceRail @shortcuts="sheet = true" />
         <main id="place" tabindex="-1">
-          <p v-if="isMended" class="mended" role="status">
-            The browser had thrown this logbook away, as some do when they are killed while they write. It was brought back from its second
-            copy, without pictures and samples of meters.
-            <button type="button" @click="isMended = false">All right</button>
+          <p v-if="isMended?.value" class="mended" role="status">
+            The browser had thrown this logbook or a part of it away, as some do when they are killed while they write. It was brought back
+            from its second copy, without pictures and samples of meters.
+            <button type="button" @click="allRight">All right</button>
           </p>
-          <RouterView v-if="isOpen" :key="route.path" />
+          <FailureNote v-if="failure" />
+          <ErrorBoundary v-if="isOpen"><RouterView :key="route.path" /></ErrorBoundary>
         </main>
         <DueLine v-if="isOpen && lanes.records.length > 0" />
       </div>

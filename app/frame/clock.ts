@@ -1,4 +1,5 @@
 import { readonly, ref } from 'vue';
+import { watched } from './failures';
 
 const time = ref(Date.now());
 /** By how much the wall clock is set aside, in milliseconds, until a person has said whether it was changed. */
@@ -26,7 +27,7 @@ export function onTick(listen: () => void): void {
   listeners.add(listen);
   if (ticking) return;
   ticking = true;
-  const worker = new Worker(new URL('../workers/ticks.ts', import.meta.url), { type: 'module' });
+  const worker = watched(new Worker(new URL('../workers/ticks.ts', import.meta.url), { type: 'module' }));
   worker.onmessage = () => {
     for (const each of listeners) each();
   };

@@ -4,7 +4,7 @@ import type { Kept } from '@core';
 import { useShelf } from '../bench/shelf';
 import { useLogbook } from '../curve/logbook';
 import { keysAtStart, liveBook, shelfBook, store, studyBook, valueAtStart } from '../ledger/databases';
-import { forgetLive, takeIn } from '../ledger/ledger';
+import { forgetLive } from '../ledger/ledger';
 import { useLanes } from '../run/lanes';
 
 const KEY = 'demo';
@@ -53,7 +53,8 @@ const gear = (): Kept[] => [
 async function layFinished(isNew: boolean, now: number): Promise<void> {
   await new Promise((resolve) => setTimeout(resolve, 200));
   if (isNew) {
-    await takeIn(finishedRuns());
+    const { importAll } = await import('../ledger/arrivals');
+    await importAll(finishedRuns());
     await Promise.all(STUDIES.map((study) => store(studyBook, study.id, study)));
   }
   await store(shelfBook, KEY, { edition: EDITION, at: now } satisfies Laid);

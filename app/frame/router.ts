@@ -1,9 +1,10 @@
 import { createRouter, createWebHistory } from 'vue-router';
 import RunView from '../run/RunView.vue';
+import { report } from './failures';
 
 /** A room is loaded when it is first entered; the run board, which must be there at once, with the program. */
 export function createRoutes() {
-  return createRouter({
+  const router = createRouter({
     history: createWebHistory(),
     routes: [
       { path: '/', redirect: '/run' },
@@ -25,4 +26,12 @@ export function createRoutes() {
       { path: '/:anything(.*)*', component: () => import('./LostView.vue') },
     ],
   });
+  // A room that could not be fetched: the server is down, and nothing was kept for offline use.
+  router.onError((error: unknown) => {
+    const isFetch = error instanceof Error && /import|fetch|preload/i.test(error.message);
+    report(
+      isFetch ? new Error('This page could not be fetched: the server does not answer. Start it again; what is open goes on.') : error,
+    );
+  });
+  return router;
 }

@@ -1,6 +1,11 @@
 /** Hands a text to the person as a file. */
 export function saveFile(name: string, text: string, type: 'text/csv' | 'text/calendar' | 'application/json'): void {
-  const address = URL.createObjectURL(new Blob([text], { type: `${type};charset=utf-8` }));
+  saveBlob(name, new Blob([text], { type: `${type};charset=utf-8` }));
+}
+
+/** Hands a file to the person. */
+export function saveBlob(name: string, file: Blob): void {
+  const address = URL.createObjectURL(file);
   const link = document.createElement('a');
   link.href = address;
   link.download = name;

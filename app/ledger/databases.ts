@@ -1,15 +1,12 @@
 import localforage from 'localforage';
 import { copyDown } from './secondCopy';
 import { troubleFrom } from './storageTrouble';
+import { INK, rowsIn, STORE, within, type Row } from './transactions';
 
 /** IndexedDB or nothing: a silent fallback would hold less and lose more. */
-const STORE = 'kept';
-
 function database(name: string): LocalForage {
   return localforage.createInstance({ name, storeName: STORE, driver: localforage.INDEXEDDB });
 }
-
-export const INK = 'inkpath-ink-';
 
 /** Each kind of value has a database of its own, opened when first used. */
 export const shelfBook = database('inkpath-shelf');
@@ -25,16 +22,15 @@ export const sampleBook = database('inkpath-samples');
 const COPIED = [shelfBook, liveBook, runBook, catalogueBook, studyBook, methodBook];
 export const nameOf = (book: LocalForage): string => book.config().name ?? '';
 
-/** The database of a name, of those that are copied. */
-export function bookCalled(name: string): LocalForage | undefined {
-  return name.startsWith(INK) ? inkOfRun(name.slice(INK.length)) : COPIED.find((book) => nameOf(book) === name);
-}
+/** The database of a name, of those there are whatever is live. */
+export const bookCalled = (name: string): LocalForage | undefined =>
+  [...COPIED, pictureBook, sampleBook].find((book) => nameOf(book) === name);
 
-/** Every database that is copied, by its name. */
-export async function copiedBooks(): Promise<[name: string, book: LocalForage][]> {
-  const ink = (await runsWithInk()).map((runId) => inkOfRun(runId));
-  return [...COPIED, ...ink].map((book) => [nameOf(book), book]);
-}
+/** Whether a database is copied. */
+export const isCopiedBook = (name: string): boolean => name.startsWith(INK) || copiedNames().includes(name);
+
+/** The names of those that are copied whatever is live. */
+export const copiedNames = (): string[] => COPIED.map(nameOf);
 
 const inkBooks = new Map<string, LocalForage>();
 
@@ -44,6 +40,12 @@ export function inkOfRun(runId: string): LocalForage {
   inkBooks.set(runId, known);
   return known;
 }
+
+/** What an import is put together in (arrivals.ts): there is such a database while one is under way, or was left behind. */
+export const ARRIVING = 'inkpath-arriving';
+
+export const isArriving = async (): Promise<boolean> =>
+  'databases' in indexedDB && (await indexedDB.databases()).some(({ name }) => name === ARRIVING);
 
 /** Runs whose ink still has a database of its own. Empty where the browser cannot tell. */
 export async function runsWithInk(): Promise<string[]> {
@@ -63,12 +65,45 @@ export function dropInk(runId: string): Promise<void> {
 export async function store(book: LocalForage, key: string, value: unknown): Promise<void> {
   forgetAhead();
   try {
-    const isCopied = COPIED.includes(book) || nameOf(book).startsWith(INK);
     await book.setItem(key, value);
-    if (isCopied) copyDown({ book: nameOf(book), key, value });
+    if (isCopiedBook(nameOf(book))) copyDown({ book: nameOf(book), key, value });
   } catch (cause) {
     throw troubleFrom(cause);
   }
+}
+
+/**
+ * Stores those of several values whose key is free, and leaves what stands: for what is brought back or imported.
+ *
+ * @returns how many were stored
+ * @throws {StorageTrouble}
+ */
+export async function storeMissing(name: string, rows: readonly Row[]): Promise<number> {
+  forgetAhead();
+  const added: Row[] = [];
+  await within<undefined>(
+    name,
+    'readwrite',
+    undefined,
+    (values, settle) => {
+      for (const [key, value] of rows) {
+        const request = values.add(value, key);
+        request.onsuccess = () => added.push([key, value]);
+        request.onerror = (event) => {
+          // What stands, stands; anything else undoes all of it.
+          if (request.error?.name !== 'ConstraintError') return;
+          event.preventDefault();
+          event.stopPropagation();
+        };
+      }
+      values.transaction.oncomplete = () => {
+        settle(undefined);
+      };
+    },
+    true,
+  );
+  if (isCopiedBook(name)) for (const [key, value] of added) copyDown({ book: name, key, value });
+  return added.length;
 }
 
 /** Stores several values in one go: all of them or none. Resolves once they are stored. @throws {StorageTrouble} */
@@ -82,69 +117,6 @@ export async function storeAll(book: LocalForage, rows: readonly (readonly [key:
   };
   await within<undefined>(nameOf(book), 'readwrite', undefined, put, true);
   for (const [key, value] of rows) copyDown({ book: nameOf(book), key, value });
-}
-
-/** Does something with what a request brings. */
-export function answer<Result>(request: IDBRequest<Result>, work: (result: Result) => void): void {
-  request.onsuccess = () => {
-    work(request.result);
-  };
-}
-
-/** Opens a database as localForage would. @returns `undefined` where there is none and none is to be made */
-function opened(name: string, makes: boolean, version?: number): Promise<IDBDatabase | undefined> {
-  return new Promise((resolve, reject) => {
-    const opening = indexedDB.open(name, version);
-    opening.onupgradeneeded = () => {
-      if (makes) opening.result.createObjectStore(STORE);
-      else opening.transaction?.abort();
-    };
-    opening.onerror = () => {
-      if (!makes && opening.error?.name === 'AbortError') resolve(undefined);
-      else reject(troubleFrom(opening.error));
-    };
-    answer(opening, (open) => {
-      if (open.objectStoreNames.contains(STORE)) {
-        resolve(open);
-        return;
-      }
-      open.close();
-      resolve(makes ? opened(name, makes, open.version + 1) : undefined);
-    });
-  });
-}
-
-/**
- * Works within one transaction of a database, in handfuls of values, which is what localForage cannot: thousands of values one after another
- * are what a start would wait for.
- *
- * @param none  what comes of it where there is no such database
- * @param makes whether to make one then, and work in it
- * @throws {StorageTrouble}
- */
-export async function within<Result>(
-  name: string,
-  mode: IDBTransactionMode,
-  none: Result,
-  work: (store: IDBObjectStore, settle: (result: Result) => void) => void,
-  makes = false,
-): Promise<Result> {
-  const open = await opened(name, makes);
-  if (!open) return none;
-  return new Promise((resolve, reject) => {
-    const transaction = open.transaction(STORE, mode);
-    transaction.onabort = () => {
-      reject(troubleFrom(transaction.error));
-    };
-    try {
-      work(transaction.objectStore(STORE), resolve);
-    } catch (cause) {
-      reject(troubleFrom(cause));
-      transaction.abort();
-    }
-    // It closes once the transaction is done.
-    open.close();
-  });
 }
 
 /** What a start reads, asked for while the program is still being fetched. Each is taken once, and none after anything was written. */
@@ -171,27 +143,18 @@ export function takeAhead<Value>(name: string): Promise<Value[]> | undefined {
 export async function takeAway(book: LocalForage, key: string): Promise<void> {
   forgetAhead();
   await book.removeItem(key);
-  copyDown({ book: nameOf(book), key });
+  if (isCopiedBook(nameOf(book))) copyDown({ book: nameOf(book), key });
 }
-
-type Row<Value = unknown> = [key: string, value: Value];
 
 /** All that a database holds, in the order of its keys as it is stored now. @throws {StorageTrouble} */
-export function rowsOf<Value>(book: LocalForage): Promise<Row<Value>[]> {
-  const pair = (store: IDBObjectStore, settle: (rows: Row<Value>[]) => void) => {
-    answer(store.getAllKeys(), (keys) => {
-      answer(store.getAll(), (values: Value[]) => {
-        settle(values.map((value, index) => [(keys as string[])[index] ?? '', value]));
-      });
-    });
-  };
-  return within<Row<Value>[]>(nameOf(book), 'readonly', [], pair, true);
-}
+export const rowsOf = <Value>(book: LocalForage): Promise<Row<Value>[]> => rowsIn<Value>(nameOf(book), true);
 
-/** Every value of a database, read ahead of the program if nothing was written since. @throws {StorageTrouble} */
+/** All that a database holds, read ahead of the program if nothing was written since. @throws {StorageTrouble} */
+export const rowsAtStart = <Value>(book: LocalForage): Promise<Row<Value>[]> => takeAhead<Row<Value>>(nameOf(book)) ?? rowsOf<Value>(book);
+
+/** Every value of a database, likewise. @throws {StorageTrouble} */
 export async function allOf<Value>(book: LocalForage): Promise<Value[]> {
-  const rows = await (takeAhead<Row<Value>>(nameOf(book)) ?? rowsOf<Value>(book));
-  return rows.map(([, value]) => value);
+  return (await rowsAtStart<Value>(book)).map(([, value]) => value);
 }
 
 const rowsAhead = async <Value>(book: LocalForage) => (await ahead.get(nameOf(book))) as Row<Value>[] | undefined;

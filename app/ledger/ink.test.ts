@@ -3,10 +3,12 @@ import { emptyBrowser } from './testBrowser';
 import { beforeEach, describe, expect, it } from 'vitest';
 import { inkOf, type Entry } from '@core';
 import { exampleHeader } from '../../core/ink/example';
-import { copiedBooks } from './databases';
-import { allInk, gather, inkAtStart, inkBySheaves, isSheaf, SHEAF_SIZE } from './ink';
-import { append, entryOf, file, filedRun, missedInk, startRun } from './ledger';
+import { inkOfRun } from './databases';
+import { file, filedRun } from './filing';
+import { allInk, gather, inkAtStart, inkBySheaves, SHEAF_SIZE } from './ink';
+import { append, entryOf, missedInk, startRun } from './ledger';
 import { readAhead } from './readAhead';
+import { isSheaf } from './sheafKeys';
 
 const LATER = 61_000;
 let id: string;
@@ -24,10 +26,7 @@ beforeEach(async () => {
 });
 
 /** How many sheaves lie in its database. */
-async function sheaves(): Promise<number> {
-  const book = (await copiedBooks()).find(([name]) => name.endsWith(id))?.[1];
-  return ((await book?.keys()) ?? []).filter(isSheaf).length;
-}
+const sheaves = async (): Promise<number> => (await inkOfRun(id).keys()).filter(isSheaf).length;
 
 describe('the ink of a live run, gathered', () => {
   it('is the same by its sheaves as entry by entry, and grows on', async () => {

@@ -1,5 +1,7 @@
 import type { Entry } from '@core';
-import { answer, INK, takeAhead, within } from './databases';
+import { takeAhead } from './databases';
+import { SHEAF } from './sheafKeys';
+import { answer, INK, within } from './transactions';
 
 /** Keys sort by the order of entry, and never collide: a plain `setItem` overwrites in silence. */
 export const keyOf = ({ seq, id }: Entry): string => `${String(seq).padStart(9, '0')}/${id}`;
@@ -9,15 +11,12 @@ export const keyOf = ({ seq, id }: Entry): string => `${String(seq).padStart(9, 
  * A start reads these and what came after, for it is the number of values that takes the time. The entries themselves stay what counts: what
  * was read from sheaves is looked through against them a moment later, and a run is filed from them alone.
  */
-const SHEAF = 'sheaf/';
 export const SHEAF_SIZE = 100;
 /** An entry younger than this, in milliseconds, is not gathered yet: a tab that has just lost the run may still be storing one before it. */
 const SETTLED = 60_000;
 
 const sheaves = () => IDBKeyRange.lowerBound(SHEAF);
 const entriesAfter = (key: string) => IDBKeyRange.bound(key, SHEAF, true, true);
-
-export const isSheaf = (key: string): boolean => key.startsWith(SHEAF);
 
 /** The whole ink of a live run, entry by entry, in the order of its keys. @throws {StorageTrouble} */
 export function allInk(runId: string): Promise<Entry[]> {

@@ -1,6 +1,8 @@
 import { shallowRef } from 'vue';
+import type { Arriving } from './arrivals';
 import { onTabs, tellTabs, type ListName } from './channel';
 import { allOf, storeAll, takeAway } from './databases';
+import { whyOf } from './storageTrouble';
 
 /** A list of things of one kind, each stored under a key of its own; other tabs are told when it changes. */
 interface Shape<Kept> {
@@ -15,9 +17,29 @@ interface Shape<Kept> {
 
 export function keptList<Kept extends object>({ book, about, keyOf, read, write }: Shape<Kept>) {
   const kept = shallowRef<Kept[]>([]);
+  /** Why things that are stored could not be read, a sentence each. */
+  const unread = shallowRef<string[]>([]);
 
   async function load(): Promise<void> {
-    kept.value = (await allOf(book)).flatMap((stored) => read(stored) ?? []);
+    unread.value = [];
+    kept.value = (await allOf(book)).flatMap((stored) => {
+      try {
+        return read(stored) ?? [];
+      } catch (error) {
+        // What cannot be read stays where it is, and never stops the rest.
+        unread.value = [...unread.value, whyOf(error)];
+        return [];
+      }
+    });
+  }
+
+  /** A thing as it is stored, for an import. */
+  const arriving = (thing: Kept): Arriving => [book, keyOf(thing), write(JSON.parse(JSON.stringify(thing)) as Kept)];
+
+  /** Reads the list again, and has the other tabs do so: something was imported. */
+  async function changed(): Promise<void> {
+    await load();
+    tellTabs({ about });
   }
 
   /** Keeps things, or writes over those of the same key. Resolves once they are stored. @throws {StorageTrouble} */
@@ -43,7 +65,7 @@ export function keptList<Kept extends object>({ book, about, keyOf, read, write 
     if (message.about === about) void load();
   });
 
-  return { kept, load, put, remove };
+  return { kept, unread, load, put, remove, arriving, changed };
 }
 
 /** Made when first needed: it takes long, and a start can do without. */

@@ -1,10 +1,12 @@
 // First: it puts the database in place that the others look for as they load.
 import { emptyBrowser } from './testBrowser';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
-import { inkOf, type Entry, type Header } from '@core';
+import { inkOf, type Entry, type Header, type StoredRun } from '@core';
 import { exampleHeader } from '../../core/ink/example';
 import { catalogueBook, liveBook, runBook, runsWithInk } from './databases';
-import { amend, append, catalogue, entryOf, everyRun, file, filedRun, liveRuns, reopen, startRun, takeIn, tidy } from './ledger';
+import { importAll } from './arrivals';
+import { amend, catalogue, everyRun, file, filedRun, reopen, tidy } from './filing';
+import { append, entryOf, liveRuns, startRun } from './ledger';
 
 let header: Header;
 let ink: Entry[];
@@ -98,9 +100,9 @@ describe('filing', () => {
     await startWithInk(stop());
     await file(header.id);
     await append(header.id, entryOf({ kind: 'strike', at: header.plugInAt, target: ink[1]?.id ?? '', reason: 'wrong row' }, 10));
-    expect(await tidy()).toBe(1);
+    expect(await tidy()).toEqual({ filed: 1, aside: [] });
     expect((await filedRun(header.id)).entries).toHaveLength(5);
-    expect(await tidy()).toBe(0);
+    expect(await tidy()).toEqual({ filed: 0, aside: [] });
   });
 
   it('takes strikes later, and a stop back', async () => {
@@ -128,19 +130,21 @@ describe('taking runs in', () => {
   };
 
   it('keeps samples in chunks and gives them back whole', async () => {
-    await takeIn([{ header, entries: ink, samples }]);
+    await importAll([{ header, entries: ink, samples }]);
     expect((await filedRun(header.id)).samples).toEqual(samples);
-    expect(await everyRun(() => undefined)).toEqual([{ header, entries: ink, samples }]);
+    const all: StoredRun[] = [];
+    for await (const run of everyRun([], () => undefined)) all.push(run);
+    expect(all).toEqual([{ header, entries: ink, samples }]);
   });
 
   it('joins copies, and stores nothing when one contradicts', async () => {
-    await takeIn([{ header, entries: ink.slice(0, 2) }]);
-    await takeIn([{ header, entries: ink }]);
+    await importAll([{ header, entries: ink.slice(0, 2) }]);
+    await importAll([{ header, entries: ink }]);
     expect((await filedRun(header.id)).entries).toEqual(ink);
     const fresh = exampleHeader({ id: 'fresh' });
     const bent = ink.map((entry, index) => (index === 0 ? { ...entry, percent: 99 } : entry) as Entry);
     await expect(
-      takeIn([
+      importAll([
         { header: fresh, entries: [] },
         { header, entries: bent },
       ]),

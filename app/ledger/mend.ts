@@ -1,12 +1,10 @@
-import { replay, type Line } from '@core';
-import { bookCalled, copiedBooks, forgetAhead, shelfBook, valueAtStart } from './databases';
-import { isSheaf } from './ink';
-import { copied, copyAnew, copySize, isCopied } from './secondCopy';
+import { replay } from '@core';
+import { bookCalled, copiedNames, forgetAhead, isCopiedBook, shelfBook, storeMissing, valueAtStart } from './databases';
+import { exclusively } from './locks';
+import { compared, copied, isCopied } from './secondCopy';
 
 /** Stands in the shelf for as long as the databases do: where it is missing they are new, or were thrown away. */
 const BORN = 'born';
-/** Past so many bytes the second copy is written anew, without what has been overwritten since. */
-const RENEW = 8_000_000;
 
 /** Whether the databases are those of before, or the first there are. */
 export async function isWhole(): Promise<boolean> {
@@ -18,29 +16,33 @@ export async function isWhole(): Promise<boolean> {
 }
 
 /**
- * Brings the logbook back from its second copy: for databases that the browser has thrown away.
+ * Brings the logbook back from its second copy: for databases that the browser has thrown away. What stands is left as it is: somebody may have
+ * written since.
  *
  * @returns whether there was anything to bring back
  */
-export async function mend(): Promise<boolean> {
-  forgetAhead();
-  const books = replay(await copied());
-  for (const [name, rows] of books) {
-    const book = bookCalled(name);
-    if (book) await Promise.all(Array.from(rows, ([key, value]) => book.setItem(key, value)));
-  }
-  await shelfBook.setItem(BORN, Date.now());
-  return [...books.values()].some((rows) => rows.size > 0);
-}
+export const mend = (): Promise<boolean> =>
+  exclusively('mend', async () => {
+    forgetAhead();
+    const brought = await bringBack([...replay(await copied())].map(([book, rows]) => [book, [...rows]]));
+    await shelfBook.setItem(BORN, Date.now());
+    return brought > 0;
+  });
 
-/** Keeps the second copy small. Not needed before the first picture. */
-export async function thinCopy(): Promise<void> {
-  if ((await copySize()) < RENEW) return;
-  const at = Date.now();
-  const lines: Line[] = [];
-  for (const [name, book] of await copiedBooks())
-    await book.iterate((value, key) => {
-      if (!isSheaf(key)) lines.push({ at, book: name, key, value });
-    });
-  await copyAnew(lines);
+/**
+ * Compares the second copy with every database there is, and mends either by the other: the databases may have lost ink that the copy has, and
+ * a page that was left or killed as it wrote may have copied nothing of its last moments.
+ *
+ * @returns whether anything was brought back
+ */
+export const compareCopy = (): Promise<boolean> =>
+  exclusively('mend', async () => {
+    const { lost } = await compared(copiedNames());
+    return (await bringBack(lost)) > 0;
+  });
+
+async function bringBack(books: readonly [name: string, rows: [key: string, value: unknown][]][]): Promise<number> {
+  let brought = 0;
+  for (const [name, rows] of books) if (bookCalled(name) ?? isCopiedBook(name)) brought += await storeMissing(name, rows);
+  return brought;
 }

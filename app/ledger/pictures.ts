@@ -28,11 +28,12 @@ async function shrink(file: Blob): Promise<Blob> {
 /** A picture; `undefined` where it is no longer there. */
 export const pictureOf = async (id: string): Promise<Blob | undefined> => (await pictureBook.getItem<Blob>(id)) ?? undefined;
 
-/** Every picture as a data address, for the export of the logbook. */
-export async function everyPicture(): Promise<Record<string, string>> {
-  const ids = await pictureBook.keys();
-  const all = await Promise.all(ids.map(async (id) => [id, await addressOf((await pictureOf(id)) ?? new Blob())] as const));
-  return Object.fromEntries(all);
+/** Every picture as a data address, one after another, for the export of the logbook. */
+export async function* everyPicture(): AsyncGenerator<[id: string, address: string]> {
+  for (const id of await pictureBook.keys()) {
+    const picture = await pictureOf(id);
+    if (picture) yield [id, await addressOf(picture)];
+  }
 }
 
 function addressOf(picture: Blob): Promise<string> {
@@ -46,15 +47,4 @@ function addressOf(picture: Blob): Promise<string> {
     };
     reader.readAsDataURL(picture);
   });
-}
-
-/** Takes pictures in from a logbook; those that are here already stay. @throws {StorageTrouble} */
-export async function takePictures(pictures: Record<string, string>): Promise<void> {
-  const known = new Set(await pictureBook.keys());
-  for (const [id, address] of Object.entries(pictures)) {
-    if (known.has(id)) continue;
-    const [head = '', body = ''] = address.split(',');
-    const bytes = Uint8Array.from(atob(body), (letter) => letter.charCodeAt(0));
-    await store(pictureBook, id, new Blob([bytes], { type: /data:(.+);base64/.exec(head)?.[1] ?? 'image/jpeg' }));
-  }
 }

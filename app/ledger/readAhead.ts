@@ -1,4 +1,5 @@
-import { askAhead, catalogueBook, INK, liveBook, nameOf, rowsOf, runsWithInk, shelfBook } from './databases';
+import { askAhead, catalogueBook, liveBook, nameOf, rowsOf, runsWithInk, shelfBook } from './databases';
+import { INK } from './transactions';
 import { inkBySheaves } from './ink';
 import { isCopied } from './secondCopy';
 

@@ -1,6 +1,6 @@
 import type { Remote } from 'comlink';
 import type { Line } from '@core';
-import type { SecondCopy } from '../workers/secondCopy';
+import type { Compared, SecondCopy } from '../workers/secondCopy';
 
 /**
  * What is stored is also written to a file of its own, beside the databases. A browser that is killed while it writes can find its databases
@@ -8,19 +8,18 @@ import type { SecondCopy } from '../workers/secondCopy';
  */
 
 const FOLDER = 'second-copy';
+const CLOCK = 'inkpath-copied';
 
 let copy: Promise<Remote<SecondCopy> | undefined> | undefined;
 
 function open(): Promise<Remote<SecondCopy> | undefined> {
   // Where the browser has no such files, the databases are all there is.
   if (!('storage' in navigator) || !('getDirectory' in navigator.storage)) return Promise.resolve(undefined);
-  if (!copy) {
-    copy = import('comlink').then(({ wrap }) =>
-      wrap<SecondCopy>(new Worker(new URL('../workers/secondCopy.ts', import.meta.url), { type: 'module', name: FOLDER })),
-    );
-    // Whoever leaves takes nothing along that was not sent.
-    addEventListener('pagehide', send);
-  }
+  copy ??= import('comlink').then(async ({ wrap }) => {
+    const there = wrap<SecondCopy>(new Worker(new URL('../workers/secondCopy.ts', import.meta.url), { type: 'module', name: FOLDER }));
+    follow(await there.newest());
+    return there;
+  });
   return copy;
 }
 
@@ -29,21 +28,57 @@ const SOON = 250;
 let waiting: Line[] = [];
 
 function send(): void {
-  const lines = waiting.map((line) => JSON.stringify(line));
-  waiting = [];
-  if (lines.length === 0) return;
   // It never stands in the way of the first copy: the databases are the logbook.
   open()
-    .then((there) => there?.append(lines))
+    .then((there) => {
+      const lines = waiting.map((line) => JSON.stringify(line));
+      waiting = [];
+      return lines.length > 0 ? there?.append(lines) : undefined;
+    })
     .catch(() => undefined);
 }
 
+// From the first line on: whoever leaves takes nothing along that was not sent.
+if (typeof window !== 'undefined')
+  addEventListener('pagehide', () => {
+    if (waiting.length > 0) send();
+  });
+
+let counted = 0;
+
 /**
- * Writes down what was stored, or taken away where there is no value, or dropped where there is no key. It is put into words only when it is
+ * The place of the next line: the time, unless the clock went back, and then one more than the last. Tabs count on from each other.
+ */
+function count(): number {
+  let shared = 0;
+  try {
+    shared = Number(localStorage.getItem(CLOCK));
+  } catch {
+    // Storage that is blocked counts nothing; the files themselves are looked at as well.
+  }
+  counted = Math.max(counted + 1, shared + 1, Date.now());
+  try {
+    localStorage.setItem(CLOCK, String(counted));
+  } catch {
+    // As above.
+  }
+  return counted;
+}
+
+/** Lines come after all that was written before, also by a program whose clock was ahead. */
+function follow(newest: number): void {
+  const behind = newest + 1 - (waiting[0]?.at ?? counted);
+  if (behind <= 0) return;
+  waiting = waiting.map((line) => ({ ...line, at: line.at + behind }));
+  counted += behind;
+}
+
+/**
+ * Writes down what was stored, or removed where there is no value, or dropped where there is no key. It is put into words only when it is
  * sent: what has been stored is not changed after.
  */
 export function copyDown(line: Omit<Line, 'at'>): void {
-  if (waiting.push({ at: Date.now(), ...line }) === 1) setTimeout(send, SOON);
+  if (waiting.push({ at: count(), ...line }) === 1) setTimeout(send, SOON);
 }
 
 let found: Promise<boolean> | undefined;
@@ -73,9 +108,10 @@ async function asked<Answer>(question: (there: Remote<SecondCopy>) => Promise<An
 /** Every line there is. */
 export const copied = (): Promise<string[]> => asked((there) => there.read(), []);
 
-/** How many bytes the second copy takes. */
-export const copySize = (): Promise<number> => asked((there) => there.size(), 0);
-
-/** Writes the second copy anew, from what stands now. Should it fail, the old one stays, and serves as well. */
-export const copyAnew = (lines: readonly Line[]): Promise<void> =>
-  asked((there) => there.renew(lines.map((line) => JSON.stringify(line))), undefined);
+/**
+ * Compares the second copy with the databases, both ways: what was stored and is not in it is written down; ink that it holds and the databases
+ * have lost is given back.
+ *
+ * @param books names of the databases that are copied whatever is live
+ */
+export const compared = (books: readonly string[]): Promise<Compared> => asked((there) => there.compare(books), { lost: [], written: 0 });

@@ -1,9 +1,13 @@
 /** What did not happen, where a reading was to be stored. */
 export const NOT_LOGGED = 'Not logged.';
 
+/** What stood in the way of storing. */
+type Kind = 'full' | 'blocked' | 'newer' | 'other';
+
 /** Storage refused, filled up or lied. The message is a sentence for the person; nothing was shown as logged. */
 export class StorageTrouble extends Error {
   override name = 'StorageTrouble';
+  readonly kind: Kind;
 
   /**
    * @param why  a sentence on what stood in the way, and the way out
@@ -12,9 +16,10 @@ export class StorageTrouble extends Error {
   constructor(
     private readonly why: string,
     what = '',
-    options?: ErrorOptions,
+    { kind = 'other', ...options }: ErrorOptions & { kind?: Kind } = {},
   ) {
     super(`${what} ${why}`.trim(), options);
+    this.kind = kind;
   }
 
   /** The same trouble where something else than a reading was to be stored: `The study was not kept.` */
@@ -27,9 +32,28 @@ export class StorageTrouble extends Error {
 export function troubleFrom(cause: unknown): StorageTrouble {
   if (cause instanceof StorageTrouble) return cause;
   const name = cause instanceof Error || cause instanceof DOMException ? cause.name : '';
-  const why =
-    name === 'QuotaExceededError'
-      ? 'This browser has no room left for it. Free some space, or save a file now.'
-      : `This browser would not store it (${name || String(cause)}); a private window or blocked site data does that. Save a file now, then allow storage for this address.`;
-  return new StorageTrouble(why, NOT_LOGGED, { cause });
+  switch (name) {
+    case 'QuotaExceededError':
+      return new StorageTrouble('This browser has no room left for it. Free some space, or save a file now.', NOT_LOGGED, {
+        cause,
+        kind: 'full',
+      });
+    case 'VersionError':
+      return new StorageTrouble('It was stored by a newer Inkpath Log. Open that one, or reload to fetch it.', NOT_LOGGED, {
+        cause,
+        kind: 'newer',
+      });
+    default:
+      return new StorageTrouble(
+        `This browser would not store it (${name || String(cause)}); a private window or blocked site data does that. Save a file now, then allow storage for this address.`,
+        NOT_LOGGED,
+        { cause, kind: name === 'SecurityError' || name === 'InvalidStateError' ? 'blocked' : 'other' },
+      );
+  }
+}
+
+/** Why something failed, in a sentence: of trouble with storage without what was to be stored. */
+export function whyOf(error: unknown): string {
+  if (error instanceof StorageTrouble) return error.saying('').trim();
+  return error instanceof Error ? error.message : String(error);
 }

@@ -1,7 +1,7 @@
 import 'fake-indexeddb/auto';
 import { createPinia, setActivePinia, type Pinia } from 'pinia';
 import { vi } from 'vitest';
-import { catalogueBook, liveBook, runBook, shelfBook } from './databases';
+import { catalogueBook, dropInk, liveBook, runBook, runsWithInk, sampleBook, shelfBook } from './databases';
 
 // Tabs in a test share one page, which hears nothing of its own: what they tell each other is tested in the browser.
 vi.stubGlobal(
@@ -12,23 +12,61 @@ vi.stubGlobal(
   },
 );
 
-/** Locks as browsers keep them: one holder a name; `ifAvailable` and `steal` as the standard has them. */
+interface Request {
+  work: (lock: object | null) => unknown;
+  resolve: (result: unknown) => void;
+  reject: (reason: unknown) => void;
+}
+
+/** Locks as browsers keep them: one holder a name, the others in a queue; `ifAvailable`, `steal` and `signal` as the standard has them. */
 function lockManager() {
-  const held = new Map<string, (reason: Error) => void>();
+  const held = new Map<string, Request>();
+  const queues = new Map<string, Request[]>();
+
+  function grant(name: string, request: Request): void {
+    held.set(name, request);
+    const isHeld = () => held.get(name) === request;
+    const next = () => {
+      if (!isHeld()) return;
+      held.delete(name);
+      const waiting = queues.get(name)?.shift();
+      if (waiting) grant(name, waiting);
+    };
+    void Promise.resolve(request.work({ name })).then(
+      (result) => {
+        next();
+        request.resolve(result);
+      },
+      (reason: unknown) => {
+        next();
+        request.reject(reason);
+      },
+    );
+  }
+
   return {
-    request(name: string, ...rest: [unknown, unknown?]): Promise<unknown> {
-      const options = (rest.length > 1 ? rest[0] : {}) as { ifAvailable?: boolean; steal?: boolean };
-      const work = rest.at(-1) as (lock: object | null) => unknown;
-      if (options.ifAvailable && held.has(name)) return Promise.resolve(work(null));
-      held.get(name)?.(new DOMException('stolen', 'AbortError'));
-      return new Promise((resolve, reject) => {
-        held.set(name, reject);
-        void Promise.resolve(work({ name })).then((result) => {
-          if (held.get(name) === reject) held.delete(name);
-          resolve(result);
-        }, reject);
-      });
-    },
+    request: (name: string, ...rest: [unknown, unknown?]): Promise<unknown> =>
+      new Promise((resolve, reject) => {
+        const options = (rest.length > 1 ? rest[0] : {}) as { ifAvailable?: boolean; steal?: boolean; signal?: AbortSignal };
+        const request: Request = { work: rest.at(-1) as Request['work'], resolve, reject };
+        const holder = held.get(name);
+        if (!holder) grant(name, request);
+        else if (options.ifAvailable) resolve(request.work(null));
+        else if (options.steal) {
+          holder.reject(new DOMException('stolen', 'AbortError'));
+          grant(name, request);
+        } else {
+          const queue = queues.get(name) ?? [];
+          queues.set(name, [...queue, request]);
+          options.signal?.addEventListener('abort', () => {
+            queues.set(
+              name,
+              (queues.get(name) ?? []).filter((each) => each !== request),
+            );
+            reject(new DOMException('called off', 'AbortError'));
+          });
+        }
+      }),
   };
 }
 
@@ -39,9 +77,11 @@ export async function emptyBrowser(): Promise<Pinia> {
     'Worker',
     class {
       terminate = () => undefined;
+      addEventListener = () => undefined;
     },
   );
-  await Promise.all([shelfBook, liveBook, runBook, catalogueBook].map((book) => book.clear()));
+  await Promise.all([shelfBook, liveBook, runBook, catalogueBook, sampleBook].map((book) => book.clear()));
+  await Promise.all((await runsWithInk()).map(dropInk));
   return newTab();
 }
 

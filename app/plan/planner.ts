@@ -1,6 +1,7 @@
 import { proxy, wrap } from 'comlink';
 import { onScopeDispose, ref, shallowRef } from 'vue';
 import type { Found, Problem } from '@core';
+import { watched } from '../frame/failures';
 import type { Planner } from '../workers/planner';
 
 /** Searches for a plan in a worker. One search at a time: a new one calls the last off. */
@@ -19,7 +20,7 @@ export function usePlanner() {
 
   function plan(problem: Problem, order: readonly string[], before: ReadonlyMap<string, number>): void {
     stop();
-    const mine = new Worker(new URL('../workers/planner.ts', import.meta.url), { type: 'module' });
+    const mine = watched(new Worker(new URL('../workers/planner.ts', import.meta.url), { type: 'module' }));
     worker = mine;
     isBusy.value = true;
     const take = (each: Found) => {

@@ -10,7 +10,7 @@ import { useLanes } from '../run/lanes';
 export const useStudies = defineStore('studies', () => {
   const logbook = useLogbook();
   const lanes = useLanes();
-  const { kept, load, put, remove } = keptList<Study>({
+  const { kept, unread, load, put, remove, arriving, changed } = keptList<Study>({
     book: studyBook,
     about: 'studies',
     keyOf: ({ id }) => id,
@@ -33,6 +33,9 @@ export const useStudies = defineStore('studies', () => {
     },
     put,
     remove,
+    arriving,
+    changed,
+    unread,
     made,
   };
 });

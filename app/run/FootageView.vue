@@ -73,7 +73,7 @@ async function begin(): Promise<void> {
     pen: penFor(setup, logbook.summaries),
   };
   try {
-    await logbook.bringIn([{ header, entries: [] }]);
+    await logbook.importAll([{ header, entries: [] }]);
     await router.push(`/curve/${header.id}`);
   } catch (error) {
     if (!(error instanceof StorageTrouble) && !(error instanceof ValidationError)) throw error;

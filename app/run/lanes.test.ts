@@ -4,8 +4,9 @@ import { beforeEach, describe, expect, it, vi } from 'vitest';
 import type { Draft } from '@core';
 import { exampleHeader } from '../../core/ink/example';
 import { useLogbook } from '../curve/logbook';
-import { catalogueBook, liveBook, store } from '../ledger/databases';
-import { entryOf, liveRuns, startTogether } from '../ledger/ledger';
+import { catalogueBook, dropInk, liveBook, runBook, store } from '../ledger/databases';
+import { rawRun, removeRun } from '../ledger/filing';
+import { append, entryOf, liveRuns, startTogether } from '../ledger/ledger';
 import { useLanes } from './lanes';
 
 const MINUTE = 60_000;
@@ -82,6 +83,71 @@ describe('the live runs', () => {
     expect(useLogbook().summaries).toMatchObject([{ id, stop: 'window over' }]);
     expect(await liveBook.keys()).toEqual([]);
   });
+});
+
+describe('a run that cannot be filed or read', () => {
+  it('says that its stop is stored, is set aside, and closes nothing else', async () => {
+    const lanes = await started();
+    await started(`${id}-other`);
+    const refuse = vi.spyOn(runBook, 'setItem').mockRejectedValue(new DOMException('full', 'QuotaExceededError'));
+    await expect(lanes.stop(id, stop(6))).rejects.toThrow(/^The stop is stored, but the run could not be filed yet.*no room left/);
+    newTab();
+    const again = useLanes();
+    await again.load();
+    expect(again.records.map(({ header }) => header.id)).toEqual([`${id}-other`]);
+    expect([...again.aside.values()]).toMatchObject([
+      { id, name: 'Sedge 5 on Cobble 20', why: expect.stringMatching(/no room left/) as string },
+    ]);
+    expect(await again.tryAgain(id)).toBe(false);
+    refuse.mockRestore();
+    expect(await again.tryAgain(id)).toBe(true);
+    expect(useLogbook().summaries).toMatchObject([{ id, stop: 'window over' }]);
+  });
+
+  it('is named when its header cannot be read, with all that is stored of it, and can be removed', async () => {
+    await started();
+    await liveBook.setItem('broken', { plugInAt: 5, schema: 99, device: { name: 'Curlew' } });
+    await append('broken', entryOf(level(3, 1), 1));
+    await append('headless', entryOf(level(4, 1), 1));
+    newTab();
+    const lanes = useLanes();
+    await lanes.load();
+    await lanes.tidyUp();
+    expect(lanes.records).toHaveLength(1);
+    expect([...lanes.aside.values()]).toMatchObject([
+      { id: 'broken', name: 'Curlew', why: expect.stringMatching(/newer Inkpath Log/) as string },
+      { id: 'headless', why: 'Its header was lost; its ink is here.' },
+    ]);
+    expect(await rawRun('broken')).toMatchObject({ ink: [{ percent: 3 }], live: { schema: 99 } });
+    for (const each of ['broken', 'headless']) await removeRun(each);
+    newTab();
+    await useLanes().load();
+    await useLanes().tidyUp();
+    expect(useLanes().aside.size).toBe(0);
+  });
+});
+
+it('are whole after a kill at their start: a header without its ink brings what was seen at plug-in along', async () => {
+  await started();
+  await dropInk(id);
+  newTab();
+  await useLanes().load();
+  expect(useLanes().records[0]?.readings.map(({ reading }) => reading.percent)).toEqual([2]);
+  await useLanes().takeOver(id);
+  await useLanes().write(id, level(12, 5));
+  expect((await liveRuns())[0]?.entries).toHaveLength(2);
+});
+
+it('are waited for: a tab that is closed frees its lanes, and what was typed meanwhile is logged', async () => {
+  const first = await started();
+  newTab();
+  const second = useLanes();
+  await second.load();
+  expect(second.inOrder[0]?.mine.value).toBe(false);
+  const logged = second.write(id, level(12, 5));
+  first.inOrder[0]?.hold?.release();
+  await logged;
+  expect(second.inOrder[0]?.mine.value).toBe(true);
 });
 
 it('are written by one tab alone: another follows, and takes over when asked', async () => {

@@ -1,13 +1,26 @@
 import { defineStore } from 'pinia';
-import { computed, shallowReactive, shallowRef, triggerRef, type ComputedRef, type ShallowRef } from 'vue';
+import { computed, shallowReactive, shallowRef, triggerRef, watch, type ComputedRef, type ShallowRef } from 'vue';
 import { foldRun, inOrderOfDue, LANE_LETTERS, newsOf, type Draft, type Entry, type Header, type RunRecord } from '@core';
 import { useLogbook } from '../curve/logbook';
 import { useNow } from '../frame/clock';
 import { onTabs, tellTabs } from '../ledger/channel';
-import { inkAtStart, SHEAF_SIZE } from '../ledger/ink';
-import { append, entryOf, file, gatherInk, liveHeaders, missedInk, reopen, startRun, startTogether, tidy } from '../ledger/ledger';
-import { holdRun } from '../ledger/locks';
-import { NOT_LOGGED, StorageTrouble } from '../ledger/storageTrouble';
+import { file, listAll, reopen, tidy } from '../ledger/filing';
+import { SHEAF_SIZE } from '../ledger/ink';
+import {
+  append,
+  asideOf,
+  entryOf,
+  gatherInk,
+  inkWithoutRun,
+  liveHeaders,
+  liveRunAtStart,
+  missedInk,
+  startRun,
+  startTogether,
+  type SetAside,
+} from '../ledger/ledger';
+import { holdRun, type Hold } from '../ledger/locks';
+import { NOT_LOGGED, StorageTrouble, whyOf } from '../ledger/storageTrouble';
 
 /** One live run on the board. */
 interface Lane {
@@ -16,16 +29,21 @@ interface Lane {
   record: ComputedRef<RunRecord>;
   /** Whether this tab writes its ink; another tab's lanes are followed. */
   mine: ShallowRef<boolean>;
-  release: () => void;
+  hold: Hold | undefined;
   /** How many entries it had when they were last gathered. */
   gathered: number;
 }
+
+/** How long something that was typed waits for a run that another page is only just leaving, in milliseconds. */
+const LEAVING = 1500;
 
 const byStart = ({ header: one }: Lane, { header: other }: Lane) => one.plugInAt - other.plugInAt || (one.id < other.id ? -1 : 1);
 
 /** The live runs. Holds ids and ink; what they mean is folded from it by core. */
 export const useLanes = defineStore('lanes', () => {
   const lanes = shallowReactive(new Map<string, Lane>());
+  /** Runs that could not be read or filed. They never stop the rest. */
+  const aside = shallowReactive(new Map<string, SetAside>());
   const now = useNow();
   const logbook = useLogbook();
 
@@ -36,21 +54,50 @@ export const useLanes = defineStore('lanes', () => {
 
   /** Brings back what is live; files what was stopped when a crash came between. */
   async function load(): Promise<void> {
+    const found = await liveHeaders();
+    setAside(found.aside);
     await Promise.all(
-      (await liveHeaders()).map(async (header) => {
-        // Folded while the ink of other lanes is still being read.
-        const lane = laneFrom(header, await inkAtStart(header.id));
-        if (lane.record.value.stop) await finish(header.id);
-        else if (!lanes.has(header.id)) await open(lane);
+      found.headers.map(async (stored) => {
+        try {
+          // Folded while the ink of other lanes is still being read.
+          const { header, entries, record } = await liveRunAtStart(stored);
+          if (record.stop) await finish(header.id);
+          else if (!lanes.has(header.id)) await open(laneFrom(header, entries));
+        } catch (error) {
+          setAside([asideOf(stored.id, stored, error)]);
+        }
       }),
     );
     await tellSets();
   }
 
-  /** Looks through what was shown at once, and files what a crash left behind of amendments; not needed before the first picture. */
+  function setAside(runs: readonly SetAside[]): void {
+    for (const run of runs) aside.set(run.id, run);
+  }
+
+  /**
+   * Looks through what was shown at once, files what a crash left behind of amendments, and lists what is stored and not listed; not needed before
+   * the first picture.
+   */
   async function tidyUp(): Promise<void> {
     await lookThroughAll();
-    if ((await tidy()) > 0) await logbook.changed();
+    const [filed, all, lost] = [await tidy(), await listAll(), await inkWithoutRun()];
+    setAside([...filed.aside, ...all.aside, ...lost]);
+    if (filed.filed + all.listed > 0) await logbook.changed();
+  }
+
+  /** Tries once more to read or file a run that was set aside. @returns whether it went well */
+  async function tryAgain(id: string): Promise<boolean> {
+    aside.delete(id);
+    await load();
+    await tidyUp();
+    return !aside.has(id);
+  }
+
+  /** What was set aside has been removed. */
+  async function forget(id: string): Promise<void> {
+    aside.delete(id);
+    await logbook.changed();
   }
 
   /** Adds to what is shown of a lane whatever is stored and was not shown. */
@@ -66,19 +113,18 @@ export const useLanes = defineStore('lanes', () => {
   function laneFrom(header: Header, ink: Entry[]): Lane {
     const entries = shallowRef(ink);
     const record = computed(() => foldRun(header, entries.value));
-    return { header, entries, record, mine: shallowRef(false), release: () => undefined, gathered: 0 };
+    return { header, entries, record, mine: shallowRef(false), hold: undefined, gathered: 0 };
   }
 
   async function open(lane: Lane): Promise<void> {
     lanes.set(lane.header.id, lane);
-    await hold(lane, false);
-  }
-
-  async function hold(lane: Lane, take: boolean): Promise<void> {
-    const { held, release } = await holdRun(lane.header.id, take, () => {
-      lane.mine.value = false;
+    let isFirst = true;
+    lane.hold = await holdRun(lane.header.id, (isHere) => {
+      lane.mine.value = isHere;
+      // Another tab may have written since this one read it.
+      if (isHere && !isFirst) void lookThrough(lane);
     });
-    [lane.mine.value, lane.release] = [held, release];
+    isFirst = false;
   }
 
   /** Adds to the ink in place: a long run costs no more than a short one. */
@@ -87,8 +133,10 @@ export const useLanes = defineStore('lanes', () => {
     triggerRef(lane.entries);
   }
 
-  function laneOf(runId: string): Lane {
+  /** A lane that this tab may write to; one that a page which is being left still has is waited for. */
+  async function laneOf(runId: string): Promise<Lane> {
     const lane = lanes.get(runId);
+    if (lane && !lane.mine.value) await until(lane.mine, LEAVING);
     if (!lane) throw new StorageTrouble('This run is no longer live. Find it under Curve, and add to it there.', NOT_LOGGED);
     if (!lane.mine.value) throw new StorageTrouble('Another tab has this run. Log it there, or take it over here first.', NOT_LOGGED);
     return lane;
@@ -97,9 +145,8 @@ export const useLanes = defineStore('lanes', () => {
   /** Takes a run over from the tab that has it; that tab stops writing at once. */
   async function takeOver(runId: string): Promise<void> {
     const lane = lanes.get(runId);
-    if (!lane) return;
-    await hold(lane, true);
-    await lookThrough(lane);
+    await lane?.hold?.take();
+    if (lane) await lookThrough(lane);
   }
 
   /** Starts a run. Resolves once it is stored. @throws {StorageTrouble} */
@@ -135,7 +182,7 @@ export const useLanes = defineStore('lanes', () => {
   }
 
   async function ink(runId: string, draft: Draft): Promise<Entry> {
-    const lane = laneOf(runId);
+    const lane = await laneOf(runId);
     const entry = entryOf(draft, (lane.entries.value.at(-1)?.seq ?? 0) + 1);
     await append(runId, entry);
     add(lane, entry);
@@ -157,17 +204,41 @@ export const useLanes = defineStore('lanes', () => {
     }
   }
 
-  /** Stops a run and files it. @throws {StorageTrouble} */
+  /** Stops a run and files it. @throws {StorageTrouble} saying whether the stop is stored */
   async function stop(runId: string, draft: Extract<Draft, { kind: 'stop' }>): Promise<void> {
     await write(runId, draft);
-    await finish(runId);
+    try {
+      await finish(runId);
+    } catch (error) {
+      throw new StorageTrouble(
+        `${whyOf(error)} It is tried again at the next start, and from the board.`,
+        'The stop is stored, but the run could not be filed yet.',
+        {
+          cause: error,
+        },
+      );
+    }
   }
 
+  /** Files a run that was stopped. What cannot be filed leaves the board all the same, and is set aside with its ink. */
   async function finish(runId: string): Promise<void> {
-    await file(runId);
-    lanes.get(runId)?.release();
-    lanes.delete(runId);
+    const lane = lanes.get(runId);
+    try {
+      await file(runId);
+      aside.delete(runId);
+    } catch (error) {
+      const header = lane?.header ?? (await liveHeaders()).headers.find(({ id }) => id === runId);
+      setAside([asideOf(runId, header, error)]);
+      throw error;
+    } finally {
+      if (lane) letGo(lane);
+    }
     await logbook.changed();
+  }
+
+  function letGo(lane: Lane): void {
+    lane.hold?.release();
+    lanes.delete(lane.header.id);
   }
 
   /** Takes back the stop of a run that was filed: it counts on from its plug-in. @throws {StorageTrouble} */
@@ -199,11 +270,42 @@ export const useLanes = defineStore('lanes', () => {
 
   /** Shows what another tab has started, and lets go of what it has filed. */
   async function follow(): Promise<void> {
-    const live = new Set((await liveHeaders()).map(({ id }) => id));
-    for (const [id, lane] of lanes) if (!live.has(id) && !lane.mine.value) lanes.delete(id);
+    const live = new Set((await liveHeaders()).headers.map(({ id }) => id));
+    for (const [id, lane] of lanes) if (!live.has(id) && !lane.mine.value) letGo(lane);
     await load();
     await lookThroughAll();
   }
 
-  return { inOrder, records, due, letterOf, load, tidyUp, takeOver, start, startSet, write, gather, stop, takeUp };
+  return {
+    inOrder,
+    records,
+    due,
+    aside,
+    letterOf,
+    load,
+    follow,
+    tidyUp,
+    tryAgain,
+    forget,
+    takeOver,
+    start,
+    startSet,
+    write,
+    gather,
+    stop,
+    takeUp,
+  };
 });
+
+/** Resolves when something has become so, or after so many milliseconds. */
+function until(state: ShallowRef<boolean>, most: number): Promise<void> {
+  return new Promise((resolve) => {
+    const stop = watch(state, done, { flush: 'sync' });
+    const timer = setTimeout(done, most);
+    function done(): void {
+      stop();
+      clearTimeout(timer);
+      resolve();
+    }
+  });
+}

@@ -12,7 +12,7 @@ interface Stored {
 
 /** The methods there are: the schools of the trade, and the reviewer’s own. Runs and studies keep their own cadence, so one may be thrown away. */
 export const useMethods = defineStore('methods', () => {
-  const { kept, load, put, remove } = keptList<OwnMethod>({
+  const { kept, unread, load, put, remove, arriving, changed } = keptList<OwnMethod>({
     book: methodBook,
     about: 'methods',
     keyOf: ({ id }) => id,
@@ -23,5 +23,16 @@ export const useMethods = defineStore('methods', () => {
   const byId = (id: string | undefined) => all.value.find((method) => method.id === id);
   const isOwn = (id: string | undefined) => kept.value.some((method) => method.id === id);
 
-  return { all, own: kept, byId, isOwn, load, put: (...methods: OwnMethod[]) => put(...methods.map(withRule)), remove };
+  return {
+    all,
+    own: kept,
+    byId,
+    isOwn,
+    load,
+    put: (...methods: OwnMethod[]) => put(...methods.map(withRule)),
+    remove,
+    arriving,
+    changed,
+    unread,
+  };
 });

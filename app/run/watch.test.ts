@@ -3,7 +3,8 @@ import { emptyBrowser, newTab } from '../ledger/testBrowser';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { elapsedAt } from '@core';
 import { exampleHeader } from '../../core/ink/example';
-import { beat } from '../ledger/ledger';
+import { liveBook } from '../ledger/databases';
+import { keepHeartbeat } from '../ledger/ledger';
 import { useBoard } from './board';
 import { useLanes } from './lanes';
 import { useWatch } from './watch';
@@ -75,7 +76,8 @@ describe('the watch', () => {
     expect(elapsedAt(run(), wall)).toBe(601);
     await pass(500, -HOUR);
     await watching.asItIs();
-    expect(elapsedAt(run(), wall)).toBe(601.5 - 3600);
+    // No run counts from before what was seen of it.
+    expect(elapsedAt(run(), wall)).toBe(0);
   });
 
   it('looks back at a start to when it was last here, and says what cannot be known', async () => {
@@ -93,8 +95,64 @@ describe('the watch', () => {
     expect(run().away).toHaveLength(1);
   });
 
+  it('never judges a run by a heartbeat from before its plug-in, whatever the clocks say', async () => {
+    const old = id;
+    await keepHeartbeat({ at: wall, runs: [old] });
+    await useLanes().stop(old, { kind: 'stop', at: wall, because: 'other' });
+    wall += 2 * HOUR;
+    newTab();
+    await useLanes().load();
+    id = `${old}-next`;
+    await useLanes().start(exampleHeader({ id, plugInAt: wall }), [{ kind: 'reading', at: wall, percent: 5 }]);
+    await useWatch().start();
+    expect(useWatch().question).toBe('');
+    expect(run().away).toEqual([]);
+    // Nor when the clock went back meanwhile, so that the heartbeat seems to be of later.
+    await keepHeartbeat({ at: wall + 5 * HOUR, runs: [old] });
+    newTab();
+    await useLanes().load();
+    await useLanes().takeOver(id);
+    await useWatch().start();
+    expect(useWatch().question).toBe('');
+  });
+
+  it('puts no run before its plug-in or what was seen of it, and can undo every answer', async () => {
+    const watching = useWatch();
+    await watching.start();
+    await pass(10 * MINUTE);
+    await useLanes().write(id, { kind: 'reading', at: wall, percent: 12 });
+    await pass(500, 30 * MINUTE);
+    const before = run().entries.length;
+    // Another run, plugged in just before the jump, cannot be put back by half an hour.
+    await watching.asItIs();
+    await watching.undo();
+    expect(watching.question).toMatch(/^Not watched for 30 min/);
+    await watching.changed();
+    expect(elapsedAt(run(), wall)).toBe(600.5);
+    await watching.undo();
+    expect(run().away).toEqual([{ from: 600, to: 2400.5 }]);
+    expect(run().shift).toBe(0);
+    expect(run().entries.length).toBeGreaterThan(before);
+    await watching.changed();
+    await pass(500, -2 * HOUR);
+    await watching.asItIs();
+    expect(elapsedAt(run(), wall)).toBe(600);
+    await watching.undo();
+    await watching.changed();
+    expect(elapsedAt(run(), wall)).toBe(601);
+  });
+
+  it('watches on when it could not look back', async () => {
+    const broken = vi.spyOn(liveBook, 'getItem').mockRejectedValueOnce(new Error('no'));
+    await useWatch().start();
+    broken.mockRestore();
+    await pass(MINUTE);
+    await pass(500, 30 * MINUTE);
+    expect(useWatch().question).toMatch(/^Not watched for 30 min/);
+  });
+
   it('is silent about a reload, and about a start with nothing live', async () => {
-    await beat(wall - 30_000);
+    await keepHeartbeat({ at: wall - 30_000, runs: [id] });
     await useWatch().start();
     expect(useWatch().question).toBe('');
     await useLanes().stop(id, { kind: 'stop', at: wall, because: 'other' });

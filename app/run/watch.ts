@@ -1,17 +1,26 @@
 import { defineStore } from 'pinia';
 import { computed, ref, shallowRef } from 'vue';
-import { clockJump, momentOf, SLEPT, spell, type RunRecord, type Tick } from '@core';
+import { clockJump, elapsedAt, momentOf, SLEPT, spell, type RunRecord, type Tick } from '@core';
 import { doubt, onTick } from '../frame/clock';
-import { beat, lastBeat } from '../ledger/ledger';
+import { keepHeartbeat, lastHeartbeat } from '../ledger/ledger';
 import { useLanes } from './lanes';
 
 /** How often it is kept that the program is here, in milliseconds. */
 const BEAT = 15_000;
 
-/** A jump of the wall clock that a person has still to judge. `away` are the entries it was taken for, by run: the program had been gone. */
+/** An entry of a run's ink. */
+interface Written {
+  runId: string;
+  entry: string;
+}
+
+/** A jump of the wall clock that a person has still to judge. */
 interface Jump {
   by: number;
-  away: { runId: string; entry: string }[];
+  /** Which runs it befell: those that were live before it. */
+  runs: readonly string[];
+  /** What it was taken for meanwhile: the program had been gone. */
+  away: Written[];
   /** It came with a start of the program: how much of it was the clock cannot be known. */
   acrossStart: boolean;
 }
@@ -22,6 +31,8 @@ const tick = (): Tick => ({ wall: Date.now(), steady: performance.now() });
 export const useWatch = defineStore('watch', () => {
   const lanes = useLanes();
   const jump = shallowRef<Jump>();
+  /** The jump that was judged last, and what was written of it: it can be undone. */
+  const judged = shallowRef<{ jump: Jump; written: Written[]; says: string }>();
   const isBusy = ref(false);
   let last = tick();
   let beaten = 0;
@@ -29,14 +40,18 @@ export const useWatch = defineStore('watch', () => {
 
   const mine = () => lanes.inOrder.filter((lane) => lane.mine.value);
 
-  /** Looks back to when the program was last here, then goes on watching. */
+  /** Looks back to when the program was last here, then goes on watching. Whatever fails of looking back, it watches. */
   async function start(): Promise<void> {
     if (isStarted) return;
     isStarted = true;
-    const before = await lastBeat();
     last = tick();
-    if (before !== undefined && mine().length > 0) await judge(before, last.wall, last.wall - before, true);
     onTick(look);
+    const before = await lastHeartbeat().catch(() => undefined);
+    if (!before) return;
+    // A heartbeat says nothing of a run that was plugged in after it.
+    const known = mine().filter(({ header }) => before.runs?.includes(header.id) ?? header.plugInAt <= before.at);
+    const runs = known.map(({ header }) => header.id);
+    if (runs.length > 0) await judge(before.at, last.wall, last.wall - before.at, runs, true);
   }
 
   function look(): void {
@@ -44,78 +59,133 @@ export const useWatch = defineStore('watch', () => {
     const by = clockJump(last, now);
     const from = last.wall;
     last = now;
-    if (mine().length === 0) return;
-    if (by !== 0) void judge(from, now.wall, by, false);
+    const runs = mine().map(({ header }) => header.id);
+    if (runs.length === 0) return;
+    if (by !== 0) void judge(from, now.wall, by, runs, false);
     if (Math.abs(now.wall - beaten) < BEAT) return;
     beaten = now.wall;
     // What cannot be kept of it is kept the next time; nothing that was logged hangs on it.
-    beat(now.wall).catch(() => undefined);
+    keepHeartbeat({ at: now.wall, runs }).catch(() => undefined);
     void lanes.gather();
   }
 
   /** From one moment of the wall clock to another the program did not see; `by` is what of it no time that went by accounts for. */
-  async function judge(from: number, to: number, by: number, acrossStart: boolean): Promise<void> {
+  async function judge(from: number, to: number, by: number, runs: readonly string[], acrossStart: boolean): Promise<void> {
     if (by < 0) {
       doubt(by);
-      jump.value = { by, away: [], acrossStart };
+      jump.value = { by, runs, away: [], acrossStart };
       return;
     }
     if (by < (acrossStart ? 4 * BEAT : SLEPT)) return;
-    const away: Jump['away'] = [];
-    for (const { header, record } of mine()) {
-      const [at, until] = [Math.max(momentOf(record.value, from), header.plugInAt), momentOf(record.value, to)];
+    const away: Written[] = [];
+    for (const runId of runs) {
+      const run = recordOf(runId);
+      if (!run) continue;
+      const [at, until] = [Math.max(momentOf(run, from), run.header.plugInAt), momentOf(run, to)];
       if (until <= at) continue;
-      const entry = await lanes.write(header.id, { kind: 'event', event: 'away', at, until });
-      away.push({ runId: header.id, entry: entry.id });
+      // A lane that cannot be written to now is not judged; the others are.
+      const entry = await lanes.write(runId, { kind: 'event', event: 'away', at, until }).catch(() => undefined);
+      if (entry) away.push({ runId, entry: entry.id });
     }
-    if (away.length > 0) jump.value = { by, away, acrossStart };
+    if (away.length > 0) jump.value = { by, runs: away.map(({ runId }) => runId), away, acrossStart };
   }
 
   /** Takes a jump for a changed clock: every run counts on as if it had not been. */
   const changed = () =>
-    settle(async ({ by, away }) => {
+    answer('The clock was changed: the lanes count on as if it had not been.', async ({ by, runs, away }, written) => {
       for (const { runId, entry } of away)
-        await lanes.write(runId, { kind: 'strike', at: momentIn(runId), target: entry, reason: 'the clock was changed' });
-      const runs = by < 0 ? mine().map(({ header }) => header.id) : away.map(({ runId }) => runId);
-      for (const runId of runs)
-        await lanes.write(runId, { kind: 'event', event: 'clock', at: momentIn(runId, by < 0 ? 0 : by), shift: by });
+        await write(written, runId, { kind: 'strike', at: here(runId, by), target: entry, reason: 'the clock was changed' });
+      for (const runId of runs) {
+        const shift = by < 0 ? by : Math.min(by, most(runId));
+        if (shift !== 0) await write(written, runId, { kind: 'event', event: 'clock', at: here(runId, shift), shift });
+      }
     });
 
-  /** Takes the wall clock as it is. */
-  const asItIs = () => settle(() => Promise.resolve());
+  /** Takes the wall clock as it is; but no run counts from before its plug-in, or from before what was seen of it. */
+  const asItIs = () =>
+    answer('The clock is taken as it is.', async ({ by, runs }, written) => {
+      if (by > 0) return;
+      for (const runId of runs) {
+        const shift = Math.min(0, most(runId, 0));
+        if (shift !== 0) await write(written, runId, { kind: 'event', event: 'clock', at: here(runId, shift), shift });
+      }
+    });
 
-  async function settle(work: (judged: Jump) => Promise<void>): Promise<void> {
-    const { value: judged } = jump;
-    if (!judged || isBusy.value) return;
+  async function answer(says: string, work: (about: Jump, written: Written[]) => Promise<void>): Promise<void> {
+    const { value: about } = jump;
+    if (!about || isBusy.value) return;
     isBusy.value = true;
+    const written: Written[] = [];
     try {
-      await work(judged);
       doubt(0);
+      await work(about, written);
       jump.value = undefined;
+      judged.value = { jump: about, written, says };
+    } catch (trouble) {
+      doubt(Math.min(0, about.by));
+      throw trouble;
     } finally {
       isBusy.value = false;
     }
   }
 
+  /** Undoes the last answer: what was written of it is struck, and the question stands again. */
+  async function undo(): Promise<void> {
+    const { value: about } = judged;
+    if (!about || isBusy.value) return;
+    isBusy.value = true;
+    try {
+      const runs = new Set(lanes.records.map(({ header }) => header.id));
+      for (const { runId, entry } of about.written)
+        if (runs.has(runId)) await lanes.write(runId, { kind: 'strike', at: here(runId, 0), target: entry, reason: 'answered otherwise' });
+      doubt(Math.min(0, about.jump.by));
+      [jump.value, judged.value] = [about.jump, undefined];
+    } finally {
+      isBusy.value = false;
+    }
+  }
+  /** The answer stands. */
+  const settle = () => (judged.value = undefined);
+
+  async function write(written: Written[], runId: string, draft: Parameters<typeof lanes.write>[1]): Promise<void> {
+    const entry = await lanes.write(runId, draft);
+    written.push({ runId, entry: entry.id });
+  }
+
   const recordOf = (runId: string): RunRecord | undefined => lanes.records.find(({ header }) => header.id === runId);
-  /** This moment of a run, with a jump back in doubt and one ahead taken off. */
-  function momentIn(runId: string, ahead = 0): number {
+  /** This moment of a run, with its clock shifted by so much more. */
+  function here(runId: string, shift: number): number {
     const run = recordOf(runId);
-    const wall = Date.now() - ahead - Math.min(0, jump.value?.by ?? 0);
-    return run ? momentOf(run, wall) : wall;
+    const wall = Date.now() - shift;
+    return Math.max(run?.header.plugInAt ?? 0, Math.round(run ? momentOf(run, wall) : wall));
+  }
+
+  /** The most that a run's clock can be shifted ahead so that nothing seen of it is still to come, in milliseconds. */
+  function most(runId: string, none = Infinity): number {
+    const run = recordOf(runId);
+    return run ? Math.floor((elapsedAt(run, Date.now()) - lastKnown(run)) * 1000) : none;
   }
 
   /** What is to be judged, in words; empty when nothing is. */
   const question = computed(() => {
-    const { value: judged } = jump;
-    if (!judged) return '';
-    const seconds = Math.abs(judged.by) / 1000;
+    const { value: about } = jump;
+    if (!about) return '';
+    const seconds = Math.abs(about.by) / 1000;
     const size = spell(seconds, seconds < 120 ? 1 : 60);
-    if (judged.by < 0)
-      return `The clock of this machine went back by ${judged.acrossStart ? 'at least ' : ''}${size}. The lanes count on as if it had not.`;
-    const unknown = judged.acrossStart ? ' Whether the clock was changed meanwhile cannot be known.' : '';
+    if (about.by < 0)
+      return `The clock of this machine went back by ${about.acrossStart ? 'at least ' : ''}${size}. The lanes count on as if it had not.`;
+    const unknown = about.acrossStart ? ' Whether the clock was changed meanwhile cannot be known.' : '';
     return `Not watched for ${size}: drawn as unseen.${unknown}`;
   });
 
-  return { jump, question, start, changed, asItIs };
+  return { jump, judged, question, start, changed, asItIs, undo, settle };
 });
+
+/** The last moment of a run at which anything was seen or done by a person, in seconds from plug-in: not the times in which the program was away. */
+const lastKnown = ({ readings, events, trials }: RunRecord): number =>
+  Math.max(
+    0,
+    readings.at(-1)?.seconds ?? 0,
+    events.findLast(({ event }) => event !== 'away' && event !== 'clock')?.seconds ?? 0,
+    trials.at(-1)?.seconds ?? 0,
+  );

@@ -1,8 +1,103 @@
 import { expose } from 'comlink';
-import { readCsv, readLogbook } from '@core';
+import { CsvReader, LogbookReader, logbookParts, runMisfit, type CsvOptions, type CsvRun, type Logbook, type StoredRun } from '@core';
 
-/** Files are read here, so that a large one never stops the clock. */
-const exchange = { readCsv, readLogbook };
+/** What a file turned out to be. */
+export type ReadFile = { kind: 'logbook'; logbook: Logbook } | { kind: 'csv'; csv: CsvRun };
+
+/** Text in UTF-16 is told by its first two bytes; everything else is read as UTF-8. */
+async function textOf(file: Blob): Promise<ReadableStreamDefaultReader<string>> {
+  const [one, two] = new Uint8Array(await file.slice(0, 2).arrayBuffer());
+  const label = one === 0xff && two === 0xfe ? 'utf-16le' : one === 0xfe && two === 0xff ? 'utf-16be' : 'utf-8';
+  return file
+    .stream()
+    .pipeThrough(new TextDecoderStream(label) as ReadableWritablePair<string, Uint8Array<ArrayBuffer>>)
+    .getReader();
+}
+
+/** Reads a text to its end, and says now and then how far it is. */
+async function readThrough(file: Blob, reader: { push: (text: string) => void }, progress: (share: number) => void): Promise<void> {
+  const text = await textOf(file);
+  let [read, told] = [0, 0];
+  for (let next = await text.read(); !next.done; next = await text.read()) {
+    reader.push(next.value);
+    read += next.value.length;
+    if (read - told < file.size / 100) continue;
+    told = read;
+    progress(Math.min(1, read / file.size));
+  }
+}
+
+/** What a logbook is written from: each asked for when it is its turn, `undefined` when there are no more. */
+export interface Sources {
+  run: () => Promise<StoredRun | undefined>;
+  picture: () => Promise<[id: string, address: string] | undefined>;
+}
+
+async function* each<Item>(next: () => Promise<Item | undefined>): AsyncGenerator<Item> {
+  for (let item = await next(); item !== undefined; item = await next()) yield item;
+}
+
+/** Parts are handed to the browser, which keeps them out of the way, when they come to so many characters. */
+const HANDFUL = 4_000_000;
+
+/** Files are read and written here, so that a large one never stops the clock. A worker is ended when its work is called off. */
+const exchange = {
+  /** Reads a file: JSON as a logbook, anything else as CSV. Stores nothing. @throws {ImportError} saying what, where and the way out */
+  async read(file: Blob, name: string, options: CsvOptions, progress: (share: number) => void): Promise<ReadFile> {
+    const begins = await file.slice(0, 4096).text();
+    if (/\.json$/i.test(name) || /^\s*[{[]/.test(begins)) {
+      const reader = new LogbookReader(name);
+      await readThrough(file, reader, progress);
+      return { kind: 'logbook', logbook: reader.end() };
+    }
+    const reader = new CsvReader(name, options);
+    await readThrough(file, reader, progress);
+    return { kind: 'csv', csv: reader.end() };
+  },
+
+  /**
+   * Writes a logbook, and reads it back before it is called written.
+   *
+   * @returns the file, and the runs that would not have read back: they are left out
+   * @throws {ImportError} when it does not read back as it was written
+   */
+  async write(
+    head: Omit<Logbook, 'runs' | 'pictures'>,
+    { run, picture }: Sources,
+  ): Promise<{ file: Blob; unfit: [id: string, why: string][] }> {
+    const unfit: [string, string][] = [];
+    let entries = 0;
+    async function* fitting() {
+      for await (const one of each(run)) {
+        const found = runMisfit(one);
+        if (found) unfit.push([one.header.id, `At ${found.path} it ${found.says}.`]);
+        else {
+          entries += one.entries.length;
+          yield one;
+        }
+      }
+    }
+    const parts: Blob[] = [];
+    let [text, length]: [string[], number] = [[], 0];
+    for await (const part of logbookParts(head, fitting(), each(picture))) {
+      text.push(part);
+      length += part.length;
+      if (length < HANDFUL) continue;
+      parts.push(new Blob(text));
+      [text, length] = [[], 0];
+    }
+    const file = new Blob([...parts, ...text], { type: 'application/json' });
+    let back = 0;
+    const reader = new LogbookReader('The file', (one) => {
+      back += one.entries.length;
+      return undefined;
+    });
+    await readThrough(file, reader, () => undefined);
+    reader.end();
+    if (back !== entries) throw new Error(`The file holds ${back} entries of ink and not ${entries}: it was not saved. Try again.`);
+    return { file, unfit };
+  },
+};
 export type Exchange = typeof exchange;
 
 expose(exchange);

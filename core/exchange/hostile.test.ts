@@ -40,11 +40,6 @@ describe('a logbook that somebody changed', () => {
     ['a plug-in at the end of time', (raw: any) => (raw.runs[0].header.plugInAt = 9e15), /plugInAt: it is more than/],
     ['a run that is not a run', (raw: any) => (raw.runs[0] = 7), /runs\[0\]: it is not a run/],
     ['entries that are no list', (raw: any) => (raw.runs[0].entries = {}), /entries: it is not a list/],
-    [
-      'an empty note',
-      (raw: any) => raw.runs[0].entries.push({ ...raw.runs[0].entries[0], id: 'n', kind: 'note', text: '' }),
-      /entries\[1\]/,
-    ],
     ['a value nobody knows', (raw: any) => (raw.runs[0].entries[0].colour = 'red'), /nothing is known of/],
     [
       'samples that go back in time',

@@ -37,14 +37,21 @@ export class LogbookReader {
   private readonly splitter: JsonSplitter;
   private readonly head: Record<string, unknown> = {};
   private readonly lists = new Map<ListName, unknown[]>();
+  private readonly counts = new Map<ListName, number>();
   /** Items that came before the schema was known. */
   private early: [key: ListName, text: string][] = [];
   private readonly pictures: Record<string, string> = {};
   private readonly runs = new Set<string>();
   private isEmpty = true;
 
-  /** @param name the file's name, for errors */
-  constructor(private readonly name: string) {
+  /**
+   * @param name the file's name, for errors
+   * @param keep what becomes of each run that was read: it stands in the logbook, or nothing does where it is only looked at
+   */
+  constructor(
+    private readonly name: string,
+    private readonly keep: (run: StoredRun) => StoredRun | undefined = (run) => run,
+  ) {
     const pieces = {
       value: (key: string, text: string) => {
         if (isList(key)) throw this.unfit({ path: key, says: 'is not a list' });
@@ -108,13 +115,15 @@ export class LogbookReader {
   private take(key: ListName, text: string): void {
     const items = this.lists.get(key) ?? [];
     this.lists.set(key, items);
-    const place = `${key}[${items.length}]`;
+    const place = `${key}[${this.counts.get(key) ?? 0}]`;
     const raised = this.migrated({ [key]: [parseJson(text, this.name)] })[key];
     const item: unknown = Array.isArray(raised) ? raised[0] : undefined;
     const schema = LISTS[key];
     const found = within(place, schema ? misfit(schema, item) : runMisfit(item));
     if (found) throw this.unfit(found);
-    items.push(schema ? item : this.run(item as StoredRun));
+    const kept = schema ? item : this.keep(this.run(item as StoredRun));
+    if (kept !== undefined) items.push(kept);
+    this.counts.set(key, (this.counts.get(key) ?? 0) + 1);
   }
 
   private run(run: StoredRun): StoredRun {

@@ -68,7 +68,7 @@ const noteSchema = object({
   kind: string()
     .oneOf(['note'] as const)
     .required(),
-  text: string().required(),
+  text: string().defined(),
 }).noUnknown();
 
 export const STOP_REASONS = [

@@ -1,0 +1,49 @@
+import { proxy } from 'comlink';
+import { format } from 'date-fns';
+import { logbookOf } from '@core';
+import { useShelf } from '../bench/shelf';
+import { fileName, saveBlob } from '../frame/saveFile';
+import { everyRun } from '../ledger/filing';
+import type { SetAside } from '../ledger/ledger';
+import { everyPicture } from '../ledger/pictures';
+import { useStudies } from '../plan/studies';
+import { useMethods } from '../run/methods';
+import { exchangeWorker } from './readFile';
+
+/**
+ * Saves the whole logbook as a file: gear, methods, studies, runs and pictures, one after another, written in a worker and read back there before
+ * the file is handed over.
+ *
+ * @param progress how much of it is written, as a share
+ * @param signal   calls it off
+ * @returns the runs that could not be read, and are not in it
+ */
+export async function saveLogbook(progress: (share: number) => void = () => undefined, signal?: AbortSignal): Promise<SetAside[]> {
+  const [studies, methods] = [useStudies(), useMethods()];
+  // What cannot be read of these is not what the runs should wait for.
+  await Promise.allSettled([studies.load(), methods.load()]);
+  const { runs: _runs, ...head } = logbookOf(useShelf().everything(), { methods: methods.own, studies: studies.all });
+  const aside: SetAside[] = [];
+  const names = new Map<string, string>();
+  const runs = everyRun(aside, progress);
+  const pictures = everyPicture();
+  const { remote, end } = exchangeWorker();
+  signal?.addEventListener('abort', end);
+  try {
+    const { file, unfit } = await remote.write(
+      JSON.parse(JSON.stringify(head)) as typeof head,
+      proxy({
+        run: async () => {
+          const { value } = await runs.next();
+          if (value) names.set(value.header.id, `${value.header.device.name} on ${value.header.charger.name}`);
+          return value ? { ...value, entries: [...value.entries] } : undefined;
+        },
+        picture: async () => (await pictures.next()).value ?? undefined,
+      }),
+    );
+    saveBlob(`${fileName('inkpath logbook', format(Date.now(), 'yyyy-MM-dd'))}.json`, file);
+    return [...aside, ...unfit.map(([id, why]) => ({ id, why, name: names.get(id) ?? id }))];
+  } finally {
+    end();
+  }
+}

@@ -1,0 +1,33 @@
+<script setup lang="ts">
+import { ref } from 'vue';
+
+/** Saves the whole logbook as a file: the way on whenever something has failed. */
+const share = ref<number>();
+const said = ref('');
+
+async function save(): Promise<void> {
+  share.value = 0;
+  said.value = '';
+  try {
+    const { saveLogbook } = await import('../curve/saveLogbook');
+    const left = await saveLogbook((done) => (share.value = done));
+    said.value = left.length === 0 ? 'Saved.' : `Saved without ${left.map(({ name }) => name).join(', ')}.`;
+  } catch (error) {
+    said.value = `It could not be saved: ${error instanceof Error ? error.message : String(error)}`;
+  } finally {
+    share.value = undefined;
+  }
+}
+</script>
+
+<template>
+  <v-btn :loading="share !== undefined" @click="save">Save the logbook as a file</v-btn>
+  <span v-if="said" role="status" class="said">{{ said }}</span>
+</template>
+
+<style scoped>
+.said {
+  padding-inline: 0.6rem;
+  overflow-wrap: anywhere;
+}
+</style>

@@ -1,0 +1,159 @@
+import { foldRun, joinInk, migrate, SCHEMA, summarise, type Entry, type Header, type RunRecord, type StoredRun, type Summary } from '@core';
+import { allOf, catalogueBook, dropInk, liveBook, runBook, runsWithInk, sampleBook, store, takeAway } from './databases';
+import { allInk } from './ink';
+import { append, asideOf, liveRuns, type Begun, type SetAside } from './ledger';
+import { exclusively } from './locks';
+import { sampleKeys, samplesOf } from './samples';
+import { StorageTrouble } from './storageTrouble';
+
+/** Runs that are over lie packed, one value each, with a summary for the list. */
+
+/** A run as it is packed. */
+export interface Packed {
+  schema: typeof SCHEMA;
+  header: Header;
+  entries: Entry[];
+}
+
+export async function unpack(runId: string): Promise<Packed | undefined> {
+  const packed = await runBook.getItem<Packed>(runId);
+  return packed === null ? undefined : (migrate(packed, 'A filed run') as unknown as Packed);
+}
+
+/** A filed run with its ink and samples. @throws {StorageTrouble} when there is none of that id */
+export async function filedRun(runId: string): Promise<StoredRun> {
+  const packed = await unpack(runId);
+  if (!packed)
+    throw new StorageTrouble(
+      'There is no such run in this logbook. It may be in the logbook of another address; look in the list of runs.',
+    );
+  return { header: packed.header, entries: packed.entries, samples: await samplesOf(runId) };
+}
+
+/**
+ * Files a run: joins what is in the logbook with what is in its own database, packs it, reads it back, and drops the database.
+ *
+ * @returns its record
+ * @throws {StorageTrouble} when what was read back differs; nothing is dropped then
+ */
+export function file(runId: string): Promise<RunRecord> {
+  return exclusively(`file/${runId}`, () => fileLocked(runId));
+}
+
+async function fileLocked(runId: string): Promise<RunRecord> {
+  const filed = await unpack(runId);
+  const live = filed ? null : await liveBook.getItem<Begun>(runId);
+  const { begun = [], ...lived } = live ? (migrate(live, 'A live run') as unknown as Begun) : {};
+  const header = filed?.header ?? (live ? (lived as Header) : undefined);
+  if (!header)
+    throw new StorageTrouble('This run has lost its header, so it cannot be filed. Its ink is kept; export the logbook and report it.');
+  const entries = joinInk(filed?.entries ?? begun, await allInk(runId), 'this run');
+  const record = foldRun(header, entries, await samplesOf(runId));
+  await pack({ schema: SCHEMA, header, entries }, record);
+  await takeAway(liveBook, runId);
+  await dropInk(runId);
+  return record;
+}
+
+export async function pack(packed: Packed, record: RunRecord): Promise<void> {
+  const { id } = packed.header;
+  await store(runBook, id, packed);
+  const back = await runBook.getItem<Packed>(id);
+  if (JSON.stringify(back) !== JSON.stringify(packed)) {
+    throw new StorageTrouble('What was filed does not read back the same. The run stays as it was; save it as a file before you go on.');
+  }
+  await store(catalogueBook, id, summarise(record));
+}
+
+/** Adds an entry to a filed run, as safely as to a live one. @throws {StorageTrouble} */
+export function amend(runId: string, entry: Entry): Promise<RunRecord> {
+  return exclusively(`file/${runId}`, async () => {
+    await append(runId, entry);
+    return fileLocked(runId);
+  });
+}
+
+/** Takes a filed run up again with all its ink: it leaves the list until it is filed anew. @throws {StorageTrouble} */
+export async function reopen(header: Header, entries: readonly Entry[]): Promise<void> {
+  await Promise.all(entries.map((entry) => append(header.id, entry)));
+  await store(liveBook, header.id, header);
+  await takeAway(catalogueBook, header.id);
+}
+
+/** Files what a crash left half filed. @returns how many runs that was, and those that could not be */
+export async function tidy(): Promise<{ filed: number; aside: SetAside[] }> {
+  const live = new Set(await liveBook.keys());
+  const aside: SetAside[] = [];
+  let filed = 0;
+  for (const id of (await runsWithInk()).filter((each) => !live.has(each))) {
+    const packed = await runBook.getItem<Packed>(id);
+    if (!packed) continue;
+    try {
+      await file(id);
+      filed += 1;
+    } catch (error) {
+      aside.push(asideOf(id, packed.header, error));
+    }
+  }
+  return { filed, aside };
+}
+
+/**
+ * Looks whether every filed run is listed, and lists those that are not: a crash or a lost database can come between the two.
+ *
+ * @returns how many that was, and the runs that cannot be read
+ */
+export async function listAll(): Promise<{ listed: number; aside: SetAside[] }> {
+  const [runs, known, live] = await Promise.all([runBook.keys(), catalogueBook.keys(), liveBook.keys()]);
+  const isListed = new Set([...known, ...live]);
+  const aside: SetAside[] = [];
+  let listed = 0;
+  for (const id of runs.filter((each) => !isListed.has(each))) {
+    try {
+      await exclusively(`file/${id}`, async () => {
+        const { header, entries, samples } = await filedRun(id);
+        await store(catalogueBook, id, summarise(foldRun(header, entries, samples)));
+      });
+      listed += 1;
+    } catch (error) {
+      aside.push(asideOf(id, (await runBook.getItem<Packed>(id))?.header, error));
+    }
+  }
+  for (const id of known.filter((each) => !runs.includes(each))) await takeAway(catalogueBook, id);
+  return { listed, aside };
+}
+
+/** Every run's summary, newest first. Ten thousand list at once, for none is opened. */
+export async function catalogue(): Promise<Summary[]> {
+  return (await allOf<Summary>(catalogueBook)).sort((one, other) => other.plugInAt - one.plugInAt);
+}
+
+/** Every run that can be read, filed and live, one after another, for a file of the whole logbook; those that cannot be are named. */
+export async function* everyRun(aside: SetAside[], progress: (share: number) => void): AsyncGenerator<StoredRun> {
+  const live = await liveRuns();
+  yield* live;
+  const ids = (await runBook.keys()).filter((id) => !live.some(({ header }) => header.id === id));
+  for (const [index, id] of ids.entries()) {
+    try {
+      yield await filedRun(id);
+    } catch (error) {
+      aside.push(asideOf(id, (await runBook.getItem<Packed>(id))?.header, error));
+    }
+    progress((index + 1) / ids.length);
+  }
+}
+
+/** All that is stored of a run, as it is stored: of one that cannot be read, for a file that somebody may mend. */
+export async function rawRun(id: string): Promise<object> {
+  const [live, packed, ink, samples] = await Promise.all([liveBook.getItem(id), runBook.getItem(id), allInk(id), samplesOf(id)]);
+  return { id, live, packed, ink, samples };
+}
+
+/** Removes all that is stored of a run. For one that cannot be read, once a person says so. */
+export async function removeRun(id: string): Promise<void> {
+  await exclusively(`file/${id}`, async () => {
+    for (const book of [liveBook, catalogueBook, runBook]) await takeAway(book, id);
+    for (const key of await sampleKeys(id)) await takeAway(sampleBook, key);
+    await dropInk(id);
+  });
+}
