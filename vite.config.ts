@@ -8,9 +8,9 @@ import vuetify from 'vite-plugin-vuetify';
 /** What the first screen needs anyway comes as one file: two dozen small ones take longer to fetch than to run. */
 const FIRST = new RegExp(
   [
-    'node_modules/(@vue|vue|vue-router|pinia|nanoid|tinykeys)/',
-    'app/(frame/(?!Help|Lost|Shortcut|vFocus)|ledger/(?!databases|storageTrouble|warm)|bench/shelf|curve/logbook|run/(lanes|dueLine|DueLine|RunView|LiveLane)|strip/(PenNib|pens))',
-    'core/(quantity|bench/(battery|label|offer|portName|ports|sharing)|power|simulate|margin|method/cadence\\.|ink/(events|fold|track|version)|curve|run|exchange/(fromSchema1|importError|joinInk|migrate|logbook\\.))',
+    'node_modules/(@vue|vue|vue-router|pinia|nanoid|tinykeys|d3-array|internmap)/',
+    'app/(frame/(?!Help|Lost|Shortcut|vFocus|NoStorage|Failure|Draft|drafts)|ledger/(?!databases|storageTrouble|transactions|arrivals|door)|bench/shelf|curve/logbook|run/(lanes|dueLine|DueLine|RunView|LiveLane)|strip/(PenNib|pens))',
+    'core/(quantity|bench/(battery|label|offer|portName|ports|sharing)|power|simulate|margin|method/cadence\\.|ink/(entrySays|events|fold|plainReading|ranges|statuses|track|version)|curve|run|exchange/(fromSchema1|importError|joinInk|migrate|logbook\\.))',
     'demo/|plugin-vue:export-helper',
   ].join('|'),
 );
@@ -79,7 +79,7 @@ export const inTab = defineConfig({
           groups: [
             {
               name: 'storage',
-              test: /node_modules\/localforage|app\/ledger\/(databases|ink|readAhead|secondCopy|storageTrouble)|vite\/preload-helper/,
+              test: /node_modules\/localforage|app\/ledger\/(databases|ink|readAhead|secondCopy|sheafKeys|storageTrouble|transactions)|vite\/preload-helper/,
               priority: 2,
             },
             { name: 'first', test: FIRST, priority: 1 },

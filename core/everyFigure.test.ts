@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import * as core from './index';
+import { isPlainReading } from './ink/plainReading';
 import { RANGES } from './ink/ranges';
 
 /** What the schemas let in, as wild as they let it in: the figures of such a run may say little, but they are always said. */
@@ -200,6 +201,35 @@ const said = (what: unknown): string =>
           ? each
           : 0,
   );
+
+it('is quick about plain readings, and never lets one in that the schema would not', () => {
+  const loose = fc.oneof(
+    value('watts'),
+    fc.constantFrom(Number.NaN, Infinity, -1e9, 130, '5' as unknown as number, undefined as unknown as number),
+  );
+  const any = fc.record(
+    {
+      kind: fc.constantFrom('reading', 'note'),
+      id: fc.oneof(id, fc.constantFrom('abcdefghij', 'a/bcdefghij', '')),
+      seq: fc.constantFrom(1, 0, 1.5),
+      at: moment,
+      written: moment,
+      percent: loose,
+      watts: loose,
+      note: text,
+      sure: fc.constantFrom(true, false),
+      colour: fc.constant('red'),
+    },
+    { requiredKeys: ['kind', 'id', 'seq', 'at', 'written'] },
+  );
+  fc.assert(
+    fc.property(any, (each) => {
+      if (isPlainReading(each as core.Entry)) expect(core.entryMisfit(each)).toBeUndefined();
+    }),
+    { numRuns: 1000 },
+  );
+  expect(isPlainReading({ kind: 'reading', id: 'abcdefghij', seq: 1, at: BEGINS, written: BEGINS, percent: 42, watts: -3 })).toBe(true);
+});
 
 describe('any run that the schemas let in', () => {
   const runs = fc.array(run, { minLength: 1, maxLength: 3 });

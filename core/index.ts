@@ -56,8 +56,9 @@ export {
   type Trial,
 } from './ink/entry';
 export { EVENTS, eventDetails, eventSays, type EventId } from './ink/events';
+export { entrySays } from './ink/entrySays';
 export { elapsedIn, footageSchema, type Footage } from './ink/footage';
-export { SECOND_LOOK, SETTLE, STATUSES, statusSays, type StatusId } from './ink/trial';
+export { SECOND_LOOK, SETTLE, STATUSES, statusSays, type StatusId } from './ink/statuses';
 export { SCHEMA } from './ink/version';
 export {
   EMPTY_TRACK,
@@ -73,6 +74,7 @@ export {
 } from './ink/track';
 export { chargingTime, elapsedAt, foldRun, momentOf, sourceAt, valueIn, type RunRecord, type Seen, type Struck } from './ink/fold';
 export { inkOf, type Jotted } from './ink/build';
+export { isPlainReading } from './ink/plainReading';
 export { milestone, type Milestone } from './curve/milestone';
 export { gainAt, levelAt, type Gain } from './curve/valueAt';
 export { energy, unseenSpans, type Energy, type Span } from './curve/energy';
@@ -91,6 +93,7 @@ export { clockJump, SLEPT, type Tick } from './run/clockJump';
 export { worthReading } from './run/extra';
 export { ghostOf, writeGhost, type Ghost } from './run/ghost';
 export { isQuiet } from './run/quiet';
+export { lastEntered } from './run/lastEntered';
 export { castOf, MOST_ACTORS, scoreOf, standIn, type Actor, type ReadingScore } from './run/rehearsal';
 export { missing, ruleOf, stopOffer } from './run/stopping';
 export { newsOf } from './run/together';

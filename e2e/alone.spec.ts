@@ -41,7 +41,7 @@ test.describe('on a phone', () => {
     await page.getByRole('button', { name: 'stop' }).tap();
     await expect(page.getByRole('dialog')).toContainText('By its method it may stop: the display shows 100 %.');
     await page.getByRole('button', { name: 'Stop the run' }).tap();
-    await page.getByRole('button', { name: 'picture 1' }).tap();
+    await page.getByRole('button', { name: 'Picture of the reading at 5 min' }).tap();
     await expect(page.getByRole('img', { name: 'Picture of the reading at 5 min' })).toBeVisible();
     await page.getByRole('button', { name: 'Close' }).tap();
 

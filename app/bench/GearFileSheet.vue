@@ -3,6 +3,8 @@ import { nanoid } from 'nanoid';
 import { computed, ref, shallowRef } from 'vue';
 import { ImportError, readGearCsv, type Kept, type ReadGear, type Shelf } from '@core';
 import { StorageTrouble } from '../ledger/storageTrouble';
+import DraftOffer from '../frame/DraftOffer.vue';
+import { useDraft } from '../frame/drafts';
 import { useShelf } from './shelf';
 
 /** Brings gear in from a CSV: shows which rows stand and which do not, before anything is stored. */
@@ -20,10 +22,26 @@ const busy = ref(false);
 const byName = computed(() => new Map(bench.all.map((each) => [`${each.shelf}/${each.gear.name}`, each])));
 const knownAs = ({ shelf, gear }: ReadGear['gear'][number]) => byName.value.get(`${shelf}/${gear.name}`);
 
+const chosen = shallowRef<File>();
+const draft = useDraft(
+  'gear file',
+  () => ({ file: chosen.value, name: chosen.value?.name }),
+  ({ file }) => void choose(file),
+);
+function close(): void {
+  draft.keep();
+  emit('done');
+}
+function end(): void {
+  draft.drop();
+  emit('done');
+}
+
 async function choose(files: File | File[] | null | undefined): Promise<void> {
   const file = Array.isArray(files) ? files[0] : files;
   read.value = undefined;
   error.value = '';
+  chosen.value = file ?? undefined;
   if (!file) return;
   try {
     read.value = readGearCsv(await file.text(), file.name);
@@ -40,6 +58,7 @@ async function bringIn(): Promise<void> {
     await bench.put(
       ...gear.map((each) => ({ shelf: each.shelf, gear: { ...each.gear, id: knownAs(each)?.gear.id ?? nanoid(10) } }) as Kept),
     );
+    draft.drop();
     emit('done', gear[0]?.shelf);
   } catch (trouble) {
     if (!(trouble instanceof StorageTrouble)) throw trouble;
@@ -51,9 +70,10 @@ async function bringIn(): Promise<void> {
 </script>
 
 <template>
-  <v-dialog :model-value="true" max-width="600" aria-labelledby="gear-file-title" @update:model-value="emit('done')">
+  <v-dialog :model-value="true" max-width="600" aria-labelledby="gear-file-title" @update:model-value="close">
     <v-card>
       <h2 id="gear-file-title">Bring gear in</h2>
+      <DraftOffer :draft="draft" />
       <p class="soft">
         A CSV with a row a piece, headed as “Take gear out” heads it. Gear of the same name on the same shelf is changed; runs keep it as it
         was. Nothing is stored until you say so.
@@ -75,7 +95,7 @@ async function bringIn(): Promise<void> {
         <v-btn variant="flat" color="primary" :disabled="!read || read.gear.length === 0" :loading="busy" @click="bringIn"
           >Bring it in</v-btn
         >
-        <v-btn @click="emit('done')">Leave it</v-btn>
+        <v-btn @click="end">Leave it</v-btn>
       </div>
     </v-card>
   </v-dialog>

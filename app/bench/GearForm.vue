@@ -4,6 +4,8 @@ import { useForm } from 'vee-validate';
 import { computed, ref } from 'vue';
 import { batteryDoubt, batteryFacts, FACTS, fixed, SCHEMAS, type Device, type Gear, type Kept, type Shelf } from '@core';
 import { StorageTrouble } from '../ledger/storageTrouble';
+import DraftOffer from '../frame/DraftOffer.vue';
+import { useDraft } from '../frame/drafts';
 import { vFocus } from '../frame/vFocus';
 import PortsField from './PortsField.vue';
 import { labelOf } from './words';
@@ -24,10 +26,27 @@ const FIRST: Readonly<Record<Shelf, object>> = {
   meter: {},
 };
 
-const { defineField, handleSubmit, isSubmitting, values } = useForm<Record<string, unknown>>({
+const { defineField, handleSubmit, isSubmitting, setValues, values } = useForm<Record<string, unknown>>({
   validationSchema: toTypedSchema(SCHEMAS[props.shelf]),
   initialValues: { ...FIRST[props.shelf], ...(JSON.parse(JSON.stringify(props.gear)) as object) },
 });
+const draft = useDraft(
+  `gear/${isNew ? props.shelf : props.gear.id}`,
+  () => ({ ...values }),
+  (given) => {
+    setValues(given, false);
+  },
+);
+/** Closed by Esc or from outside. */
+function close(): void {
+  draft.keep();
+  emit('done');
+}
+/** Put away, or sent. */
+function end(): void {
+  draft.drop();
+  emit('done');
+}
 const bind = (key: string) => {
   const [model, bound] = defineField(key, (state: { errors: string[] }) => ({ props: { 'error-messages': state.errors } }));
   return { model, bound };
@@ -61,7 +80,7 @@ const save = handleSubmit(async (given) => {
   try {
     const gear = SCHEMAS[props.shelf].cast({ ...given, id: props.gear.id }, { stripUnknown: true });
     await bench.put({ shelf: props.shelf, gear } as Kept);
-    emit('done');
+    end();
   } catch (error) {
     if (!(error instanceof StorageTrouble)) throw error;
     trouble.value = error.saying('Not put on the shelf.');
@@ -70,10 +89,11 @@ const save = handleSubmit(async (given) => {
 </script>
 
 <template>
-  <v-dialog :model-value="true" max-width="760" scrollable aria-labelledby="gear-title" @update:model-value="emit('done')">
+  <v-dialog :model-value="true" max-width="760" scrollable aria-labelledby="gear-title" @update:model-value="close">
     <v-card>
       <form novalidate @submit.prevent="save">
         <h2 id="gear-title">{{ title }}</h2>
+        <DraftOffer :draft="draft" />
         <v-text-field v-model="name.model.value" v-focus v-bind="name.bound.value" label="Name" maxlength="81" />
         <fieldset v-for="group in groups" :key="group.heading">
           <legend>{{ group.heading }}</legend>
@@ -136,7 +156,7 @@ const save = handleSubmit(async (given) => {
           <v-btn type="submit" variant="flat" color="primary" :loading="isSubmitting">{{
             isNew ? 'Put on the shelf' : 'Keep the change'
           }}</v-btn>
-          <v-btn @click="emit('done')">Leave it</v-btn>
+          <v-btn @click="end">Leave it</v-btn>
         </div>
         <p v-if="!isNew" class="soft">Runs that used it keep it as it was.</p>
       </form>

@@ -13,9 +13,9 @@ import {
   workloads,
   writeCsv,
   type Draft,
+  type Entry,
   type Figure,
   type Notice,
-  type Reading,
   type RunRecord,
   type Samples,
 } from '@core';
@@ -98,9 +98,10 @@ function point(notice: Notice): void {
   noticed.value = noticed.value === notice ? undefined : notice;
 }
 
-/** Adds ink to this run now that it is over; the due line writes into live ones. */
+/** Adds ink to this run. */
 async function write(draft: Draft): Promise<void> {
-  if (filed.value) filed.value = await logbook.write(filed.value, draft);
+  if (live.value) await lanes.write(props.id, draft);
+  else if (filed.value) filed.value = await logbook.write(filed.value, draft);
 }
 
 async function takeOut(): Promise<void> {
@@ -125,8 +126,8 @@ async function takeUp(): Promise<void> {
   }
 }
 
-const enterStrike = (reading: Reading) => {
-  line.beginStrike(props.id, reading);
+const enterStrike = (entry: Entry) => {
+  line.beginStrike(props.id, entry);
   document.getElementById('entry')?.focus();
 };
 </script>
@@ -148,7 +149,7 @@ const enterStrike = (reading: Reading) => {
         <template v-if="run.header.cable"> · through {{ run.header.cable.name }}</template>
       </p>
       <div class="actions">
-        <v-btn v-if="!live && run.stop && !run.header.source" @click="takeUp">Not over: take it up again</v-btn>
+        <v-btn v-if="!live && !run.header.source && !run.header.footage" @click="takeUp">Not over: take it up again</v-btn>
         <template v-if="isOpen">
           <v-btn @click="end('full')">It was full there</v-btn>
           <v-btn @click="end('window over')">The footage ends there</v-btn>

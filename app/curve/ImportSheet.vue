@@ -7,6 +7,8 @@ import { ImportError, MOST_VALUES, runFromCsv, SCHEMA, spell, withRule, type Csv
 import { useShelf } from '../bench/shelf';
 import { StorageTrouble } from '../ledger/storageTrouble';
 import { useStudies } from '../plan/studies';
+import DraftOffer from '../frame/DraftOffer.vue';
+import { useDraft } from '../frame/drafts';
 import { useLanes } from '../run/lanes';
 import { useMethods } from '../run/methods';
 import { penFor } from '../run/penFor';
@@ -35,6 +37,30 @@ const skipBadRows = ref(false);
 const device = ref(shelf.devices[0]?.id);
 const charger = ref(shelf.chargers[0]?.id);
 const plugInAt = ref('');
+
+const draft = useDraft(
+  'import',
+  () => ({
+    file: chosen.value,
+    name: chosen.value?.name,
+    choices: [decimal.value, skipBadRows.value, device.value, charger.value] as const,
+  }),
+  ({ file, choices }) => {
+    [decimal.value, skipBadRows.value, device.value, charger.value] = choices;
+    chosen.value = file;
+  },
+);
+/** Closed by Esc or from outside: what was chosen is kept. */
+function close(): void {
+  draft.keep();
+  callOff();
+  open.value = false;
+}
+function end(): void {
+  draft.drop();
+  callOff();
+  open.value = false;
+}
 
 const csv = computed(() => (read.value?.kind === 'csv' ? read.value.csv : undefined));
 const book = computed(() => (read.value?.kind === 'logbook' ? read.value.logbook : undefined));
@@ -103,7 +129,7 @@ async function bringBook(): Promise<void> {
   ];
   await logbook.importAll(value.runs, others, (done) => (share.value = done));
   await Promise.all([shelf.changed(), methods.changed(), studies.changed(), lanes.follow()]);
-  open.value = false;
+  end();
 }
 
 async function bringRun(file: File): Promise<void> {
@@ -122,7 +148,7 @@ async function bringRun(file: File): Promise<void> {
     source: file.name,
   };
   await logbook.importAll([runFromCsv(value, header, () => nanoid(12), Date.now())]);
-  open.value = false;
+  end();
   await router.push(`/curve/${header.id}`);
 }
 
@@ -132,9 +158,10 @@ const choose = (files: File | File[] | null | undefined) => {
 </script>
 
 <template>
-  <v-dialog v-model="open" max-width="600" aria-labelledby="import-title">
+  <v-dialog :model-value="open" max-width="600" aria-labelledby="import-title" @update:model-value="close">
     <v-card>
       <h2 id="import-title">Bring a file in</h2>
+      <DraftOffer :draft="draft" />
       <p class="soft">
         A logbook (JSON), a run saved from here (CSV), or a meter’s log (CSV, headed in plain English), with up to
         {{ MOST_VALUES / 1e6 }} million values a run. Nothing is stored until you say so.
@@ -190,7 +217,7 @@ const choose = (files: File | File[] | null | undefined) => {
       </template>
       <div class="buttons">
         <v-btn variant="flat" color="primary" :disabled="!read || busy" @click="bringIn">Bring it in</v-btn>
-        <v-btn @click="open = false">Leave it</v-btn>
+        <v-btn @click="end">Leave it</v-btn>
       </div>
     </v-card>
   </v-dialog>

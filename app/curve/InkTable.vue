@@ -1,6 +1,18 @@
 <script setup lang="ts">
 import { computed, defineAsyncComponent, ref } from 'vue';
-import { eventDetails, eventSays, spell, valueIn, writeEntryLine, type Draft, type Reading, type RunRecord } from '@core';
+import {
+  entrySays,
+  eventDetails,
+  eventSays,
+  spell,
+  valueIn,
+  writeEntryLine,
+  type Draft,
+  type Entry,
+  type Reading,
+  type RunRecord,
+  type Strike,
+} from '@core';
 import { StorageTrouble } from '../ledger/storageTrouble';
 import { vFocus } from '../frame/vFocus';
 import LateEntry from './LateEntry.vue';
@@ -8,11 +20,11 @@ import PictureButton from './PictureButton.vue';
 
 const PictureSheet = defineAsyncComponent(() => import('./PictureSheet.vue'));
 
-/** A run's ink as it was written: readings, those struck among them, notes. The table twin of the strip. */
+/** A run's ink as it was written, every entry in a row, those struck among them. The table twin of the strip. */
 const props = defineProps<{ run: RunRecord; live: boolean; write: (draft: Draft) => Promise<void> }>();
-const emit = defineEmits<{ enterStrike: [reading: Reading] }>();
+const emit = defineEmits<{ enterStrike: [entry: Entry] }>();
 
-const striking = ref<Reading>();
+const striking = ref<Entry>();
 const reason = ref('');
 const trouble = ref('');
 /** A line to write again, for a run that is over. */
@@ -20,46 +32,95 @@ const again = ref('');
 const said = ref('');
 /** A picture that is being looked at. */
 const looking = ref<{ picture: string; title: string }>();
-const picturesOf = (entry: string) => props.run.pictures.filter(({ target }) => target === entry).map(({ picture }) => picture);
 
-type Row = { id: string; seconds: number; reading?: Reading; struck?: string; fell?: boolean; text?: string };
+/** An entry, and what struck it if anything did. */
+type Row = { entry: Entry; seconds: number; strike?: Strike; fell?: boolean; text: string };
+const at = (seconds: number) => spell(seconds, 1);
 const rows = computed<Row[]>(() => {
-  const falls = new Set(props.run.falls.map(({ entry }) => entry));
-  return [
-    ...props.run.readings.map(({ reading, seconds }): Row => ({ id: reading.id, seconds, reading, fell: falls.has(reading.id) })),
-    ...props.run.struck.map(({ reading, seconds, strike }): Row => ({ id: reading.id, seconds, reading, struck: strike.reason })),
-    ...props.run.events.map((each): Row => {
-      const { id, seconds, event, source } = each;
-      const from = source ? [source.charger.name] : [];
-      return { id, seconds, text: [eventSays(event), ...from, ...eventDetails(each)].join(', ') };
-    }),
-    ...props.run.notes.map(({ id, seconds, text }): Row => ({ id, seconds, text })),
-  ].sort((one, other) => one.seconds - other.seconds);
+  const { run } = props;
+  const falls = new Set(run.falls.map(({ entry }) => entry));
+  const crossed = new Map(run.crossed.map(({ entry, strike }) => [entry.id, strike]));
+  return run.entries
+    .filter(({ kind }) => kind !== 'strike')
+    .map((entry): Row => {
+      const strike = crossed.get(entry.id);
+      const row = { entry, seconds: (entry.at - run.header.plugInAt) / 1000, text: textOf(entry), fell: falls.has(entry.id) };
+      return strike ? { ...row, strike } : row;
+    })
+    .sort((one, other) => one.seconds - other.seconds || one.entry.seq - other.entry.seq);
 });
+
+/** What happened, in words; a reading has columns. */
+function textOf(entry: Entry): string {
+  switch (entry.kind) {
+    case 'reading':
+      return entry.note ?? '';
+    case 'event': {
+      const by = entry.shift ? [`by ${spell(Math.abs(entry.shift) / 1000)} ${entry.shift > 0 ? 'ahead' : 'back'}`] : [];
+      return [eventSays(entry.event), ...by, ...(entry.source ? [entry.source.charger.name] : []), ...eventDetails(entry)].join(', ');
+    }
+    case 'note':
+      return entry.text;
+    case 'stop':
+      return ['stopped', entry.because, entry.remark].filter(Boolean).join(', ');
+    case 'trial':
+      return [entrySays(entry), entry.state, entry.remark].filter(Boolean).join(', ');
+    case 'picture':
+    case 'strike':
+      return '';
+  }
+}
+
+/** The moment that a picture was taken of. */
+function pictureTitle({ entry, seconds }: Row): string {
+  const target = entry.kind === 'picture' ? props.run.entries.find(({ id }) => id === entry.target) : undefined;
+  return `Picture of the reading at ${at(target ? (target.at - props.run.header.plugInAt) / 1000 : seconds)}`;
+}
 
 /** What has no column of its own, as the entry line says it. */
 const asideOf = ({ frontCelsius, backCelsius, batteryCelsius, batteryVolts, batteryAmps, batteryWatts, direction }: Reading) =>
   writeEntryLine({ frontCelsius, backCelsius, batteryCelsius, batteryVolts, batteryAmps, batteryWatts, direction });
+/** An entry as a button names it. */
+const named = (entry: Entry) => (entry.kind === 'reading' ? 'the reading' : entrySays(entry));
 const figure = (value: number | undefined, digits: number) => (value === undefined ? '' : String(Number(value.toFixed(digits))));
 
-function begin(reading: Reading): void {
-  if (props.live) emit('enterStrike', reading);
-  else [striking.value, reason.value, trouble.value] = [reading, '', ''];
+/** Reasons that were being typed when the form was closed by Esc or from outside: they stand in it when it is opened again. */
+const reasons = new Map<string, string>();
+
+function begin(entry: Entry): void {
+  if (props.live) emit('enterStrike', entry);
+  else [striking.value, reason.value, trouble.value] = [entry, reasons.get(entry.id) ?? '', ''];
+}
+
+function close(): void {
+  if (striking.value) reasons.set(striking.value.id, reason.value);
+  striking.value = undefined;
 }
 
 async function confirm(): Promise<void> {
-  if (!striking.value || !reason.value.trim()) {
+  const { value: entry } = striking;
+  if (!entry || !reason.value.trim()) {
     trouble.value = 'Say why it is struck, in a word or two; it stays, crossed out.';
     return;
   }
+  if (!(await stored({ kind: 'strike', at: Date.now(), target: entry.id, reason: reason.value.trim() }))) return;
+  if (entry.kind === 'reading') again.value = writeEntryLine({ ...entry, seen: (entry.at - props.run.header.plugInAt) / 1000 });
+  else if (entry.kind === 'note') again.value = writeEntryLine({ note: entry.text });
+  striking.value = undefined;
+}
+
+/** Takes a strike back: the entry counts again. */
+const unstrike = ({ id }: Strike) => stored({ kind: 'strike', at: Date.now(), target: id, reason: 'struck by mistake' });
+
+async function stored(draft: Draft): Promise<boolean> {
   try {
-    const { id: target, at } = striking.value;
-    await props.write({ kind: 'strike', at: Date.now(), target, reason: reason.value.trim() });
-    again.value = writeEntryLine({ ...striking.value, seen: (at - props.run.header.plugInAt) / 1000 });
-    striking.value = undefined;
+    await props.write(draft);
+    return true;
   } catch (error) {
     if (!(error instanceof StorageTrouble)) throw error;
     trouble.value = error.message;
+    said.value = error.message;
+    return false;
   }
 }
 </script>
@@ -85,48 +146,55 @@ async function confirm(): Promise<void> {
           </tr>
         </thead>
         <tbody>
-          <tr v-for="row in rows" :id="`ink-${row.id}`" :key="row.id" :class="{ struck: row.struck }" class="figures">
-            <th scope="row">{{ spell(row.seconds, 1) }}</th>
-            <template v-if="row.reading">
-              <td>{{ figure(row.reading.percent, 1) }}</td>
-              <td>{{ figure(row.reading.volts, 3) }}</td>
-              <td>{{ figure(row.reading.amps, 3) }}</td>
-              <td :class="{ pencil: row.reading.watts === undefined }">{{ figure(valueIn(row.reading, 'watts'), 2) }}</td>
-              <td>{{ figure(row.reading.wattHours, 3) }}</td>
-              <td>{{ figure(row.reading.milliampHours, 0) }}</td>
-              <td>{{ figure(row.reading.celsius, 1) }}</td>
+          <tr v-for="row in rows" :id="`ink-${row.entry.id}`" :key="row.entry.id" :class="{ struck: row.strike }" class="figures">
+            <th scope="row">{{ at(row.seconds) }}</th>
+            <template v-if="row.entry.kind === 'reading'">
+              <td>{{ figure(row.entry.percent, 1) }}</td>
+              <td>{{ figure(row.entry.volts, 3) }}</td>
+              <td>{{ figure(row.entry.amps, 3) }}</td>
+              <td :class="{ pencil: row.entry.watts === undefined }">{{ figure(valueIn(row.entry, 'watts'), 2) }}</td>
+              <td>{{ figure(row.entry.wattHours, 3) }}</td>
+              <td>{{ figure(row.entry.milliampHours, 0) }}</td>
+              <td>{{ figure(row.entry.celsius, 1) }}</td>
             </template>
             <td v-else colspan="7" />
             <td class="remark">
-              <span v-if="row.struck" class="why">struck: {{ row.struck }}</span>
+              <span v-if="row.strike" class="why">struck: {{ row.strike.reason }}</span>
               <span v-if="row.fell" class="due">lower than before</span>
-              <span v-if="row.reading && asideOf(row.reading)" class="figures">{{ asideOf(row.reading) }}</span>
-              {{ row.reading?.note ?? row.text }}
-              <span v-if="row.reading?.sure" class="soft">kept after asking</span>
+              <span v-if="row.entry.kind === 'reading' && asideOf(row.entry)" class="figures">{{ asideOf(row.entry) }}</span>
+              {{ row.text }}
+              <span v-if="row.entry.kind === 'reading' && row.entry.sure" class="soft">kept after asking</span>
               <v-btn
-                v-for="(picture, index) in picturesOf(row.id)"
-                :key="picture"
+                v-if="row.entry.kind === 'picture'"
                 variant="text"
                 size="small"
-                @click="looking = { picture, title: `Picture of the reading at ${spell(row.seconds, 1)}` }"
-                >picture {{ index + 1 }}</v-btn
+                @click="looking = { picture: row.entry.picture, title: pictureTitle(row) }"
+                >{{ pictureTitle(row) }}</v-btn
               >
             </td>
             <td>
               <v-btn
-                v-if="row.reading && !row.struck"
+                v-if="row.strike"
                 variant="text"
                 size="small"
-                :aria-label="`Strike the reading at ${spell(row.seconds, 1)}`"
-                @click="begin(row.reading)"
+                :aria-label="`Let ${entrySays(row.entry)} at ${at(row.seconds)} count again`"
+                @click="unstrike(row.strike)"
+                >Undo</v-btn
+              >
+              <v-btn
+                v-else
+                variant="text"
+                size="small"
+                :aria-label="`Strike ${named(row.entry)} at ${at(row.seconds)}`"
+                @click="begin(row.entry)"
                 >Strike</v-btn
               >
               <PictureButton
-                v-if="row.reading && !row.struck && !live"
+                v-if="row.entry.kind === 'reading' && !row.strike && !live"
                 v-slot="{ open, busy }"
-                :target="row.id"
-                :at="row.reading.at"
-                :label="`Picture for the reading at ${spell(row.seconds, 1)}`"
+                :target="row.entry.id"
+                :at="row.entry.at"
+                :label="`Picture for the reading at ${at(row.seconds)}`"
                 :write="write"
                 @said="(text: string) => (said = text)"
               >
@@ -140,15 +208,10 @@ async function confirm(): Promise<void> {
     <p v-if="said" role="status">{{ said }}</p>
     <PictureSheet v-if="looking" v-bind="looking" @away="looking = undefined" />
     <LateEntry v-if="!live" v-model="again" :run="run" :write="write" />
-    <v-dialog
-      :model-value="striking !== undefined"
-      max-width="440"
-      aria-labelledby="strike-title"
-      @update:model-value="striking = undefined"
-    >
+    <v-dialog :model-value="striking !== undefined" max-width="440" aria-labelledby="strike-title" @update:model-value="close">
       <v-card v-if="striking">
         <form @submit.prevent="confirm">
-          <h2 id="strike-title">Strike the reading at {{ spell((striking.at - run.header.plugInAt) / 1000, 1) }}</h2>
+          <h2 id="strike-title">Strike {{ named(striking) }} at {{ at((striking.at - run.header.plugInAt) / 1000) }}</h2>
           <p class="soft">It stays in the record, crossed out, and counts for nothing.</p>
           <v-text-field v-model="reason" v-focus label="Why?" maxlength="200" :error-messages="trouble" />
           <div class="buttons">

@@ -12,6 +12,7 @@ import { outlineOf } from '../strip/trace';
 import { useLogbook } from './logbook';
 
 const ImportSheet = defineAsyncComponent(() => import('./ImportSheet.vue'));
+const SetAsideRuns = defineAsyncComponent(() => import('../run/SetAside.vue'));
 
 /** Every finished run in a list; choose some to lay over each other, take the logbook out, bring files in. */
 const router = useRouter();
@@ -92,6 +93,7 @@ function callOff(): void {
         {{ leftOut.map(({ name, why }) => `${name} (${why})`).join('; ') }}
       </p>
     </header>
+    <SetAsideRuns v-if="lanes.aside.size > 0" />
     <div v-if="logbook.summaries.length === 0" class="first-step">
       <h2>No finished runs yet</h2>
       <p>Runs come here when they are stopped. A meter’s log can be brought in as a run too.</p>

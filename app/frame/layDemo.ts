@@ -53,8 +53,8 @@ const gear = (): Kept[] => [
 async function layFinished(isNew: boolean, now: number): Promise<void> {
   await new Promise((resolve) => setTimeout(resolve, 200));
   if (isNew) {
-    const { importAll } = await import('../ledger/arrivals');
-    await importAll(finishedRuns());
+    const { importOwn } = await import('../ledger/arrivals');
+    await importOwn(finishedRuns());
     await Promise.all(STUDIES.map((study) => store(studyBook, study.id, study)));
   }
   await store(shelfBook, KEY, { edition: EDITION, at: now } satisfies Laid);

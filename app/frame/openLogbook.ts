@@ -3,6 +3,7 @@ import { ref, type Ref } from 'vue';
 import { useShelf } from '../bench/shelf';
 import { useLogbook } from '../curve/logbook';
 import { forgetAhead, isArriving } from '../ledger/databases';
+import { openDoor } from '../ledger/ledger';
 import { compareCopy, isWhole, mend } from '../ledger/mend';
 import { useLanes } from '../run/lanes';
 import { report } from './failures';
@@ -38,7 +39,7 @@ export async function openLogbook(pinia: Pinia): Promise<Opened> {
     if (import.meta.env.PROD) void useOffline(pinia).keep();
     void navigator.storage.persist();
     // Schemas, before the first reading waits for them.
-    void import('../ledger/door');
+    void openDoor();
   }, 2000);
   return { isMended };
 }

@@ -79,9 +79,9 @@ describe('an import that is killed', () => {
       vi.spyOn(IDBObjectStore.prototype, 'add').mockImplementation(dies(add)),
       vi.spyOn(IDBObjectStore.prototype, 'put').mockImplementation(dies(put)),
       // The dead clear nothing up.
-      vi.spyOn(localforage, 'dropInstance').mockImplementation((options) =>
-        stored > values ? Promise.reject(new Error('killed')) : dropInstance.call(localforage, options),
-      ),
+      vi
+        .spyOn(localforage, 'dropInstance')
+        .mockImplementation((options) => (stored > values ? Promise.reject(new Error('killed')) : dropInstance.call(localforage, options))),
     ];
     return () => {
       for (const spy of spies) spy.mockRestore();

@@ -1,7 +1,6 @@
 import { foldRun, joinInk, SCHEMA, type Entry, type Header, type StoredRun } from '@core';
 import localforage from 'localforage';
 import { ARRIVING, inkOfRun, isArriving, liveBook, nameOf, pictureBook, runBook, sampleBook, storeMissing } from './databases';
-import { requireRun } from './door';
 import { pack, unpack } from './filing';
 import { allInk, keyOf } from './ink';
 import { exclusively } from './locks';
@@ -17,6 +16,9 @@ const READY = 'ready';
 /** What stands between the name of a database and the key that a value will have in it. */
 const IN = '\n';
 
+/** Told how much has been stored, as a share. */
+type Progress = (share: number) => void;
+
 /** Something to be imported beside runs: a value and the key it gets in a database, unless that key is taken. */
 export type Arriving = [book: LocalForage, key: string, value: unknown];
 
@@ -29,31 +31,39 @@ export type Arriving = [book: LocalForage, key: string, value: unknown];
 export function importAll(
   runs: readonly StoredRun[],
   others: readonly Arriving[] = [],
-  progress: (share: number) => void = () => undefined,
+  progress: Progress = () => undefined,
 ): Promise<void> {
   return exclusively('arriving', async () => {
+    const { requireRun } = await import('./door');
     for (const run of runs) {
       requireRun(run);
       // What contradicts what is here is refused before anything is stored.
       joinInk(await inkHere(run.header.id), run.entries, `run ${run.header.id}`);
     }
-    await drop();
-    try {
-      await stage(runs, others, progress);
-    } catch (cause) {
-      await drop().catch(() => undefined);
-      throw new StorageTrouble(troubleFrom(cause).saying('').trim(), 'Nothing was imported.', { cause });
-    }
-    try {
-      await layOut();
-    } catch (cause) {
-      throw new StorageTrouble(
-        `${troubleFrom(cause).saying('').trim()} It goes on at the next start.`,
-        'The import is stored whole, but not all of it is in its place yet.',
-        { cause },
-      );
-    }
+    await bringIn(runs, others, progress);
   });
+}
+
+/** Imports runs that the program made itself: the demo's. @throws {StorageTrouble} */
+export const importOwn = (runs: readonly StoredRun[]): Promise<void> => exclusively('arriving', () => bringIn(runs, [], () => undefined));
+
+async function bringIn(runs: readonly StoredRun[], others: readonly Arriving[], progress: Progress): Promise<void> {
+  await drop();
+  try {
+    await stage(runs, others, progress);
+  } catch (cause) {
+    await drop().catch(() => undefined);
+    throw new StorageTrouble(troubleFrom(cause).saying('').trim(), 'Nothing was imported.', { cause });
+  }
+  try {
+    await layOut();
+  } catch (cause) {
+    throw new StorageTrouble(
+      `${troubleFrom(cause).saying('').trim()} It goes on at the next start.`,
+      'The import is stored whole, but not all of it is in its place yet.',
+      { cause },
+    );
+  }
 }
 
 /** Ends an import that a crash came into: it is laid out when all of it was there, else nothing of it is left. @returns whether there was one to lay out */
@@ -73,7 +83,7 @@ async function inkHere(runId: string): Promise<Entry[]> {
   return joinInk(packed?.entries ?? [], live, 'this run');
 }
 
-async function stage(runs: readonly StoredRun[], others: readonly Arriving[], progress: (share: number) => void): Promise<void> {
+async function stage(runs: readonly StoredRun[], others: readonly Arriving[], progress: Progress): Promise<void> {
   const steps = runs.length + others.length + 1;
   let done = 0;
   for (const [book, key, value] of others) {

@@ -1,5 +1,5 @@
 import { nanoid } from 'nanoid';
-import { foldRun, joinInk, migrate, type Draft, type Entry, type Header, type RunRecord } from '@core';
+import { foldRun, isPlainReading, joinInk, migrate, type Draft, type Entry, type Header, type RunRecord } from '@core';
 import { dropInk, inkOfRun, liveBook, runBook, rowsAtStart, runsWithInk, store, storeAll, takeAway } from './databases';
 import { allInk, gather, inkAtStart, keyOf, untie } from './ink';
 import { exclusively } from './locks';
@@ -16,12 +16,20 @@ export function entryOf(draft: Draft, seq: number): Entry {
   return { ...draft, seq, id: nanoid(12), written: Date.now() };
 }
 
-/** What is stored is checked once what it is checked by has been loaded; an entry never waits for a network that is not there. */
-const door = () => import('./door').catch(() => undefined);
+/** What ink is checked by before it is stored, once it was loaded. Where it cannot be, an entry is stored all the same: ink comes first. */
+let door: typeof import('./door') | undefined;
+
+/** Loads what ink is checked by; called once the first picture stands, so that no entry waits for it. */
+export async function openDoor(): Promise<void> {
+  door ??= await import('./door').catch(() => undefined);
+}
 
 /** Stores one entry of a run's ink; it may be shown once this has resolved. @throws {StorageTrouble} */
 export async function append(runId: string, entry: Entry): Promise<void> {
-  (await door())?.requireEntry(entry);
+  if (!isPlainReading(entry)) {
+    await openDoor();
+    door?.requireEntry(entry);
+  }
   return store(inkOfRun(runId), keyOf(entry), entry);
 }
 

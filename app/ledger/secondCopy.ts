@@ -33,40 +33,54 @@ function send(): void {
     .then((there) => {
       const lines = waiting.map((line) => JSON.stringify(line));
       waiting = [];
+      share();
       return lines.length > 0 ? there?.append(lines) : undefined;
     })
     .catch(() => undefined);
 }
 
 // From the first line on: whoever leaves takes nothing along that was not sent.
-if (typeof window !== 'undefined')
+if (typeof window !== 'undefined') {
   addEventListener('pagehide', () => {
     if (waiting.length > 0) send();
   });
+  // Another tab has counted on.
+  addEventListener('storage', ({ key, newValue }) => {
+    if (key === CLOCK) counted = Math.max(counted ?? 0, Number(newValue));
+  });
+}
 
-let counted = 0;
+/** The last place that was given, here or in another tab; before the first, as it was left. */
+let counted: number | undefined;
 
-/**
- * The place of the next line: the time, unless the clock went back, and then one more than the last. Tabs count on from each other.
- */
+/** The place of the next line: the time, unless the clock went back, and then one more than the last. */
 function count(): number {
-  let shared = 0;
+  counted ??= shared();
+  counted = Math.max(counted + 1, Date.now());
+  return counted;
+}
+
+/** How far tabs have counted. Storage that is blocked counts nothing; the files themselves are looked at as well. */
+function shared(): number {
   try {
-    shared = Number(localStorage.getItem(CLOCK));
+    return Number(localStorage.getItem(CLOCK));
   } catch {
-    // Storage that is blocked counts nothing; the files themselves are looked at as well.
+    return 0;
   }
-  counted = Math.max(counted + 1, shared + 1, Date.now());
+}
+
+/** Has the other tabs count on from here. */
+function share(): void {
   try {
     localStorage.setItem(CLOCK, String(counted));
   } catch {
     // As above.
   }
-  return counted;
 }
 
 /** Lines come after all that was written before, also by a program whose clock was ahead. */
 function follow(newest: number): void {
+  counted ??= shared();
   const behind = newest + 1 - (waiting[0]?.at ?? counted);
   if (behind <= 0) return;
   waiting = waiting.map((line) => ({ ...line, at: line.at + behind }));

@@ -1,6 +1,7 @@
 import 'fake-indexeddb/auto';
 import { createPinia, setActivePinia, type Pinia } from 'pinia';
 import { vi } from 'vitest';
+import { openDoor } from './ledger';
 import { catalogueBook, dropInk, liveBook, runBook, runsWithInk, sampleBook, shelfBook } from './databases';
 
 // Tabs in a test share one page, which hears nothing of its own: what they tell each other is tested in the browser.
@@ -82,6 +83,8 @@ export async function emptyBrowser(): Promise<Pinia> {
   );
   await Promise.all([shelfBook, liveBook, runBook, catalogueBook, sampleBook].map((book) => book.clear()));
   await Promise.all((await runsWithInk()).map(dropInk));
+  // What ink is checked by is loaded before the first of it.
+  await openDoor();
   return newTab();
 }
 

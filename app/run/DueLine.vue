@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, defineAsyncComponent, nextTick, onMounted, ref, useTemplateRef, watch } from 'vue';
 import { useRoute } from 'vue-router';
-import { clock, LANE_LETTERS, momentOf, nominal, spell, type Draft, type Due } from '@core';
+import { clock, entrySays, LANE_LETTERS, momentOf, nominal, spell, type Draft, type Due } from '@core';
 import { canChime } from '../frame/chime';
 import { wallNow } from '../frame/clock';
 import { useSettings } from '../frame/settings';
@@ -45,9 +45,9 @@ const marked = computed(() =>
 const label = computed(() => {
   if (!run.value) return '';
   if (line.striking) {
-    const { percent, at } = line.striking.reading;
-    const what = percent === undefined ? 'the reading' : `${percent} %`;
-    return `Why strike ${what} at ${spell((at - run.value.header.plugInAt) / 1000, 1)}?`;
+    const { entry } = line.striking;
+    const { at } = entry;
+    return `Why strike ${entrySays(entry)} at ${spell((at - run.value.header.plugInAt) / 1000, 1)}?`;
   }
   return `Reading of ${run.value.header.device.name} on ${run.value.header.charger.name}`;
 });
@@ -159,6 +159,11 @@ useKeys({
       {{ watching.question }}
       <button type="button" @click="watching.changed"><kbd>T</kbd> the clock was changed</button>
       <button type="button" @click="watching.asItIs">{{ watching.jump.by < 0 ? 'go by the clock as it is now' : 'it was away' }}</button>
+    </p>
+    <p v-else-if="watching.judged" class="jump" role="status">
+      {{ watching.judged.says }}
+      <button type="button" @click="watching.undo">Undo</button>
+      <button type="button" @click="watching.settle">All right</button>
     </p>
     <div class="row">
       <p class="countdown figures" :class="{ now: isDue }">

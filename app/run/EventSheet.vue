@@ -4,6 +4,8 @@ import { computed, ref, shallowRef } from 'vue';
 import { EVENTS, eventSays, spell, type Draft, type EventId, type Header, type RunRecord, type Score, readDecimal } from '@core';
 import GearField from '../bench/GearField.vue';
 import { useShelf } from '../bench/shelf';
+import DraftOffer from '../frame/DraftOffer.vue';
+import { useDraft } from '../frame/drafts';
 import { vFocus } from '../frame/vFocus';
 import { StorageTrouble } from '../ledger/storageTrouble';
 import TroubleNote from '../ledger/TroubleNote.vue';
@@ -43,6 +45,24 @@ function pick(id: EventId): void {
   } else void write({ kind: 'event', at: props.at, event: id });
 }
 
+const draft = useDraft(
+  `event/${props.run.header.id}`,
+  () => [asking.value, remark.value, charger.value, between.value, scores.value] as const,
+  (given) => {
+    [asking.value, remark.value, charger.value, between.value] = given;
+    scores.value = [...given[4]];
+  },
+);
+/** Closed by Esc or from outside: what was typed is kept. */
+function close(): void {
+  if (!busy.value) draft.keep();
+  open.value = false;
+}
+function end(): void {
+  draft.drop();
+  open.value = false;
+}
+
 function press(event: KeyboardEvent): void {
   if (busy.value || asking.value || event.ctrlKey || event.metaKey || event.altKey) return;
   const named = offered.value.find(({ key }) => key === event.key.toLowerCase());
@@ -74,13 +94,13 @@ function writeAsked(): void {
   });
 }
 
-async function write(draft: Extract<Draft, { kind: 'event' }>): Promise<void> {
+async function write(noted: Extract<Draft, { kind: 'event' }>): Promise<void> {
   if (busy.value) return;
   busy.value = true;
   try {
-    await lanes.write(props.run.header.id, draft);
-    line.say(`Noted at ${spell(elapsed.value, 1)} on ${props.run.header.device.name}: ${eventSays(draft.event)}.`);
-    open.value = false;
+    await lanes.write(props.run.header.id, noted);
+    line.say(`Noted at ${spell(elapsed.value, 1)} on ${props.run.header.device.name}: ${eventSays(noted.event)}.`);
+    end();
   } catch (error) {
     if (!(error instanceof StorageTrouble)) throw error;
     trouble.value = error.message;
@@ -90,9 +110,10 @@ async function write(draft: Extract<Draft, { kind: 'event' }>): Promise<void> {
 </script>
 
 <template>
-  <v-dialog v-model="open" max-width="560" aria-labelledby="event-title">
+  <v-dialog :model-value="open" max-width="560" aria-labelledby="event-title" @update:model-value="close">
     <v-card>
       <h2 id="event-title">What happened at {{ spell(elapsed, 1) }} on {{ run.header.device.name }}?</h2>
+      <DraftOffer :draft="draft" />
       <ul v-if="!asking">
         <li v-for="({ id, key, says }, index) in offered" :key="id">
           <button v-if="index === 0" v-focus type="button" @click="pick(id)">
@@ -120,7 +141,7 @@ async function write(draft: Extract<Draft, { kind: 'event' }>): Promise<void> {
         </template>
         <div class="buttons">
           <v-btn type="submit" variant="flat" color="primary">Note it</v-btn>
-          <v-btn @click="open = false">Leave it</v-btn>
+          <v-btn @click="end">Leave it</v-btn>
         </div>
       </form>
       <TroubleNote v-if="trouble" :trouble="trouble" />

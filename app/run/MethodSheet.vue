@@ -15,6 +15,8 @@ import {
   type School,
   readDecimal,
 } from '@core';
+import DraftOffer from '../frame/DraftOffer.vue';
+import { useDraft } from '../frame/drafts';
 import { StorageTrouble } from '../ledger/storageTrouble';
 import ConditionsTable from '../plan/ConditionsTable.vue';
 import CadenceFields from './CadenceFields.vue';
@@ -42,6 +44,28 @@ const rule = ref({ ...props.base.rule, wants: [...props.base.rule.wants] });
 /** What counts as a stall, in minutes, and as hot, in °C; as typed. */
 const limits = ref({ stall: String((props.base.rule.stall ?? 3600) / 60), hot: String(props.base.rule.hot ?? HOT) });
 const errors = shallowRef<Record<string, string>>({});
+const draft = useDraft(
+  `method/${props.base.id}`,
+  () =>
+    JSON.parse(JSON.stringify([words.value, timing.value, conditions.value, rule.value, limits.value])) as [
+      typeof words.value,
+      typeof timing.value,
+      Condition[],
+      typeof rule.value,
+      typeof limits.value,
+    ],
+  (given) => {
+    [words.value, timing.value, conditions.value, rule.value, limits.value] = given;
+  },
+);
+function close(): void {
+  draft.keep();
+  emit('away');
+}
+function end(): void {
+  draft.drop();
+  emit('away');
+}
 
 const FIELDS = [
   { key: 'name', label: 'Name of the method' },
@@ -92,6 +116,7 @@ async function keep(): Promise<void> {
     ) as OwnMethod;
     if (Object.keys(found).length === 0) {
       await methods.put(method);
+      draft.drop();
       emit('kept', method);
     }
   } catch (error) {
@@ -104,10 +129,11 @@ async function keep(): Promise<void> {
 </script>
 
 <template>
-  <v-dialog :model-value="true" max-width="640" scrollable aria-labelledby="method-title" @update:model-value="emit('away')">
+  <v-dialog :model-value="true" max-width="640" scrollable aria-labelledby="method-title" @update:model-value="close">
     <v-card>
       <form novalidate @submit.prevent="keep">
         <h2 id="method-title">A method of my own</h2>
+        <DraftOffer :draft="draft" />
         <v-text-field
           v-for="{ key, label } in FIELDS"
           :key="key"
@@ -150,7 +176,7 @@ async function keep(): Promise<void> {
         />
         <ConditionsTable :conditions="conditions" @change="(changed: Condition[]) => (conditions = changed)" />
         <div class="ends">
-          <v-btn variant="text" @click="emit('away')">Leave it</v-btn>
+          <v-btn variant="text" @click="end">Leave it</v-btn>
           <v-btn type="submit" variant="flat" color="primary">Keep the method</v-btn>
         </div>
       </form>

@@ -15,6 +15,7 @@ import LiveLane from './LiveLane.vue';
 
 const GhostField = defineAsyncComponent(() => import('./GhostField.vue'));
 const LaneDrag = defineAsyncComponent(() => import('./LaneDrag.vue'));
+const SetAside = defineAsyncComponent(() => import('./SetAside.vue'));
 
 /** The board: every live run in a lane of its own, or one lane that fills it. */
 const lanes = useLanes();
@@ -77,6 +78,7 @@ useKeys({
         </template>
       </div>
     </header>
+    <SetAside v-if="lanes.aside.size > 0" />
     <div
       v-if="lanes.records.length > 0"
       ref="container"

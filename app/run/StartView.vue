@@ -123,7 +123,7 @@ const trouble = ref('');
 /** One key is one start, however often it is pressed while it is being stored. */
 const busy = ref(false);
 /** A run that was plugged in but could not be stored: its instant can still be saved as a file. */
-const unstored = shallowRef<{ header: Header; entries: Entry[] }>();
+const unstored = shallowRef<{ header: Header; entries: Entry[] }[]>([]);
 const plug = useTemplateRef<{ $el: HTMLElement }>('plug');
 
 /** Looks at everything at once, so that all that is wrong is said together. */
@@ -222,7 +222,7 @@ async function plugIn(): Promise<void> {
     if (!(error instanceof StorageTrouble)) throw error;
     busy.value = false;
     trouble.value = error.message;
-    unstored.value = { header: first.header, entries: first.drafts.map((draft, index) => entryOf(draft, index + 1)) };
+    unstored.value = runs.map(({ header, drafts }) => ({ header, entries: drafts.map((draft, index) => entryOf(draft, index + 1)) }));
   }
 }
 </script>
@@ -282,7 +282,7 @@ async function plugIn(): Promise<void> {
           key.
         </p>
         <p v-else>Press <kbd>Space</kbd> at the instant you plug in. The clock counts from that key.</p>
-        <TroubleNote v-if="trouble" :trouble="trouble" :run="unstored" />
+        <TroubleNote v-if="trouble" :trouble="trouble" :runs="unstored" />
         <v-btn variant="text" @click="armed = undefined">Change something</v-btn>
       </div>
       <div class="asides">

@@ -4,6 +4,8 @@ import { useRouter } from 'vue-router';
 import { missing, momentOf, spell, sighting, STOP_REASONS, stopOffer, type RunRecord } from '@core';
 import { StorageTrouble } from '../ledger/storageTrouble';
 import { wallNow } from '../frame/clock';
+import DraftOffer from '../frame/DraftOffer.vue';
+import { useDraft } from '../frame/drafts';
 import { vFocus } from '../frame/vFocus';
 import TroubleNote from '../ledger/TroubleNote.vue';
 import { useDueLine } from './dueLine';
@@ -26,6 +28,23 @@ const remark = ref('');
 const trouble = ref('');
 const busy = ref(false);
 
+const draft = useDraft(
+  `stop/${props.run.header.id}`,
+  () => ({ because: because.value, remark: remark.value }),
+  (given) => {
+    [because.value, remark.value] = [given.because, given.remark];
+  },
+);
+/** Closed by Esc or from outside: what was typed is kept. */
+function close(): void {
+  draft.keep();
+  open.value = false;
+}
+function end(): void {
+  draft.drop();
+  open.value = false;
+}
+
 const WORDS: Readonly<Record<(typeof STOP_REASONS)[number], string>> = {
   full: 'It is full',
   'light out': 'Its light went out',
@@ -38,15 +57,20 @@ const WORDS: Readonly<Record<(typeof STOP_REASONS)[number], string>> = {
 
 async function stop(): Promise<void> {
   busy.value = true;
+  const { id } = props.run.header;
   try {
-    const { id } = props.run.header;
     await lanes.stop(id, { kind: 'stop', at, because: because.value, ...(remark.value.trim() && { remark: remark.value.trim() }) });
     line.clear();
-    open.value = false;
+    end();
     await router.push(`/curve/${id}`);
   } catch (error) {
     if (!(error instanceof StorageTrouble)) throw error;
     trouble.value = error.message;
+    // Stored, but not filed: the board names it, and this sheet has no run any more.
+    if (lanes.aside.has(id)) {
+      end();
+      await router.push('/run');
+    }
   } finally {
     busy.value = false;
   }
@@ -54,12 +78,13 @@ async function stop(): Promise<void> {
 </script>
 
 <template>
-  <v-dialog v-model="open" max-width="460" aria-labelledby="stop-title">
+  <v-dialog :model-value="open" max-width="460" aria-labelledby="stop-title" @update:model-value="close">
     <v-card>
       <form @submit.prevent="stop">
         <h2 id="stop-title">
           Stop {{ run.header.device.name }} on {{ run.header.charger.name }} at {{ spell((at - run.header.plugInAt) / 1000, 1) }}?
         </h2>
+        <DraftOffer :draft="draft" />
         <p v-if="because === 'full' && last !== 100" class="due">
           The last level read is {{ last === undefined ? 'unknown' : `${last} %` }}. Log the 100 % first if the display shows it.
         </p>
@@ -77,7 +102,7 @@ async function stop(): Promise<void> {
         <TroubleNote v-if="trouble" :trouble="trouble" :run="run" :typed="`stop, ${because} ${remark}`" />
         <div class="buttons">
           <v-btn type="submit" variant="flat" color="primary" :loading="busy">Stop the run</v-btn>
-          <v-btn @click="open = false">Keep it going</v-btn>
+          <v-btn @click="end">Keep it going</v-btn>
         </div>
       </form>
     </v-card>

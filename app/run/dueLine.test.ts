@@ -104,7 +104,7 @@ describe('the due line', () => {
     const line = await type('29 18w @5:00');
     line.pick(ids[0] ?? '');
     line.beginStrike();
-    expect(line.striking?.reading).toMatchObject({ percent: 29 });
+    expect(line.striking?.entry).toMatchObject({ percent: 29 });
     await type('');
     expect(line.answer?.text).toMatch(/Say why it is struck/);
     await type('slipped');

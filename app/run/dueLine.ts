@@ -1,6 +1,6 @@
 import { defineStore } from 'pinia';
 import { computed, ref, shallowRef } from 'vue';
-import { momentOf, parseEntryLine, spell, weigh, writeEntryLine, type Reading } from '@core';
+import { entrySays, lastEntered, momentOf, parseEntryLine, spell, weigh, writeEntryLine, type Entry } from '@core';
 import { wallNow } from '../frame/clock';
 import { keepMarks, keptMarks, type Marks } from '../ledger/ledger';
 import { StorageTrouble } from '../ledger/storageTrouble';
@@ -20,7 +20,7 @@ export const useDueLine = defineStore('dueLine', () => {
   const marks = shallowRef<Marks>({});
   /** The lane picked by hand; without one, the lane that is due first. */
   const picked = ref<string>();
-  const striking = shallowRef<{ runId: string; reading: Reading }>();
+  const striking = shallowRef<{ runId: string; entry: Entry }>();
   const answer = ref<Answer>();
   const askedAbout = ref('');
   /** The lane that was logged on last: a slip is seen right after, when the line has moved on. */
@@ -91,18 +91,26 @@ export const useDueLine = defineStore('dueLine', () => {
     return any;
   }
 
-  /** Begins striking a reading: the line then asks why. Without one named, the newest of the lane picked, else of the lane logged on last. */
+  /**
+   * Begins striking an entry: the line then asks why. Without one named it is the last thing that a person entered on the lane picked, else on the
+   * lane logged on last.
+   */
   function beginStrike(
     id = picked.value ?? lanes.records.find(({ header }) => header.id === lastLogged.value)?.header.id ?? runId.value,
-    reading = lanes.records.find(({ header }) => header.id === id)?.readings.at(-1)?.reading,
+    entry = lastOf(id),
   ): void {
     clear();
-    if (!id || !reading) {
+    if (!id || !entry) {
       answer.value = { kind: 'error', text: 'Nothing to strike yet on this lane. Log a reading first.' };
       return;
     }
     picked.value = id;
-    striking.value = { runId: id, reading };
+    striking.value = { runId: id, entry };
+  }
+
+  function lastOf(id: string | undefined): Entry | undefined {
+    const run = lanes.records.find(({ header }) => header.id === id);
+    return run && lastEntered(run);
   }
 
   /** Logs the line, or strikes what was to be struck. Says so only when it is stored. */
@@ -146,19 +154,27 @@ export const useDueLine = defineStore('dueLine', () => {
     answer.value = { kind: 'logged', text: `Logged at ${seen} on ${run.header.device.name}. ${remark ?? ''}${full}`.trim() };
   }
 
-  async function strike({ runId: id, reading }: { runId: string; reading: Reading }): Promise<void> {
+  async function strike({ runId: id, entry }: { runId: string; entry: Entry }): Promise<void> {
     const run = record.value;
     const reason = text.value.trim();
     if (!run || !reason) {
       answer.value = { kind: 'error', text: 'Say why it is struck, in a word or two; it stays on the strip, crossed out.' };
       return;
     }
-    await lanes.write(id, { kind: 'strike', at: momentOf(run, wallNow()), target: reading.id, reason });
+    await lanes.write(id, { kind: 'strike', at: momentOf(run, wallNow()), target: entry.id, reason });
     clear();
     picked.value = id;
-    text.value = writeEntryLine({ ...reading, seen: (reading.at - run.header.plugInAt) / 1000 });
-    answer.value = { kind: 'logged', text: 'Struck. Write it again as it should be, or press Esc.' };
+    text.value = again(entry, run.header.plugInAt);
+    const next = text.value ? 'Write it again as it should be, or press Esc.' : 'Enter it again as it should be, with V.';
+    answer.value = { kind: 'logged', text: `Struck: ${entrySays(entry)}. ${entry.kind === 'event' || text.value ? next : ''}`.trim() };
   }
 
   return { text, markedAt, striking, answer, busy, runId, record, due, pick, load, mark, markAll, say, clear, beginStrike, submit };
 });
+
+/** What was struck as a line that says it once more; empty where no line does. */
+function again(entry: Entry, plugInAt: number): string {
+  const seen = (entry.at - plugInAt) / 1000;
+  if (entry.kind === 'reading') return writeEntryLine({ ...entry, seen });
+  return entry.kind === 'note' ? writeEntryLine({ note: entry.text }) : '';
+}

@@ -34,6 +34,9 @@ interface Lane {
   gathered: number;
 }
 
+/** What is so where a run was stopped and could not be filed. */
+const STOPPED = 'The stop is stored, but the run could not be filed yet.';
+
 /** How long something that was typed waits for a run that another page is only just leaving, in milliseconds. */
 const LEAVING = 1500;
 
@@ -208,27 +211,24 @@ export const useLanes = defineStore('lanes', () => {
   async function stop(runId: string, draft: Extract<Draft, { kind: 'stop' }>): Promise<void> {
     await write(runId, draft);
     try {
-      await finish(runId);
+      await finish(runId, STOPPED);
     } catch (error) {
-      throw new StorageTrouble(
-        `${whyOf(error)} It is tried again at the next start, and from the board.`,
-        'The stop is stored, but the run could not be filed yet.',
-        {
-          cause: error,
-        },
-      );
+      throw new StorageTrouble(`${whyOf(error)} It is tried again at the next start, and from the board.`, STOPPED, {
+        cause: error,
+      });
     }
   }
 
   /** Files a run that was stopped. What cannot be filed leaves the board all the same, and is set aside with its ink. */
-  async function finish(runId: string): Promise<void> {
+  async function finish(runId: string, stored = ''): Promise<void> {
     const lane = lanes.get(runId);
     try {
       await file(runId);
       aside.delete(runId);
     } catch (error) {
       const header = lane?.header ?? (await liveHeaders()).headers.find(({ id }) => id === runId);
-      setAside([asideOf(runId, header, error)]);
+      const found = asideOf(runId, header, error);
+      setAside([{ ...found, why: `${stored} ${found.why}`.trim() }]);
       throw error;
     } finally {
       if (lane) letGo(lane);
@@ -244,12 +244,10 @@ export const useLanes = defineStore('lanes', () => {
   /** Takes back the stop of a run that was filed: it counts on from its plug-in. @throws {StorageTrouble} */
   async function takeUp(record: RunRecord): Promise<void> {
     const { header, entries, stop: stopped } = record;
-    if (!stopped) return;
-    const strike = entryOf(
-      { kind: 'strike', at: Date.now(), target: stopped.id, reason: 'stopped too soon' },
-      (entries.at(-1)?.seq ?? 0) + 1,
-    );
-    const ink = [...entries, strike];
+    const seq = (entries.at(-1)?.seq ?? 0) + 1;
+    // One whose stop was struck already needs no more.
+    const strike = stopped && entryOf({ kind: 'strike', at: Date.now(), target: stopped.id, reason: 'stopped too soon' }, seq);
+    const ink = [...entries, ...(strike ? [strike] : [])];
     await reopen(header, ink);
     await open(laneFrom(header, ink));
     await logbook.changed();

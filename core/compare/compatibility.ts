@@ -1,7 +1,7 @@
 import type { Device } from '../bench/device';
 import type { Trial } from '../ink/entry';
 import type { RunRecord } from '../ink/fold';
-import { statusSays, type StatusId } from '../ink/trial';
+import { statusSays, type StatusId } from '../ink/statuses';
 import { power } from '../quantity/electric';
 import { spell } from '../quantity/duration';
 

@@ -81,7 +81,7 @@ export function notices(run: RunRecord): Notice[] {
       to,
       text: `No gain for ${spell(to - from)} from ${spell(from)} on`,
     }));
-  const struck = run.struck.map(({ seconds, strike }): Notice => ({
+  const struck = run.crossed.map(({ seconds, strike }): Notice => ({
     kind: 'struck',
     from: seconds,
     to: seconds,

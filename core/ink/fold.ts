@@ -23,6 +23,8 @@ export interface RunRecord {
   /** Readings that stand, by the time they were seen. */
   readings: readonly Seen[];
   struck: Struck[];
+  /** Every entry that was struck, readings among them, and what struck it. */
+  crossed: { entry: Entry; seconds: number; strike: Strike }[];
   notes: (Note & { seconds: number })[];
   /** What happened, by its time. */
   events: (Event & { seconds: number })[];
@@ -78,6 +80,7 @@ export function foldRun(header: Header, entries: readonly Entry[], samples: Samp
   const struckBy = strikes(ordered);
   const readings: Seen[] = [];
   const struck: Struck[] = [];
+  const crossed: RunRecord['crossed'] = [];
   const notes: RunRecord['notes'] = [];
   const happened: RunRecord['events'] = [];
   const trials: RunRecord['trials'] = [];
@@ -87,6 +90,7 @@ export function foldRun(header: Header, entries: readonly Entry[], samples: Samp
     const seconds = (entry.at - header.plugInAt) / 1000;
     const strike = struckBy.get(entry.id);
     if (strike) {
+      crossed.push({ entry, seconds, strike });
       if (entry.kind === 'reading') struck.push({ reading: entry, seconds, strike });
     } else if (entry.kind === 'reading') readings.push({ reading: entry, seconds });
     else if (entry.kind === 'note') notes.push({ ...entry, seconds });
@@ -110,6 +114,7 @@ export function foldRun(header: Header, entries: readonly Entry[], samples: Samp
     entries: ordered,
     readings: seen,
     struck,
+    crossed,
     notes,
     events,
     trials,

@@ -1,0 +1,23 @@
+import type { Entry } from './entry';
+import { isKept, MOMENTS } from './ranges';
+import { QUANTITIES } from './track';
+
+const PARTS = new Set<string>([...QUANTITIES, 'seq', 'id', 'at', 'written', 'kind', 'note', 'sure', 'direction']);
+const ID = /^[\w-]{8,40}$/;
+const isMoment = (value: number) => Number.isInteger(value) && value >= MOMENTS.least && value <= MOMENTS.most;
+
+/**
+ * Whether an entry is a reading as the entry line makes them, and surely fits its schema: nearly all are, and a reading must not wait for
+ * schemas, which take long to build and to ask. What it is not sure of, it says no to: the schema is asked then (everyFigure.test.ts holds the two together).
+ */
+export function isPlainReading(entry: Entry): boolean {
+  if (entry.kind !== 'reading' || !ID.test(entry.id) || !isMoment(entry.at) || !isMoment(entry.written)) return false;
+  if (!Number.isInteger(entry.seq) || entry.seq < 1 || entry.seq > 1e6) return false;
+  for (const [part, value] of Object.entries(entry)) if (!PARTS.has(part) || value === undefined) return false;
+  const { note = '', sure = true, direction = 'in' } = entry;
+  if (typeof note !== 'string' || !sure || (direction !== 'in' && direction !== 'out')) return false;
+  return QUANTITIES.every((quantity) => {
+    const value = entry[quantity];
+    return value === undefined || (typeof value === 'number' && isKept(quantity, value));
+  });
+}
