@@ -26,11 +26,11 @@ export const nameOf = (book: LocalForage): string => book.config().name ?? '';
 export const bookCalled = (name: string): LocalForage | undefined =>
   [...COPIED, pictureBook, sampleBook].find((book) => nameOf(book) === name);
 
-/** Whether a database is copied. */
-export const isCopiedBook = (name: string): boolean => name.startsWith(INK) || copiedNames().includes(name);
-
 /** The names of those that are copied whatever is live. */
-export const copiedNames = (): string[] => COPIED.map(nameOf);
+export const COPIED_NAMES: readonly string[] = COPIED.map(nameOf);
+
+/** Whether a database is copied. */
+export const isCopiedBook = (name: string): boolean => name.startsWith(INK) || COPIED_NAMES.includes(name);
 
 const inkBooks = new Map<string, LocalForage>();
 

@@ -1,5 +1,5 @@
 import { replay } from '@core';
-import { bookCalled, copiedNames, forgetAhead, isCopiedBook, shelfBook, storeMissing, valueAtStart } from './databases';
+import { bookCalled, COPIED_NAMES, forgetAhead, isCopiedBook, shelfBook, storeMissing, valueAtStart } from './databases';
 import { exclusively } from './locks';
 import { compared, copied, isCopied } from './secondCopy';
 
@@ -37,7 +37,7 @@ export const mend = (): Promise<boolean> =>
  */
 export const compareCopy = (): Promise<boolean> =>
   exclusively('mend', async () => {
-    const { lost } = await compared(copiedNames());
+    const { lost } = await compared(COPIED_NAMES);
     return (await bringBack(lost)) > 0;
   });
 

@@ -45,7 +45,8 @@ if (typeof window !== 'undefined') {
     if (waiting.length > 0) send();
   });
   // Another tab has counted on.
-  addEventListener('storage', ({ key, newValue }) => {
+  addEventListener('storage', (event) => {
+    const { key, newValue } = event as StorageEvent;
     if (key === CLOCK) counted = Math.max(counted ?? 0, Number(newValue));
   });
 }
