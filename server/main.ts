@@ -8,7 +8,12 @@ if (!(logbook in PORTS)) {
   process.exit(2);
 }
 
-const outcome = await serve(fileURLToPath(new URL('../dist', import.meta.url)), logbook, process.env.HOST);
+const outcome = await serve(
+  fileURLToPath(new URL('../dist', import.meta.url)),
+  logbook,
+  process.env.HOST,
+  (process.env.NAMES ?? '').split(/[\s,]+/).filter(Boolean),
+);
 const NAMES: Readonly<Record<string, string>> = { own: 'Inkpath Log', demo: 'Inkpath Log, Saltmarsh demo' };
 const name = NAMES[logbook] ?? `Inkpath Log (${logbook})`;
 if (outcome.state === 'refused') {

@@ -4,7 +4,7 @@ import type { AddressInfo } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { afterEach, describe, expect, it } from 'vitest';
-import { appOf, PORTS, serve } from './serve';
+import { appOf, PORTS, serve, type Door } from './serve';
 
 const folder = mkdtempSync(join(tmpdir(), 'inkpath-'));
 mkdirSync(join(folder, 'assets'));
@@ -15,12 +15,28 @@ const closers: (() => unknown)[] = [];
 afterEach(() => Promise.all(closers.splice(0).map((close) => close())));
 
 /** The app on any free port, for looking at its answers. */
-function answering(host?: string): Promise<string> {
-  const server = createServer(appOf(folder, 'demo', host));
+function answering(door?: Door): Promise<string> {
+  const server = createServer(appOf(folder, 'demo', door));
   closers.push(() => new Promise((resolve) => server.close(resolve)));
   return new Promise((resolve) =>
     server.listen(0, '127.0.0.1', () => resolve(`http://127.0.0.1:${(server.address() as AddressInfo).port}/`)),
   );
+}
+
+/** Asks under a name of one's choice. */
+function asked(address: string, place: string, host: string): Promise<{ status: number; text: string; policy: string }> {
+  return new Promise((resolve, reject) => {
+    request(`${address}${place}`, { headers: { host } }, (response) => {
+      let text = '';
+      response
+        .on('data', (part: Buffer) => (text += part.toString()))
+        .on('end', () => {
+          resolve({ status: response.statusCode ?? 0, text, policy: String(response.headers['content-security-policy']) });
+        });
+    })
+      .on('error', reject)
+      .end();
+  });
 }
 
 describe('what the server answers', () => {
@@ -56,10 +72,38 @@ describe('what the server answers', () => {
   });
 
   it('leads another name for the same machine to the one address', async () => {
-    const address = await answering('127.0.0.1:9');
-    const answer = await fetch(`${address}run`, { redirect: 'manual' });
-    expect(answer.status).toBe(308);
-    expect(answer.headers.get('location')).toBe('http://127.0.0.1:9/run');
+    const address = await answering({ leadTo: '127.0.0.1:9', names: new Set(['log.example']) });
+    for (const place of ['run', 'inkpath']) {
+      const answer = await fetch(`${address}${place}`, { redirect: 'manual' });
+      expect(answer.status).toBe(308);
+      expect(answer.headers.get('location')).toBe(`http://127.0.0.1:9/${place}`);
+    }
+    expect((await asked(address, 'run', 'log.example')).status).toBe(200);
+  });
+
+  it('goes by no name but those of this machine and those given to it, wherever it listens', async () => {
+    const running = await serve(folder, 'benchmark', '0.0.0.0', ['Studio.lan']);
+    if (running.state !== 'listening') throw new Error(running.state);
+    closers.push(running.close);
+    const address = `http://127.0.0.1:${PORTS.benchmark}/`;
+    for (const name of ['127.0.0.1', 'localhost', 'studio.lan', `studio.lan:${PORTS.benchmark}`])
+      expect((await asked(address, 'run', name)).status).toBe(200);
+    for (const place of ['run', 'inkpath', 'index.html']) {
+      const answer = await asked(address, place, 'elsewhere.example');
+      expect(answer.status).toBe(421);
+      expect(answer.text).toMatch(/not called elsewhere.example. Start it with NAMES=/);
+    }
+  });
+
+  it('answers an address that cannot be read with a sentence, and no trace of the program', async () => {
+    const address = await answering();
+    for (const place of ['%E0%A4%A', 'curve/%E0%A4%A']) {
+      const answer = await asked(address, place, '127.0.0.1');
+      expect(answer.status).toBe(400);
+      expect(answer.text).toBe('This address cannot be read. Go to the start page instead.');
+      expect(answer.policy).toContain("default-src 'none'");
+    }
+    expect((await asked(address, 'inkpath', '127.0.0.1')).policy).toContain("default-src 'none'");
   });
 });
 

@@ -1,6 +1,7 @@
 import { randomBytes } from 'node:crypto';
 import { readFileSync } from 'node:fs';
 import { createServer, type Server } from 'node:http';
+import { hostname, networkInterfaces } from 'node:os';
 import { join } from 'node:path';
 import express, { type Express } from 'express';
 import helmet from 'helmet';
@@ -17,18 +18,11 @@ const GREETING = 'inkpath-log';
  *
  * @param folder  the build, with an `index.html`
  * @param logbook written into the page, so that it knows which logbook it is
- * @param host    name under which it must be asked for; another name would be another logbook, so it is led here
+ * @param door    under which names it may be asked for: another name would be another logbook, or somebody else's page that has been pointed here
  */
-export function appOf(folder: string, logbook: Logbook, host?: string): Express {
+export function appOf(folder: string, logbook: Logbook, door: Door = {}): Express {
   const app = express();
   app.disable('x-powered-by');
-  app.get('/inkpath', (_request, response) => {
-    response.json({ name: GREETING, logbook });
-  });
-  app.use((request, response, next) => {
-    if (host === undefined || request.headers.host === host) next();
-    else response.redirect(308, `http://${host}${request.url}`);
-  });
   app.use((_request, response, next) => {
     response.locals.nonce = randomBytes(16).toString('base64');
     next();
@@ -57,6 +51,19 @@ export function appOf(folder: string, logbook: Logbook, host?: string): Express 
       strictTransportSecurity: false,
     }),
   );
+  app.use((request, response, next) => {
+    const { host = '' } = request.headers;
+    if (host === door.leadTo || (door.names?.has(nameOf(host)) ?? door.leadTo === undefined)) next();
+    else if (door.leadTo !== undefined) response.redirect(308, `http://${door.leadTo}${request.url}`);
+    else
+      response
+        .status(421)
+        .type('text')
+        .send(`This server is not called ${nameOf(host).slice(0, 80)}. Start it with NAMES=${nameOf(host).slice(0, 80)} if it should be.`);
+  });
+  app.get('/inkpath', (_request, response) => {
+    response.json({ name: GREETING, logbook });
+  });
   app.use('/assets', express.static(join(folder, 'assets'), { immutable: true, maxAge: '1y' }), (_request, response) => {
     response.sendStatus(404);
   });
@@ -77,8 +84,51 @@ export function appOf(folder: string, logbook: Logbook, host?: string): Express 
   app.get('/index.html', page);
   app.use(express.static(folder, { index: false }));
   app.get('/{*path}', page);
+  app.use(unreadable);
   return app;
 }
+
+/** Under which names a server may be asked for. */
+export interface Door {
+  /** The one name, with its port, that others are led to. */
+  leadTo?: string | undefined;
+  /** Names and addresses without port; any where neither is given. */
+  names?: ReadonlySet<string> | undefined;
+}
+
+/** A host without its port: `[::1]:4810` is `::1`. */
+const nameOf = (host: string): string =>
+  host
+    .replace(/:\d*$/, '')
+    .replace(/^\[|\]$/g, '')
+    .toLowerCase();
+
+/** The names of this machine on its network, and those given to it: a server that listens to others answers to no more. */
+function namesHere(host: string, given: readonly string[]): Set<string> {
+  const isAny = host === '0.0.0.0' || host === '::';
+  const addresses = Object.values(networkInterfaces()).flatMap((each = []) => each.map(({ address }) => address.replace(/%.*$/, '')));
+  return new Set(
+    [host, ...given, ...(isAny ? ['localhost', hostname(), `${hostname()}.local`, ...addresses] : [])].map((name) => name.toLowerCase()),
+  );
+}
+
+/** An address that cannot be read is answered in a sentence. */
+const unreadable: express.ErrorRequestHandler = (error: unknown, _request, response, next) => {
+  if (response.headersSent) {
+    next(error);
+    return;
+  }
+  const status = (error as { status?: unknown }).status;
+  const code = typeof status === 'number' && status >= 400 && status < 500 ? status : 500;
+  response
+    .status(code)
+    .type('text')
+    .send(
+      code === 500
+        ? 'The server failed at this. Build it anew, and start it again.'
+        : 'This address cannot be read. Go to the start page instead.',
+    );
+};
 
 export type Outcome =
   | { state: 'listening'; address: string; close: () => Promise<void> }
@@ -89,13 +139,15 @@ export type Outcome =
 /**
  * Serves a logbook at its address, and nowhere else.
  *
- * @param host address to listen on; the loopback address by default
+ * @param host  address to listen on; the loopback address by default
+ * @param names further names under which it may be asked for: those of a proxy before it, or of this machine on its network
  */
-export async function serve(folder: string, logbook: Logbook, host = '127.0.0.1'): Promise<Outcome> {
+export async function serve(folder: string, logbook: Logbook, host = '127.0.0.1', names: readonly string[] = []): Promise<Outcome> {
   const port = PORTS[logbook];
   const address = `http://${host}:${port}/`;
   const isLoopback = host === '127.0.0.1';
-  const server = createServer(appOf(folder, logbook, isLoopback ? `${host}:${port}` : undefined));
+  const door = isLoopback ? { leadTo: `${host}:${port}`, names: new Set(names) } : { names: namesHere(host, names) };
+  const server = createServer(appOf(folder, logbook, door));
   try {
     await listen(server, port, host);
   } catch (error) {

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { format } from 'date-fns';
-import { computed, ref, shallowRef, watch } from 'vue';
+import { useElementSize } from '@vueuse/core';
+import { computed, ref, shallowRef, useTemplateRef, watch } from 'vue';
 import { useRouter } from 'vue-router';
 import {
   cadenceInWords,
@@ -33,6 +34,9 @@ import InkTable from './InkTable.vue';
 import { useLogbook } from './logbook';
 import WorkTable from './WorkTable.vue';
 
+/** How many remarks are listed: a log whose display jumps about has thousands. */
+const MOST_REMARKS = 100;
+
 /** One run: its strip, its figures with their working, and its ink. */
 const props = defineProps<{ id: string }>();
 
@@ -44,6 +48,9 @@ const filed = shallowRef<RunRecord>();
 const trouble = ref('');
 const shown = ref<Figure>();
 const noticed = ref<Notice>();
+
+const heading = useTemplateRef<HTMLElement>('heading');
+const { height: headingHeight } = useElementSize(heading, undefined, { box: 'border-box' });
 
 const live = computed(() => lanes.records.find(({ header }) => header.id === props.id));
 const run = computed(() => live.value ?? filed.value);
@@ -133,8 +140,8 @@ const enterStrike = (entry: Entry) => {
 </script>
 
 <template>
-  <section v-if="run" class="sheet">
-    <header>
+  <section v-if="run" class="sheet" :style="{ '--heading': `${headingHeight}px` }">
+    <header ref="heading">
       <h1 class="title"><PenNib :pen="run.header.pen" /> {{ run.header.device.name }} on {{ run.header.charger.name }}</h1>
       <p class="soft">
         {{ format(run.header.plugInAt, 'EEE d MMM yyyy, HH:mm') }} ·
@@ -166,9 +173,10 @@ const enterStrike = (entry: Entry) => {
         <section v-if="remarks.length > 0" class="remarks">
           <h2>Worth a look</h2>
           <ul>
-            <li v-for="notice in remarks" :key="`${notice.kind}${notice.from}`">
+            <li v-for="notice in remarks.slice(0, MOST_REMARKS)" :key="`${notice.kind}${notice.from}`">
               <button type="button" :aria-pressed="noticed === notice" @click="point(notice)">{{ notice.text }}</button>
             </li>
+            <li v-if="remarks.length > MOST_REMARKS" class="soft">and {{ remarks.length - MOST_REMARKS }} more of the kind</li>
           </ul>
           <p v-if="isHot" class="caution">{{ CAUTIONS.hot }}</p>
         </section>
@@ -203,7 +211,8 @@ const enterStrike = (entry: Entry) => {
 }
 
 .paper {
-  height: clamp(24rem, 100dvh - 10rem, 46rem);
+  /* The whole of it, with its axis of time, fits between the heading and the due line. */
+  height: clamp(15rem, 100cqb - var(--heading), 46rem);
   padding-inline-start: 0.5rem;
   position: sticky;
   top: 0;

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { defineAsyncComponent, ref, shallowRef, type Ref } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
+import { troubleFrom } from '../ledger/storageTrouble';
 import DueLine from '../run/DueLine.vue';
 import { useLanes } from '../run/lanes';
 import ErrorBoundary from './ErrorBoundary.vue';
@@ -41,7 +42,7 @@ props.opening
     },
     (error: unknown) => {
       console.error(error);
-      trouble.value = error;
+      trouble.value = error instanceof DOMException ? troubleFrom(error) : error;
     },
   )
   .finally(() => {
@@ -114,6 +115,8 @@ useKeys({
 }
 
 main {
+  /* What is measured against it ends above the due line. */
+  container: place / size;
   overflow: auto;
   min-width: 0;
   border-left: 1px solid rgb(var(--v-theme-line));

@@ -52,7 +52,9 @@ export async function within<Result>(
   work: (store: IDBObjectStore, settle: (result: Result) => void) => void,
   makes = false,
 ): Promise<Result> {
-  const open = await opened(name, makes);
+  const open = await opened(name, makes).catch((cause: unknown) => {
+    throw troubleFrom(cause);
+  });
   if (!open) return none;
   return new Promise((resolve, reject) => {
     const transaction = open.transaction(STORE, mode);

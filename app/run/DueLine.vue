@@ -234,8 +234,9 @@ useKeys({
 
 .row {
   display: flex;
+  flex-wrap: wrap;
   align-items: center;
-  gap: 1.5rem;
+  gap: 0.4rem 1.5rem;
 }
 
 .countdown {
@@ -250,7 +251,7 @@ useKeys({
 }
 
 form {
-  flex: 1;
+  flex: 1 1 21rem;
   display: grid;
   grid-template-columns: 1fr auto;
   gap: 0 0.75rem;
@@ -273,7 +274,8 @@ form {
 }
 
 input {
-  min-width: 0;
+  /* Whatever the size of type, a dozen characters and the padding are seen. */
+  min-width: min(100%, calc(12ch + 1.6rem));
   padding: 0.35rem 0.75rem;
   font-size: 1.35rem;
   color: inherit;

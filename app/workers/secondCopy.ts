@@ -93,7 +93,10 @@ async function compare(names: readonly string[]): Promise<Compared> {
     const lines = await read();
     const said = replay(lines);
     const there = new Set((await indexedDB.databases()).map(({ name = '' }) => name));
-    const live = new Set((there.has(LIVE) ? await rowsIn(LIVE) : []).map(([key]) => key));
+    const keysOf = async (book: string) => new Set((there.has(book) ? await rowsIn(book) : []).map(([key]) => key));
+    const [live, filed] = [await keysOf(LIVE), await keysOf(RUNS)];
+    /** A run whose ink lies here, and of which nothing else does: its header was lost. */
+    const isHeaderLost = (book: string, key: string) => book === LIVE && there.has(INK + key) && !filed.has(key);
     const books = new Set([...names, ...[...there, ...said.keys()].filter((name) => name.startsWith(INK))]);
     const lost: Compared['lost'] = [];
     const news: Omit<Line, 'at'>[] = [];
@@ -103,7 +106,8 @@ async function compare(names: readonly string[]): Promise<Compared> {
       const isInk = book.startsWith(INK);
       const isGone = !there.has(book);
       // Ink whose run is no longer live was filed, and its database dropped.
-      if (isGone && isInk && !live.has(book.slice(INK.length))) {
+      const isLive = (run: string) => live.has(run) || (live.size === 0 && said.get(LIVE)?.has(run) && !filed.has(run));
+      if (isGone && isInk && !isLive(book.slice(INK.length))) {
         if (copy.size > 0) news.push({ book });
         continue;
       }
@@ -114,10 +118,12 @@ async function compare(names: readonly string[]): Promise<Compared> {
       }
       const missing = [...copy].filter(([key]) => !stored.has(key));
       if (missing.length === 0) continue;
-      if (isGone || isInk || book === RUNS) {
-        lost.push([book, missing]);
-        whole.push(...missing.map(([key, value]) => ({ book, key, value })));
-      } else news.push(...missing.map(([key]) => ({ book, key })));
+      // One that holds nothing at all was thrown away and made anew; of the others what is missing was removed, and only the copy does not know.
+      const isLost = ([key]: Row) => isGone || isInk || book === RUNS || stored.size === 0 || isHeaderLost(book, key);
+      const back = missing.filter(isLost);
+      if (back.length > 0) lost.push([book, back]);
+      whole.push(...back.map(([key, value]) => ({ book, key, value })));
+      news.push(...missing.filter((row) => !isLost(row)).map(([key]) => ({ book, key })));
     }
     newest = lines.reduce((most, line) => Math.max(most, Number(AT.exec(line)?.[1] ?? 0)), newest);
     const isFresh = ({ book, key }: Omit<Line, 'at'>) => !touched?.has(placeOf(book, key)) && !touched?.has(placeOf(book));

@@ -127,7 +127,11 @@ export class CsvReader {
     this.rest = isMore ? this.rest.slice(meta.cursor) : '';
     if (this.rest.length > LONGEST_ROW || errors.some(({ code }) => code === 'MissingQuotes')) {
       const row = this.count + this.skipped + (this.heading.length > 0 ? 1 : 0) + data.length + (isMore ? 1 : 0);
-      throw new ImportError(`Row ${row} of ${this.name} opens a quotation mark that is never closed. Close it, or take it away.`);
+      throw new ImportError(
+        this.rest === '' || this.rest.includes('"')
+          ? `Row ${row} of ${this.name} opens a quotation mark that is never closed. Close it, or take it away.`
+          : `Row ${row} of ${this.name} is longer than any row of a log is. Export the log as CSV, and choose that file.`,
+      );
     }
     const rows = data.filter((cells) => cells.some((cell) => cell.trim() !== ''));
     const [heading] = this.heading.length === 0 ? rows.splice(0, 1) : [];
