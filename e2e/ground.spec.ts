@@ -1,26 +1,12 @@
 import { readFileSync } from 'node:fs';
 import { expect, test, type Page } from '@playwright/test';
-import { inkOf, logbookOf, writeLogbook, type Logbook, type StoredRun } from '../core';
-import { exampleHeader } from '../core/ink/example';
+import type { Logbook } from '../core';
 import { browse, newProfile } from './browse';
-import { bringShelf, choose, entry, log, said, startRun, stopRun } from './person';
+import { bookOf, bringShelf, choose, entry, finished, log, said, startRun, stopRun } from './person';
 
 /** Nothing can ruin a run, lock the logbook or blank a screen: each of these once did. */
 
 const lanes = (page: Page) => page.getByRole('article');
-
-/** Runs by their levels, five minutes apart, each stopped. */
-function finished(id: string, levels: readonly number[], plugInAt = Date.UTC(2026, 9, 5, 9)): StoredRun {
-  const header = exampleHeader({ id, plugInAt, charger: { id: `c-${id}`, name: `Charger ${id}`, kind: 'adapter', watts: 20 } });
-  const ink = inkOf(
-    header,
-    levels.map((percent, index) => ({ seconds: index * 300, percent })),
-  );
-  const at = plugInAt + levels.length * 300_000;
-  return { header, entries: [...ink, { kind: 'stop', because: 'window over', seq: 99, id: `${id}-stop`, at, written: at }] };
-}
-const bookOf = (runs: StoredRun[]) =>
-  writeLogbook(logbookOf({ devices: [], chargers: [], cables: [], meters: [] }, { methods: [], studies: [] }, runs));
 
 async function chooseFile(page: Page, name: string, text: string): Promise<void> {
   if (!page.url().endsWith('/curve')) await page.goto('/curve');
@@ -215,7 +201,7 @@ test('@ground a set that cannot be stored is offered as one file of all its runs
   await choose(page, 'Charger', 'Quern 65');
   await page.getByLabel('Level at plug-in').fill('8');
   await page.getByRole('button', { name: 'Ready' }).click();
-  await expect(page.getByRole('button', { name: 'Plug in now' })).toBeFocused();
+  await expect(page.getByRole('button', { name: 'Switch the strip on now' })).toBeFocused();
   await page.evaluate(() => ((window as { isFull?: boolean }).isFull = true));
   await page.keyboard.press('Space');
   const download = page.waitForEvent('download');

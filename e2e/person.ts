@@ -1,5 +1,6 @@
 import { expect, type Page } from '@playwright/test';
-import { logbookOf, writeLogbook } from '../core';
+import { inkOf, logbookOf, writeLogbook, type StoredRun } from '../core';
+import { exampleHeader } from '../core/ink/example';
 import { PORTS } from '../server/serve';
 
 /** What a person does with the program, by what they see and press. */
@@ -131,3 +132,17 @@ export async function isReady(page: Page): Promise<void> {
   await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
   await page.evaluate(() => document.fonts.ready);
 }
+
+/** Runs by their levels, five minutes apart, each stopped. */
+export function finished(id: string, levels: readonly number[], plugInAt = Date.UTC(2026, 9, 5, 9)): StoredRun {
+  const header = exampleHeader({ id, plugInAt, charger: { id: `c-${id}`, name: `Charger ${id}`, kind: 'adapter', watts: 20 } });
+  const ink = inkOf(
+    header,
+    levels.map((percent, index) => ({ seconds: index * 300, percent })),
+  );
+  const at = plugInAt + levels.length * 300_000;
+  return { header, entries: [...ink, { kind: 'stop', because: 'window over', seq: 99, id: `${id}-stop`, at, written: at }] };
+}
+/** A logbook of runs alone, as a file. */
+export const bookOf = (runs: StoredRun[]) =>
+  writeLogbook(logbookOf({ devices: [], chargers: [], cables: [], meters: [] }, { methods: [], studies: [] }, runs));
