@@ -5,6 +5,7 @@ import { appOf, type Logbook } from '../server/serve';
 import type { Figure } from './harness';
 import { ink } from './ink';
 import { planFigure } from './plan';
+import { readersFigure } from './readers';
 import { recover } from './recover';
 import { simulateFigure } from './simulate';
 import { start } from './start';
@@ -20,6 +21,7 @@ const FIGURES: Readonly<
   recover,
   simulate: simulateFigure,
   plan: planFigure,
+  readers: readersFigure,
 };
 
 const asked = process.argv.slice(2);

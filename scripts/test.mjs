@@ -9,12 +9,21 @@ const reports = { unit: join(cacheFolder(), 'unit.json'), e2e: join(cacheFolder(
 const node = (script, ...args) =>
   run(process.execPath, [join(ROOT, 'scripts', script), ...args], { env: { ...process.env, PLAYWRIGHT_JSON_OUTPUT_NAME: reports.e2e } });
 
+/** How long each part took, in seconds. */
+const took = {};
+async function timed(part, work) {
+  const start = Date.now();
+  const code = await work;
+  took[part] = Math.round((Date.now() - start) / 1000);
+  return code;
+}
+
 // Lint leaves a core idle now and then; what the browsers do wants both.
 const codes = await Promise.all([
-  node('lint.mjs'),
-  node('unit.mjs', '--reporter=dot', '--reporter=json', `--outputFile.json=${reports.unit}`),
+  timed('lint', node('lint.mjs')),
+  timed('unit tests', node('unit.mjs', '--reporter=dot', '--reporter=json', `--outputFile.json=${reports.unit}`)),
 ]);
-codes.push(await node('e2e.mjs', '--reporter=line,json'));
+codes.push(await timed('browser tests', node('e2e.mjs', '--reporter=line,json')));
 
 function read(path) {
   try {
@@ -23,11 +32,26 @@ function read(path) {
     return {};
   }
 }
+/** Unit tests that took over two seconds on this machine. */
+function slowest({ testResults = [] }) {
+  return testResults
+    .flatMap(({ assertionResults = [] }) => assertionResults)
+    .map(({ fullName, duration = 0 }) => ({ title: fullName, seconds: duration / 1000 }))
+    .filter(({ seconds }) => seconds > 2)
+    .sort((one, other) => other.seconds - one.seconds)
+    .slice(0, 5);
+}
 const unit = read(reports.unit);
 const { stats = {} } = read(reports.e2e);
 const passed = (unit.numPassedTests ?? 0) + (stats.expected ?? 0);
 const failed = (unit.numFailedTests ?? 0) + (stats.unexpected ?? 0) + (stats.flaky ?? 0) + (codes[0] === 0 ? 0 : 1);
 
+console.log(
+  `It took: ${Object.entries(took)
+    .map(([part, seconds]) => `${part} ${seconds} s`)
+    .join(', ')} (lint and unit tests side by side).`,
+);
+for (const { title, seconds } of slowest(unit)) console.log(`Slow unit test: ${title}, ${seconds.toFixed(1)} s.`);
 const { tests, all } = testShare(ROOT);
 console.log(`Tests are ${tests} of ${all} code lines: ${((100 * tests) / all).toFixed(1)} %.`);
 console.log(`${passed} passed, ${failed} failed`);

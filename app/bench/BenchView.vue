@@ -12,6 +12,7 @@ import GearForm from './GearForm.vue';
 import GearFileSheet from './GearFileSheet.vue';
 import ShelfTable from './ShelfTable.vue';
 import { SHELF_WORDS } from './words';
+import UnreadNote from '../frame/UnreadNote.vue';
 import { useShelf } from './shelf';
 
 /** The shelf: what is charged, what it is charged from, and what lies in between. */
@@ -94,6 +95,7 @@ function takeOut(): void {
         <v-btn v-if="standing.length > 0" variant="flat" color="primary" @click="add">{{ SHELF_WORDS[shelf].add }}</v-btn>
       </div>
     </header>
+    <UnreadNote :unread="bench.unread" />
     <div class="body">
       <p v-if="trouble" class="due" role="alert">{{ trouble }}</p>
       <p v-if="retired" class="retired" role="status">

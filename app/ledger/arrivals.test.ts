@@ -6,7 +6,7 @@ import { inkOf, type Entry, type Header, type StoredRun } from '@core';
 import { exampleHeader } from '../../core/ink/example';
 import { endArrival, importAll, type Arriving } from './arrivals';
 import { catalogueBook, isArriving, liveBook, runBook, sampleBook, shelfBook } from './databases';
-import { catalogue, file, filedRun, listAll } from './filing';
+import { amend, catalogue, file, filedRun, listAll } from './filing';
 import { append, entryOf, liveRuns, startRun } from './ledger';
 
 let header: Header;
@@ -125,4 +125,12 @@ it('lists whatever is stored, when a crash came between the run and its place in
   await runBook.removeItem(header.id);
   await listAll();
   expect(await catalogue()).toEqual([]);
+});
+
+it('waits for an amendment that is under way, and loses neither', async () => {
+  await importAll([{ header, entries: ink }]);
+  const strike = entryOf({ kind: 'strike', at: header.plugInAt, target: ink[1]?.id ?? '', reason: 'wrong row' }, 8);
+  const more = entryOf({ kind: 'note', at: header.plugInAt, text: 'from a file' }, 9);
+  await Promise.all([amend(header.id, strike), importAll([{ header, entries: [...ink, more] }])]);
+  expect((await filedRun(header.id)).entries.map(({ id }) => id).sort()).toEqual([...ink, strike, more].map(({ id }) => id).sort());
 });

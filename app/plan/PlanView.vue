@@ -4,6 +4,7 @@ import { computed, onMounted } from 'vue';
 import { useRouter } from 'vue-router';
 import { progressOf } from '@core';
 import { useShelf } from '../bench/shelf';
+import UnreadNote from '../frame/UnreadNote.vue';
 import { useStudies } from './studies';
 
 /** Every study: its question, and how far it has come. */
@@ -34,6 +35,7 @@ const begin = () => void router.push(`/plan/${nanoid(10)}`);
         <v-btn v-if="shelf.isStocked && rows.length > 0" variant="flat" color="primary" @click="begin">Begin a study</v-btn>
       </div>
     </header>
+    <UnreadNote :unread="studies.unread" />
     <div v-if="!shelf.isStocked" class="first-step">
       <h2>First, put a device and a charger on the shelf</h2>
       <p>A study lays devices against chargers, so it needs both.</p>

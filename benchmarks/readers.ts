@@ -1,0 +1,100 @@
+import { LogbookReader, readCsv, readGearCsv, readLabel, replay, logbookOf, writeLogbook, type StoredRun } from '../core';
+import { exampleHeader } from '../core/ink/example';
+import { atMost, median, type Figure } from './harness';
+
+/** Reads a text of so many rows, or of so many blanks where something may look through them again and again. */
+interface Reader {
+  rows: number;
+  make: (rows: number) => string;
+  read: (text: string) => unknown;
+}
+
+const row = (index: number) => `${index},${(index / 9000).toFixed(2)},9.0${index % 10},${(2 + (index % 7) / 10).toFixed(3)}`;
+const lines = (rows: number, line: (index: number) => string) => Array.from({ length: rows }, (_, index) => line(index)).join('\n');
+
+function logbook(rows: number): string {
+  const header = exampleHeader();
+  const seconds = Float64Array.from({ length: rows }, (_, index) => index);
+  const run: StoredRun = { header, entries: [], samples: { watts: { seconds, values: seconds.map((each) => each % 100) } } };
+  return writeLogbook(logbookOf({ devices: [], chargers: [], cables: [], meters: [] }, { methods: [], studies: [] }, [run]));
+}
+
+/** A reader that refuses has read too. */
+function refusing(read: () => unknown): unknown {
+  try {
+    return read();
+  } catch (error) {
+    return error;
+  }
+}
+
+const READERS: Readonly<Record<string, Reader>> = {
+  'a meter’s log': {
+    rows: 100_000,
+    make: (rows) => `time (s),percent,volts,amps\n${lines(rows, row)}`,
+    read: (text) => readCsv(text, 'x.csv'),
+  },
+  'a log with bad rows skipped': {
+    rows: 30_000,
+    make: (rows) => `time (s),percent,volts,amps\n${lines(rows, (index) => (index % 2 === 0 ? row(index) : `${index},x,"y",z`))}`,
+    read: (text) => readCsv(text, 'x.csv', { decimal: 'auto', skipBadRows: true }),
+  },
+  'a run of our own': {
+    rows: 20_000,
+    make: (rows) => `elapsed (s),kind,entry,percent,note\n${lines(rows, (index) => `${index},reading,${index + 1},${index % 100},"a note, ""quoted"""`)}`,
+    read: (text) => readCsv(text, 'x.csv'),
+  },
+  'a quotation mark that is never closed': {
+    rows: 60_000,
+    make: (rows) => `time (s),percent,volts,amps\n0,"1,9,2\n${lines(rows, row)}`,
+    read: (text) => refusing(() => readCsv(text, 'x.csv')),
+  },
+  'a heading of blanks': {
+    rows: 60_000,
+    make: (rows) => `${' '.repeat(rows)}x,${' '.repeat(rows)}y\n1,2\n`,
+    read: (text) => refusing(() => readCsv(text, 'x.csv')),
+  },
+  'gear, every row bad': {
+    rows: 2_000,
+    make: (rows) => `shelf,name,kind,watts (w)\n${lines(rows, (index) => `charger,X${index},adapter,-1`)}`,
+    read: (text) => readGearCsv(text, 'x.csv'),
+  },
+  'a label': { rows: 8_000, make: (rows) => '5V⎓3A'.padEnd(rows, ' -'), read: (text) => readLabel(text) },
+  'a logbook': {
+    rows: 200_000,
+    make: logbook,
+    read: (text) => {
+      const reader = new LogbookReader('x.json');
+      for (let from = 0; from < text.length; from += 65_536) reader.push(text.slice(from, from + 65_536));
+      return reader.end();
+    },
+  },
+  'the second copy': {
+    rows: 20_000,
+    make: (rows) => lines(rows, (index) => JSON.stringify({ at: index, book: 'b', key: `k${index % 500}`, value: { index } })),
+    read: (text) => replay(text.split('\n')),
+  },
+};
+const ROUNDS = 7;
+
+const timed = ({ read }: Reader, text: string): number => {
+  const start = performance.now();
+  read(text);
+  return performance.now() - start;
+};
+
+/** Each reader on twice the rows, beside once. */
+export function readersFigure(): Promise<Figure[]> {
+  let [worst, value] = ['', 0];
+  for (const [name, reader] of Object.entries(READERS)) {
+    const [once, twice] = [reader.make(reader.rows), reader.make(2 * reader.rows)];
+    timed(reader, once);
+    timed(reader, twice);
+    // What takes no time has no ratio to speak of.
+    const all = Array.from({ length: ROUNDS }, () => [timed(reader, once), timed(reader, twice)] as const);
+    const [least, most] = [median(all.map(([one]) => one)), median(all.map(([, two]) => two))];
+    if (most < 2 || most / least <= value) continue;
+    [worst, value] = [`${name}: ${most.toFixed(1)} ms beside ${least.toFixed(1)} ms for half the rows, medians of ${ROUNDS}`, most / least];
+  }
+  return Promise.resolve([atMost(2.2, { name: 'readers', value, unit: 'ratio', worst })]);
+}
