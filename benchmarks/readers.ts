@@ -41,7 +41,8 @@ const READERS: Readonly<Record<string, Reader>> = {
   },
   'a run of our own': {
     rows: 20_000,
-    make: (rows) => `elapsed (s),kind,entry,percent,note\n${lines(rows, (index) => `${index},reading,${index + 1},${index % 100},"a note, ""quoted"""`)}`,
+    make: (rows) =>
+      `elapsed (s),kind,entry,percent,note\n${lines(rows, (index) => `${index},reading,${index + 1},${index % 100},"a note, ""quoted"""`)}`,
     read: (text) => readCsv(text, 'x.csv'),
   },
   'a quotation mark that is never closed': {

@@ -185,7 +185,7 @@ const run = fc
     return {
       header: core.headerSchema.validateSync(full, { strict: true }) as core.Header,
       entries: core.entriesSchema.validateSync(entries, { strict: true }) as core.Entry[],
-      samples: streamed as core.Samples,
+      samples: streamed,
     };
   });
 

@@ -129,7 +129,7 @@ export { CsvReader, readCsv, type CsvOptions, type CsvRun } from './exchange/csv
 export { writeCsv } from './exchange/csvOut';
 export { readGearCsv, writeGearCsv, type NewGear, type ReadGear } from './exchange/gearCsv';
 export { joinInk } from './exchange/joinInk';
-export { logbookOf, logbookParts, writeLogbook, type Logbook, type StoredRun } from './exchange/logbook';
+export { logbookHead, logbookOf, logbookParts, writeLogbook, type Logbook, type LogbookHead, type StoredRun } from './exchange/logbook';
 export { LogbookReader, readLogbook } from './exchange/readLogbook';
 export { entryMisfit, runMisfit } from './exchange/runMisfit';
 export { type Misfit } from './exchange/fits';

@@ -119,18 +119,11 @@ test('@ground a long log that runs hot opens, and so does the comparison of a ru
     .first()
     .click();
   await importFile(page, 'runs.json', bookOf([finished('one', [2, 30, 85])]));
-  await page.goto(
-    `/compare?runs=one.${await page.evaluate(
-      () =>
-        new Promise((resolve) => {
-          const open = indexedDB.open('inkpath-runs');
-          open.onsuccess = () => {
-            const all = open.result.transaction('kept').objectStore('kept').getAllKeys();
-            all.onsuccess = () => resolve((all.result as string[]).find((id) => id !== 'one'));
-          };
-        }),
-    )}&level=80`,
-  );
+  await page.getByRole('link', { name: 'Compare' }).click();
+  await page.getByRole('combobox', { name: 'Runs laid over each other' }).press('ArrowDown');
+  for (const name of [/Sedge 5 on Cobble 20/, /Sedge 5 on Charger one/]) await page.getByRole('option', { name }).click();
+  await page.keyboard.press('Escape');
+  await page.goto(`${page.url()}&level=80`);
   await expect(page.getByRole('region', { name: 'Figures side by side' })).toBeVisible();
   await expect(page.getByText('This page failed')).toHaveCount(0);
 });
@@ -369,7 +362,7 @@ test('@ground a page that is left at once is in the second copy after the next s
     page.evaluate(async () => {
       let text = '';
       for await (const file of (await (await navigator.storage.getDirectory()).getDirectoryHandle('second-copy')).values())
-        if (file.kind === 'file') text += await (await (file as FileSystemFileHandle).getFile()).text();
+        if (file.kind === 'file') text += await (await file.getFile()).text();
       return text;
     });
   await expect.poll(copied).toContain('"watts":17.31');
@@ -414,7 +407,10 @@ test('@ground an import that is killed leaves nothing or everything', async () =
         new Promise<number[]>((resolve) => {
           const open = indexedDB.open('inkpath-runs');
           open.onsuccess = () => {
-            if (!open.result.objectStoreNames.contains('kept')) return resolve([0, 0]);
+            if (!open.result.objectStoreNames.contains('kept')) {
+              resolve([0, 0]);
+              return;
+            }
             const all = open.result.transaction('kept').objectStore('kept').count();
             all.onsuccess = () => {
               const other = indexedDB.open('inkpath-catalogue');
@@ -439,7 +435,7 @@ test('@ground an import that is killed leaves nothing or everything', async () =
 test('@ground no other tab is said to have a run where there is none, however quickly pages are left', async ({ page }) => {
   await bringShelf(page, ['Sedge 5'], ['Cobble 20']);
   await startRun(page, 'Sedge 5', 'Cobble 20', '2');
-  for (let round = 0; round < 15; round += 1) {
+  for (let round = 0; round < 40; round += 1) {
     await page.goto('/run', { waitUntil: 'commit' });
     await page.goto('/run', { waitUntil: 'commit' });
     await expect(entry(page)).toBeEnabled();

@@ -53,8 +53,10 @@ export function appOf(folder: string, logbook: Logbook, door: Door = {}): Expres
   );
   app.use((request, response, next) => {
     const { host = '' } = request.headers;
-    if (host === door.leadTo || (door.names?.has(nameOf(host)) ?? door.leadTo === undefined)) next();
-    else if (door.leadTo !== undefined) response.redirect(308, `http://${door.leadTo}${request.url}`);
+    const { leadTo, names } = door;
+    const isAny = leadTo === undefined && names === undefined;
+    if (isAny || host === leadTo || names?.has(nameOf(host))) next();
+    else if (leadTo !== undefined) response.redirect(308, `http://${leadTo}${request.url}`);
     else
       response
         .status(421)

@@ -1,6 +1,6 @@
 import { proxy } from 'comlink';
 import { format } from 'date-fns';
-import { logbookOf } from '@core';
+import { logbookHead } from '@core';
 import { useShelf } from '../bench/shelf';
 import { fileName, saveBlob } from '../frame/saveFile';
 import { everyRun } from '../ledger/filing';
@@ -22,7 +22,7 @@ export async function saveLogbook(progress: (share: number) => void = () => unde
   const [studies, methods] = [useStudies(), useMethods()];
   // What cannot be read of these is not what the runs should wait for.
   await Promise.allSettled([studies.load(), methods.load()]);
-  const { runs: _runs, ...head } = logbookOf(useShelf().everything(), { methods: methods.own, studies: studies.all });
+  const head = logbookHead(useShelf().everything(), { methods: methods.own, studies: studies.all });
   const aside: SetAside[] = [];
   const names = new Map<string, string>();
   const runs = everyRun(aside, progress);
@@ -34,11 +34,16 @@ export async function saveLogbook(progress: (share: number) => void = () => unde
       JSON.parse(JSON.stringify(head)) as typeof head,
       proxy({
         run: async () => {
-          const { value } = await runs.next();
-          if (value) names.set(value.header.id, `${value.header.device.name} on ${value.header.charger.name}`);
-          return value ? { ...value, entries: [...value.entries] } : undefined;
+          const next = await runs.next();
+          if (next.done) return undefined;
+          const { header, entries } = next.value;
+          names.set(header.id, `${header.device.name} on ${header.charger.name}`);
+          return { ...next.value, entries: [...entries] };
         },
-        picture: async () => (await pictures.next()).value ?? undefined,
+        picture: async () => {
+          const next = await pictures.next();
+          return next.done ? undefined : next.value;
+        },
       }),
     );
     saveBlob(`${fileName('inkpath logbook', format(Date.now(), 'yyyy-MM-dd'))}.json`, file);

@@ -5,7 +5,9 @@ defineProps<{ unread: readonly string[] }>();
 
 <template>
   <p v-if="unread.length > 0" class="due unread" role="alert">
-    {{ unread.length === 1 ? 'One thing that is stored here cannot be read' : `${unread.length} things that are stored here cannot be read` }}
+    {{
+      unread.length === 1 ? 'One thing that is stored here cannot be read' : `${unread.length} things that are stored here cannot be read`
+    }}
     and {{ unread.length === 1 ? 'stays as it is' : 'stay as they are' }}: {{ unread[0] }}
   </p>
 </template>

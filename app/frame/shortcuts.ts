@@ -21,7 +21,7 @@ export const SHORTCUTS = {
   alone: { keys: 'o', shown: 'O', does: 'fill the board with one lane, and back' },
   event: { keys: 'v', shown: 'V', does: 'note what happened; one more key says what' },
   picture: { keys: 'p', shown: 'P', does: 'add a picture to the last reading of the lane, by camera or from a file' },
-  strike: { keys: 'x', shown: 'X', does: 'strike the reading logged last, or the last of the lane picked, and write it again' },
+  strike: { keys: 'x', shown: 'X', does: 'strike what was entered last, whatever it was, on the lane picked or logged on last' },
   clock: { keys: 't', shown: 'T', does: 'say that the clock was changed, when the due line asks' },
   stop: { keys: 's', shown: 'S', does: 'stop the run of the lane' },
   log: { keys: 'Enter', shown: 'Enter', does: 'log the line' },

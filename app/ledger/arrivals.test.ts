@@ -25,7 +25,7 @@ beforeEach(async () => {
   ]);
   run = { header, entries: ink, samples };
 });
-const changed = (change: object) => ink.map((entry, index) => (index === 0 ? { ...entry, ...change } : entry) as Entry);
+const changed = (change: object) => ink.map((entry, index) => (index === 0 ? { ...entry, ...change } : entry));
 
 describe('an import beside a run that is live', () => {
   beforeEach(() => startRun(header, ink));

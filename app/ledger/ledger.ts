@@ -159,7 +159,7 @@ export async function liveRunAtStart({ begun = [], ...header }: Begun): Promise<
 export async function liveRuns(): Promise<{ header: Header; entries: Entry[] }[]> {
   const found = await Promise.allSettled(
     (await liveHeaders()).headers.map(async ({ begun, ...header }: Begun) => ({
-      header: header as Header,
+      header: header,
       entries: joinInk(await allInk(header.id), begun ?? [], 'this run'),
     })),
   );

@@ -1,5 +1,15 @@
 import { expose } from 'comlink';
-import { CsvReader, LogbookReader, logbookParts, runMisfit, type CsvOptions, type CsvRun, type Logbook, type StoredRun } from '@core';
+import {
+  CsvReader,
+  LogbookReader,
+  logbookParts,
+  runMisfit,
+  type CsvOptions,
+  type CsvRun,
+  type Logbook,
+  type LogbookHead,
+  type StoredRun,
+} from '@core';
 
 /** What a file turned out to be. */
 export type ReadFile = { kind: 'logbook'; logbook: Logbook } | { kind: 'csv'; csv: CsvRun };
@@ -61,10 +71,7 @@ const exchange = {
    * @returns the file, and the runs that would not have read back: they are left out
    * @throws {ImportError} when it does not read back as it was written
    */
-  async write(
-    head: Omit<Logbook, 'runs' | 'pictures'>,
-    { run, picture }: Sources,
-  ): Promise<{ file: Blob; unfit: [id: string, why: string][] }> {
+  async write(head: LogbookHead, { run, picture }: Sources): Promise<{ file: Blob; unfit: [id: string, why: string][] }> {
     const unfit: [string, string][] = [];
     let entries = 0;
     async function* fitting() {

@@ -32,25 +32,24 @@ export interface Logbook {
   pictures?: Record<string, string> | undefined;
 }
 
-/** Gear and runs as a logbook, dated now. */
-export function logbookOf(
+/** What a logbook holds beside its runs and pictures. */
+export type LogbookHead = Omit<Logbook, 'runs' | 'pictures'>;
+
+/** The head of a logbook, dated now. */
+export function logbookHead(
   { devices, chargers, cables, meters }: Pick<Logbook, 'devices' | 'chargers' | 'cables' | 'meters'>,
   { methods, studies }: Pick<Logbook, 'methods' | 'studies'>,
-  runs: StoredRun[] = [],
-): Logbook {
-  return {
-    format: 'inkpath-logbook',
-    schema: SCHEMA,
-    exportedAt: new Date().toISOString(),
-    devices,
-    chargers,
-    cables,
-    meters,
-    methods,
-    studies,
-    runs,
-  };
+): LogbookHead {
+  const exportedAt = new Date().toISOString();
+  return { format: 'inkpath-logbook', schema: SCHEMA, exportedAt, devices, chargers, cables, meters, methods, studies };
 }
+
+/** Gear and runs as a logbook, dated now. */
+export const logbookOf = (
+  gear: Pick<Logbook, 'devices' | 'chargers' | 'cables' | 'meters'>,
+  plans: Pick<Logbook, 'methods' | 'studies'>,
+  runs: StoredRun[] = [],
+): Logbook => ({ ...logbookHead(gear, plans), runs });
 
 /** How many numbers of a column are put into words at once. */
 const HANDFUL = 50_000;
@@ -81,7 +80,7 @@ function* numberParts(numbers: Float64Array): Generator<string> {
  * @param pictures ids with data addresses, likewise
  */
 export async function* logbookParts(
-  head: Omit<Logbook, 'runs' | 'pictures'>,
+  head: LogbookHead,
   runs: AsyncIterable<StoredRun> | Iterable<StoredRun>,
   pictures: AsyncIterable<[string, string]> | Iterable<[string, string]> = [],
 ): AsyncGenerator<string> {

@@ -13,9 +13,9 @@ const isMoment = (value: number) => Number.isInteger(value) && value >= MOMENTS.
 export function isPlainReading(entry: Entry): boolean {
   if (entry.kind !== 'reading' || !ID.test(entry.id) || !isMoment(entry.at) || !isMoment(entry.written)) return false;
   if (!Number.isInteger(entry.seq) || entry.seq < 1 || entry.seq > 1e6) return false;
-  for (const [part, value] of Object.entries(entry)) if (!PARTS.has(part) || value === undefined) return false;
-  const { note = '', sure = true, direction = 'in' } = entry;
-  if (typeof note !== 'string' || !sure || (direction !== 'in' && direction !== 'out')) return false;
+  if (Object.keys(entry).some((part) => !PARTS.has(part))) return false;
+  const { note = '', sure = true, direction = 'in' }: { note?: unknown; sure?: unknown; direction?: unknown } = entry;
+  if (typeof note !== 'string' || sure !== true || (direction !== 'in' && direction !== 'out')) return false;
   return QUANTITIES.every((quantity) => {
     const value = entry[quantity];
     return value === undefined || (typeof value === 'number' && isKept(quantity, value));

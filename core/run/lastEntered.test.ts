@@ -1,5 +1,5 @@
 import { expect, it } from 'vitest';
-import type { Draft, Entry } from '../ink/entry';
+import type { Draft } from '../ink/entry';
 import { entrySays } from '../ink/entrySays';
 import { exampleHeader } from '../ink/example';
 import { foldRun } from '../ink/fold';
@@ -8,7 +8,7 @@ import { lastEntered } from './lastEntered';
 const header = exampleHeader();
 const at = header.plugInAt;
 const last = (...drafts: Draft[]) => {
-  const entries = drafts.map((draft, index) => ({ ...draft, seq: index + 1, id: `e${index + 1}`, written: at }) as Entry);
+  const entries = drafts.map((draft, index) => ({ ...draft, seq: index + 1, id: `e${index + 1}`, written: at }));
   const found = lastEntered(foldRun(header, entries));
   return found && entrySays(found);
 };
@@ -22,7 +22,10 @@ it('is whatever a person entered last: an answer about the clock is, what the pr
 });
 
 it('is the one before, once that is struck, and that one again once the strike is undone', () => {
-  const [reading, woken]: Draft[] = [{ kind: 'reading', at, percent: 42 }, { kind: 'event', at, event: 'woken' }];
+  const [reading, woken]: Draft[] = [
+    { kind: 'reading', at, percent: 42 },
+    { kind: 'event', at, event: 'woken' },
+  ];
   const strike = (target: string): Draft => ({ kind: 'strike', at, target, reason: 'slip' });
   if (!reading || !woken) throw new Error('two');
   expect(last(reading, woken, strike('e2'))).toBe('42 %');
