@@ -162,7 +162,7 @@ async function stored(draft: Draft): Promise<boolean> {
               <span v-if="row.strike" class="why">struck: {{ row.strike.reason }}</span>
               <span v-if="row.fell" class="due">lower than before</span>
               <span v-if="row.entry.kind === 'reading' && asideOf(row.entry)" class="figures">{{ asideOf(row.entry) }}</span>
-              {{ row.text }}
+              <span :class="{ gone: row.strike }">{{ row.text }}</span>
               <span v-if="row.entry.kind === 'reading' && row.entry.sure" class="soft">kept after asking</span>
               <v-btn
                 v-if="row.entry.kind === 'picture'"
@@ -259,7 +259,14 @@ thead th {
   color: rgb(var(--v-theme-soft));
 }
 
+/* What was struck stays legible, crossed out. */
+.gone {
+  text-decoration: line-through;
+  color: rgb(var(--v-theme-soft));
+}
+
 .why {
+  padding-inline-end: 0.5rem;
   color: rgb(var(--v-theme-soft));
 }
 

@@ -114,7 +114,7 @@ useKeys({
   grid-row: 1 / -1;
 }
 
-main {
+.frame > main {
   /* What is measured against it ends above the due line. */
   container: place / size;
   overflow: auto;
@@ -138,7 +138,7 @@ main {
     grid-row: auto;
   }
 
-  main {
+  .frame > main {
     border-left: 0;
   }
 }

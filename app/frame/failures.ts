@@ -16,7 +16,8 @@ const HARMLESS = /^ResizeObserver loop/;
 
 /** Makes a failure of whatever was thrown. */
 export function failureFrom(error: unknown): Failure {
-  const says = error instanceof Error && error.message ? error.message : String(error);
+  const message = (error instanceof Error && error.message ? error.message : String(error)).trim();
+  const says = /[.!?]$/.test(message) ? message : `${message}.`;
   return { says, details: error instanceof Error ? (error.stack ?? error.name) : typeof error };
 }
 

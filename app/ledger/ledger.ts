@@ -17,18 +17,24 @@ export function entryOf(draft: Draft, seq: number): Entry {
 }
 
 /** What ink is checked by before it is stored, once it was loaded. Where it cannot be, an entry is stored all the same: ink comes first. */
-let door: typeof import('./door') | undefined;
+let check: ((entry: Entry) => void) | undefined;
 
 /** Loads what ink is checked by; called once the first picture stands, so that no entry waits for it. */
 export async function openDoor(): Promise<void> {
-  door ??= await import('./door').catch(() => undefined);
+  if (check) return;
+  await import('./door').then(
+    ({ requireEntry }) => {
+      check = requireEntry;
+    },
+    () => undefined,
+  );
 }
 
 /** Stores one entry of a run's ink; it may be shown once this has resolved. @throws {StorageTrouble} */
 export async function append(runId: string, entry: Entry): Promise<void> {
   if (!isPlainReading(entry)) {
     await openDoor();
-    door?.requireEntry(entry);
+    check?.(entry);
   }
   return store(inkOfRun(runId), keyOf(entry), entry);
 }
