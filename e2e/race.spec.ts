@@ -130,7 +130,7 @@ test('@run a race of six lanes comes through late, missed and struck readings, a
   await expect(page.getByText(/Check at 20 min came 2 min .*late/)).toBeVisible();
   await expect(page.getByText(/Check at 25 min was missed|checks from 25 min to .* were missed/)).toBeVisible();
   await expect(page.getByText(/^Not watched from 23 min/)).toBeVisible();
-  await expect(page.getByText(/the clock was changed, by 1 h.* back/)).toBeVisible();
+  await expect(page.getByRole('button', { name: /the clock was changed, by 1 h.* back/ })).toBeVisible();
   await expect(page.getByText('struck: wrong row')).toBeVisible();
   await second.kill();
 });

@@ -138,7 +138,7 @@ test('@slice a whole run is logged by keyboard alone', async ({ page }) => {
   await press('ArrowDown', 'Enter');
   await expect(page.getByRole('dialog')).toBeHidden();
   await expect(page.getByRole('heading', { name: 'Sedge 5 on Cobble 20' })).toBeVisible();
-  await expect(page.getByText(/will not finish/)).toBeVisible();
+  await expect(page.getByText(/stopped at .*will not finish/)).toBeVisible();
   await press('Shift+M');
   await expect(page.getByRole('heading', { name: 'Compare' })).toBeVisible();
   await press('?');

@@ -23,19 +23,16 @@ const byName = computed(() => new Map(bench.all.map((each) => [`${each.shelf}/${
 const knownAs = ({ shelf, gear }: ReadGear['gear'][number]) => byName.value.get(`${shelf}/${gear.name}`);
 
 const chosen = shallowRef<File>();
-const draft = useDraft(
+/** On which shelf the first of it was put. */
+const brought = ref<Shelf>();
+const { offer, close, end } = useDraft(
   'gear file',
   () => ({ file: chosen.value, name: chosen.value?.name }),
   ({ file }) => void choose(file),
+  () => {
+    emit('done', brought.value);
+  },
 );
-function close(): void {
-  draft.keep();
-  emit('done');
-}
-function end(): void {
-  draft.drop();
-  emit('done');
-}
 
 async function choose(files: File | File[] | null | undefined): Promise<void> {
   const file = Array.isArray(files) ? files[0] : files;
@@ -58,8 +55,8 @@ async function bringIn(): Promise<void> {
     await bench.put(
       ...gear.map((each) => ({ shelf: each.shelf, gear: { ...each.gear, id: knownAs(each)?.gear.id ?? nanoid(10) } }) as Kept),
     );
-    draft.drop();
-    emit('done', gear[0]?.shelf);
+    brought.value = gear[0]?.shelf;
+    end();
   } catch (trouble) {
     if (!(trouble instanceof StorageTrouble)) throw trouble;
     error.value = trouble.saying('Not put on the shelf.');
@@ -73,7 +70,7 @@ async function bringIn(): Promise<void> {
   <v-dialog :model-value="true" max-width="600" aria-labelledby="gear-file-title" @update:model-value="close">
     <v-card>
       <h2 id="gear-file-title">Bring gear in</h2>
-      <DraftOffer :draft="draft" />
+      <DraftOffer :draft="offer" />
       <p class="soft">
         A CSV with a row a piece, headed as “Take gear out” heads it. Gear of the same name on the same shelf is changed; runs keep it as it
         was. Nothing is stored until you say so.

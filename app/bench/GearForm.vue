@@ -30,23 +30,16 @@ const { defineField, handleSubmit, isSubmitting, setValues, values } = useForm<R
   validationSchema: toTypedSchema(SCHEMAS[props.shelf]),
   initialValues: { ...FIRST[props.shelf], ...(JSON.parse(JSON.stringify(props.gear)) as object) },
 });
-const draft = useDraft(
+const { offer, close, end } = useDraft(
   `gear/${isNew ? props.shelf : props.gear.id}`,
   () => ({ ...values }),
   (given) => {
     setValues(given, false);
   },
+  () => {
+    emit('done');
+  },
 );
-/** Closed by Esc or from outside. */
-function close(): void {
-  draft.keep();
-  emit('done');
-}
-/** Put away, or sent. */
-function end(): void {
-  draft.drop();
-  emit('done');
-}
 const bind = (key: string) => {
   const [model, bound] = defineField(key, (state: { errors: string[] }) => ({ props: { 'error-messages': state.errors } }));
   return { model, bound };
@@ -93,7 +86,7 @@ const save = handleSubmit(async (given) => {
     <v-card>
       <form novalidate @submit.prevent="save">
         <h2 id="gear-title">{{ title }}</h2>
-        <DraftOffer :draft="draft" />
+        <DraftOffer :draft="offer" />
         <v-text-field v-model="name.model.value" v-focus v-bind="name.bound.value" label="Name" maxlength="81" />
         <fieldset v-for="group in groups" :key="group.heading">
           <legend>{{ group.heading }}</legend>

@@ -38,7 +38,7 @@ const device = ref(shelf.devices[0]?.id);
 const charger = ref(shelf.chargers[0]?.id);
 const plugInAt = ref('');
 
-const draft = useDraft(
+const { offer, close, end } = useDraft(
   'import',
   () => ({
     file: chosen.value,
@@ -49,18 +49,11 @@ const draft = useDraft(
     [decimal.value, skipBadRows.value, device.value, charger.value] = choices;
     chosen.value = file;
   },
+  () => {
+    callOff();
+    open.value = false;
+  },
 );
-/** Closed by Esc or from outside: what was chosen is kept. */
-function close(): void {
-  draft.keep();
-  callOff();
-  open.value = false;
-}
-function end(): void {
-  draft.drop();
-  callOff();
-  open.value = false;
-}
 
 const csv = computed(() => (read.value?.kind === 'csv' ? read.value.csv : undefined));
 const book = computed(() => (read.value?.kind === 'logbook' ? read.value.logbook : undefined));
@@ -161,7 +154,7 @@ const choose = (files: File | File[] | null | undefined) => {
   <v-dialog :model-value="open" max-width="600" aria-labelledby="import-title" @update:model-value="close">
     <v-card>
       <h2 id="import-title">Bring a file in</h2>
-      <DraftOffer :draft="draft" />
+      <DraftOffer :draft="offer" />
       <p class="soft">
         A logbook (JSON), a run saved from here (CSV), or a meter’s log (CSV, headed in plain English), with up to
         {{ MOST_VALUES / 1e6 }} million values a run. Nothing is stored until you say so.

@@ -159,7 +159,8 @@ async function stored(draft: Draft): Promise<boolean> {
             </template>
             <td v-else colspan="7" />
             <td class="remark">
-              <span v-if="row.strike" class="why">struck: {{ row.strike.reason }}</span>
+              <span v-if="row.strike" class="why">struck: {{ row.strike.reason }}</span
+              >{{ row.strike ? ' ' : '' }}
               <span v-if="row.fell" class="due">lower than before</span>
               <span v-if="row.entry.kind === 'reading' && asideOf(row.entry)" class="figures">{{ asideOf(row.entry) }}</span>
               <span :class="{ gone: row.strike }">{{ row.text }}</span>

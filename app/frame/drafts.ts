@@ -18,24 +18,32 @@ const copyOf = <State>(state: State): State => {
  * @param name    tells this form, and what it is about, from others
  * @param current what is filled in now
  * @param fill    fills it in once more
+ * @param leave   closes the form
  */
-export function useDraft<State>(name: string, current: () => State, fill: (state: State) => void) {
+export function useDraft<State>(name: string, current: () => State, fill: (state: State) => void, leave: () => void) {
   const isOffered = ref(kept.has(name));
   let empty = '';
   onMounted(() => {
     empty = JSON.stringify(current());
   });
 
-  /** The form closes without having been sent: what was filled in is kept. */
-  function keep(): void {
+  /** Esc, or a click outside: what was filled in is kept. */
+  function close(): void {
     const state = current();
     if (JSON.stringify(state) !== empty) kept.set(name, copyOf(state));
+    leave();
   }
 
-  /** The form was sent, or put away on purpose: nothing of it is kept. */
+  /** Nothing of it is kept. */
   function drop(): void {
     kept.delete(name);
     isOffered.value = false;
+  }
+
+  /** The form was sent, or put away on purpose. */
+  function end(): void {
+    drop();
+    leave();
   }
 
   /** Goes on with what was kept. */
@@ -44,5 +52,5 @@ export function useDraft<State>(name: string, current: () => State, fill: (state
     drop();
   }
 
-  return { isOffered, keep, drop, goOn };
+  return { offer: { isOffered, drop, goOn }, close, end };
 }

@@ -22,10 +22,6 @@ export const sampleBook = database('inkpath-samples');
 const COPIED = [shelfBook, liveBook, runBook, catalogueBook, studyBook, methodBook];
 export const nameOf = (book: LocalForage): string => book.config().name ?? '';
 
-/** The database of a name, of those there are whatever is live. */
-export const bookCalled = (name: string): LocalForage | undefined =>
-  [...COPIED, pictureBook, sampleBook].find((book) => nameOf(book) === name);
-
 /** The names of those that are copied whatever is live. */
 export const COPIED_NAMES: readonly string[] = COPIED.map(nameOf);
 

@@ -105,7 +105,7 @@ export async function tidy(): Promise<{ filed: number; aside: SetAside[] }> {
  */
 export async function listAll(): Promise<{ listed: number; aside: SetAside[] }> {
   const [runs, known, live] = await Promise.all([runBook.keys(), catalogueBook.keys(), liveBook.keys()]);
-  const isListed = new Set([...known, ...live]);
+  const [isFiled, isListed] = [new Set(runs), new Set([...known, ...live])];
   const aside: SetAside[] = [];
   let listed = 0;
   for (const id of runs.filter((each) => !isListed.has(each))) {
@@ -119,7 +119,7 @@ export async function listAll(): Promise<{ listed: number; aside: SetAside[] }> 
       aside.push(asideOf(id, (await runBook.getItem<Packed>(id))?.header, error));
     }
   }
-  for (const id of known.filter((each) => !runs.includes(each))) await takeAway(catalogueBook, id);
+  for (const id of known.filter((each) => !isFiled.has(each))) await takeAway(catalogueBook, id);
   return { listed, aside };
 }
 

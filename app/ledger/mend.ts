@@ -1,5 +1,6 @@
 import { replay } from '@core';
-import { bookCalled, COPIED_NAMES, forgetAhead, isCopiedBook, shelfBook, storeMissing, valueAtStart } from './databases';
+import { COPIED_NAMES, forgetAhead, isCopiedBook, liveBook, nameOf, runBook, shelfBook, storeMissing, valueAtStart } from './databases';
+import { allInk } from './ink';
 import { exclusively } from './locks';
 import { compared, copied, isCopied } from './secondCopy';
 
@@ -41,8 +42,26 @@ export const compareCopy = (): Promise<boolean> =>
     return (await bringBack(lost)) > 0;
   });
 
-async function bringBack(books: readonly [name: string, rows: [key: string, value: unknown][]][]): Promise<number> {
+type Rows = [key: string, value: unknown][];
+
+async function bringBack(books: readonly [name: string, rows: Rows][]): Promise<number> {
   let brought = 0;
-  for (const [name, rows] of books) if (bookCalled(name) ?? isCopiedBook(name)) brought += await storeMissing(name, rows);
+  const isLive = (name: string) => name === nameOf(liveBook);
+  // Headers come last, once the ink and the filed runs stand that they are looked at with.
+  for (const [name, rows] of [...books.filter(([each]) => !isLive(each)), ...books.filter(([each]) => isLive(each))]) {
+    if (!isCopiedBook(name)) continue;
+    brought += await storeMissing(name, isLive(name) ? await stillLive(rows) : rows);
+  }
   return brought;
+}
+
+/** Of headers those whose run is not over: one that was filed meanwhile has no ink of its own any more. */
+async function stillLive(rows: Rows): Promise<Rows> {
+  const kept: Rows = [];
+  for (const [key, value] of rows) {
+    const isHeader = typeof value === 'object' && value !== null && 'plugInAt' in value;
+    const isOver = isHeader && (await allInk(key)).length === 0 && (await runBook.getItem(key)) !== null;
+    if (!isOver) kept.push([key, value]);
+  }
+  return kept;
 }

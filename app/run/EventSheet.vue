@@ -45,23 +45,17 @@ function pick(id: EventId): void {
   } else void write({ kind: 'event', at: props.at, event: id });
 }
 
-const draft = useDraft(
+const { offer, close, end } = useDraft(
   `event/${props.run.header.id}`,
   () => [asking.value, remark.value, charger.value, between.value, scores.value] as const,
   (given) => {
     [asking.value, remark.value, charger.value, between.value] = given;
     scores.value = [...given[4]];
   },
+  () => {
+    open.value = false;
+  },
 );
-/** Closed by Esc or from outside: what was typed is kept. */
-function close(): void {
-  if (!busy.value) draft.keep();
-  open.value = false;
-}
-function end(): void {
-  draft.drop();
-  open.value = false;
-}
 
 function press(event: KeyboardEvent): void {
   if (busy.value || asking.value || event.ctrlKey || event.metaKey || event.altKey) return;
@@ -113,7 +107,7 @@ async function write(noted: Extract<Draft, { kind: 'event' }>): Promise<void> {
   <v-dialog :model-value="open" max-width="560" aria-labelledby="event-title" @update:model-value="close">
     <v-card>
       <h2 id="event-title">What happened at {{ spell(elapsed, 1) }} on {{ run.header.device.name }}?</h2>
-      <DraftOffer :draft="draft" />
+      <DraftOffer :draft="offer" />
       <ul v-if="!asking">
         <li v-for="({ id, key, says }, index) in offered" :key="id">
           <button v-if="index === 0" v-focus type="button" @click="pick(id)">

@@ -44,7 +44,7 @@ const rule = ref({ ...props.base.rule, wants: [...props.base.rule.wants] });
 /** What counts as a stall, in minutes, and as hot, in °C; as typed. */
 const limits = ref({ stall: String((props.base.rule.stall ?? 3600) / 60), hot: String(props.base.rule.hot ?? HOT) });
 const errors = shallowRef<Record<string, string>>({});
-const draft = useDraft(
+const { offer, close, end } = useDraft(
   `method/${props.base.id}`,
   () =>
     JSON.parse(JSON.stringify([words.value, timing.value, conditions.value, rule.value, limits.value])) as [
@@ -57,15 +57,10 @@ const draft = useDraft(
   (given) => {
     [words.value, timing.value, conditions.value, rule.value, limits.value] = given;
   },
+  () => {
+    emit('away');
+  },
 );
-function close(): void {
-  draft.keep();
-  emit('away');
-}
-function end(): void {
-  draft.drop();
-  emit('away');
-}
 
 const FIELDS = [
   { key: 'name', label: 'Name of the method' },
@@ -116,7 +111,7 @@ async function keep(): Promise<void> {
     ) as OwnMethod;
     if (Object.keys(found).length === 0) {
       await methods.put(method);
-      draft.drop();
+      offer.drop();
       emit('kept', method);
     }
   } catch (error) {
@@ -133,7 +128,7 @@ async function keep(): Promise<void> {
     <v-card>
       <form novalidate @submit.prevent="keep">
         <h2 id="method-title">A method of my own</h2>
-        <DraftOffer :draft="draft" />
+        <DraftOffer :draft="offer" />
         <v-text-field
           v-for="{ key, label } in FIELDS"
           :key="key"

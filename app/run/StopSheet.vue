@@ -28,22 +28,16 @@ const remark = ref('');
 const trouble = ref('');
 const busy = ref(false);
 
-const draft = useDraft(
+const { offer: halfFilled, close, end } = useDraft(
   `stop/${props.run.header.id}`,
   () => ({ because: because.value, remark: remark.value }),
   (given) => {
     [because.value, remark.value] = [given.because, given.remark];
   },
+  () => {
+    open.value = false;
+  },
 );
-/** Closed by Esc or from outside: what was typed is kept. */
-function close(): void {
-  draft.keep();
-  open.value = false;
-}
-function end(): void {
-  draft.drop();
-  open.value = false;
-}
 
 const WORDS: Readonly<Record<(typeof STOP_REASONS)[number], string>> = {
   full: 'It is full',
@@ -84,7 +78,7 @@ async function stop(): Promise<void> {
         <h2 id="stop-title">
           Stop {{ run.header.device.name }} on {{ run.header.charger.name }} at {{ spell((at - run.header.plugInAt) / 1000, 1) }}?
         </h2>
-        <DraftOffer :draft="draft" />
+        <DraftOffer :draft="halfFilled" />
         <p v-if="because === 'full' && last !== 100" class="due">
           The last level read is {{ last === undefined ? 'unknown' : `${last} %` }}. Log the 100 % first if the display shows it.
         </p>

@@ -6,6 +6,10 @@ import { keepMarks, keptMarks, type Marks } from '../ledger/ledger';
 import { StorageTrouble } from '../ledger/storageTrouble';
 import { useLanes } from './lanes';
 
+/** How long storage may take to answer before the line says so, in milliseconds. */
+const SILENT = 8000;
+const STILL_WAITING = 'Not stored yet: the storage of this browser does not answer. It is logged once it does; save a file to be safe.';
+
 /** What the line says back. `trouble` offers a file. */
 interface Answer {
   kind: 'logged' | 'question' | 'error' | 'trouble';
@@ -117,12 +121,14 @@ export const useDueLine = defineStore('dueLine', () => {
   async function submit(): Promise<void> {
     if (busy.value || !record.value) return;
     busy.value = true;
+    const slow = setTimeout(() => (answer.value = { kind: 'trouble', text: STILL_WAITING }), SILENT);
     try {
       await (striking.value ? strike(striking.value) : log());
     } catch (trouble) {
       if (!(trouble instanceof StorageTrouble)) throw trouble;
       answer.value = { kind: 'trouble', text: trouble.message };
     } finally {
+      clearTimeout(slow);
       busy.value = false;
     }
   }

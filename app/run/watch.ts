@@ -49,7 +49,8 @@ export const useWatch = defineStore('watch', () => {
     const before = await lastHeartbeat().catch(() => undefined);
     if (!before) return;
     // A heartbeat says nothing of a run that was plugged in after it.
-    const known = mine().filter(({ header }) => before.runs?.includes(header.id) ?? header.plugInAt <= before.at);
+    // Lanes that a page which is being left still has are among them: writing to them waits.
+    const known = lanes.inOrder.filter(({ header }) => before.runs?.includes(header.id) ?? header.plugInAt <= before.at);
     const runs = known.map(({ header }) => header.id);
     if (runs.length > 0) await judge(before.at, last.wall, last.wall - before.at, runs, true);
   }

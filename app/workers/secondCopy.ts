@@ -93,8 +93,10 @@ async function compare(names: readonly string[]): Promise<Compared> {
     const lines = await read();
     const said = replay(lines);
     const there = new Set((await indexedDB.databases()).map(({ name = '' }) => name));
-    const keysOf = async (book: string) => new Set((there.has(book) ? await rowsIn(book) : []).map(([key]) => key));
-    const [live, filed] = [await keysOf(LIVE), await keysOf(RUNS)];
+    const rowsOf = async (book: string) => (there.has(book) ? await rowsIn(book) : []);
+    const ends: Readonly<Record<string, Row[]>> = { [LIVE]: await rowsOf(LIVE), [RUNS]: await rowsOf(RUNS) };
+    const keysOf = (book: string) => new Set((ends[book] ?? []).map(([key]) => key));
+    const [live, filed] = [keysOf(LIVE), keysOf(RUNS)];
     /** A run whose ink lies here, and of which nothing else does: its header was lost. */
     const isHeaderLost = (book: string, key: string) => book === LIVE && there.has(INK + key) && !filed.has(key);
     const books = new Set([...names, ...[...there, ...said.keys()].filter((name) => name.startsWith(INK))]);
@@ -111,7 +113,7 @@ async function compare(names: readonly string[]): Promise<Compared> {
         if (copy.size > 0) news.push({ book });
         continue;
       }
-      const stored = new Map((isGone ? [] : await rowsIn(book)).filter(([key]) => !isSheaf(key)));
+      const stored = new Map((ends[book] ?? (await rowsOf(book))).filter(([key]) => !isSheaf(key)));
       for (const [key, value] of stored) {
         whole.push({ book, key, value });
         if (!copy.has(key) || !isSame(book, value, copy.get(key))) news.push({ book, key, value });
