@@ -1,6 +1,6 @@
 import { LogbookReader, readCsv, readGearCsv, readLabel, replay, logbookOf, writeLogbook, type StoredRun } from '../core';
 import { exampleHeader } from '../core/ink/example';
-import { atMost, median, type Figure } from './harness';
+import { atMost, type Figure } from './harness';
 
 /** Reads a text of so many rows, or of so many blanks where something may look through them again and again. */
 interface Reader {
@@ -93,9 +93,13 @@ export function readersFigure(): Promise<Figure[]> {
     timed(reader, twice);
     // What takes no time has no ratio to speak of.
     const all = Array.from({ length: ROUNDS }, () => [timed(reader, once), timed(reader, twice)] as const);
-    const [least, most] = [median(all.map(([one]) => one)), median(all.map(([, two]) => two))];
+    // The fastest of each: what the machine does beside it only ever adds.
+    const [least, most] = [Math.min(...all.map(([one]) => one)), Math.min(...all.map(([, two]) => two))];
     if (most < 2 || most / least <= value) continue;
-    [worst, value] = [`${name}: ${most.toFixed(1)} ms beside ${least.toFixed(1)} ms for half the rows, medians of ${ROUNDS}`, most / least];
+    [worst, value] = [
+      `${name}: ${most.toFixed(1)} ms beside ${least.toFixed(1)} ms for half the rows, the fastest of ${ROUNDS}`,
+      most / least,
+    ];
   }
   return Promise.resolve([atMost(2.2, { name: 'readers', value, unit: 'ratio', worst })]);
 }

@@ -56,7 +56,7 @@ export function readCsv(text: string, name: string, options?: CsvOptions): CsvRu
 }
 
 /** How much is read before rows are made of it, in characters. */
-const PIECE = 1_000_000;
+const PIECE = 250_000;
 /** Rows by which the decimal mark is told. */
 const TELLING = 50;
 
@@ -85,8 +85,11 @@ export class CsvReader {
 
   push(text: string): void {
     if (text.includes('\0')) throw new ImportError(`${this.name} is not a text file. Export the log as CSV, and choose that file.`);
-    this.rest += text;
-    if (this.rest.length >= PIECE) this.read(true);
+    // However much comes at once, rows are made of it piece by piece: they take many times the room of their text.
+    for (let from = 0; from < text.length; from += PIECE) {
+      this.rest += text.slice(from, from + PIECE);
+      if (this.rest.length >= PIECE) this.read(true);
+    }
   }
 
   end(): CsvRun {

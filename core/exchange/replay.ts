@@ -16,21 +16,43 @@ export interface Line {
  * @returns by database, the values by their keys
  */
 export function replay(lines: readonly string[]): Map<string, Map<string, unknown>> {
-  const read = lines.flatMap((line): Line[] => {
-    try {
-      const found: unknown = JSON.parse(line);
-      return typeof found === 'object' && found !== null && 'at' in found && 'book' in found ? [found as Line] : [];
-    } catch {
-      return [];
-    }
-  });
-  const books = new Map<string, Map<string, unknown>>();
-  for (const { book, key, value } of read.sort((one, other) => one.at - other.at)) {
-    const rows = books.get(book) ?? new Map<string, unknown>();
-    books.set(book, rows);
-    if (key === undefined) rows.clear();
-    else if (value === undefined) rows.delete(key);
-    else rows.set(key, value);
+  const last = new Map<string, Map<string, Placed>>();
+  const dropped = new Map<string, Placed>();
+  for (const [order, text] of lines.entries()) {
+    const line = lineOf(text);
+    if (!line) continue;
+    const { at, book, key, value } = line;
+    const rows = last.get(book) ?? new Map<string, Placed>();
+    last.set(book, rows);
+    const places = key === undefined ? dropped : rows;
+    const before = places.get(key ?? book);
+    // Only what stands is held: most lines are overwritten by later ones.
+    if (!before || isAfter({ at, order }, before)) places.set(key ?? book, { at, order, value });
   }
-  return books;
+  return new Map(Array.from(last, ([book, rows]) => [book, standing(rows, dropped.get(book))]));
+}
+
+/** Where a line stands: by its place, and of those of one place by the order in which they were found. */
+interface Placed {
+  at: number;
+  order: number;
+  value?: unknown;
+}
+
+const isAfter = (one: Placed, other: Placed) => one.at > other.at || (one.at === other.at && one.order > other.order);
+
+/** What of a database was neither removed nor stored before the whole of it was last dropped. */
+function standing(rows: ReadonlyMap<string, Placed>, drop: Placed | undefined): Map<string, unknown> {
+  const all = new Map<string, unknown>();
+  for (const [key, row] of rows) if (row.value !== undefined && (!drop || isAfter(row, drop))) all.set(key, row.value);
+  return all;
+}
+
+function lineOf(text: string): Line | undefined {
+  try {
+    const found: unknown = JSON.parse(text);
+    return typeof found === 'object' && found !== null && 'at' in found && 'book' in found ? (found as Line) : undefined;
+  } catch {
+    return undefined;
+  }
 }
