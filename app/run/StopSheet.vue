@@ -28,7 +28,11 @@ const remark = ref('');
 const trouble = ref('');
 const busy = ref(false);
 
-const { offer: halfFilled, close, end } = useDraft(
+const {
+  offer: halfFilled,
+  close,
+  end,
+} = useDraft(
   `stop/${props.run.header.id}`,
   () => ({ because: because.value, remark: remark.value }),
   (given) => {
