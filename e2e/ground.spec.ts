@@ -1,4 +1,6 @@
-import { readFileSync } from 'node:fs';
+import { mkdtempSync, readFileSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
 import { expect, test, type Page } from '@playwright/test';
 import type { Logbook } from '../core';
 import { browse, newProfile } from './browse';
@@ -303,7 +305,14 @@ test('@ground a backup can always be restored, though it is larger than the log 
     (_, row) =>
       `${row},${(row / 10_500).toFixed(2)},${(9 + (row % 7) / 1000).toFixed(6)},${(2 + (row % 11) / 1000).toFixed(6)},${(31.25 + (row % 13) / 100).toFixed(4)},ordinary`,
   );
-  await importFile(page, 'long.csv', `time (s),percent,volts,amps,temp °C,phase of the moon\n${rows.join('\n')}\n`);
+  const file = join(mkdtempSync(join(tmpdir(), 'inkpath-')), 'long.csv');
+  writeFileSync(file, `time (s),percent,volts,amps,temp °C,phase of the moon\n${rows.join('\n')}\n`);
+  await page.goto('/curve');
+  await page.getByRole('button', { name: 'Bring a file in' }).click();
+  await page.getByLabel('File', { exact: true }).setInputFiles(file);
+  await expect(page.getByText(/1050000 rows over/)).toBeVisible({ timeout: 100_000 });
+  await page.getByRole('button', { name: 'Bring it in' }).click();
+  await expect(page.getByRole('dialog')).toHaveCount(0, { timeout: 100_000 });
   await expect(page.getByRole('heading', { name: 'When it reached' })).toBeVisible();
   await page.getByRole('link', { name: 'Curve' }).click();
   const download = page.waitForEvent('download', { timeout: 200_000 });

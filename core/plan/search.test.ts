@@ -11,7 +11,7 @@ function planOf(
   problem: Problem,
   order: readonly string[] = [],
   before = new Map<string, number>(),
-  isEnough = (_finish: number) => false,
+  isEnough: (finish: number) => boolean = () => false,
 ) {
   const steps = search(problem, order, before);
   for (let step = steps.next(); ; step = steps.next()) if (step.done || isEnough(step.value.finish)) return step.value;
