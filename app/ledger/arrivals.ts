@@ -5,7 +5,7 @@ import { pack, unpack } from './filing';
 import { allInk, keyOf } from './ink';
 import { exclusively } from './locks';
 import { sampleKeys, sampleRows, samplesOf } from './samples';
-import { StorageTrouble, troubleFrom } from './storageTrouble';
+import { StorageTrouble, troubleFrom, whyOf } from './storageTrouble';
 import { answer, within } from './transactions';
 
 /**
@@ -53,13 +53,13 @@ async function bringIn(runs: readonly StoredRun[], others: readonly Arriving[], 
     await stage(runs, others, progress);
   } catch (cause) {
     await drop().catch(() => undefined);
-    throw new StorageTrouble(troubleFrom(cause).saying('').trim(), 'Nothing was imported.', { cause });
+    throw new StorageTrouble(whyOf(troubleFrom(cause)), 'Nothing was imported.', { cause });
   }
   try {
     await layOut();
   } catch (cause) {
     throw new StorageTrouble(
-      `${troubleFrom(cause).saying('').trim()} It goes on at the next start.`,
+      `${whyOf(troubleFrom(cause))} It goes on at the next start.`,
       'The import is stored whole, but not all of it is in its place yet.',
       { cause },
     );
