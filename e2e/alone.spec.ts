@@ -1,7 +1,7 @@
 import { readFileSync, writeFileSync } from 'node:fs';
 import { expect, test } from '@playwright/test';
 import { PORTS } from '../server/serve';
-import { bringShelf, choose, entry, log, said, startRun, stopRun } from './person';
+import { bringShelf, choose, entry, log, loseDatabases, said, secondCopy, startRun, stopRun } from './person';
 
 test.describe('on a phone', () => {
   test.use({ viewport: { width: 390, height: 844 }, hasTouch: true });
@@ -158,19 +158,10 @@ test('@run databases that the browser threw away are brought back from the secon
   await startRun(page, 'Sedge 5', 'Cobble 20', '20');
   for (const line of ['21 18w', '22 18.1w # case off']) await log(page, line);
   // The copy follows a moment behind.
-  const copied = () =>
-    page.evaluate(async () => {
-      const folder = await (await navigator.storage.getDirectory()).getDirectoryHandle('second-copy');
-      let text = '';
-      for await (const file of folder.values()) if (file.kind === 'file') text += await (await file.getFile()).text();
-      return text;
-    });
-  await expect.poll(copied).toContain('case off');
+  await expect.poll(() => secondCopy(page)).toContain('case off');
   // What a browser does that finds them broken.
   await page.goto('/icon.svg');
-  await page.evaluate(async () => {
-    for (const { name } of await indexedDB.databases()) indexedDB.deleteDatabase(name ?? '');
-  });
+  await loseDatabases(page);
   await page.goto('/');
   await expect(page.getByText('It was brought back from its second copy')).toBeVisible();
   await expect(page.getByRole('article')).toContainText('22%');

@@ -4,7 +4,21 @@ import { join } from 'node:path';
 import { expect, test, type Page } from '@playwright/test';
 import type { Logbook } from '../core';
 import { browse, newProfile } from './browse';
-import { bookOf, bringShelf, choose, entry, finished, log, said, startRun, stopRun } from './person';
+import {
+  bookOf,
+  bringShelf,
+  choose,
+  entry,
+  finished,
+  limitedStorage,
+  log,
+  loseDatabases,
+  loseSecondCopy,
+  said,
+  secondCopy,
+  startRun,
+  stopRun,
+} from './person';
 
 /** Nothing can ruin a run, lock the logbook or blank a screen: each of these once did. */
 
@@ -179,13 +193,7 @@ test('@ground every entry can be struck: by X what was entered last, and in the 
 });
 
 test('@ground a set that cannot be stored is offered as one file of all its runs, and is all there or not at all', async ({ page }) => {
-  await page.addInitScript(() => {
-    const put = IDBObjectStore.prototype.put;
-    IDBObjectStore.prototype.put = function (...args) {
-      if ((window as { isFull?: boolean }).isFull) throw new DOMException('no room', 'QuotaExceededError');
-      return put.apply(this, args);
-    };
-  });
+  const fill = await limitedStorage(page);
   await bringShelf(page, ['Sedge 5', 'Bittern Slate'], ['Cobble 20', 'Quern 65']);
   await page.goto('/run/new');
   await choose(page, 'Device', 'Sedge 5');
@@ -197,7 +205,7 @@ test('@ground a set that cannot be stored is offered as one file of all its runs
   await page.getByLabel('Level at plug-in').fill('8');
   await page.getByRole('button', { name: 'Ready' }).click();
   await expect(page.getByRole('button', { name: 'Switch the strip on now' })).toBeFocused();
-  await page.evaluate(() => ((window as { isFull?: boolean }).isFull = true));
+  await fill(true);
   await page.keyboard.press('Space');
   const download = page.waitForEvent('download');
   await page.getByRole('button', { name: 'Save all 2 runs as a file' }).click();
@@ -319,11 +327,8 @@ test('@ground a backup can always be restored, though it is larger than the log 
   await page.getByRole('button', { name: 'Take the logbook out' }).click();
   const path = await (await download).path();
   await page.goto('/inkpath');
-  await page.evaluate(async () => {
-    for (const { name } of await indexedDB.databases()) indexedDB.deleteDatabase(name ?? '');
-    for await (const each of (await navigator.storage.getDirectory()).keys())
-      await (await navigator.storage.getDirectory()).removeEntry(each, { recursive: true }).catch(() => undefined);
-  });
+  await loseDatabases(page);
+  await loseSecondCopy(page);
   await page.goto('/curve');
   await expect(page.getByRole('heading', { name: 'No finished runs yet' })).toBeVisible();
   await page.getByRole('button', { name: 'Bring a file in' }).click();
@@ -367,24 +372,12 @@ test('@ground a page that is left at once is in the second copy after the next s
   await page.goto('about:blank');
   await page.goto('/');
   await expect(lanes(page)).toContainText('3%');
-  const copied = () =>
-    page.evaluate(async () => {
-      let text = '';
-      for await (const file of (await (await navigator.storage.getDirectory()).getDirectoryHandle('second-copy')).values())
-        if (file.kind === 'file') text += await (await file.getFile()).text();
-      return text;
-    });
-  await expect.poll(copied).toContain('"watts":17.31');
+  await expect.poll(() => secondCopy(page)).toContain('"watts":17.31');
 
   // One database alone is thrown away, the shelf stands: it is seen by comparing.
   await page.goto('about:blank');
   await page.goto('/inkpath');
-  await page.evaluate(
-    () =>
-      new Promise((resolve) => {
-        indexedDB.deleteDatabase('inkpath-live').onsuccess = resolve;
-      }),
-  );
+  await loseDatabases(page, ['inkpath-live']);
   await page.goto('/');
   await expect(page.getByText(/thrown this logbook or a part of it away/)).toBeVisible();
   await expect(lanes(page)).toContainText('3%');

@@ -146,3 +146,49 @@ export function finished(id: string, levels: readonly number[], plugInAt = Date.
 /** A logbook of runs alone, as a file. */
 export const bookOf = (runs: StoredRun[]) =>
   writeLogbook(logbookOf({ devices: [], chargers: [], cables: [], meters: [] }, { methods: [], studies: [] }, runs));
+
+/** Storage that can be filled up, from the next page on. @returns fills it, or makes room again */
+export async function limitedStorage(page: Page): Promise<(isFull: boolean) => Promise<unknown>> {
+  await page.addInitScript(() => {
+    const put = IDBObjectStore.prototype.put;
+    IDBObjectStore.prototype.put = function (...args) {
+      if ((window as { isFull?: boolean }).isFull) throw new DOMException('no room', 'QuotaExceededError');
+      return put.apply(this, args);
+    };
+  });
+  return (isFull) => page.evaluate((full) => ((window as { isFull?: boolean }).isFull = full), isFull);
+}
+
+/** What a browser does that finds its databases broken: all of them go, or those named. From a page that has none of them open. */
+export const loseDatabases = (page: Page, names?: readonly string[]) =>
+  page.evaluate(async (chosen) => {
+    for (const name of chosen ?? (await indexedDB.databases()).map((each) => each.name ?? ''))
+      await new Promise((resolve, reject) => {
+        const request = indexedDB.deleteDatabase(name);
+        request.onsuccess = resolve;
+        request.onerror = reject;
+      });
+  }, names);
+
+/** All that the second copy holds, as text. */
+export const secondCopy = (page: Page) =>
+  page.evaluate(async () => {
+    let text = '';
+    for await (const folder of (await navigator.storage.getDirectory()).values())
+      if (folder.kind === 'directory')
+        for await (const file of folder.values()) if (file.kind === 'file') text += await (await file.getFile()).text();
+    return text;
+  });
+
+/** The second copy goes too. A page that was just left may hold it for a moment still. */
+export const loseSecondCopy = (page: Page) =>
+  expect
+    .poll(() =>
+      page.evaluate(async () => {
+        const all = await navigator.storage.getDirectory();
+        let left = 0;
+        for await (const name of all.keys()) await all.removeEntry(name, { recursive: true }).catch(() => left++);
+        return left;
+      }),
+    )
+    .toBe(0);

@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { expect, test } from '@playwright/test';
 import { browse, newProfile } from './browse';
-import { addCharger, addDevice, entry, log, said, startRun } from './person';
+import { addCharger, addDevice, entry, limitedStorage, log, said, startRun } from './person';
 
 test('@slice a run killed with its browser comes back counting, with all its ink', async () => {
   const profile = newProfile();
@@ -39,17 +39,11 @@ test('@slice a reload in mid-run loses nothing that was shown as logged', async 
 });
 
 test('@slice a failed write says so, keeps the entry, and offers a file', async ({ page }) => {
-  await page.addInitScript(() => {
-    const put = IDBObjectStore.prototype.put;
-    IDBObjectStore.prototype.put = function (...args) {
-      if ((window as { isFull?: boolean }).isFull) throw new DOMException('no room', 'QuotaExceededError');
-      return put.apply(this, args);
-    };
-  });
+  const fill = await limitedStorage(page);
   await addDevice(page, 'Sedge 5', '4500', '3.85');
   await addCharger(page, 'Cobble 20', '20');
   await startRun(page, 'Sedge 5', 'Cobble 20', '2');
-  await page.evaluate(() => ((window as { isFull?: boolean }).isFull = true));
+  await fill(true);
   await entry(page).fill('12 18.4w');
   await entry(page).press('Enter');
   await expect(said(page)).toContainText('Not logged. This browser has no room left for it.');
@@ -61,20 +55,13 @@ test('@slice a failed write says so, keeps the entry, and offers a file', async 
   const saved = JSON.parse(readFileSync(await (await download).path(), 'utf8')) as { runs: { entries: { text?: string }[] }[] };
   expect(saved.runs[0]?.entries.at(-1)?.text).toBe('Not logged: 12 18.4w');
 
-  await page.evaluate(() => ((window as { isFull?: boolean }).isFull = false));
+  await fill(false);
   await entry(page).press('Enter');
   await expect(said(page)).toContainText('Logged at');
 });
 
 test('@slice a start or a stop that cannot be stored says so and offers the run as a file', async ({ page }) => {
-  await page.addInitScript(() => {
-    const put = IDBObjectStore.prototype.put;
-    IDBObjectStore.prototype.put = function (...args) {
-      if ((window as { isFull?: boolean }).isFull) throw new DOMException('no room', 'QuotaExceededError');
-      return put.apply(this, args);
-    };
-  });
-  const fill = (isFull: boolean) => page.evaluate((full) => ((window as { isFull?: boolean }).isFull = full), isFull);
+  const fill = await limitedStorage(page);
   await addDevice(page, 'Sedge 5', '4500', '3.85');
   await addCharger(page, 'Cobble 20', '20');
   await page.goto('/run/new');

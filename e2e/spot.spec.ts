@@ -91,6 +91,7 @@ test('@run a load test splits the power of each workload and source, and says wh
       await page.getByLabel('Unit').fill('fps');
     }
     await page.keyboard.press('Enter');
+    await expect(page.getByRole('dialog')).toHaveCount(0);
     await expect(said(page)).toContainText('Noted at');
     await page.keyboard.press('Escape');
   };

@@ -48,6 +48,18 @@ describe('the due line', () => {
     expect([levels(0), levels(1)]).toEqual([[2], [2, 21]]);
   });
 
+  it('keeps what is typed while something else is being stored', async () => {
+    const line = useDueLine();
+    line.text = '20';
+    const logging = line.submit();
+    line.text = '2021 w';
+    await logging;
+    expect(line.text).toBe('21 w');
+    line.say('Noted at 12 min: unplugged.');
+    expect(line.text).toBe('21 w');
+    expect(line.answer?.text).toContain('Noted');
+  });
+
   it('logs at the moment that was marked', async () => {
     const line = useDueLine();
     line.mark();

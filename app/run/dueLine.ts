@@ -81,10 +81,17 @@ export const useDueLine = defineStore('dueLine', () => {
     if (taken !== undefined) setMarks(left);
   }
 
-  /** Says what was stored from elsewhere. */
+  /** Says what was stored from elsewhere. What is being typed meanwhile stays. */
   function say(what: string): void {
-    clear();
+    if (!text.value && !striking.value) clear();
     answer.value = { kind: 'logged', text: what };
+  }
+
+  /** Clears the line of what was submitted and is stored now; what was typed on meanwhile stays. */
+  function clearOf(submitted: string): void {
+    const { value: typed } = text;
+    clear();
+    if (typed !== submitted) text.value = typed.startsWith(submitted) ? typed.slice(submitted.length) : typed;
   }
 
   /** Clears what is half done. @returns whether there was anything to clear */
@@ -135,7 +142,8 @@ export const useDueLine = defineStore('dueLine', () => {
 
   async function log(): Promise<void> {
     const run = record.value;
-    const line = parseEntryLine(text.value);
+    const { value: typed } = text;
+    const line = parseEntryLine(typed);
     if (!run || !line.ok) {
       answer.value = { kind: 'error', text: line.ok ? 'Nothing is live. Start a run first.' : line.error };
       return;
@@ -145,8 +153,8 @@ export const useDueLine = defineStore('dueLine', () => {
       answer.value = { kind: 'error', text: weighed.error };
       return;
     }
-    if (weighed.verdict === 'ask' && askedAbout.value !== text.value) {
-      askedAbout.value = text.value;
+    if (weighed.verdict === 'ask' && askedAbout.value !== typed) {
+      askedAbout.value = typed;
       answer.value = { kind: 'question', text: weighed.question };
       return;
     }
@@ -154,7 +162,7 @@ export const useDueLine = defineStore('dueLine', () => {
     const { draft } = weighed;
     lastLogged.value = run.header.id;
     const seen = spell((draft.at - run.header.plugInAt) / 1000, 1);
-    clear();
+    clearOf(typed);
     const remark = weighed.verdict === 'log' ? weighed.remark : undefined;
     const full = draft.kind === 'reading' && draft.percent === 100 ? ' It shows 100 %: press S when you stop.' : '';
     answer.value = { kind: 'logged', text: `Logged at ${seen} on ${run.header.device.name}. ${remark ?? ''}${full}`.trim() };
