@@ -56,7 +56,7 @@ export function readCsv(text: string, name: string, options?: CsvOptions): CsvRu
 }
 
 /** How much is read before rows are made of it, in characters. */
-const PIECE = 250_000;
+const PIECE = 64_000;
 /** Rows by which the decimal mark is told. */
 const TELLING = 50;
 
@@ -232,10 +232,16 @@ interface ReadRow {
   order: number;
 }
 
-/** Reads rows one after another: a time is understood against the one before it. */
+/** What a person may do about a cell that cannot be read. */
+const MEND = 'Correct it, or choose to skip rows that cannot be read.';
+
+/** Reads rows one after another: a time is understood against the one before it. Words are made only of what is refused. */
 class RowReader {
   private last = -Infinity;
   private days = 0;
+  /** The row and the column that are being read. */
+  private row = 0;
+  private column = 0;
 
   constructor(
     private readonly columns: (Column | undefined)[],
@@ -245,91 +251,90 @@ class RowReader {
   ) {}
 
   read(cells: string[], row: number): ReadRow {
-    const where = `Row ${row} of ${this.name}`;
+    this.row = row;
     if (cells.length !== this.columns.length) {
       throw new ImportError(
-        `${where} has ${cells.length} columns where the heading has ${this.columns.length}. Mend the row, or choose to skip rows that cannot be read.`,
+        `${this.where} has ${cells.length} columns where the heading has ${this.columns.length}. Mend the row, or choose to skip rows that cannot be read.`,
       );
     }
     const read: ReadRow = { seconds: Number.NaN, instant: undefined, kind: 'sample', values: {}, note: '', order: row };
-    this.columns.forEach((column, index) => {
+    for (const [index, column] of this.columns.entries()) {
       const cell = (cells[index] ?? '').trim();
-      if (!column || cell === '' || (column.holds !== 'note' && MISSING.has(cell.toLowerCase()))) return;
-      const place = `${where}: “${cell.slice(0, 40)}”`;
-      const title = `in column “${this.heading[index] ?? ''}”`;
+      if (!column || cell === '' || (column.holds !== 'note' && MISSING.has(cell.toLowerCase()))) continue;
+      this.column = index;
       if (column.holds === 'note') read.note = untame(cell);
-      else if (column.holds === 'order') read.order = this.number(cell, place, title);
-      else if (column.holds === 'kind') read.kind = this.kind(cell, place, title);
-      else if (column.holds === 'quantity') read.values[column.quantity] = this.figure(column, cell, place, title);
-      else this.time(column, cell, read, place, title);
-    });
-    if (Number.isNaN(read.seconds)) throw new ImportError(`${where} has no time. Fill it in, or choose to skip rows that cannot be read.`);
+      else if (column.holds === 'order') read.order = this.number(cell);
+      else if (column.holds === 'kind') read.kind = this.kind(cell);
+      else if (column.holds === 'quantity') read.values[column.quantity] = this.figure(column, cell);
+      else this.time(column, cell, read);
+    }
+    if (Number.isNaN(read.seconds))
+      throw new ImportError(`${this.where} has no time. Fill it in, or choose to skip rows that cannot be read.`);
     if (read.kind === 'note' && read.note === '')
-      throw new ImportError(`${where} is a note without a text. Write one, or choose to skip rows that cannot be read.`);
+      throw new ImportError(`${this.where} is a note without a text. Write one, or choose to skip rows that cannot be read.`);
     if (read.seconds < this.last) {
       throw new ImportError(
-        `${where} goes back in time, from ${this.last} s to ${read.seconds} s. Put the rows in order of time, or choose to skip such rows.`,
+        `${this.where} goes back in time, from ${this.last} s to ${read.seconds} s. Put the rows in order of time, or choose to skip such rows.`,
       );
     }
     this.last = read.seconds;
     return read;
   }
 
-  private kind(cell: string, place: string, title: string): ReadRow['kind'] {
+  private get where(): string {
+    return `Row ${this.row} of ${this.name}`;
+  }
+
+  /** What is wrong with a cell, and what to do. */
+  private refusal(cell: string, says: string, mend: string, found = ''): ImportError {
+    return new ImportError(`${this.where}: “${cell.slice(0, 40)}” ${says} in column “${this.heading[this.column] ?? ''}”${found}. ${mend}`);
+  }
+
+  private kind(cell: string): ReadRow['kind'] {
     const kind = (['reading', 'sample', 'event', 'note', 'stop'] as const).find((known) => known === cell);
-    if (!kind) throw new ImportError(`${place} is not a kind of row ${title}. Write reading, sample, event, note or stop.`);
+    if (!kind) throw this.refusal(cell, 'is not a kind of row', 'Write reading, sample, event, note or stop.');
     return kind;
   }
 
-  private figure(column: Extract<Column, { holds: 'quantity' }>, cell: string, place: string, title: string): number {
-    const value = column.convert(this.number(cell.replace(/\s*(%|[a-z]+|°[cf])$/i, ''), place, title));
-    if (column.quantity === 'percent' && !isKept('percent', value)) {
-      throw new ImportError(`${place} is not a level from 0 to 100 % ${title}. Correct it, or choose to skip rows that cannot be read.`);
-    }
-    if (!isKept(column.quantity, value)) {
-      const { least, most } = RANGES[column.quantity];
-      throw new ImportError(
-        `${place} cannot be ${title}: from ${least} to ${most} is kept. Correct it, or choose to skip rows that cannot be read.`,
-      );
-    }
-    return value;
+  private figure({ quantity, convert }: Extract<Column, { holds: 'quantity' }>, cell: string): number {
+    const value = convert(this.number(cell.replace(UNIT, '')));
+    if (isKept(quantity, value)) return value;
+    if (quantity === 'percent') throw this.refusal(cell, 'is not a level from 0 to 100 %', MEND);
+    const { least, most } = RANGES[quantity];
+    throw this.refusal(cell, 'cannot be', MEND, `: from ${least} to ${most} is kept`);
   }
 
-  private number(cell: string, place: string, title: string): number {
+  private number(cell: string): number {
     const text = this.decimalComma ? cell.replace(',', '.') : cell;
-    if (!/^[-+]?(\d+\.?\d*|\.\d+)(e[-+]?\d+)?$/i.test(text)) {
-      const hint =
-        cell.includes(',') && !this.decimalComma
-          ? 'Choose decimal comma, or skip the row.'
-          : 'Correct it, or choose to skip rows that cannot be read.';
-      throw new ImportError(`${place} is not a number ${title}. ${hint}`);
-    }
-    return Number(text);
+    if (NUMBER.test(text)) return Number(text);
+    const mend = cell.includes(',') && !this.decimalComma ? 'Choose decimal comma, or skip the row.' : MEND;
+    throw this.refusal(cell, 'is not a number', mend);
   }
 
-  private time(column: Extract<Column, { scale: number }>, cell: string, read: ReadRow, place: string, title: string): void {
+  private time(column: Extract<Column, { scale: number }>, cell: string, read: ReadRow): void {
     const ticking = parseClock(cell);
     const date = /^(\d{4})-(\d\d)-(\d\d)[T ]/.exec(cell);
     const instant = date ? Date.parse(cell.replace(' ', 'T').replace(',', '.')) : Number.NaN;
-    if (date && !isDay(Number(date[1]), Number(date[2]), Number(date[3])))
-      throw new ImportError(`${place} is no day of the calendar ${title}. Correct it, or choose to skip rows that cannot be read.`);
+    if (date && !isDay(Number(date[1]), Number(date[2]), Number(date[3]))) throw this.refusal(cell, 'is no day of the calendar', MEND);
     if (!Number.isNaN(instant)) {
-      if (instant < MOMENTS.least || instant > MOMENTS.most)
-        throw new ImportError(`${place} is not between 1970 and 2199 ${title}. Correct it, or choose to skip rows that cannot be read.`);
+      if (instant < MOMENTS.least || instant > MOMENTS.most) throw this.refusal(cell, 'is not between 1970 and 2199', MEND);
       read.instant = instant;
       if (Number.isNaN(read.seconds)) read.seconds = instant / 1000;
     } else if (ticking !== undefined) {
       if (column.holds === 'time' && ticking + this.days * DAY < this.last - DAY / 2) this.days += 1;
       read.seconds = ticking + this.days * DAY;
     } else if (/[-/:.]\d+[-/:.]/.test(cell)) {
-      throw new ImportError(`${place} is not a time ${title}. Write it as 2026-10-05T14:02:05, as 1:02:05, or in seconds.`);
+      throw this.refusal(cell, 'is not a time', 'Write it as 2026-10-05T14:02:05, as 1:02:05, or in seconds.');
     } else {
-      read.seconds = this.number(cell, place, title) * column.scale;
-      if (!(read.seconds >= -LONGEST_RUN && read.seconds <= LONGEST_RUN))
-        throw new ImportError(`${place} is no time of a run ${title}. Correct it, or choose to skip rows that cannot be read.`);
+      read.seconds = this.number(cell) * column.scale;
+      if (!(read.seconds >= -LONGEST_RUN && read.seconds <= LONGEST_RUN)) throw this.refusal(cell, 'is no time of a run', MEND);
     }
   }
 }
+
+const NUMBER = /^[-+]?(\d+\.?\d*|\.\d+)(e[-+]?\d+)?$/i;
+/** A unit behind a figure. */
+const UNIT = /(?<=[\d.])\s*(%|[a-z]+|°[cf])$/i;
 
 /** Whether there is such a day: February has 28 days, or 29. */
 function isDay(year: number, month: number, day: number): boolean {

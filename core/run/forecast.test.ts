@@ -22,7 +22,7 @@ const DEVICES: Device[] = [
 ];
 const CHARGERS: Charger[] = [10, 20, 30, 65].map((watts) => ({ id: `c${watts}`, name: `${watts} W`, kind: 'adapter', watts }));
 const STEP = 10;
-/** A small draw with every test; `npm run forecast` draws two hundred, or as many as it is told. */
+/** A small draw with every test; `npm run thorough` draws two hundred, or as many as it is told. */
 const CHARGES = Number(process.env.CHARGES ?? 12);
 
 /** A charge whose battery, charger, steps and heat are none that the forecast could know, read by a person. */
