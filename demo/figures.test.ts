@@ -1,0 +1,71 @@
+import { describe, expect, it } from 'vitest';
+import {
+  compareRuns,
+  compatibility,
+  costOf,
+  expectations,
+  explain,
+  figuresOf,
+  foldRun,
+  forecasts,
+  lessons,
+  LEVELS,
+  milestone,
+  notices,
+  setupsOf,
+  stalls,
+  summarise,
+  tellings,
+  unfairness,
+  verdict,
+} from '@core';
+import { CABLES, CHARGERS, DEVICES, finishedRuns, liveRun, METERS, STUDIES } from './saltmarsh';
+
+/**
+ * Every figure of the demo, to the digit: a change that is not meant to change figures shows here what it changed. Where figures are meant to change, the
+ * fixtures are written anew (`npm run unit -- demo -u`) and the change is read line by line.
+ */
+const NOW = Date.UTC(2026, 10, 23, 12);
+const records = [...finishedRuns(), liveRun(NOW)].map(({ header, entries, samples }) => foldRun(header, entries, samples));
+const shelf = { devices: DEVICES, chargers: CHARGERS, cables: CABLES, meters: METERS };
+/** One line for each value, so that a difference is read at a glance. */
+const lines = (all: readonly unknown[]) => `${all.map((each) => JSON.stringify(each)).join('\n')}\n`;
+
+describe('the figures of the demo', () => {
+  it('are those of the fixture, of each run', async () => {
+    const all = records.flatMap((run) => {
+      const { outline: _, ...summary } = summarise(run);
+      return [
+        summary,
+        ...figuresOf(run),
+        ...Array.from({ length: 20 }, (__, index) => milestone(run.tracks.percent, 5 * (index + 1))),
+        ...notices(run),
+        ...stalls(run.tracks.percent),
+        ...forecasts(run, LEVELS),
+        ...compatibility(run),
+      ];
+    });
+    await expect(lines(all)).toMatchFileSnapshot('fixtures/runs.jsonl');
+  });
+
+  it('are those of the fixture, of each study', async () => {
+    const all = STUDIES.flatMap((study) => {
+      const runs = records.filter(({ header }) => header.study?.id === study.id);
+      const setups = setupsOf(study, shelf);
+      const compared = LEVELS.flatMap((level) => {
+        const rows = compareRuns(runs, runs[0]?.header.id ?? '', level);
+        return [...rows.map(({ run, ...row }) => ({ run: run.header.id, ...row })), ...verdict(rows, level), ...unfairness(rows)];
+      });
+      return [study.name, ...compared, ...tellings(study, setups, LEVELS), costOf(study, setups)];
+    });
+    await expect(lines(all)).toMatchFileSnapshot('fixtures/studies.jsonl');
+  });
+
+  it('are those of the fixture, of each device on each charger', async () => {
+    const all = expectations(DEVICES, CHARGERS).flatMap((row) => [
+      ...row.map(({ settled }) => `${settled.device.name} on ${settled.charger.name}: ${explain(settled)}`),
+      ...lessons(row),
+    ]);
+    await expect(lines(all)).toMatchFileSnapshot('fixtures/expectations.jsonl');
+  });
+});
