@@ -1,5 +1,5 @@
-/** Arrows run one way: app, demo and server use core; in core a room uses only rooms above it. */
-const ROOMS = [
+/** Arrows run one way: app, demo and server use core; in core and in app a room uses only rooms above it in its list. */
+const CORE = [
   'quantity',
   'bench',
   'power',
@@ -17,16 +17,37 @@ const ROOMS = [
   'exchange',
 ];
 
-const upward = ROOMS.map((room, index) => ({
-  name: `core-${room}-uses-rooms-above`,
+/** Screens stand side by side and never use each other. */
+const SCREENS = ['bench', 'plan', 'run', 'curve', 'compare'];
+const APP = ['kit', 'ledger', 'logbook', 'strip', 'method', 'entry', 'workers', 'exports', SCREENS, 'frame'];
+
+/** One rule a room: it uses nothing that stands below it. */
+const upward = (house, rooms) =>
+  rooms.flatMap((level, index) =>
+    [level].flat().map((room) => ({
+      name: `${house}-${room}-uses-rooms-above`,
+      severity: 'error',
+      from: { path: `^${house}/${room}/` },
+      to: {
+        path: `^${house}/(${[...[level].flat().filter((beside) => beside !== room), ...rooms.slice(index + 1).flat()].join('|') || 'nothing'})/`,
+      },
+    })),
+  );
+
+/** Every room has its place in a list. */
+const known = (house, rooms) => ({
+  name: `${house}-knows-its-rooms`,
   severity: 'error',
-  from: { path: `^core/${room}/` },
-  to: { path: `^core/(${ROOMS.slice(index + 1).join('|') || 'nothing'})/` },
-}));
+  from: {},
+  to: { path: `^${house}/[^/]+/`, pathNot: `^${house}/(${rooms.flat().join('|')})/` },
+});
 
 export default {
   forbidden: [
-    ...upward,
+    ...upward('core', CORE),
+    ...upward('app', APP),
+    known('core', CORE),
+    known('app', APP),
     { name: 'no-circles', severity: 'error', from: {}, to: { circular: true } },
     {
       name: 'core-stands-alone',

@@ -9,7 +9,7 @@ import vuetify from 'vite-plugin-vuetify';
 const FIRST = new RegExp(
   [
     'node_modules/(@vue|vue|vue-router|pinia|nanoid|tinykeys|d3-array|internmap)/',
-    'app/(frame/(?!Help|Lost|Shortcut|vFocus|NoStorage|Failure|Draft|drafts)|ledger/(?!databases|storageTrouble|transactions|arrivals|door)|bench/shelf|curve/logbook|run/(lanes|dueLine|DueLine|RunView|LiveLane)|strip/(PenNib|pens))',
+    'app/(frame/(?!Help|Lost|Shortcut|NoStorage|Failure)|kit/(?!drafts|Draft|vFocus|ticks)|ledger/(?!databases|storageTrouble|transactions|arrivals|door|copyWorker)|logbook/(shelf|runs|lanes|kind|keepSettings|TroubleNote)|entry/(dueLine|DueLine)|run/(RunView|LiveLane)|strip/(PenNib|pens))',
     'core/(quantity|bench/(battery|label|offer|portName|ports|sharing)|power|simulate|margin|method/cadence\\.|ink/(entrySays|events|fold|plainReading|ranges|statuses|track|version)|curve|run|exchange/(fromSchema1|importError|joinInk|migrate|logbook\\.))',
     'demo/|plugin-vue:export-helper',
   ].join('|'),

@@ -6,10 +6,10 @@ import './frame/paper.css';
 import { createPinia } from 'pinia';
 import { createApp } from 'vue';
 import App from './frame/App.vue';
-import { report, watchFailures } from './frame/failures';
 import { openLogbook } from './frame/openLogbook';
 import { createRoutes } from './frame/router';
-import { createTheme } from './frame/theme';
+import { report, watchFailures } from './kit/failures';
+import { createTheme } from './kit/theme';
 
 const nonce = document.querySelector<HTMLMetaElement>('meta[name="inkpath-nonce"]')?.content ?? '';
 const pinia = createPinia();

@@ -4,16 +4,16 @@ import { computed, ref } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import { format } from 'date-fns';
 import { gearOf, SHELVES, writeGearCsv, type Gear, type Kept, type Shelf } from '@core';
-import { useLogbook } from '../curve/logbook';
-import { fileName, saveFile } from '../frame/saveFile';
+import { fileName, saveFile } from '../kit/saveFile';
 import { StorageTrouble } from '../ledger/storageTrouble';
-import { useLanes } from '../run/lanes';
-import GearForm from './GearForm.vue';
+import { useLanes } from '../logbook/lanes';
+import { useLogbook } from '../logbook/runs';
+import { useShelf } from '../logbook/shelf';
+import UnreadNote from '../logbook/UnreadNote.vue';
 import GearFileSheet from './GearFileSheet.vue';
+import GearForm from './GearForm.vue';
 import ShelfTable from './ShelfTable.vue';
 import { SHELF_WORDS } from './words';
-import UnreadNote from '../frame/UnreadNote.vue';
-import { useShelf } from './shelf';
 
 /** The shelf: what is charged, what it is charged from, and what lies in between. */
 const route = useRoute();

@@ -2,9 +2,9 @@
 import { computed, ref, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import { expectations, lessons } from '@core';
+import { useShelf } from '../logbook/shelf';
 import ExpectTable from './ExpectTable.vue';
 import PencilPanel from './PencilPanel.vue';
-import { useShelf } from './shelf';
 
 /** What every device has to expect of every charger, before anything is plugged in; one pairing at a time in pencil. */
 const bench = useShelf();

@@ -2,10 +2,10 @@
 import { nanoid } from 'nanoid';
 import { computed, ref, shallowRef } from 'vue';
 import { ImportError, readGearCsv, type Kept, type ReadGear, type Shelf } from '@core';
+import DraftOffer from '../kit/DraftOffer.vue';
+import { useDraft } from '../kit/drafts';
 import { StorageTrouble } from '../ledger/storageTrouble';
-import DraftOffer from '../frame/DraftOffer.vue';
-import { useDraft } from '../frame/drafts';
-import { useShelf } from './shelf';
+import { useShelf } from '../logbook/shelf';
 
 /** Brings gear in from a CSV: shows which rows stand and which do not, before anything is stored. */
 const emit = defineEmits<{ done: [brought?: Shelf] }>();

@@ -3,13 +3,13 @@ import { toTypedSchema } from '@vee-validate/yup';
 import { useForm } from 'vee-validate';
 import { computed, ref } from 'vue';
 import { batteryDoubt, batteryFacts, FACTS, fixed, SCHEMAS, type Device, type Gear, type Kept, type Shelf } from '@core';
+import DraftOffer from '../kit/DraftOffer.vue';
+import { useDraft } from '../kit/drafts';
+import { vFocus } from '../kit/vFocus';
 import { StorageTrouble } from '../ledger/storageTrouble';
-import DraftOffer from '../frame/DraftOffer.vue';
-import { useDraft } from '../frame/drafts';
-import { vFocus } from '../frame/vFocus';
+import { useShelf } from '../logbook/shelf';
 import PortsField from './PortsField.vue';
 import { labelOf } from './words';
-import { useShelf } from './shelf';
 
 /** Writes a piece of gear down, or changes one. Which facts it asks for stands in core’s FACTS. */
 const props = defineProps<{ shelf: Shelf; gear: Partial<Gear> & { id: string } }>();

@@ -20,18 +20,18 @@ import {
   type RunRecord,
   type Samples,
 } from '@core';
-import { fileName, saveFile } from '../frame/saveFile';
+import { useDueLine } from '../entry/dueLine';
+import { fileName, saveFile } from '../kit/saveFile';
 import { filedRun } from '../ledger/filing';
 import { StorageTrouble } from '../ledger/storageTrouble';
-import { useDueLine } from '../run/dueLine';
-import { useLanes } from '../run/lanes';
+import { useLanes } from '../logbook/lanes';
+import { useLogbook } from '../logbook/runs';
+import CompatibilityTable from '../strip/CompatibilityTable.vue';
 import InkStrip from '../strip/InkStrip.vue';
 import PenNib from '../strip/PenNib.vue';
 import { tracedWithPencil } from '../strip/trace';
-import CompatibilityTable from './CompatibilityTable.vue';
 import FigureList from './FigureList.vue';
 import InkTable from './InkTable.vue';
-import { useLogbook } from './logbook';
 import WorkTable from './WorkTable.vue';
 
 /** How many remarks are listed: a log whose display jumps about has thousands. */

@@ -4,17 +4,17 @@ import { nanoid } from 'nanoid';
 import { computed, ref, shallowRef, watch } from 'vue';
 import { useRouter } from 'vue-router';
 import { ImportError, MOST_VALUES, runFromCsv, SCHEMA, spell, withRule, type CsvOptions, type Header, type Kept } from '@core';
-import { useShelf } from '../bench/shelf';
+import DraftOffer from '../kit/DraftOffer.vue';
+import { useDraft } from '../kit/drafts';
 import { StorageTrouble } from '../ledger/storageTrouble';
-import { useStudies } from '../plan/studies';
-import DraftOffer from '../frame/DraftOffer.vue';
-import { useDraft } from '../frame/drafts';
-import { useLanes } from '../run/lanes';
-import { useMethods } from '../run/methods';
-import { penFor } from '../run/penFor';
-import { useLogbook } from './logbook';
+import { useLanes } from '../logbook/lanes';
+import { useMethods } from '../logbook/methods';
+import { penFor } from '../logbook/penFor';
+import { useLogbook } from '../logbook/runs';
+import { useShelf } from '../logbook/shelf';
+import { useStudies } from '../logbook/studies';
 import type { ReadFile } from '../workers/exchange';
-import { readFile } from './readFile';
+import { readFile } from '../workers/readFile';
 
 /** Brings a file in: a logbook, a run this program wrote, or a meter's log. Shows what was understood before anything is stored. */
 const open = defineModel<boolean>({ required: true });

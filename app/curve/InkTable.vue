@@ -13,12 +13,12 @@ import {
   type RunRecord,
   type Strike,
 } from '@core';
+import LateEntry from '../entry/LateEntry.vue';
+import PictureButton from '../entry/PictureButton.vue';
+import { vFocus } from '../kit/vFocus';
 import { StorageTrouble } from '../ledger/storageTrouble';
-import { vFocus } from '../frame/vFocus';
-import LateEntry from './LateEntry.vue';
-import PictureButton from './PictureButton.vue';
 
-const PictureSheet = defineAsyncComponent(() => import('./PictureSheet.vue'));
+const PictureSheet = defineAsyncComponent(() => import('../entry/PictureSheet.vue'));
 
 /** A run's ink as it was written, every entry in a row, those struck among them. The table twin of the strip. */
 const props = defineProps<{ run: RunRecord; live: boolean; write: (draft: Draft) => Promise<void> }>();

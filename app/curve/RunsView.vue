@@ -5,14 +5,14 @@ import { computed, defineAsyncComponent, ref, shallowRef } from 'vue';
 import { useRouter } from 'vue-router';
 import { spell, type Summary } from '@core';
 import type { SetAside } from '../ledger/ledger';
-import { useLanes } from '../run/lanes';
+import { useLanes } from '../logbook/lanes';
+import { useLogbook } from '../logbook/runs';
 import InkStrip from '../strip/InkStrip.vue';
 import PenNib from '../strip/PenNib.vue';
 import { outlineOf } from '../strip/trace';
-import { useLogbook } from './logbook';
 
 const ImportSheet = defineAsyncComponent(() => import('./ImportSheet.vue'));
-const SetAsideRuns = defineAsyncComponent(() => import('../run/SetAside.vue'));
+const SetAsideRuns = defineAsyncComponent(() => import('../logbook/SetAside.vue'));
 
 /** Every finished run in a list; choose some to lay over each other, take the logbook out, bring files in. */
 const router = useRouter();
@@ -59,7 +59,7 @@ async function takeOut(): Promise<void> {
   exported.value = 0;
   export_ = new AbortController();
   try {
-    const { saveLogbook } = await import('./saveLogbook');
+    const { saveLogbook } = await import('../exports/saveLogbook');
     leftOut.value = await saveLogbook((share) => (exported.value = share), export_.signal);
   } finally {
     exported.value = undefined;

@@ -1,17 +1,17 @@
 <script setup lang="ts">
 import { defineAsyncComponent, ref, shallowRef, type Ref } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
+import DueLine from '../entry/DueLine.vue';
+import { readyChime } from '../kit/chime';
+import { failure } from '../kit/failures';
+import { useSettings } from '../kit/settings';
+import { useKeys } from '../kit/shortcuts';
 import { troubleFrom } from '../ledger/storageTrouble';
-import DueLine from '../run/DueLine.vue';
-import { useLanes } from '../run/lanes';
+import { useLanes } from '../logbook/lanes';
 import ErrorBoundary from './ErrorBoundary.vue';
-import { failure } from './failures';
 import type { Opened } from './openLogbook';
 import PlaceRail from './PlaceRail.vue';
-import { readyChime } from './chime';
 import { HELP, PLACES } from './places';
-import { useSettings } from './settings';
-import { useKeys } from './shortcuts';
 
 const ShortcutSheet = defineAsyncComponent(() => import('./ShortcutSheet.vue'));
 

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { onErrorCaptured, shallowRef, watch } from 'vue';
 import { useRoute } from 'vue-router';
-import { failureFrom, report, type Failure } from './failures';
+import { failureFrom, report, type Failure } from '../kit/failures';
 import SaveLogbook from './SaveLogbook.vue';
 
 /** Stands around whatever is routed to: an exception in it takes its place, with a way on, and nothing else of the frame. */

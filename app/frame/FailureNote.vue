@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { failure } from './failures';
+import { failure } from '../kit/failures';
 import SaveLogbook from './SaveLogbook.vue';
 
 /** Says what failed while the page it failed on still stands. */

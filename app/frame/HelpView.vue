@@ -1,10 +1,10 @@
 <script setup lang="ts">
 import { onMounted, ref } from 'vue';
 import { CAUTIONS } from '@core';
-import { HELP, PLACES } from './places';
+import { useLanes } from '../logbook/lanes';
 import CallFields from '../run/CallFields.vue';
-import { useLanes } from '../run/lanes';
 import { useOffline } from './offline';
+import { HELP, PLACES } from './places';
 import ShortcutList from './ShortcutList.vue';
 
 /** How it works, in a page: the places, the entry line, the keys, what is kept and how surely, and the cautions. */

@@ -2,13 +2,13 @@
 import { mdiKeyboardOutline, mdiWeatherNight, mdiWhiteBalanceSunny } from '@mdi/js';
 import { computed } from 'vue';
 import { useRoute } from 'vue-router';
-import { useShelf } from '../bench/shelf';
-import { useLogbook } from '../curve/logbook';
-import { useLanes } from '../run/lanes';
+import { useSettings } from '../kit/settings';
+import { logbookKind } from '../logbook/kind';
+import { useLanes } from '../logbook/lanes';
+import { useLogbook } from '../logbook/runs';
+import { useShelf } from '../logbook/shelf';
 import { useOffline } from './offline';
-import { logbookKind } from './openLogbook';
 import { HELP, PLACES } from './places';
-import { useSettings } from './settings';
 
 /** The places of the work, in its order. */
 defineEmits<{ shortcuts: [] }>();

@@ -9,7 +9,7 @@ async function save(): Promise<void> {
   share.value = 0;
   said.value = '';
   try {
-    const { saveLogbook } = await import('../curve/saveLogbook');
+    const { saveLogbook } = await import('../exports/saveLogbook');
     const left = await saveLogbook((done) => (share.value = done));
     said.value = left.length === 0 ? 'Saved.' : `Saved without ${left.map(({ name }) => name).join(', ')}.`;
   } catch (error) {

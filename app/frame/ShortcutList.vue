@@ -1,6 +1,6 @@
 <script setup lang="ts">
-import { useSettings } from './settings';
-import { SHORTCUTS } from './shortcuts';
+import { useSettings } from '../kit/settings';
+import { SHORTCUTS } from '../kit/shortcuts';
 
 /** Every key and what it does, and the switch that turns single keys off. */
 const settings = useSettings();

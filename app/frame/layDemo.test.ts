@@ -1,11 +1,11 @@
 // First: it puts the database in place that the others look for as they load.
 import { emptyBrowser, newTab } from '../ledger/testBrowser';
 import { beforeEach, expect, it, vi } from 'vitest';
-import { useShelf } from '../bench/shelf';
-import { useLogbook } from '../curve/logbook';
-import { useLanes } from '../run/lanes';
+import { fileName } from '../kit/saveFile';
+import { useLanes } from '../logbook/lanes';
+import { useLogbook } from '../logbook/runs';
+import { useShelf } from '../logbook/shelf';
 import { readyDemo } from './layDemo';
-import { fileName } from './saveFile';
 
 beforeEach(async () => {
   await emptyBrowser();

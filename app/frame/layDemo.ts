@@ -1,11 +1,11 @@
 import type { Pinia } from 'pinia';
 import { CABLES, CHARGERS, DEVICES, finishedRuns, liveRun, METERS, STUDIES } from '../../demo/saltmarsh';
 import type { Kept } from '@core';
-import { useShelf } from '../bench/shelf';
-import { useLogbook } from '../curve/logbook';
 import { keysAtStart, liveBook, shelfBook, store, studyBook, valueAtStart } from '../ledger/databases';
 import { forgetLive } from '../ledger/ledger';
-import { useLanes } from '../run/lanes';
+import { useLanes } from '../logbook/lanes';
+import { useLogbook } from '../logbook/runs';
+import { useShelf } from '../logbook/shelf';
 
 const KEY = 'demo';
 /** Raised whenever the scenario changes, so that it is laid anew. */

@@ -1,19 +1,16 @@
 import type { Pinia } from 'pinia';
 import { ref, type Ref } from 'vue';
-import { useShelf } from '../bench/shelf';
-import { useLogbook } from '../curve/logbook';
+import { report } from '../kit/failures';
 import { forgetAhead, isArriving } from '../ledger/databases';
 import { openDoor } from '../ledger/ledger';
 import { compareCopy, isWhole, mend } from '../ledger/mend';
-import { useLanes } from '../run/lanes';
-import { report } from './failures';
+import { keepSettings } from '../logbook/keepSettings';
+import { logbookKind } from '../logbook/kind';
+import { useLanes } from '../logbook/lanes';
+import { useLogbook } from '../logbook/runs';
+import { useShelf } from '../logbook/shelf';
 import { readyDemo } from './layDemo';
 import { useOffline } from './offline';
-import { useSettings } from './settings';
-
-/** Which logbook this address holds: the server writes it into the page. */
-export const logbookKind = (): 'own' | 'demo' =>
-  document.querySelector<HTMLMetaElement>('meta[name="inkpath"]')?.content === 'demo' ? 'demo' : 'own';
 
 /** What came of opening: whether something had to be brought back from the second copy, now or when it was compared. */
 export interface Opened {
@@ -23,7 +20,7 @@ export interface Opened {
 /** Opens what this address holds: what is live, the shelf, the list of runs. The demo is laid first where it is missing or stale. */
 export async function openLogbook(pinia: Pinia): Promise<Opened> {
   const lanes = useLanes(pinia);
-  const load = () => Promise.all([useSettings(pinia).load(), useShelf(pinia).load(), useLogbook(pinia).load(), lanes.load()]);
+  const load = () => Promise.all([keepSettings(pinia), useShelf(pinia).load(), useLogbook(pinia).load(), lanes.load()]);
   const ready = () => (logbookKind() === 'demo' ? readyDemo() : undefined);
   // All at once, for it is there nearly always; where it had been thrown away, once more from the beginning.
   const [isFound, asFound] = await Promise.all([isWhole(), ready(), ...(logbookKind() === 'demo' ? [] : [load()])]);

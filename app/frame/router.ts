@@ -1,6 +1,6 @@
 import { createRouter, createWebHistory } from 'vue-router';
+import { report } from '../kit/failures';
 import RunView from '../run/RunView.vue';
-import { report } from './failures';
 
 /** A room is loaded when it is first entered; the run board, which must be there at once, with the program. */
 export function createRoutes() {

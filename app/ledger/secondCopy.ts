@@ -1,6 +1,6 @@
 import type { Remote } from 'comlink';
 import type { Line } from '@core';
-import type { Compared, SecondCopy } from '../workers/secondCopy';
+import type { Compared, SecondCopy } from './copyWorker';
 
 /**
  * What is stored is also written to a file of its own, beside the databases. A browser that is killed while it writes can find its databases
@@ -16,7 +16,7 @@ function open(): Promise<Remote<SecondCopy> | undefined> {
   // Where the browser has no such files, the databases are all there is.
   if (!('storage' in navigator) || !('getDirectory' in navigator.storage)) return Promise.resolve(undefined);
   copy ??= import('comlink').then(async ({ wrap }) => {
-    const there = wrap<SecondCopy>(new Worker(new URL('../workers/secondCopy.ts', import.meta.url), { type: 'module', name: FOLDER }));
+    const there = wrap<SecondCopy>(new Worker(new URL('./copyWorker.ts', import.meta.url), { type: 'module', name: FOLDER }));
     follow(await there.newest());
     return there;
   });

@@ -2,7 +2,7 @@
 import { format } from 'date-fns';
 import { computed, ref, watch } from 'vue';
 import { runKey, type Appointment, type PlannedRun } from '@core';
-import { vFocus } from '../frame/vFocus';
+import { vFocus } from '../kit/vFocus';
 
 /** The calendar as a list: what the paper shows, in words, and where a run is pinned, moved or let go by keyboard. */
 const props = defineProps<{

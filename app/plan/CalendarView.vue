@@ -2,9 +2,9 @@
 import { format } from 'date-fns';
 import { computed, ref } from 'vue';
 import { cellsOf, runInWords, spell, writeAgenda, writeICalendar, type Appointment, type PlannedRun } from '@core';
-import { useLogbook } from '../curve/logbook';
-import { fileName, saveFile } from '../frame/saveFile';
-import { penFor } from '../run/penFor';
+import { fileName, saveFile } from '../kit/saveFile';
+import { penFor } from '../logbook/penFor';
+import { useLogbook } from '../logbook/runs';
 import AgendaTable from './AgendaTable.vue';
 import { useCalendarDraft } from './calendarDraft';
 import CalendarPaper from './CalendarPaper.vue';

@@ -2,7 +2,7 @@
 import { format } from 'date-fns';
 import { computed, ref } from 'vue';
 import { progressOf, willNotCharge, type Progress, type Setup, type Study } from '@core';
-import { vFocus } from '../frame/vFocus';
+import { vFocus } from '../kit/vFocus';
 
 /** The matrix of a study: what is tested, begun, untested, and left out on purpose with its reason. */
 const props = defineProps<{ study: Study; setups: readonly Setup[]; made: string[]; nameOf: (id: string | undefined) => string }>();

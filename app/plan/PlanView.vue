@@ -3,9 +3,9 @@ import { nanoid } from 'nanoid';
 import { computed, onMounted } from 'vue';
 import { useRouter } from 'vue-router';
 import { progressOf } from '@core';
-import { useShelf } from '../bench/shelf';
-import UnreadNote from '../frame/UnreadNote.vue';
-import { useStudies } from './studies';
+import { useShelf } from '../logbook/shelf';
+import { useStudies } from '../logbook/studies';
+import UnreadNote from '../logbook/UnreadNote.vue';
 
 /** Every study: its question, and how far it has come. */
 const studies = useStudies();

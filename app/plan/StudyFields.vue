@@ -1,9 +1,9 @@
 <script setup lang="ts">
 import { computed } from 'vue';
 import { ORDERS, QUESTIONS, SCHOOLS, STATES, writeCadence, type School, type Study } from '@core';
-import { useShelf } from '../bench/shelf';
-import MethodFields from '../run/MethodFields.vue';
-import type { MethodChoice } from '../run/methodChoice';
+import type { MethodChoice } from '../logbook/methodChoice';
+import { useShelf } from '../logbook/shelf';
+import MethodFields from '../method/MethodFields.vue';
 
 /** What a study is: the question first, then how runs are taken, and from what. */
 const props = defineProps<{ study: Study; method: MethodChoice; errors: Record<string, string> }>();

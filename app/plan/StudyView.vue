@@ -15,14 +15,14 @@ import {
   type Condition,
   type Study,
 } from '@core';
-import { useShelf } from '../bench/shelf';
 import { StorageTrouble } from '../ledger/storageTrouble';
-import type { MethodChoice } from '../run/methodChoice';
-import ConditionsTable from './ConditionsTable.vue';
+import type { MethodChoice } from '../logbook/methodChoice';
+import { useShelf } from '../logbook/shelf';
+import { useStudies } from '../logbook/studies';
+import ConditionsTable from '../method/ConditionsTable.vue';
 import MatrixTable from './MatrixTable.vue';
 import StudyFields from './StudyFields.vue';
 import TellTable from './TellTable.vue';
-import { useStudies } from './studies';
 
 /** One study: its question and method, its matrix, what must match, what it costs and what it will be able to tell. */
 const props = defineProps<{ id: string }>();

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue';
 import { cheapestChange, costOf, fixed, LEVELS, nominal, powerTelling, spell, tellings, type Change, type Setup, type Study } from '@core';
-import { useShelf } from '../bench/shelf';
+import { useShelf } from '../logbook/shelf';
 
 /** What a study costs, and what its readings will be able to tell; asked for a difference, the cheapest change that would show it. */
 const props = defineProps<{ study: Study; setups: readonly Setup[] }>();

@@ -18,10 +18,10 @@ import {
   type Study,
 } from '@core';
 import { ValidationError } from 'yup';
-import { useShelf } from '../bench/shelf';
 import { StorageTrouble } from '../ledger/storageTrouble';
+import { useShelf } from '../logbook/shelf';
+import { useStudies } from '../logbook/studies';
 import { usePlanner } from './planner';
-import { useStudies } from './studies';
 
 /** The calendar of a study as it is being made: its hours and pins as typed, the plan found for them, and what moved from the plan that is kept. */
 export function useCalendarDraft(id: string) {

@@ -1,7 +1,7 @@
 import { proxy, wrap } from 'comlink';
 import { onScopeDispose, ref, shallowRef } from 'vue';
 import type { Found, Problem } from '@core';
-import { watched } from '../frame/failures';
+import { watched } from '../kit/failures';
 import type { Planner } from '../workers/planner';
 
 /** Searches for a plan in a worker. One search at a time: a new one calls the last off. */

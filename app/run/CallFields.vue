@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue';
-import { canChime, chime, LOUDNESS, readyChime } from '../frame/chime';
-import { useSettings } from '../frame/settings';
+import { canChime, chime, LOUDNESS, readyChime } from '../kit/chime';
+import { useSettings } from '../kit/settings';
 
 /** How a reading that falls due calls; to be tried before a run. */
 const settings = useSettings();

@@ -5,12 +5,12 @@ import { computed, ref, shallowRef } from 'vue';
 import { useRouter } from 'vue-router';
 import { ValidationError } from 'yup';
 import { clock, elapsedIn, footageSchema, parseClock, SCHEMA, spell, type Footage, type Header, readDecimal } from '@core';
-import GearField from '../bench/GearField.vue';
-import { useShelf } from '../bench/shelf';
-import { useLogbook } from '../curve/logbook';
 import { StorageTrouble } from '../ledger/storageTrouble';
-import BetweenFields from './BetweenFields.vue';
-import { penFor } from './penFor';
+import BetweenFields from '../logbook/BetweenFields.vue';
+import GearField from '../logbook/GearField.vue';
+import { penFor } from '../logbook/penFor';
+import { useLogbook } from '../logbook/runs';
+import { useShelf } from '../logbook/shelf';
 
 /** A run that was filmed is written up afterwards: what was charged, and how the time of the clip becomes the time of the run. */
 const router = useRouter();

@@ -1,9 +1,9 @@
 <script setup lang="ts">
 import { computed } from 'vue';
 import type { RunRecord } from '@core';
-import { useLogbook } from '../curve/logbook';
-import { wallTime } from '../frame/clock';
-import { useBoard } from './board';
+import { wallTime } from '../kit/clock';
+import { useBoard } from '../logbook/board';
+import { useLogbook } from '../logbook/runs';
 
 /** Chooses the earlier run that lies under a lane, in pencil: those of the same device first. */
 const props = defineProps<{ run: RunRecord }>();

@@ -16,8 +16,8 @@ import {
   type Forecast,
   type RunRecord,
 } from '@core';
-import { wallTime } from '../frame/clock';
-import { useStudies } from '../plan/studies';
+import { wallTime } from '../kit/clock';
+import { useStudies } from '../logbook/studies';
 
 /** What a lane has to say beside its figures: what needs a look, what a reading now would be worth, how it stands to its ghost, when it may stop. */
 const props = defineProps<{

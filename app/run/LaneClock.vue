@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue';
 import { chargingTime, clock, countdown, elapsedAt, type RunRecord } from '@core';
-import { useNow } from '../frame/clock';
+import { useNow } from '../kit/clock';
 
 /** What of a lane moves with every second, by itself: how long it has been charging, and the countdown to its next reading. */
 const props = defineProps<{ run: RunRecord; dueAt: number | undefined; at?: number | undefined }>();

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue';
-import { useDueLine } from './dueLine';
+import { useDueLine } from '../entry/dueLine';
 
 /** The entry field of one lane: the same line as at the foot of the page, kept to this lane. */
 const props = defineProps<{ runId: string; letter: string; isMine: boolean; isAlone?: boolean }>();

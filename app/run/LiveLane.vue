@@ -2,8 +2,8 @@
 import { max } from 'd3-array';
 import { computed, defineAsyncComponent, onMounted, ref } from 'vue';
 import { dueOf, elapsedAt, forecasts, isHot, LEVELS, nominal, sighting, sourceAt, TEMPERATURES, type RunRecord, type Track } from '@core';
-import { afterPaint } from '../frame/afterPaint';
-import { useNow, wallTime } from '../frame/clock';
+import { afterPaint } from '../kit/afterPaint';
+import { useNow, wallTime } from '../kit/clock';
 import PenNib from '../strip/PenNib.vue';
 import LaneAsides from './LaneAsides.vue';
 import LaneClock from './LaneClock.vue';

@@ -2,20 +2,20 @@
 import { computed, defineAsyncComponent, onMounted, shallowRef, useTemplateRef } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import { LANE_LETTERS, type RunRecord } from '@core';
-import { useShelf } from '../bench/shelf';
-import { useLogbook } from '../curve/logbook';
-import { logbookKind } from '../frame/openLogbook';
-import { useKeys } from '../frame/shortcuts';
-import { useStudies } from '../plan/studies';
-import { useBoard } from './board';
-import { useDueLine } from './dueLine';
+import { useDueLine } from '../entry/dueLine';
+import { useKeys } from '../kit/shortcuts';
+import { useBoard } from '../logbook/board';
+import { logbookKind } from '../logbook/kind';
+import { useLanes } from '../logbook/lanes';
+import { useLogbook } from '../logbook/runs';
+import { useShelf } from '../logbook/shelf';
+import { useStudies } from '../logbook/studies';
 import LaneEntry from './LaneEntry.vue';
-import { useLanes } from './lanes';
 import LiveLane from './LiveLane.vue';
 
 const GhostField = defineAsyncComponent(() => import('./GhostField.vue'));
 const LaneDrag = defineAsyncComponent(() => import('./LaneDrag.vue'));
-const SetAside = defineAsyncComponent(() => import('./SetAside.vue'));
+const SetAside = defineAsyncComponent(() => import('../logbook/SetAside.vue'));
 
 /** The board: every live run in a lane of its own, or one lane that fills it. */
 const lanes = useLanes();

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue';
 import { clock, momentOf, parseEntryLine, SECOND_LOOK, type Draft, type RunRecord, type Trial } from '@core';
-import { wallNow } from '../frame/clock';
+import { wallNow } from '../kit/clock';
 import { StorageTrouble } from '../ledger/storageTrouble';
 
 /** A minute cannot tell holding from draining: the charger just tried may stay plugged in for a second look at the level. */

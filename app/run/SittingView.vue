@@ -2,10 +2,10 @@
 import { computed, nextTick, ref, shallowRef, watch } from 'vue';
 import { useRouter } from 'vue-router';
 import { compatibility, sourceKey, type Charger, type Draft } from '@core';
-import { useShelf } from '../bench/shelf';
-import { useNow } from '../frame/clock';
-import CompatibilityTable from '../curve/CompatibilityTable.vue';
-import { useLanes } from './lanes';
+import { useNow } from '../kit/clock';
+import { useLanes } from '../logbook/lanes';
+import { useShelf } from '../logbook/shelf';
+import CompatibilityTable from '../strip/CompatibilityTable.vue';
 import SecondLook from './SecondLook.vue';
 import TrialCard from './TrialCard.vue';
 

@@ -3,14 +3,14 @@ import { nanoid } from 'nanoid';
 import { computed, ref } from 'vue';
 import { useRouter } from 'vue-router';
 import { CAUTIONS, LANE_LETTERS, SCHEMA } from '@core';
-import GearField from '../bench/GearField.vue';
-import { useShelf } from '../bench/shelf';
-import { useLogbook } from '../curve/logbook';
-import { wallNow } from '../frame/clock';
+import { wallNow } from '../kit/clock';
 import { StorageTrouble } from '../ledger/storageTrouble';
-import TroubleNote from '../ledger/TroubleNote.vue';
-import { useLanes } from './lanes';
-import { penFor } from './penFor';
+import GearField from '../logbook/GearField.vue';
+import { useLanes } from '../logbook/lanes';
+import { penFor } from '../logbook/penFor';
+import { useLogbook } from '../logbook/runs';
+import { useShelf } from '../logbook/shelf';
+import TroubleNote from '../logbook/TroubleNote.vue';
 
 /** The start of a spot check: one device, and the chargers it is tried on, one by one. */
 const router = useRouter();

@@ -1,9 +1,9 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue';
 import { AMBIENT, differing, REST, type Condition } from '@core';
-import { useLogbook } from '../curve/logbook';
-import { useLanes } from './lanes';
-import type { PlannedStart } from './planned';
+import { useLanes } from '../logbook/lanes';
+import type { PlannedStart } from '../logbook/planned';
+import { useLogbook } from '../logbook/runs';
 
 /** The settings to confirm before plug-in: as the study plans them, with what differs from its earlier runs; without a study, rest and room. */
 const props = defineProps<{ planned: PlannedStart | undefined }>();

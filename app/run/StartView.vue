@@ -21,25 +21,25 @@ import {
   type Header,
   type School,
 } from '@core';
-import GearField from '../bench/GearField.vue';
-import { useShelf } from '../bench/shelf';
-import { useStudies } from '../plan/studies';
-import { wallNow } from '../frame/clock';
-import { vFocus } from '../frame/vFocus';
-import { useLogbook } from '../curve/logbook';
-import { StorageTrouble } from '../ledger/storageTrouble';
-import TroubleNote from '../ledger/TroubleNote.vue';
+import { wallNow } from '../kit/clock';
+import { useSettings } from '../kit/settings';
+import { vFocus } from '../kit/vFocus';
 import { entryOf } from '../ledger/ledger';
-import { useSettings } from '../frame/settings';
-import BetweenFields from './BetweenFields.vue';
+import { StorageTrouble } from '../ledger/storageTrouble';
+import BetweenFields from '../logbook/BetweenFields.vue';
+import GearField from '../logbook/GearField.vue';
+import { useLanes } from '../logbook/lanes';
+import type { MethodChoice } from '../logbook/methodChoice';
+import { useMethods } from '../logbook/methods';
+import { penFor } from '../logbook/penFor';
+import { plannedStart, type PlannedStart } from '../logbook/planned';
+import { useLogbook } from '../logbook/runs';
+import { useShelf } from '../logbook/shelf';
+import { useStudies } from '../logbook/studies';
+import TroubleNote from '../logbook/TroubleNote.vue';
+import MethodFields from '../method/MethodFields.vue';
 import CallFields from './CallFields.vue';
-import MethodFields from './MethodFields.vue';
-import type { MethodChoice } from './methodChoice';
-import { useLanes } from './lanes';
-import { useMethods } from './methods';
 import StartConditions from './StartConditions.vue';
-import { penFor } from './penFor';
-import { plannedStart, type PlannedStart } from './planned';
 
 /** The start of a run: what charges from what, then one key at the instant of plugging in. */
 const router = useRouter();

@@ -12,9 +12,9 @@ import {
   type RunRecord,
   type StatusId,
 } from '@core';
-import { wallNow } from '../frame/clock';
+import { wallNow } from '../kit/clock';
 import { StorageTrouble } from '../ledger/storageTrouble';
-import TroubleNote from '../ledger/TroubleNote.vue';
+import TroubleNote from '../logbook/TroubleNote.vue';
 
 /**
  * One charger in hand: plug in, let it settle, say what it does, and on to the next. In the empty field a letter is a command; figures are text.

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue';
-import { useSettings } from '../frame/settings';
+import { useSettings } from '../kit/settings';
 import { penOf, type Nib } from './pens';
 
 /** A pen as a legend shows it: a stretch of its line and its nib, or the nib alone. */

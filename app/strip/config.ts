@@ -2,7 +2,7 @@ import type { Chart, ChartConfiguration, ChartDataset, Plugin, ScaleOptionsByTyp
 import type { AnnotationOptions } from 'chartjs-plugin-annotation';
 import { max, min } from 'd3-array';
 import { nominal, spell, type Forecast, type Span } from '@core';
-import { PALETTES, type ThemeName } from '../frame/theme';
+import { PALETTES, type ThemeName } from '../kit/theme';
 import { penOf, PEN_COUNT, type Nib, type Pen } from './pens';
 import { timeRules, TRACK_NAMES, type Dot, type Trace, type TrackName } from './trace';
 

@@ -1,4 +1,4 @@
-import { PALETTES, type ThemeName } from '../frame/theme';
+import { PALETTES, type ThemeName } from '../kit/theme';
 
 /** Shapes of the nib, told apart without colour. */
 export type Nib = 'circle' | 'diamond' | 'triangle' | 'square' | 'down' | 'cross';

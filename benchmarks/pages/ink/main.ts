@@ -1,6 +1,6 @@
 import { createPinia } from 'pinia';
 import { parseEntryLine, SCHEMA, weigh, type Draft, type Header } from '@core';
-import { useLanes } from '../../../app/run/lanes';
+import { useLanes } from '../../../app/logbook/lanes';
 
 /** Milliseconds of logging a reading the way the due line does, and of a bare put of the same value right beside it. */
 export interface Pair {

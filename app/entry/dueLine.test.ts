@@ -3,9 +3,9 @@ import { emptyBrowser, newTab } from '../ledger/testBrowser';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
 import { exampleHeader } from '../../core/ink/example';
 import { keptMarks } from '../ledger/ledger';
+import { useLanes } from '../logbook/lanes';
+import { penFor } from '../logbook/penFor';
 import { useDueLine } from './dueLine';
-import { useLanes } from './lanes';
-import { penFor } from './penFor';
 
 const MINUTE = 60_000;
 let plugInAt: number;

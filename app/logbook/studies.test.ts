@@ -1,14 +1,14 @@
 // First: it puts the database in place that the others look for as they load.
 import { emptyBrowser, newTab } from '../ledger/testBrowser';
 import { beforeEach, expect, it } from 'vitest';
-import { STUDIES } from '../../demo/saltmarsh';
 import { exampleHeader } from '../../core/ink/example';
+import { STUDIES } from '../../demo/saltmarsh';
 import { SCHEMA, type Study } from '@core';
-import { useShelf } from '../bench/shelf';
-import { useLogbook } from '../curve/logbook';
 import { studyBook } from '../ledger/databases';
-import { useLanes } from '../run/lanes';
-import { plannedStart } from '../run/planned';
+import { useLanes } from './lanes';
+import { plannedStart } from './planned';
+import { useLogbook } from './runs';
+import { useShelf } from './shelf';
 import { useStudies } from './studies';
 
 const study = STUDIES[0] as Study;

@@ -1,8 +1,7 @@
 import { defineStore } from 'pinia';
 import { computed, shallowReactive, shallowRef, triggerRef, watch, type ComputedRef, type ShallowRef } from 'vue';
 import { foldRun, inOrderOfDue, LANE_LETTERS, newsOf, type Draft, type Entry, type Header, type RunRecord } from '@core';
-import { useLogbook } from '../curve/logbook';
-import { useNow } from '../frame/clock';
+import { useNow } from '../kit/clock';
 import { onTabs, tellTabs } from '../ledger/channel';
 import { file, listAll, reopen, tidy } from '../ledger/filing';
 import { SHEAF_SIZE } from '../ledger/ink';
@@ -21,6 +20,7 @@ import {
 } from '../ledger/ledger';
 import { holdRun, type Hold } from '../ledger/locks';
 import { NOT_LOGGED, StorageTrouble, whyOf } from '../ledger/storageTrouble';
+import { useLogbook } from './runs';
 
 /** One live run on the board. */
 interface Lane {

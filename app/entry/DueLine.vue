@@ -2,17 +2,17 @@
 import { computed, defineAsyncComponent, nextTick, onMounted, ref, useTemplateRef, watch } from 'vue';
 import { useRoute } from 'vue-router';
 import { clock, entrySays, LANE_LETTERS, momentOf, nominal, spell, type Draft, type Due } from '@core';
-import { canChime } from '../frame/chime';
-import { wallNow } from '../frame/clock';
-import { useSettings } from '../frame/settings';
-import { useKeys } from '../frame/shortcuts';
-import TroubleNote from '../ledger/TroubleNote.vue';
+import { canChime } from '../kit/chime';
+import { wallNow } from '../kit/clock';
+import { useSettings } from '../kit/settings';
+import { useKeys } from '../kit/shortcuts';
+import { useLanes } from '../logbook/lanes';
+import TroubleNote from '../logbook/TroubleNote.vue';
+import { useWatch } from '../logbook/watch';
 import DueClock from './DueClock.vue';
 import { useDueLine } from './dueLine';
-import { useLanes } from './lanes';
-import { useWatch } from './watch';
 
-const PictureButton = defineAsyncComponent(() => import('../curve/PictureButton.vue'));
+const PictureButton = defineAsyncComponent(() => import('./PictureButton.vue'));
 const StopSheet = defineAsyncComponent(() => import('./StopSheet.vue'));
 const CallOut = defineAsyncComponent(() => import('./CallOut.vue'));
 const EventSheet = defineAsyncComponent(() => import('./EventSheet.vue'));

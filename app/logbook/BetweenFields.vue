@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue';
 import { expectationOf, explain, portName, portsOf, settle, type Charger, type Device, type Header } from '@core';
-import { useShelf } from '../bench/shelf';
+import { useShelf } from './shelf';
 
 /** What lies between a device and its charger: port, cable and meter, and what the pairing is then expected to give. */
 const props = defineProps<{ device: Device; charger: Charger }>();

@@ -13,7 +13,7 @@ const MINUTE = 60_000;
 const HOUR = 60 * MINUTE;
 let [wall, steady, id, listeners]: [number, number, string, Set<() => void>] = [0, 0, '', new Set()];
 
-vi.mock('../frame/clock', async (original) => ({
+vi.mock('../kit/clock', async (original) => ({
   ...(await original<object>()),
   onTick: (listen: () => void) => listeners.add(listen),
 }));

@@ -1,7 +1,7 @@
 import { defineStore } from 'pinia';
 import { computed, ref, shallowRef } from 'vue';
 import { clockJump, elapsedAt, momentOf, SLEPT, spell, type RunRecord, type Tick } from '@core';
-import { doubt, onTick } from '../frame/clock';
+import { doubt, onTick } from '../kit/clock';
 import { keepHeartbeat, lastHeartbeat } from '../ledger/ledger';
 import { useLanes } from './lanes';
 

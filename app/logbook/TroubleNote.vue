@@ -1,9 +1,9 @@
 <script setup lang="ts">
 import { computed } from 'vue';
 import { logbookOf, writeLogbook, type Entry, type Header } from '@core';
-import { useShelf } from '../bench/shelf';
-import { fileName, saveFile } from '../frame/saveFile';
-import { entryOf } from './ledger';
+import { fileName, saveFile } from '../kit/saveFile';
+import { entryOf } from '../ledger/ledger';
+import { useShelf } from './shelf';
 
 /** Says that something could not be stored, and offers what it was of as a file: a run with what was being typed as a note in it, or all runs of a set. */
 interface Run {

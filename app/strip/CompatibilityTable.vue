@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { writeCompatibility, type Compatible, type Tried } from '@core';
-import { saveFile } from '../frame/saveFile';
+import { saveFile } from '../kit/saveFile';
 
 /** What a spot check came to: for each charger what it does, awake and asleep; chime, icon and meter each as seen. */
 const props = defineProps<{ rows: readonly Compatible[] }>();

@@ -2,14 +2,14 @@
 import { computed, ref } from 'vue';
 import { useRouter } from 'vue-router';
 import { missing, momentOf, spell, sighting, STOP_REASONS, stopOffer, type RunRecord } from '@core';
+import { wallNow } from '../kit/clock';
+import DraftOffer from '../kit/DraftOffer.vue';
+import { useDraft } from '../kit/drafts';
+import { vFocus } from '../kit/vFocus';
 import { StorageTrouble } from '../ledger/storageTrouble';
-import { wallNow } from '../frame/clock';
-import DraftOffer from '../frame/DraftOffer.vue';
-import { useDraft } from '../frame/drafts';
-import { vFocus } from '../frame/vFocus';
-import TroubleNote from '../ledger/TroubleNote.vue';
+import { useLanes } from '../logbook/lanes';
+import TroubleNote from '../logbook/TroubleNote.vue';
 import { useDueLine } from './dueLine';
-import { useLanes } from './lanes';
 
 /** Stops a run, saying why. The moment is the one at which this sheet was opened. */
 const props = defineProps<{ run: RunRecord }>();

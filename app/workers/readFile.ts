@@ -1,7 +1,7 @@
 import { proxy, wrap, type Remote } from 'comlink';
 import { ImportError, type CsvOptions } from '@core';
-import { watched } from '../frame/failures';
-import type { Exchange, ReadFile } from '../workers/exchange';
+import { watched } from '../kit/failures';
+import type { Exchange, ReadFile } from './exchange';
 
 /** A worker that reads and writes files, for one piece of work. */
 export interface ExchangeWorker {
@@ -11,7 +11,7 @@ export interface ExchangeWorker {
 }
 
 export function exchangeWorker(): ExchangeWorker {
-  const worker = watched(new Worker(new URL('../workers/exchange.ts', import.meta.url), { type: 'module' }));
+  const worker = watched(new Worker(new URL('./exchange.ts', import.meta.url), { type: 'module' }));
   return {
     remote: wrap<Exchange>(worker),
     end: () => {

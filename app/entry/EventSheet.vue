@@ -2,16 +2,16 @@
 import { useEventListener } from '@vueuse/core';
 import { computed, ref, shallowRef } from 'vue';
 import { EVENTS, eventSays, spell, type Draft, type EventId, type Header, type RunRecord, type Score, readDecimal } from '@core';
-import GearField from '../bench/GearField.vue';
-import { useShelf } from '../bench/shelf';
-import DraftOffer from '../frame/DraftOffer.vue';
-import { useDraft } from '../frame/drafts';
-import { vFocus } from '../frame/vFocus';
+import DraftOffer from '../kit/DraftOffer.vue';
+import { useDraft } from '../kit/drafts';
+import { vFocus } from '../kit/vFocus';
 import { StorageTrouble } from '../ledger/storageTrouble';
-import TroubleNote from '../ledger/TroubleNote.vue';
-import BetweenFields from './BetweenFields.vue';
+import BetweenFields from '../logbook/BetweenFields.vue';
+import GearField from '../logbook/GearField.vue';
+import { useLanes } from '../logbook/lanes';
+import { useShelf } from '../logbook/shelf';
+import TroubleNote from '../logbook/TroubleNote.vue';
 import { useDueLine } from './dueLine';
-import { useLanes } from './lanes';
 
 /** What happened: one key each. The moment is the one at which this sheet was opened, or that was marked. */
 const props = defineProps<{ run: RunRecord; at: number }>();

@@ -1,9 +1,9 @@
 import { defineStore } from 'pinia';
 import { computed, shallowReactive, shallowRef } from 'vue';
 import type { RunRecord } from '@core';
-import { useLogbook } from '../curve/logbook';
 import { keepBoard, keptBoard, type Board } from '../ledger/ledger';
 import { useLanes } from './lanes';
+import { useLogbook } from './runs';
 
 /** How the board is laid: lanes in the order they were dragged into, and the earlier run that lies under each. It loses nothing that was logged. */
 export const useBoard = defineStore('board', () => {

@@ -2,11 +2,11 @@
 import { format } from 'date-fns';
 import { computed, onMounted, ref } from 'vue';
 import { writeCadence, type Condition, type School } from '@core';
-import { useLogbook } from '../curve/logbook';
+import type { MethodChoice } from '../logbook/methodChoice';
+import { useMethods } from '../logbook/methods';
+import { useLogbook } from '../logbook/runs';
 import CadenceFields from './CadenceFields.vue';
 import MethodSheet from './MethodSheet.vue';
-import type { MethodChoice } from './methodChoice';
-import { useMethods } from './methods';
 
 /** The method of a run: a school of the trade or one’s own, with a line on why, or the times of an earlier run; all can be adjusted and kept. */
 defineProps<{ error: string; conditions?: readonly Condition[] }>();

@@ -15,13 +15,13 @@ import {
   type School,
   readDecimal,
 } from '@core';
-import DraftOffer from '../frame/DraftOffer.vue';
-import { useDraft } from '../frame/drafts';
+import DraftOffer from '../kit/DraftOffer.vue';
+import { useDraft } from '../kit/drafts';
 import { StorageTrouble } from '../ledger/storageTrouble';
-import ConditionsTable from '../plan/ConditionsTable.vue';
+import type { MethodChoice } from '../logbook/methodChoice';
+import { useMethods } from '../logbook/methods';
 import CadenceFields from './CadenceFields.vue';
-import type { MethodChoice } from './methodChoice';
-import { useMethods } from './methods';
+import ConditionsTable from './ConditionsTable.vue';
 
 /** A method of one’s own: how it starts, when it is read, what is written down, when it stops, and what must match. */
 const props = defineProps<{ base: School; choice: MethodChoice; conditions: readonly Condition[] | undefined }>();

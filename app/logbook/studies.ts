@@ -1,10 +1,10 @@
 import { defineStore } from 'pinia';
 import { computed } from 'vue';
 import { migrate, type Study } from '@core';
-import { useLogbook } from '../curve/logbook';
 import { studyBook } from '../ledger/databases';
 import { byName, keptList } from '../ledger/keptList';
-import { useLanes } from '../run/lanes';
+import { useLanes } from './lanes';
+import { useLogbook } from './runs';
 
 /** The studies of this logbook, and what was run of each. */
 export const useStudies = defineStore('studies', () => {

@@ -1,14 +1,14 @@
 import { proxy } from 'comlink';
 import { format } from 'date-fns';
 import { logbookHead } from '@core';
-import { useShelf } from '../bench/shelf';
-import { fileName, saveBlob } from '../frame/saveFile';
+import { fileName, saveBlob } from '../kit/saveFile';
 import { everyRun } from '../ledger/filing';
 import type { SetAside } from '../ledger/ledger';
 import { everyPicture } from '../ledger/pictures';
-import { useStudies } from '../plan/studies';
-import { useMethods } from '../run/methods';
-import { exchangeWorker } from './readFile';
+import { useMethods } from '../logbook/methods';
+import { useShelf } from '../logbook/shelf';
+import { useStudies } from '../logbook/studies';
+import { exchangeWorker } from '../workers/readFile';
 
 /**
  * Saves the whole logbook as a file: gear, methods, studies, runs and pictures, one after another, written in a worker and read back there before

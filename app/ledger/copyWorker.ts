@@ -1,7 +1,7 @@
 import { expose } from 'comlink';
 import { replay, type Line } from '@core';
-import { isSheaf } from '../ledger/sheafKeys';
-import { INK, rowsIn, type Row } from '../ledger/transactions';
+import { isSheaf } from './sheafKeys';
+import { INK, rowsIn, type Row } from './transactions';
 
 /**
  * The second copy of the logbook: lines appended to files in the origin's private file system, which is kept apart from the databases. A page's

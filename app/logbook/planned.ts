@@ -1,7 +1,7 @@
 import { cellsOf, writeCadence, type Header } from '@core';
-import type { useShelf } from '../bench/shelf';
-import type { useStudies } from '../plan/studies';
 import type { MethodChoice } from './methodChoice';
+import type { useShelf } from './shelf';
+import type { useStudies } from './studies';
 
 /** A run as its study plans it: everything that the start of a run asks for. */
 export interface PlannedStart {

@@ -2,9 +2,9 @@
 import { useDocumentVisibility, useFavicon, useVibrate, useWakeLock } from '@vueuse/core';
 import { computed, watch } from 'vue';
 import { isHot, isQuiet } from '@core';
-import { chime } from '../frame/chime';
-import { useSettings } from '../frame/settings';
-import { useLanes } from './lanes';
+import { chime } from '../kit/chime';
+import { useSettings } from '../kit/settings';
+import { useLanes } from '../logbook/lanes';
 
 /** Calls for attention when a reading falls due: by icon always, and as chosen by sound, notice, vibration and voice. Draws nothing. */
 const props = defineProps<{ due: readonly { runId: string; due: number }[] }>();

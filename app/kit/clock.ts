@@ -33,7 +33,7 @@ export function onTick(listen: () => void): void {
   listeners.add(listen);
   if (ticking) return;
   ticking = true;
-  const worker = watched(new Worker(new URL('../workers/ticks.ts', import.meta.url), { type: 'module' }));
+  const worker = watched(new Worker(new URL('./ticks.ts', import.meta.url), { type: 'module' }));
   worker.onmessage = () => {
     for (const each of listeners) each();
   };

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { ref } from 'vue';
-import { fileName, saveFile } from '../frame/saveFile';
+import { fileName, saveFile } from '../kit/saveFile';
 import { rawRun, removeRun } from '../ledger/filing';
 import type { SetAside } from '../ledger/ledger';
 import { useLanes } from './lanes';

@@ -3,11 +3,11 @@ import { emptyBrowser, newTab } from '../ledger/testBrowser';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
 import type { Draft } from '@core';
 import { exampleHeader } from '../../core/ink/example';
-import { useLogbook } from '../curve/logbook';
 import { catalogueBook, dropInk, liveBook, runBook, store } from '../ledger/databases';
 import { rawRun, removeRun } from '../ledger/filing';
 import { append, entryOf, liveRuns, startTogether } from '../ledger/ledger';
 import { useLanes } from './lanes';
+import { useLogbook } from './runs';
 
 const MINUTE = 60_000;
 let plugInAt: number;

@@ -1,8 +1,8 @@
 import { defineStore } from 'pinia';
 import { shallowRef } from 'vue';
 import { foldRun, type Draft, type RunRecord, type StoredRun, type Summary } from '@core';
-import { onTabs, tellTabs } from '../ledger/channel';
 import type { Arriving } from '../ledger/arrivals';
+import { onTabs, tellTabs } from '../ledger/channel';
 import { amend, catalogue, filedRun } from '../ledger/filing';
 import { entryOf } from '../ledger/ledger';
 

@@ -1,10 +1,9 @@
 import { defineStore } from 'pinia';
-import { reactive, toRefs, watch } from 'vue';
-import { shelfBook, store, valueAtStart } from '../ledger/databases';
+import { reactive, toRefs } from 'vue';
 import type { Loudness } from './chime';
 import type { ThemeName } from './theme';
 
-interface Settings {
+export interface Settings {
   theme: ThemeName;
   singleKeys: boolean;
   /** How a reading that falls due calls. */
@@ -20,9 +19,7 @@ interface Settings {
   quietTo: string;
 }
 
-const KEY = 'settings';
-
-/** What a person has chosen about the program itself; kept in the logbook of this address. */
+/** What a person has chosen about the program itself. The logbook of this address keeps it (app/logbook/keepSettings.ts). */
 export const useSettings = defineStore('settings', () => {
   const all = reactive<Settings>({
     theme: matchMedia('(prefers-color-scheme: dark)').matches ? 'darkRoom' : 'paper',
@@ -36,16 +33,5 @@ export const useSettings = defineStore('settings', () => {
     quietTo: '',
   });
 
-  async function load(): Promise<void> {
-    const kept = await valueAtStart<Partial<Settings> & { sound?: boolean }>(shelfBook, KEY);
-    // Sound was once on or off.
-    const { sound = true, ...chosen } = kept ?? {};
-    Object.assign(all, { ...(!sound && { loudness: 'off' }), ...chosen });
-    watch(all, () => {
-      // A choice that cannot be kept still holds for this visit; losing it costs nothing that was logged.
-      store(shelfBook, KEY, { ...all }).catch(() => undefined);
-    });
-  }
-
-  return { ...toRefs(all), load };
+  return { ...toRefs(all), all };
 });

@@ -1,10 +1,10 @@
 import { defineStore } from 'pinia';
 import { computed, ref, shallowRef } from 'vue';
 import { entrySays, lastEntered, momentOf, parseEntryLine, spell, weigh, writeEntryLine, type Entry } from '@core';
-import { wallNow } from '../frame/clock';
+import { wallNow } from '../kit/clock';
 import { keepMarks, keptMarks, type Marks } from '../ledger/ledger';
 import { StorageTrouble } from '../ledger/storageTrouble';
-import { useLanes } from './lanes';
+import { useLanes } from '../logbook/lanes';
 
 /** How long storage may take to answer before the line says so, in milliseconds. */
 const SILENT = 8000;

@@ -1,0 +1,3 @@
+/** Which logbook this address holds: the server writes it into the page. */
+export const logbookKind = (): 'own' | 'demo' =>
+  document.querySelector<HTMLMetaElement>('meta[name="inkpath"]')?.content === 'demo' ? 'demo' : 'own';
