@@ -5,10 +5,10 @@ import { useRoute, useRouter } from 'vue-router';
 import { format } from 'date-fns';
 import { gearOf, SHELVES, writeGearCsv, type Gear, type Kept, type Shelf } from '@core';
 import { fileName, saveFile } from '../kit/saveFile';
-import { StorageTrouble } from '../ledger/storageTrouble';
 import { useLanes } from '../logbook/lanes';
 import { useLogbook } from '../logbook/runs';
 import { useShelf } from '../logbook/shelf';
+import { troubleOf } from '../logbook/trouble';
 import UnreadNote from '../logbook/UnreadNote.vue';
 import GearFileSheet from './GearFileSheet.vue';
 import GearForm from './GearForm.vue';
@@ -51,8 +51,7 @@ async function guarded(work: () => Promise<void>): Promise<void> {
   try {
     await work();
   } catch (error) {
-    if (!(error instanceof StorageTrouble)) throw error;
-    trouble.value = error.saying('Nothing was changed.');
+    trouble.value = troubleOf(error, 'Nothing was changed.');
   }
 }
 

@@ -4,8 +4,8 @@ import { computed, ref, shallowRef } from 'vue';
 import { ImportError, readGearCsv, type Kept, type ReadGear, type Shelf } from '@core';
 import DraftOffer from '../kit/DraftOffer.vue';
 import { useDraft } from '../kit/drafts';
-import { StorageTrouble } from '../ledger/storageTrouble';
 import { useShelf } from '../logbook/shelf';
+import { troubleOf } from '../logbook/trouble';
 
 /** Brings gear in from a CSV: shows which rows stand and which do not, before anything is stored. */
 const emit = defineEmits<{ done: [brought?: Shelf] }>();
@@ -58,8 +58,7 @@ async function bringIn(): Promise<void> {
     brought.value = gear[0]?.shelf;
     end();
   } catch (trouble) {
-    if (!(trouble instanceof StorageTrouble)) throw trouble;
-    error.value = trouble.saying('Not put on the shelf.');
+    error.value = troubleOf(trouble, 'Not put on the shelf.');
   } finally {
     busy.value = false;
   }

@@ -6,8 +6,8 @@ import { batteryDoubt, batteryFacts, FACTS, fixed, SCHEMAS, type Device, type Ge
 import DraftOffer from '../kit/DraftOffer.vue';
 import { useDraft } from '../kit/drafts';
 import { vFocus } from '../kit/vFocus';
-import { StorageTrouble } from '../ledger/storageTrouble';
 import { useShelf } from '../logbook/shelf';
+import { troubleOf } from '../logbook/trouble';
 import PortsField from './PortsField.vue';
 import { labelOf } from './words';
 
@@ -75,8 +75,7 @@ const save = handleSubmit(async (given) => {
     await bench.put({ shelf: props.shelf, gear } as Kept);
     end();
   } catch (error) {
-    if (!(error instanceof StorageTrouble)) throw error;
-    trouble.value = error.saying('Not put on the shelf.');
+    trouble.value = troubleOf(error, 'Not put on the shelf.');
   }
 });
 </script>

@@ -23,9 +23,9 @@ import {
 import { useDueLine } from '../entry/dueLine';
 import { fileName, saveFile } from '../kit/saveFile';
 import { filedRun } from '../ledger/filing';
-import { StorageTrouble } from '../ledger/storageTrouble';
 import { useLanes } from '../logbook/lanes';
 import { useLogbook } from '../logbook/runs';
+import { troubleOf } from '../logbook/trouble';
 import CompatibilityTable from '../strip/CompatibilityTable.vue';
 import InkStrip from '../strip/InkStrip.vue';
 import PenNib from '../strip/PenNib.vue';
@@ -128,8 +128,7 @@ async function takeUp(): Promise<void> {
     await lanes.takeUp(filed.value);
     await router.push('/run');
   } catch (error) {
-    if (!(error instanceof StorageTrouble)) throw error;
-    trouble.value = error.message;
+    trouble.value = troubleOf(error);
   }
 }
 

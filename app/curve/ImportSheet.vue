@@ -3,16 +3,16 @@ import { format } from 'date-fns';
 import { nanoid } from 'nanoid';
 import { computed, ref, shallowRef, watch } from 'vue';
 import { useRouter } from 'vue-router';
-import { ImportError, MOST_VALUES, runFromCsv, SCHEMA, spell, withRule, type CsvOptions, type Header, type Kept } from '@core';
+import { ImportError, MOST_VALUES, runFromCsv, spell, withRule, type CsvOptions, type Kept } from '@core';
 import DraftOffer from '../kit/DraftOffer.vue';
 import { useDraft } from '../kit/drafts';
-import { StorageTrouble } from '../ledger/storageTrouble';
+import { newHeader } from '../logbook/headers';
 import { useLanes } from '../logbook/lanes';
 import { useMethods } from '../logbook/methods';
-import { penFor } from '../logbook/penFor';
 import { useLogbook } from '../logbook/runs';
 import { useShelf } from '../logbook/shelf';
 import { useStudies } from '../logbook/studies';
+import { troubleOf } from '../logbook/trouble';
 import type { ReadFile } from '../workers/exchange';
 import { readFile } from '../workers/readFile';
 
@@ -93,8 +93,7 @@ async function guarded(task: (file: File) => Promise<void>, file: File): Promise
   try {
     await task(file);
   } catch (trouble) {
-    if (!(trouble instanceof ImportError) && !(trouble instanceof StorageTrouble)) throw trouble;
-    error.value = trouble.message;
+    error.value = trouble instanceof ImportError ? trouble.message : troubleOf(trouble);
   } finally {
     busy.value = false;
   }
@@ -130,16 +129,7 @@ async function bringRun(file: File): Promise<void> {
   if (!value || !gear.value.device || !gear.value.charger) throw new ImportError('Choose the device and the charger of this run first.');
   const began = value.plugInAt ?? new Date(plugInAt.value).getTime();
   if (!Number.isFinite(began)) throw new ImportError('Fill in when it was plugged in, with its date.');
-  const setup = { device: gear.value.device.name, charger: gear.value.charger.name };
-  const header: Header = {
-    schema: SCHEMA,
-    id: nanoid(12),
-    device: { ...gear.value.device },
-    charger: { ...gear.value.charger },
-    plugInAt: began,
-    pen: penFor(setup, logbook.summaries),
-    source: file.name,
-  };
+  const header = newHeader({ device: { ...gear.value.device }, charger: { ...gear.value.charger }, plugInAt: began, source: file.name });
   await logbook.importAll([runFromCsv(value, header, () => nanoid(12), Date.now())]);
   end();
   await router.push(`/curve/${header.id}`);

@@ -16,7 +16,7 @@ import {
 import LateEntry from '../entry/LateEntry.vue';
 import PictureButton from '../entry/PictureButton.vue';
 import { vFocus } from '../kit/vFocus';
-import { StorageTrouble } from '../ledger/storageTrouble';
+import { troubleOf } from '../logbook/trouble';
 
 const PictureSheet = defineAsyncComponent(() => import('../entry/PictureSheet.vue'));
 
@@ -117,9 +117,8 @@ async function stored(draft: Draft): Promise<boolean> {
     await props.write(draft);
     return true;
   } catch (error) {
-    if (!(error instanceof StorageTrouble)) throw error;
-    trouble.value = error.message;
-    said.value = error.message;
+    trouble.value = troubleOf(error);
+    said.value = trouble.value;
     return false;
   }
 }

@@ -5,11 +5,11 @@ import { EVENTS, eventSays, spell, type Draft, type EventId, type Header, type R
 import DraftOffer from '../kit/DraftOffer.vue';
 import { useDraft } from '../kit/drafts';
 import { vFocus } from '../kit/vFocus';
-import { StorageTrouble } from '../ledger/storageTrouble';
 import BetweenFields from '../logbook/BetweenFields.vue';
 import GearField from '../logbook/GearField.vue';
 import { useLanes } from '../logbook/lanes';
 import { useShelf } from '../logbook/shelf';
+import { troubleOf } from '../logbook/trouble';
 import TroubleNote from '../logbook/TroubleNote.vue';
 import { useDueLine } from './dueLine';
 
@@ -96,8 +96,7 @@ async function write(noted: Extract<Draft, { kind: 'event' }>): Promise<void> {
     line.say(`Noted at ${spell(elapsed.value, 1)} on ${props.run.header.device.name}: ${eventSays(noted.event)}.`);
     end();
   } catch (error) {
-    if (!(error instanceof StorageTrouble)) throw error;
-    trouble.value = error.message;
+    trouble.value = troubleOf(error);
     busy.value = false;
   }
 }

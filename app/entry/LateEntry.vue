@@ -1,47 +1,40 @@
 <script setup lang="ts">
 import { ref } from 'vue';
-import { elapsedIn, parseEntryLine, spell, weigh, type Draft, type RunRecord } from '@core';
-import { StorageTrouble } from '../ledger/storageTrouble';
+import { elapsedIn, spell, type Draft, type LineValues, type RunRecord } from '@core';
+import { troubleOf } from '../logbook/trouble';
+import { useTypedLine } from './typedLine';
 
 /** Writes a reading into a run that is over: the same line as ever, with the time at which it was seen; of a run read from footage, the time of the clip. */
 const props = defineProps<{ run: RunRecord; write: (draft: Draft) => Promise<void> }>();
 const text = defineModel<string>({ required: true });
 
 const said = ref('');
-const asked = ref('');
+const typed = useTypedLine(text);
 
 async function submit(): Promise<void> {
-  const line = parseEntryLine(text.value);
-  if (!line.ok) {
-    said.value = line.error;
-    return;
-  }
   const { footage } = props.run.header;
-  if (line.values.seen === undefined) {
-    said.value = footage
-      ? 'Say where in the clip it was read: add its time, as @14:40.'
-      : 'This run is over, so say when it was seen: add the time since plug-in, as @14:40.';
+  let clip: number | undefined;
+  /** Of a run read from footage, a time is one of the clip. */
+  const inRun = ({ seen, ...values }: LineValues): LineValues | string => {
+    if (seen === undefined)
+      return footage
+        ? 'Say where in the clip it was read: add its time, as @14:40.'
+        : 'This run is over, so say when it was seen: add the time since plug-in, as @14:40.';
+    clip = footage && seen;
+    return { ...values, seen: footage ? elapsedIn(footage, seen) : seen };
+  };
+  const assessed = typed.assess(props.run, Date.now(), undefined, inRun);
+  if ('says' in assessed) {
+    said.value = assessed.says;
     return;
   }
-  const clip = line.values.seen;
-  const seen = footage ? elapsedIn(footage, clip) : clip;
-  const weighed = weigh({ ...line.values, seen }, props.run, Date.now());
-  if (weighed.verdict === 'refuse') {
-    said.value = weighed.error;
-    return;
-  }
-  if (weighed.verdict === 'ask' && asked.value !== text.value) {
-    [asked.value, said.value] = [text.value, weighed.question];
-    return;
-  }
+  const { draft, remark } = assessed;
   try {
-    const { draft } = weighed;
-    await props.write(footage && draft.kind === 'reading' ? { ...draft, clip } : draft);
-    said.value = weighed.verdict === 'log' && weighed.remark ? weighed.remark : `Written at ${spell(seen, 1)}.`;
+    await props.write(clip !== undefined && draft.kind === 'reading' ? { ...draft, clip } : draft);
+    said.value = remark ?? `Written at ${spell((draft.at - props.run.header.plugInAt) / 1000, 1)}.`;
     text.value = '';
   } catch (error) {
-    if (!(error instanceof StorageTrouble)) throw error;
-    said.value = error.message;
+    said.value = troubleOf(error);
   }
 }
 </script>

@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import { ref, useTemplateRef } from 'vue';
-import type { Draft } from '@core';
+import { ImportError, type Draft } from '@core';
 import { keepPicture } from '../ledger/pictures';
-import { StorageTrouble } from '../ledger/storageTrouble';
+import { troubleOf } from '../logbook/trouble';
 
 /** Takes a picture by camera or from the gallery as evidence of an entry. The picture is stored before its ink. */
 const props = defineProps<{ target: string; at: number; label: string; write: (draft: Draft) => Promise<unknown> }>();
@@ -20,8 +20,7 @@ async function take(event: Event): Promise<void> {
     await props.write({ kind: 'picture', at: props.at, picture, target: props.target });
     emit('said', 'Picture kept with the reading.');
   } catch (error) {
-    if (!(error instanceof Error)) throw error;
-    emit('said', error instanceof StorageTrouble ? error.saying('The picture was not kept.') : error.message);
+    emit('said', error instanceof ImportError ? error.message : troubleOf(error, 'The picture was not kept.'));
   } finally {
     busy.value = false;
     if (field.value) field.value.value = '';

@@ -6,8 +6,8 @@ import { wallNow } from '../kit/clock';
 import DraftOffer from '../kit/DraftOffer.vue';
 import { useDraft } from '../kit/drafts';
 import { vFocus } from '../kit/vFocus';
-import { StorageTrouble } from '../ledger/storageTrouble';
 import { useLanes } from '../logbook/lanes';
+import { troubleOf } from '../logbook/trouble';
 import TroubleNote from '../logbook/TroubleNote.vue';
 import { useDueLine } from './dueLine';
 
@@ -62,8 +62,7 @@ async function stop(): Promise<void> {
     end();
     await router.push(`/curve/${id}`);
   } catch (error) {
-    if (!(error instanceof StorageTrouble)) throw error;
-    trouble.value = error.message;
+    trouble.value = troubleOf(error);
     // Stored, but not filed: the board names it, and this sheet has no run any more.
     if (lanes.aside.has(id)) {
       end();

@@ -1,10 +1,11 @@
 import { defineStore } from 'pinia';
 import { computed, ref, shallowRef } from 'vue';
-import { entrySays, lastEntered, momentOf, parseEntryLine, spell, weigh, writeEntryLine, type Entry } from '@core';
+import { entrySays, lastEntered, momentOf, spell, writeEntryLine, type Entry } from '@core';
 import { wallNow } from '../kit/clock';
 import { keepMarks, keptMarks, type Marks } from '../ledger/ledger';
-import { StorageTrouble } from '../ledger/storageTrouble';
 import { useLanes } from '../logbook/lanes';
+import { troubleOf } from '../logbook/trouble';
+import { useTypedLine } from './typedLine';
 
 /** How long storage may take to answer before the line says so, in milliseconds. */
 const SILENT = 8000;
@@ -26,7 +27,7 @@ export const useDueLine = defineStore('dueLine', () => {
   const picked = ref<string>();
   const striking = shallowRef<{ runId: string; entry: Entry }>();
   const answer = ref<Answer>();
-  const askedAbout = ref('');
+  const typed = useTypedLine(text);
   /** The lane that was logged on last: a slip is seen right after, when the line has moved on. */
   const lastLogged = ref<string>();
   const busy = ref(false);
@@ -55,8 +56,7 @@ export const useDueLine = defineStore('dueLine', () => {
   function setMarks(changed: Marks): void {
     marks.value = changed;
     keepMarks(changed).catch((trouble: unknown) => {
-      if (!(trouble instanceof StorageTrouble)) throw trouble;
-      answer.value = { kind: 'trouble', text: trouble.saying('The mark holds only as long as this page is open.') };
+      answer.value = { kind: 'trouble', text: troubleOf(trouble, 'The mark holds only as long as this page is open.') };
     });
   }
 
@@ -89,16 +89,17 @@ export const useDueLine = defineStore('dueLine', () => {
 
   /** Clears the line of what was submitted and is stored now; what was typed on meanwhile stays. */
   function clearOf(submitted: string): void {
-    const { value: typed } = text;
+    const { value: now } = text;
     clear();
-    if (typed !== submitted) text.value = typed.startsWith(submitted) ? typed.slice(submitted.length) : typed;
+    if (now !== submitted) text.value = now.startsWith(submitted) ? now.slice(submitted.length) : now;
   }
 
   /** Clears what is half done. @returns whether there was anything to clear */
   function clear(): boolean {
     const any = Boolean(text.value || markedAt.value || striking.value || answer.value || picked.value);
     unmark();
-    [text.value, striking.value, answer.value, picked.value, askedAbout.value] = ['', undefined, undefined, undefined, ''];
+    [text.value, striking.value, answer.value, picked.value] = ['', undefined, undefined, undefined];
+    typed.forget();
     return any;
   }
 
@@ -132,8 +133,7 @@ export const useDueLine = defineStore('dueLine', () => {
     try {
       await (striking.value ? strike(striking.value) : log());
     } catch (trouble) {
-      if (!(trouble instanceof StorageTrouble)) throw trouble;
-      answer.value = { kind: 'trouble', text: trouble.message };
+      answer.value = { kind: 'trouble', text: troubleOf(trouble) };
     } finally {
       clearTimeout(slow);
       busy.value = false;
@@ -142,28 +142,21 @@ export const useDueLine = defineStore('dueLine', () => {
 
   async function log(): Promise<void> {
     const run = record.value;
-    const { value: typed } = text;
-    const line = parseEntryLine(typed);
-    if (!run || !line.ok) {
-      answer.value = { kind: 'error', text: line.ok ? 'Nothing is live. Start a run first.' : line.error };
+    if (!run) {
+      answer.value = { kind: 'error', text: 'Nothing is live. Start a run first.' };
       return;
     }
-    const weighed = weigh(line.values, run, momentOf(run, wallNow()), markedAt.value);
-    if (weighed.verdict === 'refuse') {
-      answer.value = { kind: 'error', text: weighed.error };
+    const { value: submitted } = text;
+    const assessed = typed.assess(run, momentOf(run, wallNow()), markedAt.value);
+    if ('says' in assessed) {
+      answer.value = { kind: assessed.isQuestion ? 'question' : 'error', text: assessed.says };
       return;
     }
-    if (weighed.verdict === 'ask' && askedAbout.value !== typed) {
-      askedAbout.value = typed;
-      answer.value = { kind: 'question', text: weighed.question };
-      return;
-    }
-    await lanes.write(run.header.id, weighed.draft);
-    const { draft } = weighed;
+    const { draft, remark } = assessed;
+    await lanes.write(run.header.id, draft);
     lastLogged.value = run.header.id;
     const seen = spell((draft.at - run.header.plugInAt) / 1000, 1);
-    clearOf(typed);
-    const remark = weighed.verdict === 'log' ? weighed.remark : undefined;
+    clearOf(submitted);
     const full = draft.kind === 'reading' && draft.percent === 100 ? ' It shows 100 %: press S when you stop.' : '';
     answer.value = { kind: 'logged', text: `Logged at ${seen} on ${run.header.device.name}. ${remark ?? ''}${full}`.trim() };
   }

@@ -1,4 +1,5 @@
 import { nanoid } from 'nanoid';
+import { ImportError } from '@core';
 import { pictureBook, store } from './databases';
 
 /** Pictures taken as evidence are kept beside the ink, each under an id of its own, small enough that a hundred of them weigh little. */
@@ -7,7 +8,7 @@ import { pictureBook, store } from './databases';
 const LONGEST = 1600;
 const QUALITY = 0.82;
 
-/** Keeps a picture. @returns its id, once it is stored @throws {StorageTrouble} when it cannot be; {Error} when the file is no picture */
+/** Keeps a picture. @returns its id, once it is stored @throws {StorageTrouble} when it cannot be; {ImportError} when the file is no picture */
 export async function keepPicture(file: Blob): Promise<string> {
   const id = nanoid(12);
   await store(pictureBook, id, await shrink(file));
@@ -16,7 +17,7 @@ export async function keepPicture(file: Blob): Promise<string> {
 
 async function shrink(file: Blob): Promise<Blob> {
   const picture = await createImageBitmap(file).catch(() => {
-    throw new Error('This file is not a picture that the browser can read. Take it as JPEG or PNG.');
+    throw new ImportError('This file is not a picture that the browser can read. Take it as JPEG or PNG.');
   });
   const scale = Math.min(1, LONGEST / Math.max(picture.width, picture.height));
   const canvas = new OffscreenCanvas(Math.round(picture.width * scale), Math.round(picture.height * scale));

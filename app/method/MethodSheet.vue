@@ -17,9 +17,9 @@ import {
 } from '@core';
 import DraftOffer from '../kit/DraftOffer.vue';
 import { useDraft } from '../kit/drafts';
-import { StorageTrouble } from '../ledger/storageTrouble';
 import type { MethodChoice } from '../logbook/methodChoice';
 import { useMethods } from '../logbook/methods';
+import { troubleOf } from '../logbook/trouble';
 import CadenceFields from './CadenceFields.vue';
 import ConditionsTable from './ConditionsTable.vue';
 
@@ -115,9 +115,8 @@ async function keep(): Promise<void> {
       emit('kept', method);
     }
   } catch (error) {
-    if (error instanceof StorageTrouble) found.name = error.saying('The method was not kept.');
-    else if (error instanceof ValidationError) for (const { path, message } of error.inner) found[path ?? ''] ??= message;
-    else throw error;
+    if (error instanceof ValidationError) for (const { path, message } of error.inner) found[path ?? ''] ??= message;
+    else found.name = troubleOf(error, 'The method was not kept.');
   }
   errors.value = found;
 }

@@ -15,10 +15,10 @@ import {
   type Condition,
   type Study,
 } from '@core';
-import { StorageTrouble } from '../ledger/storageTrouble';
 import type { MethodChoice } from '../logbook/methodChoice';
 import { useShelf } from '../logbook/shelf';
 import { useStudies } from '../logbook/studies';
+import { troubleOf } from '../logbook/trouble';
 import ConditionsTable from '../method/ConditionsTable.vue';
 import MatrixTable from './MatrixTable.vue';
 import StudyFields from './StudyFields.vue';
@@ -100,9 +100,8 @@ async function keep(): Promise<void> {
       [isKept.value, isChanged.value] = [true, false];
     }
   } catch (error) {
-    if (error instanceof StorageTrouble) trouble.value = error.saying('The study was not kept.');
-    else if (error instanceof ValidationError) for (const { path, message } of error.inner) found[path ?? ''] ??= message;
-    else throw error;
+    if (error instanceof ValidationError) for (const { path, message } of error.inner) found[path ?? ''] ??= message;
+    else trouble.value = troubleOf(error, 'The study was not kept.');
   }
   errors.value = found;
 }

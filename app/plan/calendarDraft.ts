@@ -18,9 +18,9 @@ import {
   type Study,
 } from '@core';
 import { ValidationError } from 'yup';
-import { StorageTrouble } from '../ledger/storageTrouble';
 import { useShelf } from '../logbook/shelf';
 import { useStudies } from '../logbook/studies';
+import { troubleOf } from '../logbook/trouble';
 import { usePlanner } from './planner';
 
 /** The calendar of a study as it is being made: its hours and pins as typed, the plan found for them, and what moved from the plan that is kept. */
@@ -105,8 +105,7 @@ export function useCalendarDraft(id: string) {
       study.value = { ...study.value, calendar };
       draft.value = calendar;
     } catch (error) {
-      if (!(error instanceof StorageTrouble)) throw error;
-      trouble.value = error.saying('The calendar was not kept.');
+      trouble.value = troubleOf(error, 'The calendar was not kept.');
     }
   }
 

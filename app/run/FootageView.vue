@@ -1,16 +1,15 @@
 <script setup lang="ts">
 import { format } from 'date-fns';
-import { nanoid } from 'nanoid';
 import { computed, ref, shallowRef } from 'vue';
 import { useRouter } from 'vue-router';
 import { ValidationError } from 'yup';
-import { clock, elapsedIn, footageSchema, parseClock, SCHEMA, spell, type Footage, type Header, readDecimal } from '@core';
-import { StorageTrouble } from '../ledger/storageTrouble';
+import { clock, elapsedIn, footageSchema, parseClock, spell, type Footage, type Header, readDecimal } from '@core';
 import BetweenFields from '../logbook/BetweenFields.vue';
 import GearField from '../logbook/GearField.vue';
-import { penFor } from '../logbook/penFor';
+import { newHeader } from '../logbook/headers';
 import { useLogbook } from '../logbook/runs';
 import { useShelf } from '../logbook/shelf';
+import { troubleOf } from '../logbook/trouble';
 
 /** A run that was filmed is written up afterwards: what was charged, and how the time of the clip becomes the time of the run. */
 const router = useRouter();
@@ -61,23 +60,13 @@ async function begin(): Promise<void> {
   if (!Number.isFinite(at)) found.when = 'Say when it was plugged in.';
   errors.value = found;
   if (Object.keys(found).length > 0 || !footage.value || !pair.value.device || !pair.value.charger) return;
-  const setup = { device: pair.value.device.name, charger: pair.value.charger.name };
-  const header: Header = {
-    schema: SCHEMA,
-    id: nanoid(12),
-    device: pair.value.device,
-    charger: pair.value.charger,
-    ...between.value,
-    plugInAt: at,
-    footage: footage.value,
-    pen: penFor(setup, logbook.summaries),
-  };
+  const { device, charger } = pair.value;
+  const header = newHeader({ device, charger, ...between.value, plugInAt: at, footage: footage.value });
   try {
     await logbook.importAll([{ header, entries: [] }]);
     await router.push(`/curve/${header.id}`);
   } catch (error) {
-    if (!(error instanceof StorageTrouble) && !(error instanceof ValidationError)) throw error;
-    errors.value = { when: error.message };
+    errors.value = { when: error instanceof ValidationError ? error.message : troubleOf(error) };
   }
 }
 </script>

@@ -7,18 +7,17 @@ import {
   inOrderOfDue,
   LANE_LETTERS,
   MOST_ACTORS,
-  parseEntryLine,
   readDecimal,
   scoreOf,
   seeded,
   spell,
   standIn,
-  weigh,
   type Actor,
   type Draft,
   type Entry,
   type RunRecord,
 } from '@core';
+import { useTypedLine } from '../entry/typedLine';
 import LiveLane from './LiveLane.vue';
 import ScoreTable from './ScoreTable.vue';
 import StandInScreen from './StandInScreen.vue';
@@ -49,7 +48,7 @@ const plans = new Map<string, { due: number; at: number | undefined; read: Retur
 
 const text = ref('');
 const said = ref('');
-const askedAbout = ref('');
+const typed = useTypedLine(text);
 const picked = ref<string>();
 const markedAt = ref<number>();
 
@@ -119,18 +118,14 @@ function write(runId: string, draft: Draft): void {
 
 function submit(): void {
   const run = turn.value;
-  const line = parseEntryLine(text.value);
-  if (!run || !line.ok) {
-    said.value = line.ok ? '' : line.error;
-    return;
-  }
-  const weighed = weigh(line.values, run, Math.round(now.value), markedAt.value);
-  if (weighed.verdict === 'refuse') said.value = weighed.error;
-  else if (weighed.verdict === 'ask' && askedAbout.value !== text.value) [askedAbout.value, said.value] = [text.value, weighed.question];
+  if (!run) return;
+  const assessed = typed.assess(run, Math.round(now.value), markedAt.value);
+  if ('says' in assessed) said.value = assessed.says;
   else {
-    write(run.header.id, weighed.draft);
-    said.value = `Read at ${spell((weighed.draft.at - run.header.plugInAt) / 1000, 1)} on ${run.header.device.name}.`;
-    [text.value, picked.value, markedAt.value, askedAbout.value] = ['', undefined, undefined, ''];
+    write(run.header.id, assessed.draft);
+    said.value = `Read at ${spell((assessed.draft.at - run.header.plugInAt) / 1000, 1)} on ${run.header.device.name}.`;
+    [text.value, picked.value, markedAt.value] = ['', undefined, undefined];
+    typed.forget();
   }
 }
 

@@ -2,7 +2,7 @@
 import { computed, ref } from 'vue';
 import { clock, momentOf, parseEntryLine, SECOND_LOOK, type Draft, type RunRecord, type Trial } from '@core';
 import { wallNow } from '../kit/clock';
-import { StorageTrouble } from '../ledger/storageTrouble';
+import { troubleOf } from '../logbook/trouble';
 
 /** A minute cannot tell holding from draining: the charger just tried may stay plugged in for a second look at the level. */
 const props = defineProps<{ run: RunRecord; trial: Trial; now: number; log: (draft: Draft) => Promise<void> }>();
@@ -22,8 +22,7 @@ async function submit(): Promise<void> {
   try {
     await props.log({ kind: 'trial', at: momentOf(props.run, wallNow()), source, state, status, percent, confirms: id });
   } catch (cause) {
-    if (!(cause instanceof StorageTrouble)) throw cause;
-    error.value = cause.message;
+    error.value = troubleOf(cause);
   }
 }
 </script>

@@ -1,22 +1,19 @@
 <script setup lang="ts">
-import { nanoid } from 'nanoid';
 import { computed, ref } from 'vue';
 import { useRouter } from 'vue-router';
-import { CAUTIONS, LANE_LETTERS, SCHEMA } from '@core';
+import { CAUTIONS, LANE_LETTERS } from '@core';
 import { wallNow } from '../kit/clock';
-import { StorageTrouble } from '../ledger/storageTrouble';
 import GearField from '../logbook/GearField.vue';
+import { newHeader } from '../logbook/headers';
 import { useLanes } from '../logbook/lanes';
-import { penFor } from '../logbook/penFor';
-import { useLogbook } from '../logbook/runs';
 import { useShelf } from '../logbook/shelf';
+import { troubleOf } from '../logbook/trouble';
 import TroubleNote from '../logbook/TroubleNote.vue';
 
 /** The start of a spot check: one device, and the chargers it is tried on, one by one. */
 const router = useRouter();
 const shelf = useShelf();
 const lanes = useLanes();
-const logbook = useLogbook();
 const device = ref<string | undefined>(shelf.devices.length === 1 ? shelf.devices[0]?.id : undefined);
 const chosen = ref<string[]>(shelf.chargers.map(({ id }) => id));
 const errors = ref<{ device?: string; chargers?: string; trouble?: string }>({});
@@ -36,24 +33,18 @@ async function begin(): Promise<void> {
     ...(lanes.records.length >= LANE_LETTERS.length && { device: 'Twelve lanes are the most: stop one first.' }),
   };
   if (!taking || !first || Object.keys(errors.value).length > 0) return;
-  const id = nanoid(12);
-  const pen = penFor({ device: taking.name, charger: first.name }, logbook.summaries);
   try {
-    const header = {
-      schema: SCHEMA,
-      id,
+    const header = newHeader({
       device: taking,
       charger: first,
       plugInAt: wallNow(),
-      pen,
       method: 'spot-check',
       list: list.map((each) => each.id),
-    };
+    });
     await lanes.start(header, []);
-    await router.push(`/run/spot/${id}`);
+    await router.push(`/run/spot/${header.id}`);
   } catch (error) {
-    if (!(error instanceof StorageTrouble)) throw error;
-    errors.value = { trouble: error.saying('The spot check was not started.') };
+    errors.value = { trouble: troubleOf(error, 'The spot check was not started.') };
   }
 }
 </script>

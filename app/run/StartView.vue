@@ -1,6 +1,5 @@
 <script setup lang="ts">
 import { toTypedSchema } from '@vee-validate/yup';
-import { nanoid } from 'nanoid';
 import { useForm } from 'vee-validate';
 import { computed, nextTick, ref, shallowRef, useTemplateRef, onMounted } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
@@ -9,7 +8,6 @@ import {
   CAUTIONS,
   LANE_LETTERS,
   readCadence,
-  SCHEMA,
   SCHOOLS,
   writeCadence,
   type Cadence,
@@ -25,17 +23,16 @@ import { wallNow } from '../kit/clock';
 import { useSettings } from '../kit/settings';
 import { vFocus } from '../kit/vFocus';
 import { entryOf } from '../ledger/ledger';
-import { StorageTrouble } from '../ledger/storageTrouble';
 import BetweenFields from '../logbook/BetweenFields.vue';
 import GearField from '../logbook/GearField.vue';
+import { newHeaders } from '../logbook/headers';
 import { useLanes } from '../logbook/lanes';
 import type { MethodChoice } from '../logbook/methodChoice';
 import { useMethods } from '../logbook/methods';
-import { penFor } from '../logbook/penFor';
 import { plannedStart, type PlannedStart } from '../logbook/planned';
-import { useLogbook } from '../logbook/runs';
 import { useShelf } from '../logbook/shelf';
 import { useStudies } from '../logbook/studies';
+import { troubleOf } from '../logbook/trouble';
 import TroubleNote from '../logbook/TroubleNote.vue';
 import MethodFields from '../method/MethodFields.vue';
 import CallFields from './CallFields.vue';
@@ -46,7 +43,6 @@ const router = useRouter();
 const route = useRoute();
 const shelf = useShelf();
 const studies = useStudies();
-const logbook = useLogbook();
 const lanes = useLanes();
 const methods = useMethods();
 const settings = useSettings();
@@ -188,28 +184,11 @@ async function plugIn(): Promise<void> {
   if (!chosen || busy.value) return;
   busy.value = true;
   trouble.value = '';
-  const penned = [
-    ...lanes.records.map(({ header: live }) => ({ device: live.device.name, charger: live.charger.name, pen: live.pen })),
-    ...logbook.summaries,
-  ];
-  const group = chosen.length > 1 ? { group: nanoid(12) } : {};
-  // Lanes of one instant go by their ids: those of a set are given out in its order.
-  const ids = chosen.map(() => nanoid(12)).sort();
-  const runs = chosen.map(({ device: taking, charger: giving, level: from, cadence, rest }, index) => {
-    const setup = { device: taking.name, charger: giving.name };
-    const pen = penFor(setup, penned);
-    penned.push({ ...setup, pen });
-    const header: Header = {
-      schema: SCHEMA,
-      id: ids[index] ?? nanoid(12),
-      device: taking,
-      charger: giving,
-      ...rest,
-      ...group,
-      plugInAt,
-      cadence,
-      pen,
-    };
+  const headers = newHeaders(
+    chosen.map(({ device: on, charger: by, cadence, rest }) => ({ device: on, charger: by, ...rest, plugInAt, cadence })),
+  );
+  const runs = headers.map((header, index) => {
+    const from = chosen[index]?.level;
     const drafts: Draft[] = from === undefined ? [] : [{ kind: 'reading', at: plugInAt, percent: from }];
     return { header, drafts };
   });
@@ -219,9 +198,8 @@ async function plugIn(): Promise<void> {
     await (runs.length > 1 ? lanes.startSet(runs) : lanes.start(first.header, first.drafts));
     await router.push('/run');
   } catch (error) {
-    if (!(error instanceof StorageTrouble)) throw error;
     busy.value = false;
-    trouble.value = error.message;
+    trouble.value = troubleOf(error);
     unstored.value = runs.map(({ header, drafts }) => ({ header, entries: drafts.map((draft, index) => entryOf(draft, index + 1)) }));
   }
 }

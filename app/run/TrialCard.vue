@@ -13,7 +13,7 @@ import {
   type StatusId,
 } from '@core';
 import { wallNow } from '../kit/clock';
-import { StorageTrouble } from '../ledger/storageTrouble';
+import { troubleOf } from '../logbook/trouble';
 import TroubleNote from '../logbook/TroubleNote.vue';
 
 /**
@@ -103,8 +103,7 @@ async function submit(): Promise<void> {
       ),
     });
   } catch (cause) {
-    if (!(cause instanceof StorageTrouble)) throw cause;
-    trouble.value = cause.message;
+    trouble.value = troubleOf(cause);
   } finally {
     busy.value = false;
   }

@@ -1,0 +1,42 @@
+import { ref, type Ref } from 'vue';
+import { parseEntryLine, weigh, type Draft, type LineValues, type RunRecord } from '@core';
+
+/** What a typed line comes to: what to say, or what to write. */
+export type Assessed = { says: string; isQuestion: boolean } | { draft: Draft; remark: string | undefined };
+
+/**
+ * The typed line, wherever one stands: read, held against the run, and asked about once where it is odd.
+ *
+ * @param text what is typed
+ */
+export function useTypedLine(text: Ref<string>) {
+  /** What was asked about: entered once more as it stands, it is meant. */
+  const askedAbout = ref('');
+
+  /**
+   * @param now      epoch milliseconds: when it counts as seen, unless the line says otherwise
+   * @param markedAt epoch milliseconds: the moment that was marked for it
+   * @param adjust   changes what was read before it is held against the run, or says what is amiss
+   */
+  function assess(
+    run: RunRecord,
+    now: number,
+    markedAt?: number,
+    adjust: (values: LineValues) => LineValues | string = (values) => values,
+  ): Assessed {
+    const line = parseEntryLine(text.value);
+    if (!line.ok) return { says: line.error, isQuestion: false };
+    const values = adjust(line.values);
+    if (typeof values === 'string') return { says: values, isQuestion: false };
+    const weighed = weigh(values, run, now, markedAt);
+    if (weighed.verdict === 'refuse') return { says: weighed.error, isQuestion: false };
+    if (weighed.verdict === 'log') return { draft: weighed.draft, remark: weighed.remark };
+    if (askedAbout.value === text.value) return { draft: weighed.draft, remark: undefined };
+    askedAbout.value = text.value;
+    return { says: weighed.question, isQuestion: true };
+  }
+
+  const forget = () => (askedAbout.value = '');
+
+  return { assess, forget };
+}

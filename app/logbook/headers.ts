@@ -1,0 +1,34 @@
+import { nanoid } from 'nanoid';
+import { SCHEMA, type Header } from '@core';
+import { useLanes } from './lanes';
+import { penFor } from './penFor';
+import { useLogbook } from './runs';
+
+/** What is said of a run before it begins; the rest of its header is given to it here. */
+type NewRun = Omit<Header, 'schema' | 'id' | 'pen' | 'group'>;
+
+/**
+ * The headers of runs that begin: each with its id and with the pen that its setup has, or the lowest that none has yet. Runs that begin
+ * together are one group, and their ids follow their order, for lanes of one instant go by their ids.
+ */
+export function newHeaders(runs: readonly NewRun[]): Header[] {
+  const penned = [
+    ...useLanes().records.map(({ header }) => ({ device: header.device.name, charger: header.charger.name, pen: header.pen })),
+    ...useLogbook().summaries,
+  ];
+  const group = runs.length > 1 ? { group: nanoid(12) } : {};
+  const ids = runs.map(() => nanoid(12)).sort();
+  return runs.map((run, index) => {
+    const setup = { device: run.device.name, charger: run.charger.name };
+    const pen = penFor(setup, penned);
+    penned.push({ ...setup, pen });
+    return { schema: SCHEMA, id: ids[index] ?? nanoid(12), ...run, ...group, pen };
+  });
+}
+
+/** The header of one run that begins. */
+export function newHeader(run: NewRun): Header {
+  const [header] = newHeaders([run]);
+  if (!header) throw new Error('One run has one header.');
+  return header;
+}
