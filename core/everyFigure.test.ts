@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import * as core from './index';
 import { isPlainReading } from './ink/plainReading';
-import { RANGES } from './ink/ranges';
+import { quantityOf } from './quantity/quantity';
 
 /** What the schemas let in, as wild as they let it in: the figures of such a run may say little, but they are always said. */
 const BEGINS = Date.UTC(2026, 9, 5, 14, 2);
@@ -18,7 +18,7 @@ const text = fc.oneof(fc.string({ minLength: 1, maxLength: 20 }), fc.constantFro
 const id = fc.constantFrom('a', 'b', 'c', 'e1', 'e2', 'e3', 'e5', 'e8');
 
 const value = (quantity: core.Quantity) => {
-  const { least, most } = RANGES[quantity];
+  const { least, most } = quantityOf(quantity);
   const usual = quantity === 'percent' ? fc.integer({ min: 0, max: 100 }) : fc.double({ min: 0, max: 30, noNaN: true });
   return fc.oneof(
     { weight: 6, arbitrary: usual },

@@ -7,6 +7,7 @@ export { decimalsFor, fixed, signedShare } from './quantity/figures';
 export { parseEntryLine, type LineValues, type ParsedLine } from './quantity/entryLine';
 export { writeEntryLine } from './quantity/writeLine';
 export { listed } from './quantity/listed';
+export { QUANTITIES, quantityOf, TEMPERATURES, TRACKED, type Quantity } from './quantity/quantity';
 export { batteryDoubt, batteryFacts, batteryOf } from './bench/battery';
 export { type Cable } from './bench/cable';
 export { DATA_PORTS, PORT_CONNECTORS, type Charger, type Port } from './bench/charger';
@@ -60,18 +61,7 @@ export { entrySays } from './ink/entrySays';
 export { elapsedIn, footageSchema, type Footage } from './ink/footage';
 export { SECOND_LOOK, SETTLE, STATUSES, statusSays, type StatusId } from './ink/statuses';
 export { SCHEMA } from './ink/version';
-export {
-  EMPTY_TRACK,
-  QUANTITIES,
-  TEMPERATURES,
-  sighting,
-  sightings,
-  trackOf,
-  type Quantity,
-  type Samples,
-  type Sighting,
-  type Track,
-} from './ink/track';
+export { EMPTY_TRACK, sighting, sightings, trackOf, type Samples, type Sighting, type Track } from './ink/track';
 export { chargingTime, elapsedAt, foldRun, momentOf, sourceAt, valueIn, type RunRecord, type Seen, type Struck } from './ink/fold';
 export { inkOf, type Jotted } from './ink/build';
 export { isPlainReading } from './ink/plainReading';

@@ -2,12 +2,12 @@
 import { computed, ref, shallowRef, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import { format } from 'date-fns';
-import { compareRuns, LEVELS, namesOf, unfairness, verdict, type RunRecord } from '@core';
+import { compareRuns, LEVELS, namesOf, quantityOf, TRACKED, unfairness, verdict, type Quantity, type RunRecord } from '@core';
 import { useLanes } from '../logbook/lanes';
 import { useLogbook } from '../logbook/runs';
 import InkStrip from '../strip/InkStrip.vue';
 import { sharedOut } from '../strip/pens';
-import { traceOf, type TrackName } from '../strip/trace';
+import { traceOf } from '../strip/trace';
 import CompareTable from './CompareTable.vue';
 
 /** Runs laid over each other, set against one of them. What is chosen stands in the address, so it can be kept and sent. */
@@ -21,13 +21,12 @@ const chosen = computed(() => asText(route.query.runs).split('.').filter(Boolean
 const baseline = computed(() => (chosen.value.includes(asText(route.query.base)) ? asText(route.query.base) : chosen.value[0]));
 const level = computed(() => LEVELS.find((each) => String(each) === route.query.level) ?? 100);
 const choosing = ref(chosen.value.length < 2);
-const track = ref<TrackName>('percent');
-const TRACKS: { title: string; value: TrackName }[] = [
-  { title: 'charge shown', value: 'percent' },
-  { title: 'with watts', value: 'watts' },
-  { title: 'with temperature', value: 'celsius' },
-];
-const tracks = computed<TrackName[]>(() => (track.value === 'percent' ? ['percent'] : ['percent', track.value]));
+const track = ref<Quantity>('percent');
+const TRACKS = TRACKED.map((value) => {
+  const { title = '', short = '' } = quantityOf(value).track ?? {};
+  return { title: value === 'percent' ? title : `with ${short}`, value };
+});
+const tracks = computed<Quantity[]>(() => (track.value === 'percent' ? ['percent'] : ['percent', track.value]));
 
 const records = shallowRef<RunRecord[]>([]);
 const missing = shallowRef<string[]>([]);

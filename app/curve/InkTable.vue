@@ -4,6 +4,8 @@ import {
   entrySays,
   eventDetails,
   eventSays,
+  QUANTITIES,
+  quantityOf,
   spell,
   valueIn,
   writeEntryLine,
@@ -77,9 +79,16 @@ function pictureTitle({ entry, seconds }: Row): string {
   return `Picture of the reading at ${at(target ? (target.at - props.run.header.plugInAt) / 1000 : seconds)}`;
 }
 
-/** What has no column of its own, as the entry line says it. */
-const asideOf = ({ frontCelsius, backCelsius, batteryCelsius, batteryVolts, batteryAmps, batteryWatts, direction }: Reading) =>
-  writeEntryLine({ frontCelsius, backCelsius, batteryCelsius, batteryVolts, batteryAmps, batteryWatts, direction });
+/** Quantities with a column of their own. */
+const columns = QUANTITIES.flatMap((quantity) => {
+  const { column } = quantityOf(quantity);
+  return column ? [{ quantity, ...column }] : [];
+});
+/** What has none, as the entry line says it. */
+function asideOf(reading: Reading): string {
+  const rest = QUANTITIES.filter((quantity) => !quantityOf(quantity).column).map((quantity) => [quantity, reading[quantity]] as const);
+  return writeEntryLine({ ...Object.fromEntries(rest), direction: reading.direction });
+}
 /** An entry as a button names it. */
 const named = (entry: Entry) => (entry.kind === 'reading' ? 'the reading' : entrySays(entry));
 const figure = (value: number | undefined, digits: number) => (value === undefined ? '' : String(Number(value.toFixed(digits))));
@@ -133,13 +142,7 @@ async function stored(draft: Draft): Promise<boolean> {
         <thead>
           <tr>
             <th scope="col">seen at</th>
-            <th scope="col">level, %</th>
-            <th scope="col">V</th>
-            <th scope="col">A</th>
-            <th scope="col">W</th>
-            <th scope="col">Wh</th>
-            <th scope="col">mAh</th>
-            <th scope="col">°C</th>
+            <th v-for="{ quantity, title } in columns" :key="quantity" scope="col">{{ title }}</th>
             <th scope="col" class="remark">remark</th>
             <th scope="col"><span class="unseen-text">strike</span></th>
           </tr>
@@ -148,15 +151,15 @@ async function stored(draft: Draft): Promise<boolean> {
           <tr v-for="row in rows" :id="`ink-${row.entry.id}`" :key="row.entry.id" :class="{ struck: row.strike }" class="figures">
             <th scope="row">{{ at(row.seconds) }}</th>
             <template v-if="row.entry.kind === 'reading'">
-              <td>{{ figure(row.entry.percent, 1) }}</td>
-              <td>{{ figure(row.entry.volts, 3) }}</td>
-              <td>{{ figure(row.entry.amps, 3) }}</td>
-              <td :class="{ pencil: row.entry.watts === undefined }">{{ figure(valueIn(row.entry, 'watts'), 2) }}</td>
-              <td>{{ figure(row.entry.wattHours, 3) }}</td>
-              <td>{{ figure(row.entry.milliampHours, 0) }}</td>
-              <td>{{ figure(row.entry.celsius, 1) }}</td>
+              <td
+                v-for="{ quantity, decimals } in columns"
+                :key="quantity"
+                :class="{ pencil: quantity === 'watts' && row.entry.watts === undefined }"
+              >
+                {{ figure(valueIn(row.entry, quantity), decimals) }}
+              </td>
             </template>
-            <td v-else colspan="7" />
+            <td v-else :colspan="columns.length" />
             <td class="remark">
               <span v-if="row.strike" class="why">struck: {{ row.strike.reason }}</span
               >{{ row.strike ? ' ' : '' }}

@@ -3,10 +3,11 @@ import { Chart, LinearScale, LineController, LineElement, PointElement, Tooltip 
 import annotation from 'chartjs-plugin-annotation';
 import { max } from 'd3-array';
 import { computed, onBeforeUnmount, onMounted, shallowRef, useTemplateRef, watch } from 'vue';
+import type { Quantity } from '@core';
 import { useSettings } from '../kit/settings';
 import { stripConfig, type Size, type StripLook } from './config';
 import StripTable from './StripTable.vue';
-import type { Trace, TrackName } from './trace';
+import type { Trace } from './trace';
 
 /**
  * The strip: paper band, time to the right. The one picture of a run, at every size. It draws when ink arrives; the line of the
@@ -22,7 +23,7 @@ const props = defineProps<{
   now?: number | undefined;
   band?: StripLook['band'];
   penned?: boolean;
-  tracks?: readonly TrackName[];
+  tracks?: readonly Quantity[];
 }>();
 
 Chart.register(LineController, LineElement, PointElement, LinearScale, Tooltip, annotation);

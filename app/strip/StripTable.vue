@@ -1,25 +1,28 @@
 <script setup lang="ts">
 import { computed } from 'vue';
-import { spell } from '@core';
+import { quantityOf, spell, TRACKED, type Quantity } from '@core';
 import type { Trace } from './trace';
 
 /** The table twin of a strip, for those who hear it rather than see it. A long run is thinned, and says so. */
 const props = defineProps<{ traces: Trace[]; caption: string }>();
 
 const MOST_ROWS = 60;
+/** Tracks that have a column beside the level. */
+const BESIDE = TRACKED.filter((quantity) => quantity !== 'percent');
 
 const tables = computed(() =>
   props.traces.map(({ id, name, dots }) => {
-    const step = Math.max(1, Math.ceil(dots.percent.length / MOST_ROWS));
-    const watts = new Map(dots.watts);
-    const celsius = new Map(dots.celsius);
-    const rows = dots.percent
-      .filter((_, index) => index % step === 0 || index === dots.percent.length - 1)
-      .map(([seconds, percent]) => ({ time: spell(seconds, 1), percent, watts: watts.get(seconds), celsius: celsius.get(seconds) }));
+    const { percent = [] } = dots;
+    const step = Math.max(1, Math.ceil(percent.length / MOST_ROWS));
+    const others = BESIDE.map((quantity) => new Map(dots[quantity]));
+    const rows = percent
+      .filter((_, index) => index % step === 0 || index === percent.length - 1)
+      .map(([seconds, level]) => ({ time: spell(seconds, 1), level, values: others.map((track) => track.get(seconds)) }));
     return { id, caption: step > 1 ? `${name}, every ${step}th of its readings` : name, rows };
   }),
 );
-const figure = (value: number | undefined, unit: string) => (value === undefined ? 'not read' : `${Number(value.toFixed(1))} ${unit}`);
+const figure = (value: number | undefined, quantity?: Quantity) =>
+  value === undefined ? 'not read' : `${Number(value.toFixed(1))} ${quantity ? quantityOf(quantity).unit : ''}`;
 </script>
 
 <template>
@@ -37,16 +40,14 @@ const figure = (value: number | undefined, unit: string) => (value === undefined
         <tr>
           <th scope="col">seen at</th>
           <th scope="col">level</th>
-          <th scope="col">power</th>
-          <th scope="col">temperature</th>
+          <th v-for="quantity in BESIDE" :key="quantity" scope="col">{{ quantityOf(quantity).track?.short }}</th>
         </tr>
       </thead>
       <tbody>
         <tr v-for="row in table.rows" :key="row.time">
           <th scope="row">{{ row.time }}</th>
-          <td>{{ row.percent }} %</td>
-          <td>{{ figure(row.watts, 'W') }}</td>
-          <td>{{ figure(row.celsius, '°C') }}</td>
+          <td>{{ row.level }} %</td>
+          <td v-for="(value, index) in row.values" :key="index">{{ figure(value, BESIDE[index]) }}</td>
         </tr>
       </tbody>
     </table>

@@ -72,8 +72,8 @@ describe('a run on the strip', () => {
 describe('what is expected', () => {
   it('is pencil from the first level seen, and never a dataset that the pointer finds', () => {
     const { expected, dots } = tracedWithPencil(run);
-    expect(expected?.percent[0]).toEqual([0, 2.5]);
-    expect(expected?.watts.length).toBeGreaterThan(20);
+    expect(expected?.percent?.[0]).toEqual([0, 2.5]);
+    expect(expected?.watts?.length).toBeGreaterThan(20);
     expect(dots.percent).toHaveLength(2);
     const { data, plugins } = stripConfig([{ ...trace, expected }], look);
     expect(data.datasets.map(({ label }) => label)).toEqual(['Cobble 20', 'Cobble 20', 'struck']);

@@ -1,10 +1,10 @@
 import type { Chart, ChartConfiguration, ChartDataset, Plugin, ScaleOptionsByType, TooltipItem } from 'chart.js';
 import type { AnnotationOptions } from 'chartjs-plugin-annotation';
 import { max, min } from 'd3-array';
-import { nominal, spell, type Forecast, type Span } from '@core';
+import { nominal, quantityOf, spell, TRACKED, type Forecast, type Quantity, type Span } from '@core';
 import { PALETTES, type ThemeName } from '../kit/theme';
 import { penOf, PEN_COUNT, type Nib, type Pen } from './pens';
-import { timeRules, TRACK_NAMES, type Dot, type Trace, type TrackName } from './trace';
+import { timeRules, type Dot, type Trace } from './trace';
 
 /** How large a strip is drawn: a row of a list, a lane of the board, or a sheet of its own. */
 export type Size = 'row' | 'lane' | 'sheet';
@@ -19,12 +19,9 @@ export interface StripLook {
   /** Whether lines are drawn with their pens, so that several can be told apart, rather than in pencil. */
   penned: boolean;
   /** Which tracks to draw, if not all. */
-  tracks?: readonly TrackName[] | undefined;
+  tracks?: readonly Quantity[] | undefined;
 }
 
-const TITLES: Readonly<Record<TrackName, string>> = { percent: 'charge shown', watts: 'watts at the cable', celsius: 'temperature' };
-const UNITS: Readonly<Record<TrackName, string>> = { percent: '%', watts: 'W', celsius: '°C' };
-const WEIGHTS: Readonly<Record<TrackName, number>> = { percent: 5, watts: 2, celsius: 1.2 };
 const FIGURES = "'Atkinson Hyperlegible Mono Variable', monospace";
 const WORDS = "'Atkinson Hyperlegible Next Variable', sans-serif";
 const NIBS: Readonly<Record<Nib, { style: 'circle' | 'rectRot' | 'triangle' | 'rect' | 'cross'; rotation: number }>> = {
@@ -43,11 +40,12 @@ type LineSet = ChartDataset<'line', { x: number; y: number }[]>;
 type Scale = ScaleOptionsByType<'linear'>;
 
 /** Tracks that at least one trace has something on. Percent is always there. */
-export function tracksOf(traces: readonly Trace[], { size, tracks = TRACK_NAMES }: Pick<StripLook, 'size' | 'tracks'>): TrackName[] {
+export function tracksOf(traces: readonly Trace[], { size, tracks = TRACKED }: Pick<StripLook, 'size' | 'tracks'>): Quantity[] {
   return tracks.filter(
     (track) =>
       track === 'percent' ||
-      (size === 'sheet' && traces.some(({ dots, expected }) => dots[track].length > 0 || (expected?.[track].length ?? 0) > 0)),
+      (size === 'sheet' &&
+        traces.some(({ dots, expected }) => (dots[track] ?? expected?.[track] ?? []).length > 0 || (expected?.[track] ?? []).length > 0)),
   );
 }
 
@@ -86,7 +84,7 @@ export function stripConfig(traces: readonly Trace[], look: StripLook): ChartCon
           callbacks: {
             title: (items: TooltipItem<'line'>[]) => spell(items[0]?.parsed.x ?? 0, 1),
             label: (item: TooltipItem<'line'>) => {
-              const unit = UNITS[item.dataset.yAxisID as TrackName];
+              const { unit } = quantityOf(item.dataset.yAxisID as Quantity);
               return `${traces.length > 1 ? `${item.dataset.label ?? ''} ` : ''}${Number((item.parsed.y ?? 0).toFixed(2))} ${unit}`;
             },
           },
@@ -97,13 +95,14 @@ export function stripConfig(traces: readonly Trace[], look: StripLook): ChartCon
   };
 }
 
-function lineOf(trace: Trace, track: TrackName, { theme, size, penned, until }: StripLook): LineSet {
+function lineOf(trace: Trace, track: Quantity, { theme, size, penned, until }: StripLook): LineSet {
   const pen = penOf(trace.pen, theme);
   const inked = trace.streamed.has(track);
   const palette = PALETTES[theme];
   // Alone, every reading has its dot; among others a nib now and then tells the pens apart.
-  const every = penned ? Math.max(1, Math.round((trace.dots[track].length * until) / (MOST_NIBS * Math.max(trace.end, 1)))) : 1;
-  const last = trace.dots[track].length - 1;
+  const dots = trace.dots[track] ?? [];
+  const every = penned ? Math.max(1, Math.round((dots.length * until) / (MOST_NIBS * Math.max(trace.end, 1)))) : 1;
+  const last = dots.length - 1;
   const dotted = size !== 'row' && !inked;
   const line = penned
     ? { borderColor: pen.colour, borderDash: pen.dash, borderWidth: 2 }
@@ -111,7 +110,7 @@ function lineOf(trace: Trace, track: TrackName, { theme, size, penned, until }: 
   return {
     label: trace.name,
     yAxisID: track,
-    data: broken(trace.dots[track], track === 'watts' ? trace.unseen : []),
+    data: broken(dots, track === 'watts' ? trace.unseen : []),
     ...(inked || size === 'row'
       ? { borderColor: pen.colour, borderDash: penned ? pen.dash : [], borderWidth: size === 'row' ? 1.75 : 2 }
       : line),
@@ -194,27 +193,28 @@ function timeScale({ until, theme, size }: StripLook): object {
   };
 }
 
-function valueScale(track: TrackName, traces: readonly Trace[], tracks: readonly TrackName[], { theme, size }: StripLook): Partial<Scale> {
+function valueScale(track: Quantity, traces: readonly Trace[], tracks: readonly Quantity[], { theme, size }: StripLook): Partial<Scale> {
   const palette = PALETTES[theme];
-  const values = traces.flatMap(({ dots, expected }) => [...dots[track], ...(expected?.[track] ?? [])].map(([, value]) => value));
+  const { track: drawn } = quantityOf(track);
+  const values = traces.flatMap(({ dots, expected }) => [...(dots[track] ?? []), ...(expected?.[track] ?? [])].map(([, value]) => value));
   const top = Math.max(0, max(values) ?? 0);
   const wattStep = roundStep(top);
-  const ranges: Record<TrackName, { min: number; max: number; step: number }> = {
-    percent: { min: 0, max: 100, step: size === 'sheet' ? 10 : 20 },
-    watts: {
+  const ranges = {
+    hundred: { min: 0, max: 100, step: size === 'sheet' ? 10 : 20 },
+    'from zero': {
       min: Math.min(0, Math.floor((min(values) ?? 0) / wattStep) * wattStep),
       max: Math.ceil((top * 1.1) / wattStep) * wattStep,
       step: wattStep,
     },
-    celsius: { min: Math.floor(Math.min(29, min(values) ?? 29) / 10) * 10, max: Math.ceil(Math.max(21, top) / 10) * 10, step: 10 },
+    tens: { min: Math.floor(Math.min(29, min(values) ?? 29) / 10) * 10, max: Math.ceil(Math.max(21, top) / 10) * 10, step: 10 },
   };
-  const { step, ...range } = ranges[track];
+  const { step, ...range } = ranges[drawn?.axis ?? 'from zero'];
   const labelled = (value: number) => track !== 'percent' || value % 20 === 0;
   return {
     type: 'linear',
     position: 'left',
     stack: 'strip',
-    stackWeight: WEIGHTS[track],
+    stackWeight: drawn?.weight ?? 1,
     weight: tracks.length - tracks.indexOf(track),
     ...range,
     offset: size === 'sheet',
@@ -231,7 +231,7 @@ function valueScale(track: TrackName, traces: readonly Trace[], tracks: readonly
       padding: 6,
       color: palette.soft,
       font: { family: FIGURES, size: 12 },
-      callback: (value: number | string) => (labelled(Number(value)) ? `${value}${track === 'celsius' ? '°' : ` ${UNITS[track]}`}` : ''),
+      callback: (value: number | string) => (labelled(Number(value)) ? `${value}${drawn?.mark ?? ''}` : ''),
     },
   } as unknown as Partial<Scale>;
 }
@@ -244,7 +244,7 @@ function roundStep(top: number): number {
 /** Places on the paper: checks that were missed, and the one pointed out. */
 function places(
   traces: readonly Trace[],
-  tracks: readonly TrackName[],
+  tracks: readonly Quantity[],
   { theme, band, size, until }: StripLook,
 ): Record<string, AnnotationOptions> {
   const palette = PALETTES[theme];
@@ -333,7 +333,7 @@ function eventLine(at: number, words: string[], theme: ThemeName): AnnotationOpt
 }
 
 /** A stretch of the paper with a word on it: something that is not there. */
-function spanOf(from: number, to: number, track: TrackName, word: string, colour: string): AnnotationOptions {
+function spanOf(from: number, to: number, track: Quantity, word: string, colour: string): AnnotationOptions {
   return {
     type: 'box',
     xMin: from,
@@ -353,7 +353,7 @@ function spanOf(from: number, to: number, track: TrackName, word: string, colour
 }
 
 /** What is expected lies under the ink and looks like nothing else: thin, grey, dotted. It is no data, so nothing points at it. */
-function pencil(traces: readonly Trace[], tracks: readonly TrackName[], { theme }: StripLook): Plugin<'line'> {
+function pencil(traces: readonly Trace[], tracks: readonly Quantity[], { theme }: StripLook): Plugin<'line'> {
   return {
     id: 'pencil',
     beforeDatasetsDraw({ ctx, scales, chartArea: { left, top, right, bottom } }) {
@@ -369,7 +369,7 @@ function pencil(traces: readonly Trace[], tracks: readonly TrackName[], { theme 
           const [x, y] = [scales.x, scales[track]];
           if (!x || !y || !expected) continue;
           ctx.beginPath();
-          for (const [seconds, value] of expected[track]) ctx.lineTo(x.getPixelForValue(seconds), y.getPixelForValue(value));
+          for (const [seconds, value] of expected[track] ?? []) ctx.lineTo(x.getPixelForValue(seconds), y.getPixelForValue(value));
           ctx.stroke();
         }
       }
@@ -402,7 +402,7 @@ function bracket(ctx: CanvasRenderingContext2D, scales: Chart['scales'], { level
 }
 
 /** Names each track at its right end. */
-function titles(tracks: readonly TrackName[], { size, theme }: StripLook): Plugin<'line'> {
+function titles(tracks: readonly Quantity[], { size, theme }: StripLook): Plugin<'line'> {
   return {
     id: 'titles',
     afterDraw({ ctx, scales, chartArea }) {
@@ -413,7 +413,7 @@ function titles(tracks: readonly TrackName[], { size, theme }: StripLook): Plugi
       ctx.textAlign = 'right';
       for (const track of tracks) {
         const scale = scales[track];
-        if (scale && track !== 'percent') ctx.fillText(TITLES[track], chartArea.right - 6, scale.top + 14);
+        if (scale && track !== 'percent') ctx.fillText(quantityOf(track).track?.title ?? '', chartArea.right - 6, scale.top + 14);
       }
       ctx.restore();
     },
@@ -428,7 +428,7 @@ function names(traces: readonly Trace[], { theme }: StripLook): Plugin<'line'> {
       ctx.save();
       ctx.font = `11px ${WORDS}`;
       for (const { name, pen, dots } of traces) {
-        const last = dots.percent.at(-1);
+        const last = dots.percent?.at(-1);
         if (!last || !scales.x || !scales.percent) continue;
         ctx.fillStyle = penOf(pen, theme).colour;
         ctx.fillText(name, scales.x.getPixelForValue(last[0]) + 6, scales.percent.getPixelForValue(last[1]) - 6);

@@ -5,30 +5,29 @@ import {
   ghostOf,
   merged,
   thin,
+  TRACKED,
   unseenSpans,
   type Expected,
   type Forecast,
+  type Quantity,
   type RunRecord,
   type Span,
   type Summary,
-  type Track,
 } from '@core';
-
-/** The tracks a strip can carry, from the top down. */
-export const TRACK_NAMES = ['percent', 'watts', 'celsius'] as const;
-export type TrackName = (typeof TRACK_NAMES)[number];
 
 /** `[seconds from plug-in, value]`. */
 export type Dot = [number, number];
+/** What a strip draws of each quantity that has a track on it. */
+export type Dots = Partial<Record<Quantity, Dot[]>>;
 
 /** A run as a strip draws it. */
 export interface Trace {
   id: string;
   name: string;
   pen: number;
-  dots: Record<TrackName, Dot[]>;
+  dots: Dots;
   /** Tracks that a meter streamed: their line is ink. Between readings taken by hand there is only pencil. */
-  streamed: ReadonlySet<TrackName>;
+  streamed: ReadonlySet<Quantity>;
   struck: Dot[];
   /** What happened, and when. */
   events: { at: number; says: string }[];
@@ -38,7 +37,7 @@ export interface Trace {
   /** Gaps in the watts too long to be bridged: nothing is drawn across them. */
   unseen: Span[];
   /** The charge to expect, in pencil; no ink. */
-  expected?: Record<TrackName, Dot[]> | undefined;
+  expected?: Dots | undefined;
   /** An earlier run that lies under it, in pencil, moved so that both show the first level at one time. */
   ghost?: Dot[] | undefined;
   /** Between which times levels will come, in pencil. */
@@ -53,7 +52,6 @@ const SPAN_GRAIN = 1 / 1000;
 
 /** A run for the strip. */
 export function traceOf(run: RunRecord, name: string, pen: number, now = run.end): Trace {
-  const dots = (track: Track) => thin(track, MOST_DOTS);
   const missed = checksOf(run, now).filter(({ state }) => state === 'missed');
   const end = Math.max(run.end, now);
   const drawn = (spans: readonly Span[]) => merged(spans, end * SPAN_GRAIN);
@@ -61,8 +59,8 @@ export function traceOf(run: RunRecord, name: string, pen: number, now = run.end
     id: run.header.id,
     name,
     pen,
-    dots: { percent: dots(run.tracks.percent), watts: dots(run.tracks.watts), celsius: dots(run.tracks.celsius) },
-    streamed: new Set(TRACK_NAMES.filter((track) => run.sampled.has(track))),
+    dots: Object.fromEntries(TRACKED.map((quantity) => [quantity, thin(run.tracks[quantity], MOST_DOTS)])),
+    streamed: new Set(TRACKED.filter((quantity) => run.sampled.has(quantity))),
     struck: run.struck.flatMap(({ seconds, reading }): Dot[] => (reading.percent === undefined ? [] : [[seconds, reading.percent]])),
     events: run.events
       .filter(({ event }) => event !== 'away')
@@ -90,9 +88,9 @@ export function ghostDots(run: RunRecord, earlier: RunRecord | undefined): Dot[]
 }
 
 /** An expected charge as a strip draws it. Temperatures are not drawn: they hang on a room nobody measured. */
-export function pencilOf({ seconds, percent, watts }: Expected): Record<TrackName, Dot[]> {
+export function pencilOf({ seconds, percent, watts }: Expected): Dots {
   const dots = (values: Float64Array) => thin({ seconds, values }, MOST_DOTS / 3);
-  return { percent: dots(percent), watts: dots(watts), celsius: [] };
+  return { percent: dots(percent), watts: dots(watts) };
 }
 
 /** A trace of pencil alone: a pairing that has not been run. */
@@ -101,7 +99,7 @@ export function expectedTrace(id: string, name: string, pen: number, expected: E
     id,
     name,
     pen,
-    dots: { percent: [], watts: [], celsius: [] },
+    dots: {},
     streamed: new Set(),
     struck: [],
     events: [],
@@ -119,7 +117,7 @@ export function outlineOf(summary: Summary): Trace {
     id: summary.id,
     name: `${summary.device} on ${summary.charger}`,
     pen: summary.pen,
-    dots: { percent: summary.outline, watts: [], celsius: [] },
+    dots: { percent: summary.outline },
     streamed: new Set(),
     struck: [],
     events: [],

@@ -2,14 +2,15 @@ import Papa from 'papaparse';
 import type { Draft } from '../ink/entry';
 import { EVENTS } from '../ink/events';
 import { STOP_REASONS } from '../ink/entry';
-import { isKept, LONGEST_RUN, MOMENTS, RANGES } from '../ink/ranges';
-import { QUANTITIES, type Quantity, type Samples } from '../ink/track';
+import { LONGEST_RUN, MOMENTS } from '../ink/ranges';
+import type { Samples } from '../ink/track';
 import { parseClock } from '../quantity/duration';
 import { columnOf, type Column } from './columns';
 import { Growing } from './growing';
 import { ImportError } from './importError';
 import { LONGEST_ROW, MOST_VALUES } from './limits';
 import { untame } from './tame';
+import { isKept, QUANTITIES, type Quantity, quantityOf } from '../quantity/quantity';
 
 export interface CsvOptions {
   /** The mark before decimals; `auto` tells it from the file. */
@@ -300,7 +301,7 @@ class RowReader {
     const value = convert(this.number(cell.replace(UNIT, '')));
     if (isKept(quantity, value)) return value;
     if (quantity === 'percent') throw this.refusal(cell, 'is not a level from 0 to 100 %', MEND);
-    const { least, most } = RANGES[quantity];
+    const { least, most } = quantityOf(quantity);
     throw this.refusal(cell, 'cannot be', MEND, `: from ${least} to ${most} is kept`);
   }
 

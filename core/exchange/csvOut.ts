@@ -1,26 +1,8 @@
 import Papa from 'papaparse';
 import type { RunRecord } from '../ink/fold';
-import { QUANTITIES, type Quantity, type Samples } from '../ink/track';
+import type { Samples } from '../ink/track';
+import { QUANTITIES, quantityOf, type Quantity } from '../quantity/quantity';
 import { tame } from './tame';
-
-const HEADING: Readonly<Record<Quantity, string>> = {
-  percent: 'percent',
-  volts: 'volts',
-  amps: 'amps',
-  watts: 'watts',
-  wattHours: 'watt-hours',
-  milliampHours: 'milliamp-hours',
-  celsius: 'temperature (°C)',
-  frontCelsius: 'front temperature (°C)',
-  backCelsius: 'back temperature (°C)',
-  batteryCelsius: 'battery temperature (°C)',
-  batteryVolts: 'battery volts',
-  batteryAmps: 'battery amps',
-  batteryWatts: 'battery watts',
-};
-
-/** Columns from `percent` to `temperature` are in every file. */
-const ALWAYS = 7;
 
 /**
  * Writes one run as CSV (RFC 4180): every standing reading, sample, event, note and the stop, in order of time. What it leaves out is
@@ -57,11 +39,11 @@ export function writeCsv(run: RunRecord, samples: Samples = {}): string {
     ...sampleRows(samples),
   ];
   // Those that are always there, and of the rest those that hold anything.
-  const written = QUANTITIES.filter((quantity, index) => index < ALWAYS || rows.some(({ values }) => values[quantity] !== undefined));
+  const written = QUANTITIES.filter((quantity) => quantityOf(quantity).always || rows.some(({ values }) => values[quantity] !== undefined));
   rows.sort((one, other) => one.seconds - other.seconds);
   return Papa.unparse(
     {
-      fields: ['elapsed (s)', 'clock time', 'kind', 'entry', ...written.map((quantity) => HEADING[quantity]), 'note'],
+      fields: ['elapsed (s)', 'clock time', 'kind', 'entry', ...written.map((quantity) => quantityOf(quantity).heading), 'note'],
       data: rows.map(({ seconds, kind, seq, values, note }) => [
         seconds,
         new Date(run.header.plugInAt + seconds * 1000).toISOString(),

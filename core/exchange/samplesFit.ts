@@ -1,7 +1,8 @@
-import { LONGEST_RUN, RANGES } from '../ink/ranges';
-import { QUANTITIES, type Quantity, type Samples } from '../ink/track';
+import { LONGEST_RUN } from '../ink/ranges';
+import type { Samples } from '../ink/track';
 import type { Misfit } from './fits';
 import { MOST_VALUES } from './limits';
+import { QUANTITIES, type Quantity, quantityOf } from '../quantity/quantity';
 
 type Column = { seconds: ArrayLike<number>; values: ArrayLike<number> };
 
@@ -32,7 +33,7 @@ function isColumn(column: unknown): column is Column {
 }
 
 function columnMisfit(quantity: Quantity, { seconds, values }: Column): Misfit | undefined {
-  const { least, most } = RANGES[quantity];
+  const { least, most } = quantityOf(quantity);
   const at = (name: 'seconds' | 'values', row: number) => `${quantity}.${name}[${row}]`;
   let before = 0;
   for (let row = 0; row < seconds.length; row += 1) {

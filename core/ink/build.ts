@@ -1,5 +1,5 @@
 import type { Entry, Header } from './entry';
-import type { Quantity } from './track';
+import type { Quantity } from '../quantity/quantity';
 
 /** Values of a reading as a test or the demo writes them, with the seconds from plug-in at which they were seen. */
 export type Jotted = { seconds: number } & Partial<Record<Quantity, number>>;

@@ -6,6 +6,7 @@ import { meterSchema } from '../bench/meter';
 import { cadenceSchema, type Cadence } from '../method/cadenceSchema';
 import { conditionSchema } from '../method/conditionSchema';
 import { ruleSchema } from '../method/ruleSchema';
+import { QUANTITIES, type Quantity } from '../quantity/quantity';
 import { EVENTS, type EventId } from './events';
 import { footageSchema } from './footage';
 import { figureOf, idField, instantField } from './fields';
@@ -31,20 +32,8 @@ export const readingSchema = object({
   kind: string()
     .oneOf(['reading'] as const)
     .required(),
-  percent: figureOf('percent'),
-  volts: figureOf('volts'),
-  amps: figureOf('amps'),
-  watts: figureOf('watts'),
-  wattHours: figureOf('wattHours'),
-  milliampHours: figureOf('milliampHours'),
-  celsius: figureOf('celsius'),
-  frontCelsius: figureOf('frontCelsius'),
-  backCelsius: figureOf('backCelsius'),
-  batteryCelsius: figureOf('batteryCelsius'),
-  batteryVolts: figureOf('batteryVolts'),
-  batteryAmps: figureOf('batteryAmps'),
-  /** Into the battery; below zero while it drains. */
-  batteryWatts: figureOf('batteryWatts'),
+  /** Of the quantities whatever was read; `batteryWatts` go into the battery, below zero while it drains. */
+  ...(Object.fromEntries(QUANTITIES.map((quantity) => [quantity, figureOf(quantity)])) as Record<Quantity, ReturnType<typeof figureOf>>),
   /** Which way current flows at the cable, where it was noted. */
   direction: string().oneOf(['in', 'out'] as const),
   note: string(),

@@ -1,12 +1,12 @@
 import { number } from 'yup';
-import { MOMENTS, RANGES } from './ranges';
-import type { Quantity } from './track';
+import { MOMENTS } from './ranges';
+import { type Quantity, quantityOf } from '../quantity/quantity';
 
 export { idField } from '../bench/fields';
 
 /** A value of a quantity, within what is kept of it. */
 export function figureOf(quantity: Quantity) {
-  const { least, most } = RANGES[quantity];
+  const { least, most } = quantityOf(quantity);
   return number().min(least).max(most);
 }
 

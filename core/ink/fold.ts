@@ -1,6 +1,7 @@
 import { power } from '../quantity/electric';
 import type { Entry, Event, Header, Note, Picture, Reading, Source, Stop, Strike, Trial } from './entry';
-import { EMPTY_TRACK, QUANTITIES, sighting, sightings, trackOf, type Quantity, type Samples, type Sighting, type Track } from './track';
+import { EMPTY_TRACK, sighting, sightings, trackOf, type Samples, type Sighting, type Track } from './track';
+import { QUANTITIES, type Quantity } from '../quantity/quantity';
 
 /** A reading with its time from plug-in, in seconds. */
 export interface Seen {

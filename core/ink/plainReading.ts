@@ -1,6 +1,6 @@
 import type { Entry } from './entry';
-import { isKept, MOMENTS } from './ranges';
-import { QUANTITIES } from './track';
+import { MOMENTS } from './ranges';
+import { isKept, QUANTITIES } from '../quantity/quantity';
 
 const PARTS = new Set<string>([...QUANTITIES, 'seq', 'id', 'at', 'written', 'kind', 'note', 'sure', 'direction']);
 const ID = /^[\w-]{8,40}$/;

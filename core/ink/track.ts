@@ -1,25 +1,4 @@
-/**
- * What can be read or sampled, by the name it has in a reading. Volts, amps and watts are those at the cable; `battery…` is what the system says of
- * the battery; `celsius` is a surface, without saying which.
- */
-export const QUANTITIES = [
-  'percent',
-  'volts',
-  'amps',
-  'watts',
-  'wattHours',
-  'milliampHours',
-  'celsius',
-  'frontCelsius',
-  'backCelsius',
-  'batteryCelsius',
-  'batteryVolts',
-  'batteryAmps',
-  'batteryWatts',
-] as const;
-/** Temperatures: of a surface, and of the battery. */
-export const TEMPERATURES = ['celsius', 'frontCelsius', 'backCelsius', 'batteryCelsius'] as const;
-export type Quantity = (typeof QUANTITIES)[number];
+import type { Quantity } from '../quantity/quantity';
 
 /**
  * One quantity over time: columns of equal length, ascending in time. A moment without a value has no row.

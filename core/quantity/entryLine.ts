@@ -1,23 +1,9 @@
-import { celsiusFromFahrenheit } from './electric';
 import { parseClock } from './duration';
+import type { Convert } from './quantities';
+import { QUANTITIES, quantityOf, type Quantity } from './quantity';
 
-/** What one line of the entry field says. Units: %, V, A, W, Wh, mAh, °C, and seconds from plug-in. Missing is `undefined`. */
-export interface LineValues {
-  percent?: number;
-  volts?: number;
-  amps?: number;
-  watts?: number;
-  wattHours?: number;
-  milliampHours?: number;
-  celsius?: number;
-  /** Of the front, the back and the battery. */
-  frontCelsius?: number;
-  backCelsius?: number;
-  batteryCelsius?: number;
-  /** What the system says of the battery; watts below zero while it drains. */
-  batteryVolts?: number;
-  batteryAmps?: number;
-  batteryWatts?: number;
+/** What one line of the entry field says: each quantity in the unit that is kept of it. Missing is `undefined`. */
+export interface LineValues extends Partial<Record<Quantity, number>> {
   /** Which way current flows. */
   direction?: 'in' | 'out';
   /** When it was seen, if the line says so (`@14:40`), in seconds from plug-in. */
@@ -27,40 +13,20 @@ export interface LineValues {
 
 export type ParsedLine = { ok: true; values: LineValues } | { ok: false; error: string };
 
-type Figure = Exclude<keyof LineValues, 'note' | 'seen' | 'direction'>;
+/** What a unit means: which quantity it is of, by the word before it that says where it was read (none: `''`). */
+type Unit = Readonly<Record<string, { quantity: Quantity; convert: Convert }>>;
 
-interface Unit {
-  figure: Figure;
-  name: string;
-  scale?: (value: number) => number;
+function unitsOf(): Map<string, Unit> {
+  const units = new Map<string, Unit>();
+  for (const quantity of QUANTITIES) {
+    const { place = '', typed } = quantityOf(quantity);
+    for (const [unit, convert] of Object.entries(typed)) units.set(unit, { ...units.get(unit), [place]: { quantity, convert } });
+  }
+  return units;
 }
-
-const celsius: Unit = { figure: 'celsius', name: 'temperatures' };
-const UNITS: Readonly<Record<string, Unit>> = {
-  '': { figure: 'percent', name: 'percentages' },
-  '%': { figure: 'percent', name: 'percentages' },
-  v: { figure: 'volts', name: 'voltages' },
-  mv: { figure: 'volts', name: 'voltages', scale: (value) => value / 1000 },
-  a: { figure: 'amps', name: 'currents' },
-  ma: { figure: 'amps', name: 'currents', scale: (value) => value / 1000 },
-  w: { figure: 'watts', name: 'powers' },
-  mw: { figure: 'watts', name: 'powers', scale: (value) => value / 1000 },
-  wh: { figure: 'wattHours', name: 'watt-hour counters' },
-  mah: { figure: 'milliampHours', name: 'milliampere-hour counters' },
-  c: celsius,
-  '°c': celsius,
-  f: { ...celsius, scale: celsiusFromFahrenheit },
-  '°f': { ...celsius, scale: celsiusFromFahrenheit },
-};
-
-/** Words that say where the figure after them was read, and what it is then called. */
-const PLACES: Readonly<Record<string, Partial<Record<Figure, Figure>>>> = {
-  front: { celsius: 'frontCelsius' },
-  back: { celsius: 'backCelsius' },
-  bat: { celsius: 'batteryCelsius', volts: 'batteryVolts', amps: 'batteryAmps', watts: 'batteryWatts' },
-};
-/** A negative is only told of a battery that drains. */
-const MAY_DRAIN: ReadonlySet<Figure> = new Set(['batteryWatts']);
+const UNITS = unitsOf();
+/** Words that say where the figure after them was read. */
+const PLACES = new Set(QUANTITIES.flatMap((quantity) => quantityOf(quantity).place ?? []));
 
 const HOW = 'Write a percentage alone (42) and other figures with their unit: 26.1w 9.02v 2.9a 31.5c 1.4wh 380mah.';
 
@@ -82,7 +48,7 @@ export function parseEntryLine(text: string): ParsedLine {
   let place: string | undefined;
   for (const word of words(figures)) {
     const lower = word.toLowerCase();
-    if (Object.hasOwn(PLACES, lower)) place = lower;
+    if (PLACES.has(lower)) place = lower;
     else if (lower === 'in' || lower === 'out') values.direction = lower;
     else {
       const error = word.startsWith('@') ? readTime(word, values) : readFigure(word, values, place);
@@ -101,7 +67,7 @@ function words(text: string): string[] {
   for (const word of text.split(/\s+/).map((part) => part.replace(/[,;]+$/, ''))) {
     if (!word) continue;
     const before = joined.at(-1);
-    const isUnit = Object.hasOwn(UNITS, word.toLowerCase());
+    const isUnit = UNITS.has(word.toLowerCase());
     if (before !== undefined && isUnit && /^[-−+]?[\d.,]+$/.test(before)) joined[joined.length - 1] = before + word;
     else joined.push(word);
   }
@@ -117,28 +83,28 @@ function readTime(word: string, values: LineValues): string | undefined {
   return undefined;
 }
 
-function readFigure(word: string, values: LineValues, place?: string): string | undefined {
+function readFigure(word: string, values: LineValues, place = ''): string | undefined {
   const match = /^([-−+]?)(\d+(?:[.,]\d+)?|[.,]\d+)(\D*)$/.exec(word);
-  const unit = match && Object.hasOwn(UNITS, (match[3] ?? '').toLowerCase()) ? UNITS[(match[3] ?? '').toLowerCase()] : undefined;
+  const unit = match && UNITS.get((match[3] ?? '').toLowerCase());
   if (!match || !unit) return `“${word}” is not a figure this line knows. ${HOW}`;
   const size = Number((match[2] ?? '').replace(',', '.'));
   const signed = match[1] === '-' || match[1] === '−' ? 0 - size : size;
-  const value = unit.scale ? unit.scale(signed) : signed;
-  const figure = place === undefined ? unit.figure : PLACES[place]?.[unit.figure];
-  if (!figure) return `“${place ?? ''} ${word}”: front and back go with temperatures, bat with temperature, volts, amps and watts.`;
-  const impossible = outOfRange(figure, value, word);
+  const { [place]: meant } = unit;
+  if (!meant) return `“${place} ${word}”: front and back go with temperatures, bat with temperature, volts, amps and watts.`;
+  const { quantity, convert } = meant;
+  const value = convert(signed);
+  const impossible = outOfRange(quantity, value, word);
   if (impossible) return impossible;
-  if (values[figure] !== undefined) return `Two ${unit.name} on one line, the second “${word}”. Log one of each.`;
-  values[figure] = value;
+  if (values[quantity] !== undefined) return `Two ${quantityOf(quantity).named} on one line, the second “${word}”. Log one of each.`;
+  values[quantity] = value;
   return undefined;
 }
 
-function outOfRange(figure: Figure, value: number, word: string): string | undefined {
-  if (figure === 'percent' && (value < 0 || value > 100)) {
-    return `“${word}” cannot be a charge level: displays show 0 to 100 %. Watts are written with a w, as 26.1w.`;
-  }
-  if (figure.endsWith('elsius')) {
-    return value < -40 || value > 150 ? `“${word}” cannot be a temperature here: −40 to 150 °C is kept.` : undefined;
-  }
-  return value < 0 && !MAY_DRAIN.has(figure) ? `“${word}” is below zero. Write the size of the figure without a minus.` : undefined;
+function outOfRange(quantity: Quantity, value: number, word: string): string | undefined {
+  const { unit, leastTyped = 0, mostTyped = Infinity } = quantityOf(quantity);
+  if (value >= leastTyped && value <= mostTyped) return undefined;
+  if (quantity === 'percent') return `“${word}” cannot be a charge level: displays show 0 to 100 %. Watts are written with a w, as 26.1w.`;
+  if (unit === '°C') return `“${word}” cannot be a temperature here: −40 to 150 °C is kept.`;
+  if (value > mostTyped) return `“${word}” is more than ${mostTyped} ${unit}, the most that is kept.`;
+  return `“${word}” is below zero. Write the size of the figure without a minus.`;
 }

@@ -1,25 +1,14 @@
-import type { LineValues } from './entryLine';
 import { clock } from './duration';
-
-const UNITS = [
-  ['percent', ''],
-  ['volts', 'v'],
-  ['amps', 'a'],
-  ['watts', 'w'],
-  ['wattHours', 'wh'],
-  ['milliampHours', 'mah'],
-  ['celsius', 'c'],
-  ['frontCelsius', 'c', 'front '],
-  ['backCelsius', 'c', 'back '],
-  ['batteryCelsius', 'c', 'bat '],
-  ['batteryVolts', 'v', 'bat '],
-  ['batteryAmps', 'a', 'bat '],
-  ['batteryWatts', 'w', 'bat '],
-] as const;
+import type { LineValues } from './entryLine';
+import { QUANTITIES, quantityOf } from './quantity';
 
 /** Writes values as the entry line that says them: what a struck reading is written again from. The time is cut to the second. */
 export function writeEntryLine(values: LineValues): string {
-  const words = UNITS.flatMap(([figure, unit, place = '']) => (values[figure] === undefined ? [] : [`${place}${values[figure]}${unit}`]));
+  const words = QUANTITIES.flatMap((quantity) => {
+    const { place, typed } = quantityOf(quantity);
+    const [unit = ''] = Object.keys(typed);
+    return values[quantity] === undefined ? [] : [`${place ? `${place} ` : ''}${values[quantity]}${unit}`];
+  });
   if (values.direction) words.push(values.direction);
   if (values.seen !== undefined) words.push(`@${clock(values.seen)}`);
   if (values.note) words.push(`# ${values.note}`);

@@ -1,0 +1,56 @@
+import { describe, expect, it, vi } from 'vitest';
+import type { QuantityRow } from '../../core/quantity/quantities';
+
+/** The worked example of CONTRIBUTING.md: a quantity that the program does not have is one row, and all that reads rows knows it. */
+const HUMIDITY: QuantityRow = {
+  ...{ named: 'humidities', unit: '% RH', typed: { rh: (value) => value }, least: 0, most: 100, mostTyped: 100 },
+  heading: 'humidity (% RH)',
+  headed: /^(relative )?humidity/,
+  convert: () => (value) => value,
+  column: { title: '% RH', decimals: 0 },
+  track: { title: 'humidity of the room', short: 'humidity', weight: 1, axis: 'hundred', mark: ' %' },
+};
+vi.mock('../../core/quantity/quantities', async (original) => {
+  const { TABLE } = await original<typeof import('../../core/quantity/quantities')>();
+  return { TABLE: { ...TABLE, humidity: HUMIDITY } };
+});
+
+const core = await import('@core');
+const { exampleHeader } = await import('../../core/ink/example');
+const { columnOf } = await import('../../core/exchange/columns');
+const { stripConfig } = await import('./config');
+const { traceOf } = await import('./trace');
+const humidity = 'humidity' as import('@core').Quantity;
+
+describe('a quantity that was added as one row', () => {
+  const header = exampleHeader();
+  const reading = { kind: 'reading', seq: 1, id: 'first-one', at: header.plugInAt + 60_000, written: header.plugInAt + 60_000 } as const;
+  const entries = [{ ...reading, percent: 42, [humidity]: 55 }];
+
+  it('is read and written by the entry line', () => {
+    expect(core.parseEntryLine('42 55rh')).toEqual({ ok: true, values: { percent: 42, humidity: 55 } });
+    expect(core.parseEntryLine('120rh')).toEqual({ ok: false, error: '“120rh” is more than 100 % RH, the most that is kept.' });
+    expect(core.writeEntryLine({ [humidity]: 55 })).toBe('55rh');
+  });
+
+  it('is let in by the schema within its range, and nothing beyond it', () => {
+    expect(core.entryMisfit(entries[0])).toBeUndefined();
+    expect(core.entryMisfit({ ...entries[0], humidity: 101 })).toMatchObject({ path: 'humidity' });
+  });
+
+  it('stands in the CSV, out and in', () => {
+    const csv = core.writeCsv(core.foldRun(header, entries));
+    expect(csv.split('\r\n')[0]).toContain('humidity (% RH)');
+    expect(core.readCsv(csv, 'run.csv').entries[0]?.draft).toMatchObject({ humidity: 55 });
+    expect(columnOf('Relative humidity [%]')).toMatchObject({ quantity: 'humidity' });
+  });
+
+  it('has its column in the table of ink and its track on the strip', () => {
+    expect(core.quantityOf(humidity).column?.title).toBe('% RH');
+    const trace = traceOf(core.foldRun(header, entries), 'x', 0);
+    expect(trace.dots[humidity]).toEqual([[60, 55]]);
+    const { data, options } = stripConfig([trace], { size: 'sheet', theme: 'paper', until: 3600, penned: false });
+    expect(data.datasets.map(({ yAxisID }) => yAxisID)).toContain('humidity');
+    expect(options?.scales?.[humidity]).toMatchObject({ min: 0, max: 100 });
+  });
+});
