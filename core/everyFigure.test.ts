@@ -155,7 +155,7 @@ const entry = fc.oneof(
   {
     weight: 1,
     arbitrary: fc.record(
-      { kind: fc.constant('stop'), because: fc.constantFrom(...core.STOP_REASONS), remark: text },
+      { kind: fc.constant('stop'), because: fc.constantFrom(...core.RUN_ENDING_IDS), remark: text },
       { requiredKeys: ['kind', 'because'] },
     ),
   },

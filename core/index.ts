@@ -42,7 +42,6 @@ export { ownMethodSchema, withRule, type OwnMethod } from './method/ownMethod';
 export {
   entriesSchema,
   headerSchema,
-  STOP_REASONS,
   type Draft,
   type Event,
   type Entry,
@@ -56,6 +55,7 @@ export {
   type Picture,
   type Trial,
 } from './ink/entry';
+export { endingSays, endingWord, RUN_ENDING_IDS, RUN_ENDINGS, type EndingId } from './ink/endings';
 export { EVENTS, eventDetails, eventSays, type EventId } from './ink/events';
 export { entrySays } from './ink/entrySays';
 export { elapsedIn, footageSchema, type Footage } from './ink/footage';

@@ -75,7 +75,7 @@ test('@run an hour asleep says when to wake the screen, and a check that came la
   await page.keyboard.press('s');
   await expect(page.getByRole('dialog')).toContainText('no reading at 1 h');
   await page.keyboard.press('Escape');
-  await stopRun(page, 'The window I wanted is over');
+  await stopRun(page, 'Window over');
 });
 
 test('@run a rehearsal is played at speed, read by a person or a stand-in, scored, and kept out of the logbook', async ({ page }) => {
@@ -146,7 +146,7 @@ test('@run without a network it opens, logs and keeps a run; a newer program wai
   }
   await expect(page.getByText('A newer Inkpath Log is ready. It waits until you take it, once nothing is live.')).toBeVisible();
   await expect(page.getByRole('button', { name: 'Take it now' })).toBeDisabled();
-  await stopRun(page, 'The window I wanted is over');
+  await stopRun(page, 'Window over');
   await page.getByRole('link', { name: 'a newer one is ready' }).click();
   await page.getByRole('button', { name: 'Take it now' }).click();
   await expect(page.getByText('A newer Inkpath Log is ready.')).toHaveCount(0);

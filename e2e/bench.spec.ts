@@ -198,7 +198,7 @@ test('@bench what a run used is retired and never thrown away, and the run keeps
   await addDevice(page, 'Sedge 5', '4500', '3.85', '25');
   await addCharger(page, 'Cobble 20', '20');
   await startRun(page, 'Sedge 5', 'Cobble 20', '40');
-  await stopRun(page, 'The window I wanted is over');
+  await stopRun(page, 'Window over');
   await page.goto('/bench?shelf=charger');
   await page.getByRole('button', { name: /^Cobble 20/ }).click();
   await page.getByLabel('Name', { exact: true }).fill('Cobble 21');
@@ -236,7 +236,7 @@ test('@bench a start says what to expect through the chosen cable and port, and 
   await page.getByLabel('Level at plug-in').fill('20');
   await page.getByRole('button', { name: 'Ready' }).click();
   await page.getByRole('button', { name: 'Plug in now' }).press('Space');
-  await stopRun(page, 'The window I wanted is over');
+  await stopRun(page, 'Window over');
   const download = page.waitForEvent('download');
   await page.getByRole('link', { name: 'Curve' }).click();
   await page.getByRole('button', { name: 'Take the logbook out' }).click();

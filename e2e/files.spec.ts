@@ -29,7 +29,7 @@ test('@slice a run goes out as CSV, the logbook as JSON, and both come back', as
   await addCharger(page, 'Cobble 20', '20');
   await startRun(page, 'Sedge <b>5</b>', 'Cobble 20', '2');
   await logEveryFive(page, ['12 18.4w 29c', '22 18.3w # =case', '31 18.1w']);
-  await stopRun(page, 'The window I wanted is over');
+  await stopRun(page, 'Window over');
   await expect(page.getByRole('heading', { name: 'Sedge <b>5</b> on Cobble 20' })).toBeVisible();
   await expect(figure(page, 'Gained in 15 min')).toContainText('29 %');
   const csv = await takeOut(page, 'Take out as CSV');

@@ -45,7 +45,7 @@ test('@ground a run that was plugged in after the last heartbeat is never told t
   await bringShelf(page, ['Sedge 5'], ['Cobble 20']);
   await startRun(page, 'Sedge 5', 'Cobble 20', '2');
   await page.clock.runFor(40_000);
-  await stopRun(page, 'The window I wanted is over');
+  await stopRun(page, 'Window over');
   await page.clock.fastForward('02:00:00');
   await page.reload();
   await startRun(page, 'Sedge 5', 'Cobble 20', '5');
@@ -183,7 +183,7 @@ test('@ground every entry can be struck: by X what was entered last, and in the 
   await ink.getByRole('button', { name: /Let the note .* count again/ }).click();
   await expect(ink.getByText('struck: wrong run')).toHaveCount(0);
 
-  await stopRun(page, 'The window I wanted is over');
+  await stopRun(page, 'Window over');
   await ink.getByRole('button', { name: /Strike the reading at 0 s/ }).click();
   await page.getByLabel('Why?').fill('not seen');
   await page.getByRole('button', { name: 'Strike it' }).click();
@@ -299,7 +299,7 @@ test('@ground a file that contradicts a live run is refused; a backup of it leav
   await importFile(page, 'backup.json', JSON.stringify(backup));
   await expect(page.getByRole('heading', { name: 'No finished runs yet' })).toBeVisible();
   await log(page, '4');
-  await stopRun(page, 'The window I wanted is over');
+  await stopRun(page, 'Window over');
   await page.reload();
   await expect(page.getByRole('region', { name: 'Ink' }).getByRole('row')).toHaveCount(5);
 });
@@ -354,7 +354,7 @@ test('@ground a run left live for five weeks is logged and stopped like any othe
   await log(page, '51');
   await lanes(page).getByRole('link', { name: 'Sedge 5' }).click();
   await expect(page.getByText(/\d+ checks from 5 min to .* were missed/)).toHaveCount(1);
-  await stopRun(page, 'The window I wanted is over');
+  await stopRun(page, 'Window over');
   await expect(page.getByText(/\d+ checks from 5 min to .* were missed/)).toHaveCount(1);
 });
 

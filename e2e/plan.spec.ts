@@ -69,7 +69,7 @@ test('@plan a study goes from its question to a run that fills a cell of its mat
   await expect(page.getByRole('button', { name: 'Plug in now' })).toBeFocused();
   await page.keyboard.press('Space');
   await expect(page.getByRole('article', { name: 'Bittern Slate on Cobble 20' })).toBeVisible();
-  await stopRun(page, 'The window I wanted is over');
+  await stopRun(page, 'Window over');
   await page.getByRole('link', { name: 'Plan' }).click();
   await expect(page.getByText('1 of 10 runs made')).toBeVisible();
   await page.getByRole('link', { name: 'Van chargers' }).click();

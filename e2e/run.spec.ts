@@ -73,7 +73,7 @@ test('@run an event of each kind is noted with two keys, and shows on the strip,
   await page.clock.fastForward('01:00');
   await event(page, 's');
   await expect(said(page)).toContainText(/Noted at 15 min/);
-  await stopRun(page, 'The window I wanted is over');
+  await stopRun(page, 'Window over');
   const ink = page.getByRole('region', { name: 'Ink' });
   await expect(ink.getByRole('row', { name: /workload ended, rendering, frames 41.5 fps/ })).toBeVisible();
   await expect(ink.getByRole('row', { name: /source or cable swapped, Quern 65/ })).toBeVisible();

@@ -17,7 +17,7 @@ test('@slice from an empty shelf to two runs laid over each other', async ({ pag
   await startRun(page, 'Sedge 5', 'Quern 30', '40');
   await logEveryFive(page, ['47 25w', '56 25w', '65 18w', '75 15w', '86 9w', '95 5w', '100 2w']);
   await expect(said(page)).toContainText('It shows 100 %');
-  await stopRun(page, 'It is full');
+  await stopRun(page, 'Full');
   await expect(figure(page, '80 %')).toContainText('between 20 and 25 min');
   await expect(figure(page, '100 % shown')).toContainText('35 min');
   await expect(figure(page, 'Gained in 15 min')).toContainText('25 %');
@@ -33,7 +33,7 @@ test('@slice from an empty shelf to two runs laid over each other', async ({ pag
 
   await startRun(page, 'Sedge 5', 'Cobble 20', '40');
   await logEveryFive(page, ['46 19w', '53 19w', '61 19w', '69 17w', '77 13w', '85 9w', '93 6w', '98 3w', '100 2w']);
-  await stopRun(page, 'It is full');
+  await stopRun(page, 'Full');
 
   await page.getByRole('link', { name: 'Curve' }).click();
   await page.getByLabel('Pick Sedge 5 on Cobble 20').check();
@@ -138,7 +138,7 @@ test('@slice a whole run is logged by keyboard alone', async ({ page }) => {
   await press('ArrowDown', 'Enter');
   await expect(page.getByRole('dialog')).toBeHidden();
   await expect(page.getByRole('heading', { name: 'Sedge 5 on Cobble 20' })).toBeVisible();
-  await expect(page.getByText(/stopped at .*will not finish/)).toBeVisible();
+  await expect(page.getByText(/ended at .*stopped early: it will not finish/)).toBeVisible();
   await press('Shift+M');
   await expect(page.getByRole('heading', { name: 'Compare' })).toBeVisible();
   await press('?');
@@ -163,7 +163,7 @@ test('@slice a wrong entry is struck with a reason, stays visible, and is writte
   await page.keyboard.press('Enter');
   await expect(page.getByRole('article')).toContainText('22%');
 
-  await stopRun(page, 'The window I wanted is over');
+  await stopRun(page, 'Window over');
   const ink = page.getByRole('region', { name: 'Ink' });
   const struck = page.getByRole('row').filter({ hasText: 'struck: slipped a digit' });
   await expect(struck).toContainText('92');
@@ -211,7 +211,7 @@ test('@slice the entry line answers slips with a sentence, and keeps nothing of 
   await page.clock.fastForward('00:10');
   await log(page, '41');
   await expect(said(page)).toContainText('41 % is lower than the 42 % seen before it');
-  await stopRun(page, 'Another reason');
+  await stopRun(page, 'Stopped early, for another reason');
   await expect(page.getByText('kept after asking')).toBeVisible();
   await expect(page.getByText('lower than before')).toBeVisible();
 });
@@ -221,13 +221,13 @@ test('@slice a stop can be taken back', async ({ page }) => {
   await addCharger(page, 'Cobble 20', '20');
   await startRun(page, 'Sedge 5', 'Cobble 20', '40');
   await logEveryFive(page, ['46']);
-  await stopRun(page, 'Something went wrong');
+  await stopRun(page, 'Went wrong');
   await page.getByRole('button', { name: 'Not over: take it up again' }).click();
   await expect(page.getByRole('article')).toContainText('46%');
   await page.clock.fastForward('05:00');
   await log(page, '52');
   await page.reload();
   await expect(page.getByRole('article')).toContainText('52%');
-  await stopRun(page, 'The window I wanted is over');
-  await expect(page.getByText(/stopped at .*, window over/)).toBeVisible();
+  await stopRun(page, 'Window over');
+  await expect(page.getByText(/ended at .*, window over/)).toBeVisible();
 });

@@ -118,7 +118,7 @@ test(`@run a browser killed at a start, a stop, a strike or an import leaves eac
     let { page } = browser;
     for (; live > 0; live -= 1, filed += 1) {
       await ready();
-      await stopRun(page, 'The window I wanted is over');
+      await stopRun(page, 'Window over');
     }
 
     // A set of two.

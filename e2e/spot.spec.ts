@@ -108,7 +108,7 @@ test('@run a load test splits the power of each workload and source, and says wh
   await expect(lane).toContainText('The battery helps: what comes in is not what it uses');
   await work('e', 'graphics', '41.5');
   await expect(lane).toContainText('it may stop, the workload has ended');
-  await stopRun(page, 'The window I wanted is over');
+  await stopRun(page, 'Window over');
   const table = page.getByRole('region', { name: 'Workloads' });
   await expect(table.getByRole('row', { name: /^idle/ })).toContainText('some of the input went into the battery');
   await expect(table.getByRole('row', { name: /^graphics/ })).toContainText('the battery helped: input is not consumption');
@@ -161,5 +161,5 @@ test('@run a run that was filmed is written up by the time of the clip', async (
     await expect(page.getByRole('status').filter({ hasText: says })).toBeVisible();
   }
   await page.getByRole('button', { name: 'The footage ends there' }).click();
-  await expect(page.getByText(/stopped at 35 min/)).toBeVisible();
+  await expect(page.getByText(/ended at 35 min/)).toBeVisible();
 });

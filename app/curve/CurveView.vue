@@ -8,6 +8,7 @@ import {
   CAUTIONS,
   clock,
   compatibility,
+  endingSays,
   figuresOf,
   notices,
   spell,
@@ -145,9 +146,7 @@ const enterStrike = (entry: Entry) => {
       <p class="soft">
         {{ format(run.header.plugInAt, 'EEE d MMM yyyy, HH:mm') }} ·
         <template v-if="live">live</template>
-        <template v-else-if="run.stop"
-          >stopped at {{ spell(run.stop.seconds) }}, {{ run.stop.because }}{{ run.stop.remark ? `: ${run.stop.remark}` : '' }}</template
-        >
+        <template v-else-if="run.stop">ended at {{ spell(run.stop.seconds) }}, {{ endingSays(run.stop) }}</template>
         <template v-else>{{ run.header.footage ? 'being written up' : 'never stopped' }}</template>
         <template v-if="run.header.source"> · from {{ run.header.source }}</template>
         <template v-if="run.header.footage"> · read from footage{{ footageWords }}</template>

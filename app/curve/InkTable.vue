@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, defineAsyncComponent, ref } from 'vue';
 import {
+  endingSays,
   entrySays,
   eventDetails,
   eventSays,
@@ -64,7 +65,7 @@ function textOf(entry: Entry): string {
     case 'note':
       return entry.text;
     case 'stop':
-      return ['stopped', entry.because, entry.remark].filter(Boolean).join(', ');
+      return endingSays(entry);
     case 'trial':
       return [entrySays(entry), entry.state, entry.remark].filter(Boolean).join(', ');
     case 'picture':

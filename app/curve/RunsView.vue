@@ -3,7 +3,7 @@ import { max } from 'd3-array';
 import { format } from 'date-fns';
 import { computed, defineAsyncComponent, ref, shallowRef } from 'vue';
 import { useRouter } from 'vue-router';
-import { spell, type Summary } from '@core';
+import { endingWord, spell, type Summary } from '@core';
 import type { SetAside } from '../ledger/ledger';
 import { useLanes } from '../logbook/lanes';
 import { useLogbook } from '../logbook/runs';
@@ -28,15 +28,6 @@ const found = computed(() => {
   return logbook.summaries.filter(({ device, charger }) => words.every((word) => `${device} ${charger}`.toLowerCase().includes(word)));
 });
 const longest = computed(() => Math.max(600, max(found.value, ({ end }) => end) ?? 0));
-const STOPS: Readonly<Record<string, string>> = {
-  full: 'full',
-  'window over': 'window over',
-  'will not finish': 'given up',
-  'light out': 'light out',
-  'power died away': 'power died away',
-  'something went wrong': 'went wrong',
-  other: 'ended',
-};
 const ROW = 58;
 
 function fromTo({ startLevel, lastLevel }: Summary): string {
@@ -154,7 +145,7 @@ function callOff(): void {
               <span role="cell" class="right figures">{{ fromTo(item) }}</span>
               <span role="cell" class="right figures">{{ item.eighty }}</span>
               <span role="cell" class="right figures">{{ item.full }}</span>
-              <span role="cell" class="wide soft">{{ item.stop ? STOPS[item.stop] : 'never stopped' }}</span>
+              <span role="cell" class="wide soft">{{ item.stop ? endingWord({ because: item.stop }) : 'never stopped' }}</span>
             </div>
           </template>
         </v-virtual-scroll>

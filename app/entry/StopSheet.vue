@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue';
 import { useRouter } from 'vue-router';
-import { missing, momentOf, spell, sighting, STOP_REASONS, stopOffer, type RunRecord } from '@core';
+import { missing, momentOf, RUN_ENDINGS, spell, sighting, stopOffer, type EndingId, type RunRecord } from '@core';
 import { wallNow } from '../kit/clock';
 import DraftOffer from '../kit/DraftOffer.vue';
 import { useDraft } from '../kit/drafts';
@@ -23,8 +23,12 @@ const last = computed(() => sighting(props.run.tracks.percent, props.run.tracks.
 /** What its method says of stopping now. */
 const offer = stopOffer(props.run, (at - props.run.header.plugInAt) / 1000);
 const lacks = computed(() => missing(props.run, (at - props.run.header.plugInAt) / 1000));
-const because = ref<(typeof STOP_REASONS)[number]>(offer?.because ?? (last.value === 100 ? 'full' : 'window over'));
+const because = ref<EndingId>(offer?.because ?? (last.value === 100 ? 'full' : 'window over'));
 const remark = ref('');
+const CHOICES = RUN_ENDINGS.map((ending) => {
+  const label = 'asks' in ending ? `${ending.word}, ${ending.asks}` : ending.word;
+  return { id: ending.id, label: label.charAt(0).toUpperCase() + label.slice(1) };
+});
 const trouble = ref('');
 const busy = ref(false);
 
@@ -42,16 +46,6 @@ const {
     open.value = false;
   },
 );
-
-const WORDS: Readonly<Record<(typeof STOP_REASONS)[number], string>> = {
-  full: 'It is full',
-  'light out': 'Its light went out',
-  'power died away': 'Power has died away',
-  'window over': 'The window I wanted is over',
-  'will not finish': 'It will not finish',
-  'something went wrong': 'Something went wrong',
-  other: 'Another reason',
-};
 
 async function stop(): Promise<void> {
   busy.value = true;
@@ -93,7 +87,7 @@ async function stop(): Promise<void> {
           </ul>
         </template>
         <v-radio-group v-model="because" v-focus label="Because" hide-details>
-          <v-radio v-for="reason in STOP_REASONS" :key="reason" :value="reason" :label="WORDS[reason]" />
+          <v-radio v-for="ending in CHOICES" :key="ending.id" :value="ending.id" :label="ending.label" />
         </v-radio-group>
         <v-text-field v-model="remark" label="Remark, if any" maxlength="200" />
         <TroubleNote v-if="trouble" :trouble="trouble" :run="run" :typed="`stop, ${because} ${remark}`" />

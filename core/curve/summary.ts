@@ -1,3 +1,4 @@
+import { endingWord } from '../ink/endings';
 import type { Header } from '../ink/entry';
 import type { RunRecord } from '../ink/fold';
 import { sighting, type Track } from '../ink/track';
@@ -61,7 +62,7 @@ export function summarise(run: RunRecord): Summary {
     end: run.end,
     startLevel: start?.seconds === 0 ? start.value : undefined,
     lastLevel: sighting(percent, percent.seconds.length - 1)?.value,
-    stop: run.stop?.because,
+    stop: run.stop && endingWord(run.stop),
     eighty: inWords(80),
     full: inWords(100),
     outline: thin(percent, OUTLINE_POINTS),

@@ -1,7 +1,7 @@
 import Papa from 'papaparse';
 import type { Draft } from '../ink/entry';
 import { EVENTS } from '../ink/events';
-import { STOP_REASONS } from '../ink/entry';
+import { RUN_ENDING_IDS } from '../ink/endings';
 import { LONGEST_RUN, MOMENTS } from '../ink/ranges';
 import type { Samples } from '../ink/track';
 import { parseClock } from '../quantity/duration';
@@ -352,7 +352,7 @@ function toDraft({ seconds, kind, values, note }: ReadRow): TimedDraft {
   }
   if (kind === 'stop') {
     const [because = '', ...remark] = note.split(': ');
-    const reason = STOP_REASONS.find((known) => known === because) ?? 'other';
+    const reason = RUN_ENDING_IDS.find((known) => known === because) ?? 'other';
     return { seconds, draft: { kind, at: 0, because: reason, ...(remark.length > 0 && { remark: remark.join(': ') }) } };
   }
   return { seconds, draft: { kind: 'reading', at: 0, ...values, ...(note && { note }) } };

@@ -1,3 +1,4 @@
+import { END_OF_LOG } from '../ink/endings';
 import type { Entry, Header } from '../ink/entry';
 import type { CsvRun } from './csvIn';
 import type { StoredRun } from './logbook';
@@ -20,7 +21,7 @@ export function runFromCsv(csv: CsvRun, header: Header, nextId: () => string, no
   const stopped = dated.some(({ kind }) => kind === 'stop');
   if (!stopped) {
     const at = header.plugInAt + Math.round(csv.length * 1000);
-    dated.push({ kind: 'stop', because: 'other', remark: 'end of the file', at, seq: 1, id: nextId(), written: now });
+    dated.push({ kind: 'stop', because: 'other', remark: END_OF_LOG, at, seq: 1, id: nextId(), written: now });
   }
   const entries = dated.map((entry, index) => ({ ...entry, seq: index + 1 }));
   return { header, entries, ...(Object.keys(csv.samples).length > 0 && { samples: csv.samples }) };

@@ -7,6 +7,7 @@ import { cadenceSchema, type Cadence } from '../method/cadenceSchema';
 import { conditionSchema } from '../method/conditionSchema';
 import { ruleSchema } from '../method/ruleSchema';
 import { QUANTITIES, type Quantity } from '../quantity/quantity';
+import { RUN_ENDING_IDS } from './endings';
 import { EVENTS, type EventId } from './events';
 import { footageSchema } from './footage';
 import { figureOf, idField, instantField } from './fields';
@@ -60,22 +61,12 @@ const noteSchema = object({
   text: string().defined(),
 }).noUnknown();
 
-export const STOP_REASONS = [
-  'full',
-  'light out',
-  'power died away',
-  'window over',
-  'will not finish',
-  'something went wrong',
-  'other',
-] as const;
-
 const stopSchema = object({
   ...mark,
   kind: string()
     .oneOf(['stop'] as const)
     .required(),
-  because: string().oneOf(STOP_REASONS).required(),
+  because: string().oneOf(RUN_ENDING_IDS).required(),
   remark: string(),
 }).noUnknown();
 

@@ -1,0 +1,38 @@
+/**
+ * How a run can end: the key under which it is stored, and the word for it, the same everywhere. `asks` is the choice where the word alone
+ * would not tell two of them apart.
+ */
+export const RUN_ENDINGS = [
+  { id: 'full', word: 'full' },
+  { id: 'light out', word: 'light out' },
+  { id: 'power died away', word: 'power gone' },
+  { id: 'window over', word: 'window over' },
+  { id: 'will not finish', word: 'stopped early', asks: 'it will not finish' },
+  { id: 'other', word: 'stopped early', asks: 'for another reason' },
+  { id: 'something went wrong', word: 'went wrong' },
+] as const satisfies readonly { id: string; word: string; asks?: string }[];
+
+export type EndingId = (typeof RUN_ENDINGS)[number]['id'];
+export const RUN_ENDING_IDS: readonly EndingId[] = RUN_ENDINGS.map(({ id }) => id);
+
+/** The remark on the stop of a run that was read from a meter's log, which does not say how it ended. */
+export const END_OF_LOG = 'end of the file';
+
+interface Ended {
+  /** Its key; in lists made earlier it stands where its word stands now. */
+  because: string;
+  remark?: string | undefined;
+}
+
+/** How a run ended, in a word or two. */
+export function endingWord({ because, remark }: Ended): string {
+  if (remark === END_OF_LOG) return 'log ended';
+  return RUN_ENDINGS.find(({ id }) => id === because)?.word ?? because;
+}
+
+/** How a run ended, with its reason. */
+export function endingSays({ because, remark }: Ended): string {
+  const word = endingWord({ because, remark });
+  const reason = [because === 'will not finish' && 'it will not finish', remark !== END_OF_LOG && remark].filter(Boolean).join(', ');
+  return reason ? `${word}: ${reason}` : word;
+}
