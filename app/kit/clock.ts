@@ -1,14 +1,14 @@
-import { readonly, ref } from 'vue';
+import { getCurrentScope, onScopeDispose, readonly, ref } from 'vue';
 import { watched } from './failures';
 
 const time = ref(Date.now());
 /** By how much the wall clock is set aside, in milliseconds, until a person has said whether it was changed. */
-const doubted = ref(0);
+const clockJumpHeld = ref(0);
 let ticking = false;
 const listeners = new Set<() => void>();
 
 /** What the wall clock shows, epoch milliseconds, less a jump that is in doubt. */
-export const wallNow = (): number => Date.now() - doubted.value;
+export const wallNow = (): number => Date.now() - clockJumpHeld.value;
 
 const twoDigits = (value: number) => String(value).padStart(2, '0');
 
@@ -23,15 +23,27 @@ export function wallTime(at: number, withDay = false): string {
 }
 
 /** Sets a jump of the wall clock aside; 0 takes it as it is. */
-export function doubt(jump: number): void {
-  doubted.value = jump;
+export function setClockJump(jump: number): void {
+  clockJumpHeld.value = jump;
   time.value = wallNow();
 }
 
-/** Does something at every tick. The browser's own timers slip while the page is hidden; these do not. */
-export function onTick(listen: () => void): void {
+/**
+ * Does something at every tick, as long as the scope lives in which it began to. The browser's own timers slip while the page is hidden; these do not.
+ *
+ * @returns ends it
+ */
+export function onTick(listen: () => void): () => void {
   listeners.add(listen);
-  if (ticking) return;
+  const stop = () => {
+    listeners.delete(listen);
+  };
+  if (getCurrentScope()) onScopeDispose(stop);
+  if (!ticking) startTicking();
+  return stop;
+}
+
+function startTicking(): void {
   ticking = true;
   const worker = watched(new Worker(new URL('./ticks.ts', import.meta.url), { type: 'module' }));
   worker.onmessage = () => {
@@ -39,12 +51,11 @@ export function onTick(listen: () => void): void {
   };
 }
 
-const tell = () => {
-  time.value = wallNow();
-};
-
-/** The wall clock in epoch milliseconds, told twice a second for as long as the page lives. */
+/** The wall clock in epoch milliseconds, told twice a second for as long as the scope lives that asks for it. */
 export function useNow() {
-  onTick(tell);
+  time.value = wallNow();
+  onTick(() => {
+    time.value = wallNow();
+  });
   return readonly(time);
 }

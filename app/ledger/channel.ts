@@ -1,3 +1,4 @@
+import { getCurrentScope, onScopeDispose } from 'vue';
 import type { Entry } from '@core';
 
 export type ListName = 'shelf' | 'methods' | 'studies';
@@ -10,9 +11,15 @@ export function tellTabs(message: Message): void {
   channel.postMessage(message);
 }
 
-/** Listens to the other tabs of this logbook. */
-export function onTabs(listen: (message: Message) => void): void {
-  channel.addEventListener('message', ({ data }: MessageEvent<Message>) => {
+/** Listens to the other tabs of this logbook, as long as the scope lives in which it began to. @returns stops listening */
+export function onTabs(listen: (message: Message) => void): () => void {
+  const hear = ({ data }: MessageEvent<Message>) => {
     listen(data);
-  });
+  };
+  channel.addEventListener('message', hear);
+  const stop = () => {
+    channel.removeEventListener('message', hear);
+  };
+  if (getCurrentScope()) onScopeDispose(stop);
+  return stop;
 }

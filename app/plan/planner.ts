@@ -1,8 +1,8 @@
-import { proxy, wrap } from 'comlink';
+import { proxy } from 'comlink';
 import { onScopeDispose, ref, shallowRef } from 'vue';
 import type { Found, Problem } from '@core';
-import { watched } from '../kit/failures';
 import type { Planner } from '../workers/planner';
+import { wrapped } from '../workers/wrapped';
 
 /** Searches for a plan in a worker. One search at a time: a new one calls the last off. */
 export function usePlanner() {
@@ -20,13 +20,13 @@ export function usePlanner() {
 
   function plan(problem: Problem, order: readonly string[], before: ReadonlyMap<string, number>): void {
     stop();
-    const mine = watched(new Worker(new URL('../workers/planner.ts', import.meta.url), { type: 'module' }));
+    const mine = new Worker(new URL('../workers/planner.ts', import.meta.url), { type: 'module' });
     worker = mine;
     isBusy.value = true;
     const take = (each: Found) => {
       if (worker === mine) found.value = each;
     };
-    void wrap<Planner>(mine)
+    void wrapped<Planner>(mine)
       .plan(problem, order, before, proxy(take))
       .then(take)
       .finally(() => {

@@ -1,7 +1,7 @@
-import { proxy, wrap, type Remote } from 'comlink';
+import { proxy, type Remote } from 'comlink';
 import { ImportError, type CsvOptions } from '@core';
-import { watched } from '../kit/failures';
 import type { Exchange, ReadFile } from './exchange';
+import { wrapped } from './wrapped';
 
 /** A worker that reads and writes files, for one piece of work. */
 export interface ExchangeWorker {
@@ -11,9 +11,9 @@ export interface ExchangeWorker {
 }
 
 export function exchangeWorker(): ExchangeWorker {
-  const worker = watched(new Worker(new URL('./exchange.ts', import.meta.url), { type: 'module' }));
+  const worker = new Worker(new URL('./exchange.ts', import.meta.url), { type: 'module' });
   return {
-    remote: wrap<Exchange>(worker),
+    remote: wrapped<Exchange>(worker),
     end: () => {
       worker.terminate();
     },
@@ -37,8 +37,6 @@ export async function readFile(
   try {
     return await remote.read(chosen, chosen.name, options, proxy(progress));
   } catch (error) {
-    // An error keeps its message but not its class on the way out of a worker.
-    if (error instanceof Error && error.name === 'ImportError') throw new ImportError(error.message);
     throw unreadable(error, chosen.name);
   } finally {
     end();
