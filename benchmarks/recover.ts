@@ -25,7 +25,7 @@ const GATHERED = `(async () => {
   });
   const ink = (await indexedDB.databases()).map(({ name }) => name).filter((name) => name.startsWith('inkpath-ink-'));
   for (let tries = 0; !(await Promise.all(ink.map(isGathered))).every((each) => each); tries += 1) {
-    if (tries > 300) throw new Error('The ink of the lanes was not gathered within a minute.');
+    if (tries > 300) throw new Error('The ink of the lanes was not inSnapshots within a minute.');
     await new Promise((resolve) => setTimeout(resolve, 200));
   }
 })()`;

@@ -9,7 +9,7 @@ test.describe('on a phone', () => {
   test('@run a whole run is taken by touch, a picture with it', async ({ page }) => {
     await page.clock.install({ time: new Date('2026-10-05T12:00:00Z') });
     await bringShelf(page, ['Sedge 5'], ['Cobble 20']);
-    await page.getByRole('link', { name: 'Run', exact: true }).tap();
+    await page.getByRole('link', { name: 'Live', exact: true }).tap();
     await page.getByRole('link', { name: 'Start a run' }).first().tap();
     await page.getByLabel('Level at plug-in').fill('60');
     await page.getByLabel('Minutes it was left off before').fill('15');
@@ -27,7 +27,7 @@ test.describe('on a phone', () => {
     const chooser = page.waitForEvent('filechooser');
     await page.getByRole('button', { name: 'picture', exact: true }).tap();
     await (await chooser).setFiles({ name: 'display.png', mimeType: 'image/png', buffer: readFileSync('public/icon-192.png') });
-    await expect(said(page)).toContainText('Picture kept with the reading.');
+    await expect(said(page)).toContainText('Picture saved with the reading.');
     await page.getByRole('button', { name: 'event' }).tap();
     await page.getByRole('button', { name: /screen woken/ }).tap();
     await expect(said(page)).toContainText('screen woken');
@@ -39,16 +39,16 @@ test.describe('on a phone', () => {
     await page.getByRole('button', { name: 'Log' }).tap();
     await expect(page.getByRole('article')).toContainText('it may stop, the display shows 100 %');
     await page.getByRole('button', { name: 'stop' }).tap();
-    await expect(page.getByRole('dialog')).toContainText('By its method it may stop: the display shows 100 %.');
+    await expect(page.getByRole('dialog')).toContainText('Its method may stop here: the display shows 100 %.');
     await page.getByRole('button', { name: 'Stop the run' }).tap();
     await page.getByRole('button', { name: 'Picture of the reading at 5 min' }).tap();
     await expect(page.getByRole('img', { name: 'Picture of the reading at 5 min' })).toBeVisible();
     await page.getByRole('button', { name: 'Close' }).tap();
 
     // The logbook takes it along.
-    await page.getByRole('link', { name: 'Curve' }).tap();
+    await page.getByRole('link', { name: 'Runs' }).tap();
     const download = page.waitForEvent('download');
-    await page.getByRole('button', { name: 'Take the logbook out' }).tap();
+    await page.getByRole('button', { name: 'Export the logbook' }).tap();
     const book = JSON.parse(readFileSync(await (await download).path(), 'utf8')) as {
       pictures: Record<string, string>;
       runs: { header: { conditions: unknown } }[];
@@ -85,7 +85,7 @@ test('@run a rehearsal is played at speed, read by a person or a stand-in, score
   await page.getByRole('button', { name: 'Plug in' }).click();
   await expect(page.getByText('Write minutes between readings').first()).toBeVisible();
   await page.getByLabel('Minutes between readings').fill('5');
-  await choose(page, 'Times as fast as life', '20 ×');
+  await choose(page, 'Speed', '20 ×');
   await page.getByRole('button', { name: 'Plug in' }).click();
   await expect(page.getByText('not a run: made-up devices, nothing is kept')).toBeVisible();
   const field = page.getByRole('textbox', { name: /^Rehearsed reading of/ });
@@ -100,8 +100,8 @@ test('@run a rehearsal is played at speed, read by a person or a stand-in, score
   await field.press('Enter');
   await expect(page.getByRole('article').nth(1)).toContainText('99%');
 
-  await page.getByLabel('A stand-in reads').check();
-  await choose(page, 'Times as fast as life', '600 ×');
+  await page.getByLabel('Read automatically').check();
+  await choose(page, 'Speed', '600 ×');
   await expect(page.getByRole('row', { name: /Redshank 3/ }).first()).toContainText(/Redshank 3\D*[6-9]|Redshank 3\D*\d\d/);
   await page.getByRole('button', { name: 'End the rehearsal' }).click();
   await expect(page.getByRole('heading', { name: 'How it was read' })).toBeVisible();

@@ -10,9 +10,9 @@ const SHEETS: [path: string, button: string][] = [
   ['/bench?shelf=charger', 'Quern 65 adapter'],
   ['/bench?shelf=cable', 'Add a cable'],
   ['/bench?shelf=meter', 'Tidepole'],
-  ['/bench', 'Bring gear in'],
-  ['/plan/saltmarsh-chargers', 'Keep as a method of my own'],
-  ['/curve', 'Bring a file in'],
+  ['/bench', 'Import gear'],
+  ['/plan/saltmarsh-chargers', 'Save as a method of my own'],
+  ['/curve', 'Import a file'],
   ['/run', 'stop'],
   ['/run', 'Shortcuts'],
   ['/curve/saltmarsh-2', 'Strike the reading at 5 min'],
@@ -49,7 +49,7 @@ for (const theme of ['light', 'dark'] as const) {
       await page.goto(`${DEMO}/run`);
       await isReady(page);
       await page.getByRole('button', { name: 'Fill the board with lane A' }).click();
-      await expect(page.getByRole('combobox', { name: 'Earlier run under it' })).toBeVisible();
+      await expect(page.getByRole('combobox', { name: 'Overlay an earlier run' })).toBeVisible();
       await look(page, 'lane');
       await page.goto(`${DEMO}/run/spot`);
       await choose(page, 'Device', 'Sedge 5');

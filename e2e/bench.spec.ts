@@ -16,7 +16,7 @@ test('@bench from an empty shelf and a typed label to what each pairing will do,
   await choose(page, 'Power Delivery up to, V', '20');
   await page.getByLabel('Charges from, W').fill('14');
   await page.getByLabel('Uses awake, W').fill('21');
-  await page.getByRole('button', { name: 'Put on the shelf' }).click();
+  await page.getByRole('button', { name: 'Save', exact: true }).click();
   await expect(gear(page, 'Teasel 14')).toBeVisible();
   await addDevice(page, 'Sedge 5', '4500', '3.85', '25');
 
@@ -37,7 +37,7 @@ test('@bench from an empty shelf and a typed label to what each pairing will do,
       await expect(page.getByText('Over 3 A needs a cable marked for 5 A.')).toBeVisible();
       await expect(page.getByText(/read as.*5V⎓3A.*20V⎓3.25A/)).toBeVisible();
     }
-    await page.getByRole('button', { name: 'Put on the shelf' }).click();
+    await page.getByRole('button', { name: 'Save', exact: true }).click();
     await expect(names(page).filter({ hasText: name })).toBeVisible();
   }
   await page.getByRole('button', { name: 'Add a charger' }).click();
@@ -49,16 +49,16 @@ test('@bench from an empty shelf and a typed label to what each pairing will do,
     await page.getByLabel('Label text').nth(index).fill('5V⎓3A 9V⎓3A 15V⎓2.6A');
   }
   await page.getByLabel('When ports share').fill('C1+C3: 15+25');
-  await page.getByRole('button', { name: 'Put on the shelf' }).click();
+  await page.getByRole('button', { name: 'Save', exact: true }).click();
   await expect(page.getByText('there is no port called C3')).toBeVisible();
   await page.getByLabel('When ports share').fill('C1+C2: 15+25');
-  await page.getByRole('button', { name: 'Put on the shelf' }).click();
+  await page.getByRole('button', { name: 'Save', exact: true }).click();
   await expect(names(page).filter({ hasText: 'Twin 40' })).toBeVisible();
   await onShelf(page, 'Cables');
   await page.getByRole('button', { name: 'Add a cable' }).click();
   await page.getByLabel('Name', { exact: true }).fill('Marked cable');
   await choose(page, 'Marked for', '5 A');
-  await page.getByRole('button', { name: 'Put on the shelf' }).click();
+  await page.getByRole('button', { name: 'Save', exact: true }).click();
 
   await page.getByRole('link', { name: 'What to expect' }).click();
   const cell = (name: RegExp) => page.getByRole('button', { name });
@@ -97,20 +97,20 @@ test('@bench gear goes out as CSV and comes back; a bad row is named and the res
   await addDevice(page, 'Sedge <b>5</b>', '4500', '3.85', '25');
   await addCharger(page, 'Cobble 20', '20', '19');
   const download = page.waitForEvent('download');
-  await page.getByRole('button', { name: 'Take gear out' }).click();
+  await page.getByRole('button', { name: 'Export gear' }).click();
   const text = readFileSync(await (await download).path(), 'utf8');
   expect(text.split('\r\n')[0]).toContain('shelf,name,kind,battery (mah)');
 
   const elsewhere = await (await browser.newContext({ baseURL: new URL(page.url()).origin })).newPage();
   const bring = async (contents: string) => {
-    await elsewhere.getByRole('button', { name: 'Bring gear in' }).click();
+    await elsewhere.getByRole('button', { name: 'Import gear' }).click();
     await elsewhere.locator('input[type=file]').setInputFiles({ name: 'van.csv', mimeType: 'text/csv', buffer: Buffer.from(contents) });
   };
   await elsewhere.goto('/bench');
   await bring('hello\nworld');
   await expect(elsewhere.getByRole('alert')).toContainText('Row 1 of van.csv heads no column “shelf”');
-  await expect(elsewhere.getByRole('button', { name: 'Bring it in' })).toBeDisabled();
-  await elsewhere.getByRole('button', { name: 'Leave it' }).click();
+  await expect(elsewhere.getByRole('button', { name: 'Import it' })).toBeDisabled();
+  await elsewhere.getByRole('button', { name: 'Cancel' }).click();
   await expect(elsewhere.getByText('Nothing to charge yet')).toBeVisible();
 
   const heading = text.split('\r\n')[0] ?? '';
@@ -125,13 +125,13 @@ test('@bench gear goes out as CSV and comes back; a bad row is named and the res
   await bring(`${text}\r\n${bad}`);
   await expect(elsewhere.getByText('Rows that stand: 2, new here: 2. Left out: 1.')).toBeVisible();
   await expect(elsewhere.getByText(/^Row 4 of van.csv: column “(kind|watts \(w\))”/)).toBeVisible();
-  await elsewhere.getByRole('button', { name: 'Bring it in' }).click();
+  await elsewhere.getByRole('button', { name: 'Import it' }).click();
   await expect(gear(elsewhere, 'Sedge <b>5</b>')).toContainText('17.3 Wh');
   await onShelf(elsewhere, 'Chargers');
   await expect(gear(elsewhere, 'Cobble 20')).toContainText('5V⎓3A 9V⎓2.22A');
   await bring(text.replace(',19,', ',21,'));
   await expect(elsewhere.getByText('new here: 0')).toBeVisible();
-  await elsewhere.getByRole('button', { name: 'Bring it in' }).click();
+  await elsewhere.getByRole('button', { name: 'Import it' }).click();
   await onShelf(elsewhere, 'Chargers');
   await expect(gear(elsewhere, 'Cobble 20')).toContainText('21');
   await elsewhere.context().close();
@@ -143,7 +143,7 @@ test('@bench @slice the shelf says what is wrong at its field, and is searched, 
   await page.getByLabel('Battery, mAh').fill('4500');
   await page.getByLabel('Input limit, W').fill('lots');
   await page.getByLabel('Barrel, V').fill('0');
-  await page.getByRole('button', { name: 'Put on the shelf' }).click();
+  await page.getByRole('button', { name: 'Save', exact: true }).click();
   await expect(page.getByText('Give it a name')).toBeVisible();
   await expect(page.getByText('Give the nominal volts too')).toBeVisible();
   await expect(page.getByText('Write a number of W')).toBeVisible();
@@ -156,7 +156,7 @@ test('@bench @slice the shelf says what is wrong at its field, and is searched, 
   await expect(page.getByText('4500 mAh × 11.4 V is 51.3 Wh, not 60 Wh')).toBeVisible();
   await page.getByLabel('Battery energy, Wh').fill('51.3');
   await page.getByLabel('Input limit, W').fill('65');
-  await page.getByRole('button', { name: 'Put on the shelf' }).click();
+  await page.getByRole('button', { name: 'Save', exact: true }).click();
   await expect(gear(page, 'Teasel 14')).toContainText('51.3 Wh');
 
   await addCharger(page, 'Drumlin', '60', '120');
@@ -164,15 +164,15 @@ test('@bench @slice the shelf says what is wrong at its field, and is searched, 
   await page.getByLabel('Price').fill('-3');
   await page.getByLabel('Label text').fill('9V⎓0A');
   await expect(page.getByText('“9V⎓0A” gives no power')).toBeVisible();
-  await page.getByRole('button', { name: 'Keep the change' }).click();
+  await page.getByRole('button', { name: 'Save', exact: true }).click();
   await expect(page.getByText('A price cannot be below zero.')).toBeVisible();
   await page.getByLabel('Price').fill('99');
-  await page.getByRole('button', { name: 'Keep the change' }).click();
+  await page.getByRole('button', { name: 'Save', exact: true }).click();
   await expect(gear(page, 'Drumlin')).toContainText('99');
 
   await page.getByRole('button', { name: 'Copy Drumlin' }).click();
   await page.getByLabel('Watts').fill('100');
-  await page.getByRole('button', { name: 'Put on the shelf' }).click();
+  await page.getByRole('button', { name: 'Save', exact: true }).click();
   await expect(names(page)).toHaveText(['Drumlin', 'Drumlin, another']);
   await page.getByRole('columnheader', { name: 'rated' }).click();
   await page.getByRole('columnheader', { name: 'rated' }).click();
@@ -190,7 +190,7 @@ test('@bench @slice the shelf says what is wrong at its field, and is searched, 
   await page.reload();
   await expect(names(page)).toHaveText(['Drumlin']);
   await page.getByLabel('Show what is retired').check();
-  await page.getByRole('button', { name: 'Throw Drumlin, another away' }).click();
+  await page.getByRole('button', { name: 'Remove Drumlin, another' }).click();
   await expect(names(page)).toHaveText(['Drumlin']);
 });
 
@@ -202,12 +202,12 @@ test('@bench what a run used is retired and never thrown away, and the run keeps
   await page.goto('/bench?shelf=charger');
   await page.getByRole('button', { name: /^Cobble 20/ }).click();
   await page.getByLabel('Name', { exact: true }).fill('Cobble 21');
-  await page.getByRole('button', { name: 'Keep the change' }).click();
+  await page.getByRole('button', { name: 'Save', exact: true }).click();
   await page.getByRole('button', { name: 'Retire Cobble 21' }).click();
   await expect(page.getByText('kept for its runs, and no longer offered')).toBeVisible();
   await page.getByLabel('Show what is retired').check();
   await expect(page.getByRole('button', { name: 'Put Cobble 21 back' })).toBeVisible();
-  await expect(page.getByRole('button', { name: /Throw/ })).toHaveCount(0);
+  await expect(page.getByRole('button', { name: /^Remove / })).toHaveCount(0);
   await page.goto('/curve');
   await expect(page.getByRole('row', { name: /Cobble 20/ })).toBeVisible();
   await page.goto('/run/new');
@@ -222,9 +222,9 @@ test('@bench a start says what to expect through the chosen cable and port, and 
     'charger,Quern 100,adapter,,,,100,C1 (USB-C) 5V⎓3A 9V⎓3A 15V⎓3A 20V⎓5A | A1 (USB-A) 5V⎓2.4A,,,',
     'cable,Marked cable,,,,,,,USB-C,USB-C,5 A',
   ].join('\n');
-  await page.getByRole('button', { name: 'Bring gear in' }).click();
+  await page.getByRole('button', { name: 'Import gear' }).click();
   await page.locator('input[type=file]').setInputFiles({ name: 'van.csv', mimeType: 'text/csv', buffer: Buffer.from(gear) });
-  await page.getByRole('button', { name: 'Bring it in' }).click();
+  await page.getByRole('button', { name: 'Import it' }).click();
   await expect(page.getByRole('dialog')).toHaveCount(0);
   await page.goto('/run/new');
   await expect(page.getByText('To expect: 20 V × 3.00 A = 60 W by Power Delivery. The cable is the limit')).toBeVisible();
@@ -238,8 +238,8 @@ test('@bench a start says what to expect through the chosen cable and port, and 
   await page.getByRole('button', { name: 'Plug in now' }).press('Space');
   await stopRun(page, 'Window over');
   const download = page.waitForEvent('download');
-  await page.getByRole('link', { name: 'Curve' }).click();
-  await page.getByRole('button', { name: 'Take the logbook out' }).click();
+  await page.getByRole('link', { name: 'Runs' }).click();
+  await page.getByRole('button', { name: 'Export the logbook' }).click();
   const book = JSON.parse(readFileSync(await (await download).path(), 'utf8')) as {
     runs: { header: { port?: number; cable?: { name: string } } }[];
   };

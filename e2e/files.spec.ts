@@ -9,7 +9,7 @@ const METER =
   [0, 60, 120, 180, 240].map((second) => `off,18.${second % 9},${second},${10 + second / 60},2.02,9.0`).join('\n');
 
 async function choose(page: Page, name: string, contents: string): Promise<void> {
-  await page.getByRole('button', { name: 'Bring a file in' }).click();
+  await page.getByRole('button', { name: 'Import a file' }).click();
   await page.locator('input[type=file]').setInputFiles({ name, mimeType: 'text/plain', buffer: Buffer.from(contents) });
 }
 
@@ -20,7 +20,7 @@ async function takeOut(page: Page, button: string): Promise<{ name: string; text
   return { name: file.suggestedFilename(), text: readFileSync(await file.path(), 'utf8') };
 }
 
-const bringIn = (page: Page) => page.getByRole('button', { name: 'Bring it in' });
+const bringIn = (page: Page) => page.getByRole('button', { name: 'Import it' });
 const rows = (page: Page) => page.getByRole('table', { name: 'Finished runs' }).getByRole('row');
 
 test('@slice a run goes out as CSV, the logbook as JSON, and both come back', async ({ page, browser }) => {
@@ -32,13 +32,13 @@ test('@slice a run goes out as CSV, the logbook as JSON, and both come back', as
   await stopRun(page, 'Window over');
   await expect(page.getByRole('heading', { name: 'Sedge <b>5</b> on Cobble 20' })).toBeVisible();
   await expect(figure(page, 'Gained in 15 min')).toContainText('29 %');
-  const csv = await takeOut(page, 'Take out as CSV');
+  const csv = await takeOut(page, 'Export as CSV');
   expect(csv.name).toBe('sedge-b-5-b-on-cobble-20-2026-10-05-1400.csv');
   expect(csv.text.split('\r\n')[0]).toBe(
     'elapsed (s),clock time,kind,entry,percent,volts,amps,watts,watt-hours,milliamp-hours,temperature (°C),note',
   );
-  await page.getByRole('link', { name: 'Curve' }).click();
-  const book = await takeOut(page, 'Take the logbook out');
+  await page.getByRole('link', { name: 'Runs' }).click();
+  const book = await takeOut(page, 'Export the logbook');
   expect(book.name).toBe('inkpath-logbook-2026-10-05.json');
 
   const elsewhere = await (await browser.newContext({ baseURL: new URL(page.url()).origin })).newPage();
@@ -65,7 +65,7 @@ test('@slice a run goes out as CSV, the logbook as JSON, and both come back', as
 test('@slice a meter’s CSV comes in as a run, whatever the order of its columns', async ({ page }) => {
   await addDevice(page, 'Sedge 5', '4500', '3.85');
   await addCharger(page, 'Cobble 20', '20');
-  await page.getByRole('link', { name: 'Curve' }).click();
+  await page.getByRole('link', { name: 'Runs' }).click();
   await choose(page, 'van-3.csv', METER);
   await expect(page.getByText('Not read: Case.')).toBeVisible();
   await page.getByLabel('Plugged in at').fill('2026-10-04T09:30:00');
@@ -78,8 +78,8 @@ test('@slice a meter’s CSV comes in as a run, whatever the order of its column
 test('@slice a file that cannot be read is refused by its place, and nothing stored changes', async ({ page }) => {
   await addDevice(page, 'Sedge 5', '4500', '3.85');
   await addCharger(page, 'Cobble 20', '20');
-  await page.getByRole('link', { name: 'Curve' }).click();
-  await page.getByRole('button', { name: 'Bring a file in' }).click();
+  await page.getByRole('link', { name: 'Runs' }).click();
+  await page.getByRole('button', { name: 'Import a file' }).click();
   const files: [string, string, RegExp][] = [
     ['van.csv', 'hello\nworld', /Row 1 of van.csv heads no column of times/],
     ['photo.csv', '\u0000\u0001PNG', /photo.csv is not a text file/],
@@ -104,6 +104,6 @@ test('@slice a file that cannot be read is refused by its place, and nothing sto
     .setInputFiles({ name: 'words.csv', mimeType: 'text/plain', buffer: Buffer.from('time,watts\n0,5\n1,lots\n2,6') });
   await page.getByLabel('Skip rows that cannot be read').check();
   await expect(page.getByText('1 could not be read and are left out')).toBeVisible();
-  await page.getByRole('button', { name: 'Leave it' }).click();
+  await page.getByRole('button', { name: 'Cancel' }).click();
   await expect(page.getByRole('heading', { name: 'No finished runs yet' })).toBeVisible();
 });

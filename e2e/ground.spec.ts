@@ -26,17 +26,17 @@ const lanes = (page: Page) => page.getByRole('article');
 
 async function chooseFile(page: Page, name: string, text: string): Promise<void> {
   if (!page.url().endsWith('/curve')) await page.goto('/curve');
-  await page.getByRole('button', { name: 'Bring a file in' }).click();
+  await page.getByRole('button', { name: 'Import a file' }).click();
   await page.getByLabel('File', { exact: true }).setInputFiles({ name, mimeType: 'text/plain', buffer: Buffer.from(text) });
 }
 async function importFile(page: Page, name: string, text: string): Promise<void> {
   await chooseFile(page, name, text);
-  await page.getByRole('button', { name: 'Bring it in' }).click();
+  await page.getByRole('button', { name: 'Import it' }).click();
   await expect(page.getByRole('dialog')).toHaveCount(0);
 }
 async function savedLogbook(page: Page): Promise<Logbook> {
   const download = page.waitForEvent('download');
-  await page.getByRole('button', { name: /Take the logbook out|Save the logbook as a file/ }).click();
+  await page.getByRole('button', { name: /Export the logbook|Save the logbook as a file/ }).click();
   return JSON.parse(readFileSync(await (await download).path(), 'utf8')) as Logbook;
 }
 
@@ -93,7 +93,7 @@ test('@ground a run that cannot be filed is named, and closes nothing else', asy
   const download = page.waitForEvent('download');
   await aside.getByRole('button', { name: 'Save it as a file' }).click();
   expect(readFileSync(await (await download).path(), 'utf8')).toContain('"percent": 2');
-  await page.getByRole('link', { name: 'Curve' }).click();
+  await page.getByRole('link', { name: 'Runs' }).click();
   expect((await savedLogbook(page)).runs).toHaveLength(2);
 
   await page.evaluate(() => localStorage.removeItem('refuse'));
@@ -131,12 +131,12 @@ test('@ground a long log that runs hot opens, and so does the comparison of a ru
   await importFile(page, 'hot.csv', `time (s),percent,watts,temp °C\n${rows.join('\n')}\n`);
   await expect(page.getByText(/Above 40 °C between 0 min and 55 h 33, up to 51.0 °C/)).toBeVisible();
   await page
-    .getByRole('link', { name: /Lay beside others|Compare/ })
+    .getByRole('link', { name: /Compare|Compare/ })
     .first()
     .click();
   await importFile(page, 'runs.json', bookOf([finished('one', [2, 30, 85])]));
   await page.getByRole('link', { name: 'Compare' }).click();
-  await page.getByRole('combobox', { name: 'Runs laid over each other' }).press('ArrowDown');
+  await page.getByRole('combobox', { name: 'Runs compared' }).press('ArrowDown');
   for (const name of [/Sedge 5 on Cobble 20/, /Sedge 5 on Charger one/]) await page.getByRole('option', { name }).click();
   await page.keyboard.press('Escape');
   await page.goto(`${page.url()}&level=80`);
@@ -164,7 +164,7 @@ test('@ground every entry can be struck: by X what was entered last, and in the 
   await page.keyboard.press('v');
   await expect(page.getByRole('heading', { name: /^What happened/ })).toBeVisible();
   await page.keyboard.press('x');
-  await choose(page, 'It charges now from', 'Quern 65');
+  await choose(page, 'Now charging from', 'Quern 65');
   await page.getByRole('button', { name: 'Note it' }).click();
   await expect(lanes(page)).toContainText('Quern 65');
 
@@ -184,7 +184,10 @@ test('@ground every entry can be struck: by X what was entered last, and in the 
   await expect(ink.getByText('struck: wrong run')).toHaveCount(0);
 
   await stopRun(page, 'Window over');
-  await ink.getByRole('button', { name: /Strike the reading at 0 s/ }).click();
+  await ink
+    .getByRole('button', { name: /Strike the reading at 0 s/ })
+    .first()
+    .click();
   await page.getByLabel('Why?').fill('not seen');
   await page.getByRole('button', { name: 'Strike it' }).click();
   await expect(ink.getByText('struck: not seen')).toBeVisible();
@@ -231,7 +234,7 @@ test('@ground a form that is half filled in outlives Esc and a click outside', a
   await page.getByRole('button', { name: 'Add a device' }).click();
   await page.getByRole('button', { name: 'Begin anew' }).click();
   await expect(page.getByLabel('Name', { exact: true })).toHaveValue('');
-  await page.getByRole('button', { name: 'Leave it' }).click();
+  await page.getByRole('button', { name: 'Cancel' }).click();
 
   await bringShelf(page, ['Sedge 5'], ['Cobble 20']);
   await startRun(page, 'Sedge 5', 'Cobble 20', '2');
@@ -288,14 +291,14 @@ test('@ground a file that contradicts a live run is refused; a backup of it leav
   await bringShelf(page, ['Sedge 5'], ['Cobble 20']);
   await startRun(page, 'Sedge 5', 'Cobble 20', '2');
   await log(page, '3 18w');
-  await page.getByRole('link', { name: 'Curve' }).click();
+  await page.getByRole('link', { name: 'Runs' }).click();
   const backup = await savedLogbook(page);
   const bent = JSON.parse(JSON.stringify(backup)) as Logbook;
   for (const each of bent.runs[0]?.entries ?? []) Object.assign(each, { watts: 40 });
   await chooseFile(page, 'bent.json', JSON.stringify(bent));
-  await page.getByRole('button', { name: 'Bring it in' }).click();
+  await page.getByRole('button', { name: 'Import it' }).click();
   await expect(page.getByRole('alert').filter({ hasText: /differs from the one already here. Nothing was imported/ })).toBeVisible();
-  await page.getByRole('button', { name: 'Leave it' }).click();
+  await page.getByRole('button', { name: 'Cancel' }).click();
   await importFile(page, 'backup.json', JSON.stringify(backup));
   await expect(page.getByRole('heading', { name: 'No finished runs yet' })).toBeVisible();
   await log(page, '4');
@@ -316,25 +319,25 @@ test('@ground a backup can always be restored, though it is larger than the log 
   const file = join(mkdtempSync(join(tmpdir(), 'inkpath-')), 'long.csv');
   writeFileSync(file, `time (s),percent,volts,amps,temp °C,phase of the moon\n${rows.join('\n')}\n`);
   await page.goto('/curve');
-  await page.getByRole('button', { name: 'Bring a file in' }).click();
+  await page.getByRole('button', { name: 'Import a file' }).click();
   await page.getByLabel('File', { exact: true }).setInputFiles(file);
   await expect(page.getByText(/1050000 rows over/)).toBeVisible({ timeout: 100_000 });
-  await page.getByRole('button', { name: 'Bring it in' }).click();
+  await page.getByRole('button', { name: 'Import it' }).click();
   await expect(page.getByRole('dialog')).toHaveCount(0, { timeout: 100_000 });
   await expect(page.getByRole('heading', { name: 'When it reached' })).toBeVisible();
-  await page.getByRole('link', { name: 'Curve' }).click();
+  await page.getByRole('link', { name: 'Runs' }).click();
   const download = page.waitForEvent('download', { timeout: 200_000 });
-  await page.getByRole('button', { name: 'Take the logbook out' }).click();
+  await page.getByRole('button', { name: 'Export the logbook' }).click();
   const path = await (await download).path();
   await page.goto('/inkpath');
   await loseDatabases(page);
   await loseSecondCopy(page);
   await page.goto('/curve');
   await expect(page.getByRole('heading', { name: 'No finished runs yet' })).toBeVisible();
-  await page.getByRole('button', { name: 'Bring a file in' }).click();
+  await page.getByRole('button', { name: 'Import a file' }).click();
   await page.getByLabel('File', { exact: true }).setInputFiles(path);
   await expect(page.getByText(/A logbook. Runs: 1, new here: 1/)).toBeVisible({ timeout: 100_000 });
-  await page.getByRole('button', { name: 'Bring it in' }).click();
+  await page.getByRole('button', { name: 'Import it' }).click();
   await expect(page.getByRole('dialog')).toHaveCount(0, { timeout: 100_000 });
   await page
     .getByRole('row', { name: /Sedge 5/ })
@@ -394,7 +397,7 @@ test('@ground an import that is killed leaves nothing or everything', async () =
     const first = await browse(profile);
     await chooseFile(first.page, 'runs.json', bookOf(runs));
     await expect(first.page.getByText(/Runs: 60, new here: 60/)).toBeVisible();
-    await first.page.getByRole('button', { name: 'Bring it in' }).click({ noWaitAfter: true });
+    await first.page.getByRole('button', { name: 'Import it' }).click({ noWaitAfter: true });
     await new Promise((resolve) => setTimeout(resolve, wait));
     await first.kill();
     const second = await browse(profile);

@@ -31,7 +31,7 @@ test('@slice several lanes are logged from one line, the most urgent first', asy
 
   // The other run of the two can be laid beside it while both are live.
   await page.goto('/compare');
-  await page.getByRole('combobox', { name: 'Runs laid over each other' }).press('ArrowDown');
+  await page.getByRole('combobox', { name: 'Runs compared' }).press('ArrowDown');
   await page.getByRole('option', { name: /Curlew.*live/ }).click();
   await page.getByRole('option', { name: /Sedge 5.*live/ }).click();
   await page.keyboard.press('Escape');
@@ -67,13 +67,13 @@ test('@slice single keys can be turned off, and the theme is kept', async ({ pag
   await addDevice(page, 'Sedge 5', '4500', '3.85');
   await addCharger(page, 'Cobble 20', '20');
   await startRun(page, 'Sedge 5', 'Cobble 20', '2');
-  await page.getByRole('button', { name: 'Dark room' }).click();
+  await page.getByRole('button', { name: 'Dark theme' }).click();
   await page.getByRole('link', { name: 'Help' }).click();
   await page.getByLabel('Listen to single keys').uncheck();
-  await page.getByRole('link', { name: 'Run', exact: false }).last().click();
+  await page.getByRole('link', { name: 'Live', exact: false }).last().click();
   await expect(page.getByRole('heading', { name: 'Charging now' })).toBeVisible();
   await page.reload();
-  await expect(page.getByRole('button', { name: 'Light paper' })).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Light theme' })).toBeVisible();
   await expect(page.getByRole('heading', { name: 'Charging now' })).toBeVisible();
   await page.keyboard.press('s');
   await page.keyboard.press('n');

@@ -29,7 +29,7 @@ test('@plan a top-up window is read at its marks, and wants no more after the la
 
   // Another run at the very times at which the first was read.
   await startRun(page, 'Sedge 5', 'Cobble 20', '5', 'The check times of an earlier run', async () => {
-    await page.getByRole('combobox', { name: 'As the run' }).press('ArrowDown');
+    await page.getByRole('combobox', { name: 'Copy check times from' }).press('ArrowDown');
     await page.getByRole('option', { name: /Sedge 5 on Cobble 20/ }).click();
     await expect(page.getByLabel('Read at, minutes')).toHaveValue('5, 10, 15, 20, 30');
   });

@@ -14,7 +14,7 @@ export async function addDevice(page: Page, name: string, milliampHours: string,
   await page.getByLabel('Battery, mAh').fill(milliampHours);
   await page.getByLabel('Nominal volts').fill(volts);
   if (limit) await page.getByLabel('Input limit, W').fill(limit);
-  await page.getByRole('button', { name: 'Put on the shelf' }).click();
+  await page.getByRole('button', { name: 'Save', exact: true }).click();
   await expect(page.getByRole('button', { name: `Retire ${name}` })).toBeVisible();
 }
 
@@ -25,7 +25,7 @@ export async function addCharger(page: Page, name: string, watts: string, price 
   await page.getByLabel('Watts').fill(watts);
   await page.getByLabel('Label text').fill(`5V⎓3A 9V⎓2.22A`);
   if (price) await page.getByLabel('Price').fill(price);
-  await page.getByRole('button', { name: 'Put on the shelf' }).click();
+  await page.getByRole('button', { name: 'Save', exact: true }).click();
   await expect(page.getByRole('button', { name: `Retire ${name}` })).toBeVisible();
 }
 
@@ -44,11 +44,11 @@ export async function bringShelf(page: Page, devices: readonly string[], charger
     [],
   );
   await page.goto('/curve');
-  await page.getByRole('button', { name: 'Bring a file in' }).click();
+  await page.getByRole('button', { name: 'Import a file' }).click();
   await page
     .getByLabel('File', { exact: true })
     .setInputFiles({ name: 'shelf.json', mimeType: 'application/json', buffer: Buffer.from(writeLogbook(book)) });
-  await page.getByRole('button', { name: 'Bring it in' }).click();
+  await page.getByRole('button', { name: 'Import it' }).click();
   await expect(page.getByRole('dialog')).toHaveCount(0);
 }
 

@@ -15,13 +15,13 @@ test('@plan a study goes from its question to a run that fills a cell of its mat
   await page.goto('/plan');
   await expect(page.getByRole('heading', { name: 'First, put a device and a charger on the shelf' })).toBeVisible();
   await page.goto('/bench');
-  await page.getByRole('button', { name: 'Bring gear in' }).click();
+  await page.getByRole('button', { name: 'Import gear' }).click();
   await page.locator('input[type=file]').setInputFiles({ name: 'van.csv', mimeType: 'text/csv', buffer: Buffer.from(GEAR) });
-  await page.getByRole('button', { name: 'Bring it in' }).click();
+  await page.getByRole('button', { name: 'Import it' }).click();
   await page.getByRole('link', { name: 'Plan' }).click();
   await page.getByRole('button', { name: 'Begin a study' }).click();
 
-  await page.getByRole('button', { name: 'Keep the study' }).click();
+  await page.getByRole('button', { name: 'Save the study' }).click();
   await expect(page.getByRole('alert').first()).toContainText('Give it a name');
   await choose(page, 'The question', 'Which charger for this device? Is the dearer or bigger one worth it?');
   const fitting = page.getByRole('listitem').filter({ hasText: 'good for' });
@@ -39,7 +39,7 @@ test('@plan a study goes from its question to a run that fills a cell of its mat
   await expect(page.getByText(/^12 runs, .* of your own time/)).toBeVisible();
   await cell(/^Bittern Slate on Cobble 12, asleep: untested/).click();
   await page.getByLabel('Why leave out Bittern Slate on Cobble 12?').fill('known too weak');
-  await page.getByRole('button', { name: 'Leave it out' }).click();
+  await page.getByRole('button', { name: 'Leave out' }).click();
   await expect(cell(/^Bittern Slate on Cobble 12, asleep: left out, known too weak/)).toBeVisible();
   await expect(page.getByText(/^10 runs/)).toBeVisible();
 
@@ -53,8 +53,8 @@ test('@plan a study goes from its question to a run that fills a cell of its mat
 
   await page.getByRole('textbox', { name: 'ambient, °C' }).fill('24');
   await page.getByRole('button', { name: 'Take keyboard light away' }).click();
-  await page.getByRole('button', { name: 'Keep the study' }).click();
-  await expect(page.getByRole('button', { name: 'Kept' })).toBeDisabled();
+  await page.getByRole('button', { name: 'Save the study' }).click();
+  await expect(page.getByRole('button', { name: 'Saved' })).toBeDisabled();
   await page.reload();
   await expect(page.getByRole('heading', { name: 'Van chargers' })).toBeVisible();
   await expect(page.getByRole('textbox', { name: 'keyboard light' })).toHaveCount(0);
@@ -73,12 +73,12 @@ test('@plan a study goes from its question to a run that fills a cell of its mat
   await page.getByRole('link', { name: 'Plan' }).click();
   await expect(page.getByText('1 of 10 runs made')).toBeVisible();
   await page.getByRole('link', { name: 'Van chargers' }).click();
-  await expect(cell(/^Bittern Slate on Cobble 20, asleep: begun, 1 of 2/)).toBeVisible();
+  await expect(cell(/^Bittern Slate on Cobble 20, asleep: in progress, 1 of 2/)).toBeVisible();
   await expect(page.getByRole('link', { name: /^Next: Bittern Slate on Quern 30/ })).toBeVisible();
 
   // A condition that drifted is pointed out before the next run, not at the end.
   await page.getByRole('textbox', { name: 'ambient, °C' }).fill('27');
-  await page.getByRole('button', { name: 'Keep the study' }).click();
+  await page.getByRole('button', { name: 'Save the study' }).click();
   await page.getByRole('link', { name: /^Next: Bittern Slate on Quern 30/ }).click();
   await expect(page.getByText('ambient, °C was 24 in earlier runs, and is 27 now.')).toBeVisible();
 });
@@ -114,7 +114,7 @@ test('@plan a person new to it goes from an empty bench to an exported calendar,
   await page.getByRole('combobox', { name: 'Devices' }).press('ArrowDown');
   for (const name of ['Heron 3', 'Sedge 5']) await page.getByRole('option', { name }).click();
   await page.keyboard.press('Escape');
-  await page.getByRole('button', { name: 'Keep the study' }).click();
+  await page.getByRole('button', { name: 'Save the study' }).click();
   await page.getByRole('link', { name: 'Calendar' }).click();
 
   // No hours: said plainly, with what to loosen. Then hours of one's own.
@@ -131,13 +131,13 @@ test('@plan a person new to it goes from an empty bench to an exported calendar,
   for (const day of ['Monday', 'Tuesday', 'Thursday']) await page.getByLabel(day).fill('8:00–17:30');
   await expect(done(page)).toBeVisible();
   await expect(agenda(page).getByRole('row')).toHaveCount(13);
-  await expect(page.getByText(/^It cannot be sooner|^Proven: not before/)).toBeVisible();
+  await expect(page.getByText(/^It cannot be sooner|^Cannot finish before/)).toBeVisible();
   await expect(page.getByText(/One after another in the same hours: done /)).toBeVisible();
   await expect(page.getByRole('button', { name: 'iCalendar' })).toBeEnabled({ timeout: 60_000 });
   expect((await taken(page, 'iCalendar')).match(/BEGIN:VEVENT/g)).toHaveLength(24);
   expect((await taken(page, 'CSV')).trim().split('\r\n')).toHaveLength(13);
-  await page.getByRole('button', { name: 'Keep the calendar' }).click();
-  await expect(page.getByRole('button', { name: 'Kept' })).toBeDisabled();
+  await page.getByRole('button', { name: 'Save the calendar' }).click();
+  await expect(page.getByRole('button', { name: 'Saved' })).toBeDisabled();
 
   // Dragged to a later hour: pinned there, the rest planned around it, and what moved is said.
   const paper = page.getByRole('region', { name: 'Calendar', exact: true });
@@ -166,7 +166,7 @@ test('@plan a person new to it goes from an empty bench to an exported calendar,
   // Kept: it is as it was when one comes back.
   await page.reload();
   await expect(done(page)).toBeVisible();
-  await expect(page.getByRole('button', { name: 'Kept' })).toBeDisabled();
+  await expect(page.getByRole('button', { name: 'Saved' })).toBeDisabled();
   await page.getByRole('link', { name: 'The study' }).click();
   await expect(page.getByRole('button', { name: new RegExp(`^${title}, asleep: planned, 0 of 1, 5 Oct`) })).toBeVisible();
 });
@@ -176,39 +176,39 @@ test('@plan a search is called off with the best so far, and what fits into no d
   await expect(done(page)).toBeVisible();
   for (const day of ['Monday', 'Tuesday', 'Wednesday', 'Thursday', 'Friday']) await page.getByLabel(day).fill('9-10');
   await expect(page.getByRole('alert')).toContainText('Lengthen a day');
-  await page.getByLabel('What fits into no day may go on while nobody is there').check();
+  await page.getByLabel('Long runs may continue unattended').check();
   await expect(page.getByRole('list', { name: 'Cautions' })).toContainText('under a smoke alarm');
   await expect(agenda(page)).toContainText(/goes on while nobody is there; \d+ readings left out/);
   const enough = page.getByRole('button', { name: 'Enough, take the best so far' });
   if (await enough.isVisible()) await enough.click();
   await expect(page.getByRole('progressbar', { name: 'Searching' })).toHaveCount(0, { timeout: 60_000 });
-  await expect(page.getByRole('button', { name: 'Keep the calendar' })).toBeEnabled();
+  await expect(page.getByRole('button', { name: 'Save the calendar' })).toBeEnabled();
 });
 
 test('@plan a method is adjusted and kept as the reviewer’s own', async ({ page }) => {
   await page.goto(`${DEMO}/plan/saltmarsh-chargers`);
   await page.getByLabel('Minutes between readings').fill('3');
-  await page.getByRole('button', { name: 'Keep as a method of my own' }).click();
+  await page.getByRole('button', { name: 'Save as a method of my own' }).click();
   const sheet = page.getByRole('dialog');
   await sheet.getByLabel('Name of the method').fill('');
-  await sheet.getByRole('button', { name: 'Keep the method' }).click();
+  await sheet.getByRole('button', { name: 'Save the method' }).click();
   await expect(sheet.getByText('Give it a name')).toBeVisible();
   await sheet.getByLabel('Name of the method').fill('Every three, case off');
   await sheet.getByLabel('Start level, %').fill('7');
   await sheet.getByLabel('Called hot above, °C').fill('400');
-  await sheet.getByRole('button', { name: 'Keep the method' }).click();
+  await sheet.getByRole('button', { name: 'Save the method' }).click();
   await expect(sheet.getByText('Write 25 to 60 °C.')).toBeVisible();
   await sheet.getByLabel('Called hot above, °C').fill('38');
   await sheet.getByLabel('It stops').fill('at 80 %');
   await choose(page, 'It is read', 'by a meter that samples');
   await expect(sheet.getByLabel('Seconds between the meter’s samples')).toBeVisible();
   await choose(page, 'It is read', 'at even intervals');
-  await sheet.getByRole('button', { name: 'Keep the method' }).click();
+  await sheet.getByRole('button', { name: 'Save the method' }).click();
   await expect(page.getByLabel('Every run starts at, %')).toHaveValue('7');
   await expect(page.getByText('stop at 80 %.')).toBeVisible();
   await page.goto(`${DEMO}/run/new`);
   await choose(page, 'Method', 'Every three, case off');
   await expect(page.getByLabel('Minutes between readings')).toHaveValue('3');
-  await page.getByRole('button', { name: 'Throw the method away' }).click();
+  await page.getByRole('button', { name: 'Remove the method' }).click();
   await expect(page.getByText('Good for the whole curve by hand.')).toBeVisible();
 });

@@ -71,7 +71,7 @@ test('@run a race of six lanes comes through late, missed and struck readings, a
   await pick(page, 1);
   await page.keyboard.press('v');
   await page.keyboard.press('x');
-  await choose(page, 'It charges now from', 'Quern 65');
+  await choose(page, 'Now charging from', 'Quern 65');
   await page.getByRole('button', { name: 'Note it' }).click();
   await expect(lanes(page).nth(1)).toContainText('Quern 65');
 
@@ -155,7 +155,7 @@ test('@run lanes are reordered by drag or arrow key, and one fills the board wit
   await page.clock.fastForward('15:00');
   for (const line of ['20 @5:00', '30 @10:00', '40 @15:00']) await log(page, line);
   await page.keyboard.press('s');
-  await expect(page.getByText('By its method it would go on.')).toBeVisible();
+  await expect(page.getByText('Its method would continue.')).toBeVisible();
   await page.getByRole('button', { name: 'Stop the run' }).click();
   await expect(page.getByRole('heading', { name: 'When it reached' })).toBeVisible();
 
@@ -174,7 +174,7 @@ test('@run lanes are reordered by drag or arrow key, and one fills the board wit
 
   await page.getByRole('button', { name: 'Fill the board with lane A' }).click();
   await expect(page.getByRole('article')).toHaveCount(1);
-  await page.getByRole('combobox', { name: 'Earlier run under it' }).press('ArrowDown');
+  await page.getByRole('combobox', { name: 'Overlay an earlier run' }).press('ArrowDown');
   await page.getByRole('option', { name: /Sedge 5 on Cobble 20/ }).click();
   await page.clock.fastForward('10:00');
   await page.getByLabel('What lane A shows').fill('26 @5:00');

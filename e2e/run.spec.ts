@@ -61,7 +61,7 @@ test('@run an event of each kind is noted with two keys, and shows on the strip,
   await page.getByRole('button', { name: 'Note it' }).click();
   await expect(said(page)).toContainText('workload ended');
   await event(page, 'x');
-  await choose(page, 'It charges now from', 'Quern 65');
+  await choose(page, 'Now charging from', 'Quern 65');
   await page.getByRole('button', { name: 'Note it' }).click();
   await expect(lane).toContainText('Quern 65');
   await page.reload();
@@ -112,7 +112,7 @@ test('@run a reading that falls due calls by title, icon, notice and voice; in q
     await choose(page, 'Sound', 'soft');
     await page.getByRole('button', { name: 'Sound the chime' }).click();
     await expect(page.getByText(/It was sounded just now|keeps it silent/)).toBeVisible();
-    await page.getByLabel('Show a notice of the system').check();
+    await page.getByLabel('Show a system notification').check();
     await page.getByLabel('Speak the name of the lane').check();
   });
   const calls = () => page.evaluate(() => (window as unknown as { calls: string[] }).calls);

@@ -35,10 +35,10 @@ test('@slice from an empty shelf to two runs laid over each other', async ({ pag
   await logEveryFive(page, ['46 19w', '53 19w', '61 19w', '69 17w', '77 13w', '85 9w', '93 6w', '98 3w', '100 2w']);
   await stopRun(page, 'Full');
 
-  await page.getByRole('link', { name: 'Curve' }).click();
+  await page.getByRole('link', { name: 'Runs' }).click();
   await page.getByLabel('Pick Sedge 5 on Cobble 20').check();
   await page.getByLabel('Pick Sedge 5 on Quern 30').check();
-  await page.getByRole('button', { name: 'Lay 2 over each other' }).click();
+  await page.getByRole('button', { name: 'Compare 2 runs' }).click();
   await expect(page.getByRole('img', { name: /2 runs of Sedge 5/ })).toBeVisible();
   const quern = page.getByRole('row', { name: /^Quern 30/ });
   await expect(quern).toContainText('10 min saved');
@@ -69,7 +69,7 @@ test('@slice the due line counts down on every screen, then calls', async ({ pag
   await expect(page.getByRole('article')).toContainText('–%');
 
   const line = page.getByLabel('Due line');
-  for (const place of ['Bench', 'Run', 'Curve', 'Compare', 'Help']) {
+  for (const place of ['Bench', 'Live', 'Runs', 'Compare', 'Help']) {
     await page
       .getByRole('navigation')
       .getByRole('link', { name: new RegExp(`^${place}`) })
@@ -96,7 +96,7 @@ test('@slice a whole run is logged by keyboard alone', async ({ page }) => {
   const press = async (...keys: string[]) => {
     for (const key of keys) await page.keyboard.press(key);
   };
-  await press('Shift+R');
+  await press('Shift+L');
   await expect(page.getByRole('heading', { name: 'Nothing is charging' })).toBeVisible();
   await press('n');
   await expect(page.getByRole('combobox', { name: 'Device' })).toBeFocused();
@@ -222,7 +222,7 @@ test('@slice a stop can be taken back', async ({ page }) => {
   await startRun(page, 'Sedge 5', 'Cobble 20', '40');
   await logEveryFive(page, ['46']);
   await stopRun(page, 'Went wrong');
-  await page.getByRole('button', { name: 'Not over: take it up again' }).click();
+  await page.getByRole('button', { name: 'Resume run' }).click();
   await expect(page.getByRole('article')).toContainText('46%');
   await page.clock.fastForward('05:00');
   await log(page, '52');

@@ -90,7 +90,7 @@ test(`@run a browser killed at a start, a stop, a strike or an import leaves eac
   const ready = async () => {
     await browser.page.goto('/');
     await expect(browser.page.getByRole('heading', { level: 1 })).toBeVisible();
-    await expect(browser.page.getByRole('link', { name: 'Curve' })).toBeVisible();
+    await expect(browser.page.getByRole('link', { name: 'Runs' })).toBeVisible();
     await expect(browser.page.getByRole('alert', { name: 'Runs set aside' })).toHaveCount(0);
   };
   const killSoon = async (most: number) => {
@@ -169,11 +169,11 @@ test(`@run a browser killed at a start, a stop, a strike or an import leaves eac
     // An import.
     ({ page } = browser);
     const runs = Array.from({ length: BROUGHT }, (_, index) => finished(`k${round}-${index}`, [2, 30, 60]));
-    await page.getByRole('button', { name: 'Bring a file in' }).click();
+    await page.getByRole('button', { name: 'Import a file' }).click();
     await page
       .getByLabel('File', { exact: true })
       .setInputFiles({ name: 'runs.json', mimeType: 'application/json', buffer: Buffer.from(bookOf(runs)) });
-    await page.getByRole('button', { name: 'Bring it in' }).click({ noWaitAfter: true });
+    await page.getByRole('button', { name: 'Import it' }).click({ noWaitAfter: true });
     await killSoon(900);
     const found = await listed();
     expect([filed, filed + BROUGHT]).toContain(found);

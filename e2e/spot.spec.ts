@@ -72,7 +72,7 @@ test('@run a spot check of eight chargers goes by keyboard alone, and comes to a
   await page.getByRole('button', { name: 'Stop the run' }).click();
   await expect(row('Drumlin')).toContainText('charges slowly');
   const download = page.waitForEvent('download');
-  await page.getByRole('button', { name: 'Take the table out as CSV' }).click();
+  await page.getByRole('button', { name: 'Export the table as CSV' }).click();
   expect((await download).suggestedFilename()).toBe('compatibility.csv');
 });
 
@@ -137,10 +137,10 @@ test('@run a run that was filmed is written up by the time of the clip', async (
   await choose(page, 'Charger', 'Cobble 20');
   await page.getByLabel('Plugged in at').fill('2026-10-05T14:00');
   await page.getByLabel('Time of the clip at plug-in').fill('0:02');
-  await page.getByLabel('Times as fast as life').fill('fast');
+  await page.getByLabel('Speed').fill('fast');
   await page.getByRole('button', { name: 'Write it up' }).click();
   await expect(page.getByText('Write how many times as fast it plays').first()).toBeVisible();
-  await page.getByLabel('Times as fast as life').fill('60');
+  await page.getByLabel('Speed').fill('60');
   await page.getByRole('button', { name: /add a cut/ }).click();
   await page.getByLabel('Cut 1, at time of the clip').fill('0:22');
   await page.getByLabel('Minutes missing').fill('10');

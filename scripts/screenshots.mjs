@@ -74,8 +74,8 @@ async function sitting(page) {
 
 /** A stand-in has been reading for a while. */
 async function rehearse(page) {
-  await page.getByLabel('A stand-in reads in my place').check();
-  await page.getByRole('combobox', { name: 'Times as fast as life' }).press('ArrowDown');
+  await page.getByLabel('Read automatically').check();
+  await page.getByRole('combobox', { name: 'Speed' }).press('ArrowDown');
   await page.getByRole('option', { name: '200 ×' }).click();
   await page.getByRole('button', { name: 'Plug in' }).click();
   await page.waitForTimeout(9000);

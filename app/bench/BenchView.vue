@@ -39,7 +39,7 @@ const used = computed(() => {
   const noted = logbook.summaries.every(({ gear }) => gear !== undefined);
   return { isAll: !noted, ids: new Set([...ids, ...logbook.summaries.flatMap(({ gear }) => gear ?? [])]) };
 });
-const mayThrowAway = ({ gear }: Kept) => Boolean(gear.retired) && !used.value.isAll && !used.value.ids.has(gear.id);
+const mayRemove = ({ gear }: Kept) => Boolean(gear.retired) && !used.value.isAll && !used.value.ids.has(gear.id);
 
 const add = () => (editing.value = { shelf: shelf.value, gear: { id: nanoid(10) } });
 const change = ({ shelf: on, gear }: Kept) => (editing.value = { shelf: on, gear });
@@ -60,14 +60,14 @@ const retire = (kept: Kept) =>
     await bench.retire(kept);
     retired.value = kept;
   });
-const bringBack = (kept: Kept) =>
+const putBack = (kept: Kept) =>
   guarded(async () => {
     await bench.retire(kept, false);
     retired.value = undefined;
   });
-const throwAway = (kept: Kept) => guarded(() => bench.remove(kept));
+const remove = (kept: Kept) => guarded(() => bench.remove(kept));
 
-function takeOut(): void {
+function exportFile(): void {
   saveFile(`${fileName('inkpath gear', format(Date.now(), 'yyyy-MM-dd'))}.csv`, writeGearCsv(bench.all), 'text/csv');
 }
 </script>
@@ -89,8 +89,8 @@ function takeOut(): void {
       </nav>
       <div class="actions">
         <v-btn to="/bench/expect" :disabled="bench.devices.length === 0 || bench.chargers.length === 0">What to expect</v-btn>
-        <v-btn @click="importing = true">Bring gear in</v-btn>
-        <v-btn v-if="bench.all.length > 0" @click="takeOut">Take gear out</v-btn>
+        <v-btn @click="importing = true">Import gear</v-btn>
+        <v-btn v-if="bench.all.length > 0" @click="exportFile">Export gear</v-btn>
         <v-btn v-if="standing.length > 0" variant="flat" color="primary" @click="add">{{ SHELF_WORDS[shelf].add }}</v-btn>
       </div>
     </header>
@@ -99,7 +99,7 @@ function takeOut(): void {
       <p v-if="trouble" class="due" role="alert">{{ trouble }}</p>
       <p v-if="retired" class="retired" role="status">
         {{ retired.gear.name }} is retired: kept for its runs, and no longer offered.
-        <v-btn size="small" @click="bringBack(retired)">Put it back</v-btn>
+        <v-btn size="small" @click="putBack(retired)">Put it back</v-btn>
       </p>
       <div v-if="standing.length === 0" class="first-step">
         <h2>{{ SHELF_WORDS[shelf].none }}</h2>
@@ -115,12 +115,12 @@ function takeOut(): void {
           :shelf="shelf"
           :rows="rows"
           :search="search ?? ''"
-          :may-throw-away="mayThrowAway"
+          :may-remove="mayRemove"
           @change="change"
           @copy="copy"
           @retire="retire"
-          @bring-back="bringBack"
-          @throw-away="throwAway"
+          @put-back="putBack"
+          @remove="remove"
         />
       </template>
     </div>

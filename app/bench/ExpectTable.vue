@@ -10,7 +10,7 @@ const LIMITS: Readonly<Record<Limit, string>> = {
   charger: 'charger',
   cable: 'cable',
   standard: 'standard',
-  mismatch: 'mismatch',
+  mismatch: 'falls back',
 };
 
 function shown({ settled, portName }: Expectation): { figure: string; under: string; port?: string | undefined } {

@@ -43,7 +43,7 @@ watch(
   <section class="sheet">
     <header>
       <h1>What to expect</h1>
-      <p class="soft">watts at the device, and who is the limit</p>
+      <p class="soft">watts at the device, and what limits it</p>
       <div class="actions">
         <v-select
           v-model="cableId"
@@ -66,7 +66,7 @@ watch(
       <div class="matrix">
         <ExpectTable :rows="rows" :chosen="asked" @choose="choose" />
         <section v-if="taught.length > 0" class="taught" aria-labelledby="taught-title">
-          <h2 id="taught-title">Known beforehand</h2>
+          <h2 id="taught-title">The ratings already show</h2>
           <ul>
             <li v-for="sentence in taught" :key="sentence">{{ sentence }}</li>
           </ul>

@@ -48,7 +48,7 @@ async function choose(files: File | File[] | null | undefined): Promise<void> {
   }
 }
 
-async function bringIn(): Promise<void> {
+async function importFile(): Promise<void> {
   const gear = read.value?.gear ?? [];
   busy.value = true;
   try {
@@ -58,7 +58,7 @@ async function bringIn(): Promise<void> {
     brought.value = gear[0]?.shelf;
     end();
   } catch (trouble) {
-    error.value = troubleOf(trouble, 'Not put on the shelf.');
+    error.value = troubleOf(trouble, 'Not saved.');
   } finally {
     busy.value = false;
   }
@@ -68,10 +68,10 @@ async function bringIn(): Promise<void> {
 <template>
   <v-dialog :model-value="true" max-width="600" aria-labelledby="gear-file-title" @update:model-value="close">
     <v-card>
-      <h2 id="gear-file-title">Bring gear in</h2>
+      <h2 id="gear-file-title">Import gear</h2>
       <DraftOffer :draft="offer" />
       <p class="soft">
-        A CSV with a row a piece, headed as “Take gear out” heads it. Gear of the same name on the same shelf is changed; runs keep it as it
+        A CSV with a row a piece, headed as “Export gear” heads it. Gear of the same name on the same shelf is changed; runs keep it as it
         was. Nothing is stored until you say so.
       </p>
       <v-file-input label="File" accept=".csv,text/csv" @update:model-value="choose" />
@@ -88,10 +88,10 @@ async function bringIn(): Promise<void> {
         </ul>
       </template>
       <div class="buttons">
-        <v-btn variant="flat" color="primary" :disabled="!read || read.gear.length === 0" :loading="busy" @click="bringIn"
-          >Bring it in</v-btn
+        <v-btn variant="flat" color="primary" :disabled="!read || read.gear.length === 0" :loading="busy" @click="importFile"
+          >Import it</v-btn
         >
-        <v-btn @click="end">Leave it</v-btn>
+        <v-btn @click="end">Cancel</v-btn>
       </div>
     </v-card>
   </v-dialog>

@@ -75,7 +75,7 @@ const save = handleSubmit(async (given) => {
     await bench.put({ shelf: props.shelf, gear } as Kept);
     end();
   } catch (error) {
-    trouble.value = troubleOf(error, 'Not put on the shelf.');
+    trouble.value = troubleOf(error, 'Not saved.');
   }
 });
 </script>
@@ -145,10 +145,8 @@ const save = handleSubmit(async (given) => {
         </fieldset>
         <p v-if="trouble" class="due" role="alert">{{ trouble }}</p>
         <div class="buttons">
-          <v-btn type="submit" variant="flat" color="primary" :loading="isSubmitting">{{
-            isNew ? 'Put on the shelf' : 'Keep the change'
-          }}</v-btn>
-          <v-btn @click="end">Leave it</v-btn>
+          <v-btn type="submit" variant="flat" color="primary" :loading="isSubmitting">Save</v-btn>
+          <v-btn @click="end">Cancel</v-btn>
         </div>
         <p v-if="!isNew" class="soft">Runs that used it keep it as it was.</p>
       </form>

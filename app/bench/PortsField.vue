@@ -64,7 +64,7 @@ function remove(index: number): void {
           class="label"
           :model-value="port.label ?? ''"
           label="Label text"
-          placeholder="5V⎓3A 9V⎓2.22A PPS 3.3-11V⎓3A"
+          placeholder="e.g. 5V⎓3A 9V⎓2.22A PPS 3.3-11V⎓3A"
           persistent-placeholder
           maxlength="300"
           @update:model-value="(label: string) => change(index, { label })"

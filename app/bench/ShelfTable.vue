@@ -4,12 +4,12 @@ import type { Kept, Shelf } from '@core';
 import { SHELF_COLUMNS } from './columns';
 
 /** One shelf as a table: sorted by any column, sieved by a search. */
-const props = defineProps<{ shelf: Shelf; rows: Kept[]; search: string; mayThrowAway: (kept: Kept) => boolean }>();
-defineEmits<{ change: [Kept]; copy: [Kept]; retire: [Kept]; bringBack: [Kept]; throwAway: [Kept] }>();
+const props = defineProps<{ shelf: Shelf; rows: Kept[]; search: string; mayRemove: (kept: Kept) => boolean }>();
+defineEmits<{ change: [Kept]; copy: [Kept]; retire: [Kept]; putBack: [Kept]; remove: [Kept] }>();
 
 const columns = computed(() => SHELF_COLUMNS[props.shelf]);
 const headers = computed(() => [
-  { title: 'name', key: 'name', value: 'name' },
+  { title: 'Name', key: 'name', value: 'name' },
   ...columns.value.map(({ title, figures, sorts }, index) => ({
     title,
     key: `column-${index}`,
@@ -18,7 +18,7 @@ const headers = computed(() => [
     sortable: sorts !== undefined,
     sortRaw: (one: Item, other: Item) => compare(one.sorts[index], other.sorts[index]),
   })),
-  { title: 'what to do', key: 'acts', sortable: false, align: 'end' as const },
+  { title: 'Actions', key: 'acts', sortable: false, align: 'end' as const },
 ]);
 
 interface Item {
@@ -81,14 +81,14 @@ function matches(_value: unknown, query: string, item?: { raw: Item }): boolean 
       <span class="acts">
         <v-btn variant="text" size="small" :aria-label="`Copy ${item.name}`" @click="$emit('copy', item.kept)">Copy</v-btn>
         <template v-if="item.kept.gear.retired">
-          <v-btn variant="text" size="small" :aria-label="`Put ${item.name} back`" @click="$emit('bringBack', item.kept)">Put back</v-btn>
+          <v-btn variant="text" size="small" :aria-label="`Put ${item.name} back`" @click="$emit('putBack', item.kept)">Put back</v-btn>
           <v-btn
-            v-if="mayThrowAway(item.kept)"
+            v-if="mayRemove(item.kept)"
             variant="text"
             size="small"
-            :aria-label="`Throw ${item.name} away`"
-            @click="$emit('throwAway', item.kept)"
-            >Throw away</v-btn
+            :aria-label="`Remove ${item.name}`"
+            @click="$emit('remove', item.kept)"
+            >Remove</v-btn
           >
         </template>
         <v-btn v-else variant="text" size="small" :aria-label="`Retire ${item.name}`" @click="$emit('retire', item.kept)">Retire</v-btn>

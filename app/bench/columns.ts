@@ -14,7 +14,7 @@ const withUnit = (value: number | undefined, unit: string, decimals = 0) =>
   value === undefined ? '—' : `${fixed(value, decimals)} ${unit}`;
 
 const PRICE: ShelfColumn = {
-  title: 'price',
+  title: 'Price',
   figures: true,
   shows: (kept) => String(price(kept) ?? '—'),
   sorts: (kept) => unknownLast(price(kept)),
@@ -24,30 +24,30 @@ const PRICE: ShelfColumn = {
 export const SHELF_COLUMNS: Readonly<Record<Shelf, ShelfColumn[]>> = {
   device: [
     {
-      title: 'battery',
+      title: 'Battery',
       figures: true,
       shows: on('device', (gear) => withUnit(batteryOf(gear), 'Wh', 1)),
       sorts: on('device', (gear) => unknownLast(batteryOf(gear))),
     },
     {
-      title: 'takes up to',
+      title: 'Takes up to',
       figures: true,
       shows: on('device', (gear) => withUnit(gear.inputLimit, 'W')),
       sorts: on('device', (gear) => unknownLast(gear.inputLimit)),
     },
-    { title: 'by', shows: on('device', takesInWords) },
+    { title: 'By', shows: on('device', takesInWords) },
     PRICE,
   ],
   charger: [
     {
-      title: 'rated',
+      title: 'Rated',
       figures: true,
       shows: on('charger', (gear) => withUnit(gear.watts, 'W')),
       sorts: on('charger', (gear) => gear.watts),
     },
-    { title: 'offers', shows: on('charger', (gear) => portsOf(gear).map(portInWords).join(' · ')) },
+    { title: 'Offers', shows: on('charger', (gear) => portsOf(gear).map(portInWords).join(' · ')) },
     {
-      title: 'weight',
+      title: 'Weight',
       figures: true,
       shows: on('charger', (gear) => withUnit(gear.weight, 'g')),
       sorts: on('charger', (gear) => unknownLast(gear.weight)),
@@ -55,10 +55,10 @@ export const SHELF_COLUMNS: Readonly<Record<Shelf, ShelfColumn[]>> = {
     PRICE,
   ],
   cable: [
-    { title: 'ends', shows: on('cable', (gear) => `${gear.chargerEnd} to ${gear.deviceEnd}`) },
-    { title: 'marked for', shows: on('cable', (gear) => [gear.marker, gear.family].filter(Boolean).join(', ')) },
+    { title: 'Ends', shows: on('cable', (gear) => `${gear.chargerEnd} to ${gear.deviceEnd}`) },
+    { title: 'Marked for', shows: on('cable', (gear) => [gear.marker, gear.family].filter(Boolean).join(', ')) },
     {
-      title: 'length',
+      title: 'Length',
       figures: true,
       shows: on('cable', (gear) => withUnit(gear.length, 'm', 1)),
       sorts: on('cable', (gear) => unknownLast(gear.length)),
@@ -67,17 +67,17 @@ export const SHELF_COLUMNS: Readonly<Record<Shelf, ShelfColumn[]>> = {
   ],
   meter: [
     {
-      title: 'resolution',
+      title: 'Resolution',
       figures: true,
       shows: on('meter', (gear) => [withUnit(gear.voltsResolution, 'V', 3), withUnit(gear.ampsResolution, 'A', 3)].join(', ')),
     },
     {
-      title: 'accuracy',
+      title: 'Accuracy',
       figures: true,
       shows: on('meter', (gear) => `± ${gear.accuracyPercent ?? '?'} % ± ${gear.accuracyDigits ?? 0} digits`),
     },
     {
-      title: 'interval',
+      title: 'Interval',
       figures: true,
       shows: on('meter', (gear) => withUnit(gear.interval, 's')),
       sorts: on('meter', (gear) => unknownLast(gear.interval)),

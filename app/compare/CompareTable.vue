@@ -72,11 +72,11 @@ function standing({ standing: stands }: Row): { first: string; rest: string[] } 
       </caption>
       <thead>
         <tr>
-          <th scope="col" class="left">setup</th>
-          <th v-for="seconds in GAIN_TIMES" :key="seconds" scope="col">gained in {{ nominal(seconds) }}</th>
-          <th v-for="each in LEVELS" :key="each" scope="col">time to {{ each }} %</th>
-          <th scope="col">against {{ baseline }}, to {{ level }} %</th>
-          <th scope="col">peak power</th>
+          <th scope="col" class="left">Setup</th>
+          <th v-for="seconds in GAIN_TIMES" :key="seconds" scope="col">Gained in {{ nominal(seconds) }}</th>
+          <th v-for="each in LEVELS" :key="each" scope="col">Time to {{ each }} %</th>
+          <th scope="col">Against {{ baseline }}, to {{ level }} %</th>
+          <th scope="col">Peak power</th>
         </tr>
       </thead>
       <tbody>

@@ -24,7 +24,7 @@ const choosing = ref(chosen.value.length < 2);
 const track = ref<Quantity>('percent');
 const TRACKS = TRACKED.map((value) => {
   const { title = '', short = '' } = quantityOf(value).track ?? {};
-  return { title: value === 'percent' ? title : `with ${short}`, value };
+  return { title: value === 'percent' ? title : `with ${short.toLowerCase()}`, value };
 });
 const tracks = computed<Quantity[]>(() => (track.value === 'percent' ? ['percent'] : ['percent', track.value]));
 
@@ -98,7 +98,7 @@ function ask(query: Record<string, string | undefined>): void {
     </header>
     <div v-if="choices.length === 0" class="first-step">
       <h2>Nothing to compare yet</h2>
-      <p>Log two runs, or bring two in. Then lay them over each other here.</p>
+      <p>Log two runs, or import two. Then compare them here.</p>
       <v-btn to="/run" variant="flat" color="primary">Go to Run</v-btn>
     </div>
     <template v-else>
@@ -108,7 +108,7 @@ function ask(query: Record<string, string | undefined>): void {
           :items="choices"
           item-title="name"
           item-value="id"
-          label="Runs laid over each other"
+          label="Runs compared"
           hint="Choose two or more."
           persistent-hint
           multiple

@@ -112,7 +112,7 @@ async function write(draft: Draft): Promise<void> {
   else if (filed.value) filed.value = await logbook.write(filed.value, draft);
 }
 
-async function takeOut(): Promise<void> {
+async function exportFile(): Promise<void> {
   if (!run.value) return;
   const { device, charger, plugInAt } = run.value.header;
   const samples: Samples | undefined = live.value ? undefined : (await filedRun(props.id)).samples;
@@ -123,10 +123,10 @@ async function takeOut(): Promise<void> {
   );
 }
 
-async function takeUp(): Promise<void> {
+async function reopen(): Promise<void> {
   if (!filed.value) return;
   try {
-    await lanes.takeUp(filed.value);
+    await lanes.reopen(filed.value);
     await router.push('/run');
   } catch (error) {
     trouble.value = troubleOf(error);
@@ -154,13 +154,13 @@ const enterStrike = (entry: Entry) => {
         <template v-if="run.header.cable"> · through {{ run.header.cable.name }}</template>
       </p>
       <div class="actions">
-        <v-btn v-if="!live && !run.header.source && !run.header.footage" @click="takeUp">Not over: take it up again</v-btn>
+        <v-btn v-if="!live && !run.header.source && !run.header.footage" @click="reopen">Resume run</v-btn>
         <template v-if="isOpen">
           <v-btn @click="end('full')">It was full there</v-btn>
           <v-btn @click="end('window over')">The footage ends there</v-btn>
         </template>
-        <v-btn :to="{ path: '/compare', query: { runs: run.header.id } }">Lay beside others</v-btn>
-        <v-btn @click="takeOut">Take out as CSV</v-btn>
+        <v-btn :to="{ path: '/compare', query: { runs: run.header.id } }">Compare</v-btn>
+        <v-btn @click="exportFile">Export as CSV</v-btn>
       </div>
       <p v-if="trouble" class="due" role="alert">{{ trouble }}</p>
     </header>

@@ -99,11 +99,11 @@ async function guarded(task: (file: File) => Promise<void>, file: File): Promise
   }
 }
 
-async function bringIn(): Promise<void> {
-  if (chosen.value) await guarded(csv.value ? bringRun : bringBook, chosen.value);
+async function importFile(): Promise<void> {
+  if (chosen.value) await guarded(csv.value ? importRun : importBook, chosen.value);
 }
 
-async function bringBook(): Promise<void> {
+async function importBook(): Promise<void> {
   const { value } = book;
   if (!value) return;
   const gearIn: Kept[] = [
@@ -124,7 +124,7 @@ async function bringBook(): Promise<void> {
   end();
 }
 
-async function bringRun(file: File): Promise<void> {
+async function importRun(file: File): Promise<void> {
   const { value } = csv;
   if (!value || !gear.value.device || !gear.value.charger) throw new ImportError('Choose the device and the charger of this run first.');
   const began = value.plugInAt ?? new Date(plugInAt.value).getTime();
@@ -143,7 +143,7 @@ const choose = (files: File | File[] | null | undefined) => {
 <template>
   <v-dialog :model-value="open" max-width="600" aria-labelledby="import-title" @update:model-value="close">
     <v-card>
-      <h2 id="import-title">Bring a file in</h2>
+      <h2 id="import-title">Import a file</h2>
       <DraftOffer :draft="offer" />
       <p class="soft">
         A logbook (JSON), a run saved from here (CSV), or a meter’s log (CSV, headed in plain English), with up to
@@ -172,7 +172,7 @@ const choose = (files: File | File[] | null | undefined) => {
           item-title="name"
           item-value="id"
           label="Device"
-          no-data-text="Put it on the shelf first"
+          no-data-text="Save it on the bench first"
         />
         <v-select
           v-model="charger"
@@ -180,7 +180,7 @@ const choose = (files: File | File[] | null | undefined) => {
           item-title="name"
           item-value="id"
           label="Charger"
-          no-data-text="Put it on the shelf first"
+          no-data-text="Save it on the bench first"
         />
         <v-text-field
           v-if="csv.plugInAt === undefined"
@@ -199,8 +199,8 @@ const choose = (files: File | File[] | null | undefined) => {
         <v-checkbox v-model="skipBadRows" label="Skip rows that cannot be read" />
       </template>
       <div class="buttons">
-        <v-btn variant="flat" color="primary" :disabled="!read || busy" @click="bringIn">Bring it in</v-btn>
-        <v-btn @click="end">Leave it</v-btn>
+        <v-btn variant="flat" color="primary" :disabled="!read || busy" @click="importFile">Import it</v-btn>
+        <v-btn @click="end">Cancel</v-btn>
       </div>
     </v-card>
   </v-dialog>

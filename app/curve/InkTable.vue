@@ -142,10 +142,10 @@ async function stored(draft: Draft): Promise<boolean> {
       <table>
         <thead>
           <tr>
-            <th scope="col">seen at</th>
+            <th scope="col">Seen at</th>
             <th v-for="{ quantity, title } in columns" :key="quantity" scope="col">{{ title }}</th>
-            <th scope="col" class="remark">remark</th>
-            <th scope="col"><span class="unseen-text">strike</span></th>
+            <th scope="col" class="remark">Remark</th>
+            <th scope="col"><span class="unseen-text">Strike</span></th>
           </tr>
         </thead>
         <tbody>
@@ -220,7 +220,7 @@ async function stored(draft: Draft): Promise<boolean> {
           <v-text-field v-model="reason" v-focus label="Why?" maxlength="200" :error-messages="trouble" />
           <div class="buttons">
             <v-btn type="submit" variant="flat" color="primary">Strike it</v-btn>
-            <v-btn @click="striking = undefined">Leave it</v-btn>
+            <v-btn @click="striking = undefined">Cancel</v-btn>
           </div>
         </form>
       </v-card>

@@ -38,7 +38,7 @@ function toggle(id: string, on: boolean | null): void {
   picked.value = on ? [...picked.value, id] : picked.value.filter((each) => each !== id);
 }
 
-function layOver(): void {
+function compare(): void {
   void router.push({ path: '/compare', query: { runs: picked.value.join('.') } });
 }
 
@@ -46,7 +46,7 @@ function layOver(): void {
 const leftOut = shallowRef<SetAside[]>([]);
 let export_ = new AbortController();
 
-async function takeOut(): Promise<void> {
+async function exportFile(): Promise<void> {
   exported.value = 0;
   export_ = new AbortController();
   try {
@@ -66,13 +66,13 @@ function callOff(): void {
 <template>
   <section class="sheet list">
     <header>
-      <h1>Curve</h1>
+      <h1>Runs</h1>
       <p class="soft">every finished run, and what its readings say</p>
       <div class="actions">
-        <v-btn :disabled="picked.length < 2" @click="layOver">Lay {{ picked.length > 1 ? picked.length : '' }} over each other</v-btn>
-        <v-btn @click="importing = true">Bring a file in</v-btn>
-        <v-btn v-if="logbook.summaries.length + lanes.records.length > 0" :loading="exported !== undefined" @click="takeOut"
-          >Take the logbook out</v-btn
+        <v-btn :disabled="picked.length < 2" @click="compare">Compare{{ picked.length > 1 ? ` ${picked.length} runs` : '' }}</v-btn>
+        <v-btn @click="importing = true">Import a file</v-btn>
+        <v-btn v-if="logbook.summaries.length + lanes.records.length > 0" :loading="exported !== undefined" @click="exportFile"
+          >Export the logbook</v-btn
         >
       </div>
       <p v-if="exported !== undefined" class="working">
@@ -87,7 +87,7 @@ function callOff(): void {
     <SetAsideRuns v-if="lanes.aside.size > 0" />
     <div v-if="logbook.summaries.length === 0" class="first-step">
       <h2>No finished runs yet</h2>
-      <p>Runs come here when they are stopped. A meter’s log can be brought in as a run too.</p>
+      <p>Runs come here when they are stopped. A meter’s log can be imported as a run too.</p>
       <v-btn to="/run" variant="flat" color="primary">Go to Run</v-btn>
     </div>
     <template v-else>
@@ -105,14 +105,14 @@ function callOff(): void {
       <div v-else role="table" aria-label="Finished runs" :aria-rowcount="found.length + 1" class="table">
         <div role="rowgroup">
           <div role="row" class="row head">
-            <span role="columnheader"><span class="unseen-text">pick</span></span>
-            <span role="columnheader">setup</span>
-            <span role="columnheader" class="wide">plugged in</span>
-            <span role="columnheader" class="wide">strip</span>
-            <span role="columnheader" class="right">level</span>
-            <span role="columnheader" class="right">to 80 %</span>
-            <span role="columnheader" class="right">to 100 %</span>
-            <span role="columnheader" class="wide">ended</span>
+            <span role="columnheader"><span class="unseen-text">Pick</span></span>
+            <span role="columnheader">Setup</span>
+            <span role="columnheader" class="wide">Plugged in</span>
+            <span role="columnheader" class="wide">Strip</span>
+            <span role="columnheader" class="right">Level</span>
+            <span role="columnheader" class="right">To 80 %</span>
+            <span role="columnheader" class="right">To 100 %</span>
+            <span role="columnheader" class="wide">Ended</span>
           </div>
         </div>
         <v-virtual-scroll :items="found" :item-height="ROW" role="rowgroup" class="rows">

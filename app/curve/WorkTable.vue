@@ -22,16 +22,16 @@ const scoresOf = ({ scores }: Workload) =>
       <table class="plain-table">
         <thead>
           <tr>
-            <th scope="col">workload</th>
-            <th scope="col">source</th>
-            <th scope="col">time</th>
-            <th scope="col">in, W</th>
-            <th scope="col">battery, W</th>
-            <th scope="col">used, W</th>
-            <th scope="col">in, Wh</th>
-            <th scope="col">level</th>
-            <th scope="col">scores</th>
-            <th scope="col">which means</th>
+            <th scope="col">Workload</th>
+            <th scope="col">Source</th>
+            <th scope="col">Time</th>
+            <th scope="col">In, W</th>
+            <th scope="col">Battery, W</th>
+            <th scope="col">Used, W</th>
+            <th scope="col">In, Wh</th>
+            <th scope="col">Level</th>
+            <th scope="col">Scores</th>
+            <th scope="col">Which means</th>
           </tr>
         </thead>
         <tbody>

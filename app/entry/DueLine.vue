@@ -184,7 +184,7 @@ useKeys({
           autocapitalize="off"
           spellcheck="false"
           enterkeyhint="done"
-          :placeholder="line.striking ? 'wrong row, slipped a digit …' : '42 26.1w 31.5c'"
+          :placeholder="line.striking ? 'wrong row, slipped a digit …' : 'e.g. 42 26.1w 31.5c'"
           :disabled="!mine"
           :data-commands="line.text === '' && !line.striking ? '' : undefined"
           @keydown.esc="leave"
@@ -209,9 +209,7 @@ useKeys({
         </PictureButton>
         <button type="button" :disabled="!mine" @click="note"><kbd>V</kbd> event</button>
         <button type="button" :disabled="!mine" @click="stopping = true"><kbd>S</kbd> stop</button>
-        <v-btn v-if="run && !mine" variant="outlined" size="small" @click="lanes.takeOver(run.header.id)"
-          >Take over from the other tab</v-btn
-        >
+        <v-btn v-if="run && !mine" variant="outlined" size="small" @click="lanes.claim(run.header.id)">Take over from the other tab</v-btn>
       </div>
     </div>
     <CallOut :due="anyDue" />

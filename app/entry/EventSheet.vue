@@ -119,7 +119,7 @@ async function write(noted: Extract<Draft, { kind: 'event' }>): Promise<void> {
       </ul>
       <form v-else @submit.prevent="writeAsked">
         <template v-if="asking === 'swapped'">
-          <GearField v-model="charger" v-focus of="charger" label="It charges now from" />
+          <GearField v-model="charger" v-focus of="charger" label="Now charging from" />
           <BetweenFields v-if="chosen" v-model="between" :device="run.header.device" :charger="chosen" />
         </template>
         <v-text-field v-else v-model="remark" v-focus label="Workload" maxlength="120" />
@@ -128,13 +128,13 @@ async function write(noted: Extract<Draft, { kind: 'event' }>): Promise<void> {
             <v-text-field v-model="score.name" :label="`Score ${index + 1}`" density="compact" maxlength="60" />
             <v-text-field v-model="score.value" label="Value" density="compact" inputmode="decimal" />
             <v-text-field v-model="score.unit" label="Unit" density="compact" maxlength="20" />
-            <v-select v-model="score.better" :items="['more', 'less']" label="Better is" density="compact" />
+            <v-select v-model="score.better" :items="['more', 'less']" label="Better when" density="compact" />
           </div>
           <v-btn variant="text" @click="scores.push({ name: '', value: '', unit: '', better: 'more' })">Another score</v-btn>
         </template>
         <div class="buttons">
           <v-btn type="submit" variant="flat" color="primary">Note it</v-btn>
-          <v-btn @click="end">Leave it</v-btn>
+          <v-btn @click="end">Cancel</v-btn>
         </div>
       </form>
       <TroubleNote v-if="trouble" :trouble="trouble" />

@@ -44,7 +44,7 @@ async function submit(): Promise<void> {
     <v-text-field
       v-model="text"
       :label="run.header.footage ? 'A reading, with the time of the clip' : 'Write a reading into this run'"
-      placeholder="42 26.1w @14:40"
+      placeholder="e.g. 42 26.1w @14:40"
       autocomplete="off"
       spellcheck="false"
       density="compact"

@@ -18,9 +18,9 @@ async function take(event: Event): Promise<void> {
   try {
     const picture = await keepPicture(file);
     await props.write({ kind: 'picture', at: props.at, picture, target: props.target });
-    emit('said', 'Picture kept with the reading.');
+    emit('said', 'Picture saved with the reading.');
   } catch (error) {
-    emit('said', error instanceof ImportError ? error.message : troubleOf(error, 'The picture was not kept.'));
+    emit('said', error instanceof ImportError ? error.message : troubleOf(error, 'The picture was not saved.'));
   } finally {
     busy.value = false;
     if (field.value) field.value.value = '';

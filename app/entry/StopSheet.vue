@@ -79,7 +79,7 @@ async function stop(): Promise<void> {
         <p v-if="because === 'full' && last !== 100" class="due">
           The last level read is {{ last === undefined ? 'unknown' : `${last} %` }}. Log the 100 % first if the display shows it.
         </p>
-        <p>{{ offer ? `By its method it may stop: ${offer.says}.` : 'By its method it would go on.' }}</p>
+        <p>{{ offer ? `Its method may stop here: ${offer.says}.` : 'Its method would continue.' }}</p>
         <template v-if="lacks.length > 0">
           <p id="lacks">Missing, and some of it can still be read:</p>
           <ul aria-labelledby="lacks">
@@ -93,7 +93,7 @@ async function stop(): Promise<void> {
         <TroubleNote v-if="trouble" :trouble="trouble" :run="run" :typed="`stop, ${because} ${remark}`" />
         <div class="buttons">
           <v-btn type="submit" variant="flat" color="primary" :loading="busy">Stop the run</v-btn>
-          <v-btn @click="end">Keep it going</v-btn>
+          <v-btn @click="end">Cancel</v-btn>
         </div>
       </form>
     </v-card>

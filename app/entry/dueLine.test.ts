@@ -82,7 +82,7 @@ describe('the due line', () => {
     await useLanes().load();
     await useDueLine().load();
     expect(useDueLine().markedAt).toBe(at);
-    await useLanes().takeOver(ids[1] ?? '');
+    await useLanes().claim(ids[1] ?? '');
     await type('9');
     expect(useLanes().records.map(({ readings }) => readings.at(-1)?.reading.at)).toEqual([at, at]);
     await vi.waitFor(async () => expect(await keptMarks()).toEqual({}));

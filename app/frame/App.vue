@@ -68,7 +68,7 @@ useKeys({
   <v-app :theme="settings.theme" :class="{ opening: !isOpen && !trouble }" @keydown.capture="readyChime" @pointerdown.capture="readyChime">
     <NoStorage v-if="trouble" :trouble="trouble" />
     <template v-else>
-      <a class="skip" href="#place">To the page</a>
+      <a class="skip" href="#place">Skip to content</a>
       <div class="frame">
         <PlaceRail @shortcuts="sheet = true" />
         <main id="place" tabindex="-1">

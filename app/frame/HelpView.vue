@@ -30,7 +30,7 @@ onMounted(async () => {
   const room = `${(usage / 1e6).toFixed(1)} MB used of ${(quota / 1e9).toFixed(1)} GB`;
   kept.value = persisted
     ? `This browser has promised to keep it (${room}).`
-    : `This browser may clear it when the disk runs low (${room}): take the logbook out as a file now and then.`;
+    : `This browser may clear it when the disk runs low (${room}): export the logbook as a file now and then.`;
 });
 </script>
 

@@ -23,7 +23,7 @@ const isDemo = logbookKind() === 'demo';
 
 const counts = computed<Record<string, number>>(() => ({
   Bench: shelf.count,
-  Curve: logbook.summaries.length,
+  Runs: logbook.summaries.length,
 }));
 const isHere = (path: string) => route.path === path || route.path.startsWith(`${path}/`);
 const isDark = computed(() => settings.theme === 'darkRoom');
@@ -32,7 +32,7 @@ const turn = () => (settings.theme = isDark.value ? 'paper' : 'darkRoom');
 
 <template>
   <nav aria-label="Places">
-    <RouterLink to="/run" class="mark" aria-label="Inkpath Log, to the live runs">
+    <RouterLink to="/run" class="mark" aria-label="Inkpath Log, to the board">
       <svg viewBox="0 0 52 40" width="52" height="40" aria-hidden="true">
         <path class="path" d="M2 37c11 0 10-7 14-16S26 7 32 7" />
         <circle cx="33" cy="7" r="5" />
@@ -43,7 +43,7 @@ const turn = () => (settings.theme = isDark.value ? 'paper' : 'darkRoom');
       <li v-for="place in PLACES" :key="place.path">
         <RouterLink :to="place.path" :class="{ here: isHere(place.path) }" :aria-current="isHere(place.path) ? 'page' : undefined">
           {{ place.name }}
-          <template v-if="place.name === 'Run'">
+          <template v-if="place.name === 'Live'">
             <span v-if="lanes.records.length > 0" class="live" /><span v-if="lanes.records.length > 0" class="unseen-text">, live</span>
           </template>
           <span v-else-if="counts[place.name]" class="figures count" aria-hidden="true">{{ counts[place.name] }}</span>
@@ -58,7 +58,7 @@ const turn = () => (settings.theme = isDark.value ? 'paper' : 'darkRoom');
     <div class="foot">
       <RouterLink v-if="offline.waiting && lanes.records.length === 0" to="/help" class="soft demo">a newer one is ready</RouterLink>
       <p v-if="isDemo" class="soft demo">demo logbook</p>
-      <button type="button" :aria-label="isDark ? 'Light paper' : 'Dark room'" @click="turn">
+      <button type="button" :aria-label="isDark ? 'Light theme' : 'Dark theme'" @click="turn">
         <svg viewBox="0 0 24 24" aria-hidden="true"><path :d="isDark ? mdiWhiteBalanceSunny : mdiWeatherNight" /></svg>
       </button>
       <button type="button" aria-label="Shortcuts" @click="$emit('shortcuts')">

@@ -3,7 +3,7 @@ import { ref, type Ref } from 'vue';
 import { report } from '../kit/failures';
 import { forgetAhead, isArriving } from '../ledger/databases';
 import { openDoor } from '../ledger/ledger';
-import { compareCopy, isWhole, mend } from '../ledger/mend';
+import { compareCopy, isWhole, mend } from '../ledger/restoreFromCopy';
 import { keepSettings } from '../logbook/keepSettings';
 import { logbookKind } from '../logbook/kind';
 import { useLanes } from '../logbook/lanes';

@@ -12,7 +12,7 @@ export interface Shortcut {
 
 /** Every shortcut, in one place: the sheet lists these, and nothing else listens to keys. */
 export const SHORTCUTS = {
-  places: { keys: 'Shift+B', shown: 'Shift B P R C M H', does: 'go to Bench, Plan, Run, Curve, coMpare, Help' },
+  places: { keys: 'Shift+B', shown: 'Shift B P L R M H', does: 'go to Bench, Plan, Live, Runs, coMpare, Help' },
   start: { keys: 'n', shown: 'N', does: 'start a run' },
   mark: { keys: 'Space', shown: 'Space', does: 'mark this moment; type the values after' },
   markAll: { keys: 'Shift+Space', shown: 'Shift Space', does: 'mark this moment on every lane; then one lane after another' },

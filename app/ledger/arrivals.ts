@@ -40,14 +40,15 @@ export function importAll(
       // What contradicts what is here is refused before anything is stored.
       joinInk(await inkHere(run.header.id), run.entries, `run ${run.header.id}`);
     }
-    await bringIn(runs, others, progress);
+    await importFile(runs, others, progress);
   });
 }
 
 /** Imports runs that the program made itself: the demo's. @throws {StorageTrouble} */
-export const importOwn = (runs: readonly StoredRun[]): Promise<void> => exclusively('arriving', () => bringIn(runs, [], () => undefined));
+export const importOwn = (runs: readonly StoredRun[]): Promise<void> =>
+  exclusively('arriving', () => importFile(runs, [], () => undefined));
 
-async function bringIn(runs: readonly StoredRun[], others: readonly Arriving[], progress: Progress): Promise<void> {
+async function importFile(runs: readonly StoredRun[], others: readonly Arriving[], progress: Progress): Promise<void> {
   await drop();
   try {
     await stage(runs, others, progress);

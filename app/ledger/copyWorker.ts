@@ -1,6 +1,6 @@
 import { expose } from 'comlink';
 import { replay, type Line } from '@core';
-import { isSheaf } from './sheafKeys';
+import { isSnapshot } from './snapshotKeys';
 import { INK, rowsIn, type Row } from './transactions';
 
 /**
@@ -113,7 +113,7 @@ async function compare(names: readonly string[]): Promise<Compared> {
         if (copy.size > 0) news.push({ book });
         continue;
       }
-      const stored = new Map((ends[book] ?? (await rowsOf(book))).filter(([key]) => !isSheaf(key)));
+      const stored = new Map((ends[book] ?? (await rowsOf(book))).filter(([key]) => !isSnapshot(key)));
       for (const [key, value] of stored) {
         whole.push({ book, key, value });
         if (!copy.has(key) || !isSame(book, value, copy.get(key))) news.push({ book, key, value });

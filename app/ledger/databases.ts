@@ -136,7 +136,7 @@ export function takeAhead<Value>(name: string): Promise<Value[]> | undefined {
 }
 
 /** Takes a value away, and from the second copy. */
-export async function takeAway(book: LocalForage, key: string): Promise<void> {
+export async function removeValue(book: LocalForage, key: string): Promise<void> {
   forgetAhead();
   await book.removeItem(key);
   if (isCopiedBook(nameOf(book))) copyDown({ book: nameOf(book), key });

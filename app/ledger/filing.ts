@@ -1,5 +1,5 @@
 import { foldRun, joinInk, migrate, SCHEMA, summarise, type Entry, type Header, type RunRecord, type StoredRun, type Summary } from '@core';
-import { allOf, catalogueBook, dropInk, liveBook, runBook, runsWithInk, sampleBook, store, takeAway } from './databases';
+import { allOf, catalogueBook, dropInk, liveBook, runBook, runsWithInk, sampleBook, store, removeValue } from './databases';
 import { allInk } from './ink';
 import { append, asideOf, liveRuns, type Begun, type SetAside } from './ledger';
 import { exclusively } from './locks';
@@ -50,7 +50,7 @@ async function fileLocked(runId: string): Promise<RunRecord> {
   const entries = joinInk(filed?.entries ?? begun, await allInk(runId), 'this run');
   const record = foldRun(header, entries, await samplesOf(runId));
   await pack({ schema: SCHEMA, header, entries }, record);
-  await takeAway(liveBook, runId);
+  await removeValue(liveBook, runId);
   await dropInk(runId);
   return record;
 }
@@ -74,10 +74,10 @@ export function amend(runId: string, entry: Entry): Promise<RunRecord> {
 }
 
 /** Takes a filed run up again with all its ink: it leaves the list until it is filed anew. @throws {StorageTrouble} */
-export async function reopen(header: Header, entries: readonly Entry[]): Promise<void> {
+export async function unfile(header: Header, entries: readonly Entry[]): Promise<void> {
   await Promise.all(entries.map((entry) => append(header.id, entry)));
   await store(liveBook, header.id, header);
-  await takeAway(catalogueBook, header.id);
+  await removeValue(catalogueBook, header.id);
 }
 
 /** Files what a crash left half filed. @returns how many runs that was, and those that could not be */
@@ -119,7 +119,7 @@ export async function listAll(): Promise<{ listed: number; aside: SetAside[] }> 
       aside.push(asideOf(id, (await runBook.getItem<Packed>(id))?.header, error));
     }
   }
-  for (const id of known.filter((each) => !isFiled.has(each))) await takeAway(catalogueBook, id);
+  for (const id of known.filter((each) => !isFiled.has(each))) await removeValue(catalogueBook, id);
   return { listed, aside };
 }
 
@@ -152,8 +152,8 @@ export async function rawRun(id: string): Promise<object> {
 /** Removes all that is stored of a run. For one that cannot be read, once a person says so. */
 export async function removeRun(id: string): Promise<void> {
   await exclusively(`file/${id}`, async () => {
-    for (const book of [liveBook, catalogueBook, runBook]) await takeAway(book, id);
-    for (const key of await sampleKeys(id)) await takeAway(sampleBook, key);
+    for (const book of [liveBook, catalogueBook, runBook]) await removeValue(book, id);
+    for (const key of await sampleKeys(id)) await removeValue(sampleBook, key);
     await dropInk(id);
   });
 }

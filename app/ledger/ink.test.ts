@@ -5,10 +5,10 @@ import { inkOf, type Entry } from '@core';
 import { exampleHeader } from '../../core/ink/example';
 import { inkOfRun } from './databases';
 import { file, filedRun } from './filing';
-import { allInk, gather, inkAtStart, inkBySheaves, SHEAF_SIZE } from './ink';
+import { allInk, takeSnapshots, inkAtStart, inkBySnapshots, SNAPSHOT_SIZE } from './ink';
 import { append, entryOf, missedInk, startRun } from './ledger';
 import { readAhead } from './readAhead';
-import { isSheaf } from './sheafKeys';
+import { isSnapshot } from './snapshotKeys';
 
 const LATER = 61_000;
 let id: string;
@@ -25,42 +25,42 @@ beforeEach(async () => {
   await startRun(header, ink);
 });
 
-/** How many sheaves lie in its database. */
-const sheaves = async (): Promise<number> => (await inkOfRun(id).keys()).filter(isSheaf).length;
+/** How many snapshots lie in its database. */
+const snapshots = async (): Promise<number> => (await inkOfRun(id).keys()).filter(isSnapshot).length;
 
-describe('the ink of a live run, gathered', () => {
-  it('is the same by its sheaves as entry by entry, and grows on', async () => {
-    await gather(id, Date.now() + LATER);
-    expect(await sheaves()).toBe(2);
+describe('the ink of a live run, in snapshots', () => {
+  it('is the same by its snapshots as entry by entry, and grows on', async () => {
+    await takeSnapshots(id, Date.now() + LATER);
+    expect(await snapshots()).toBe(2);
     const next = entryOf({ kind: 'note', at: Date.now(), text: 'after' }, 251);
     await append(id, next);
-    expect(await inkBySheaves(id)).toEqual([...ink, next]);
+    expect(await inkBySnapshots(id)).toEqual([...ink, next]);
     expect(await allInk(id)).toEqual([...ink, next]);
     for (let seq = 252; seq <= 300; seq += 1) await append(id, entryOf({ kind: 'note', at: Date.now(), text: `${seq}` }, seq));
-    await gather(id, Date.now() + LATER);
-    expect(await sheaves()).toBe(3);
-    expect((await inkBySheaves(id)).map(({ seq }) => seq)).toEqual(Array.from({ length: 300 }, (_, index) => index + 1));
+    await takeSnapshots(id, Date.now() + LATER);
+    expect(await snapshots()).toBe(3);
+    expect((await inkBySnapshots(id)).map(({ seq }) => seq)).toEqual(Array.from({ length: 300 }, (_, index) => index + 1));
   });
 
   it('leaves alone what has only just been stored', async () => {
-    await gather(id, Date.now() + 59_000);
-    expect(await sheaves()).toBe(0);
+    await takeSnapshots(id, Date.now() + 59_000);
+    expect(await snapshots()).toBe(0);
   });
 
-  it('is looked through against its entries: one that came late among those gathered is found, and the sheaves are thrown away', async () => {
-    await gather(id, Date.now() + LATER);
-    expect(await missedInk(id, await inkBySheaves(id))).toBeUndefined();
-    const late = entryOf({ kind: 'note', at: Date.now(), text: 'of a tab that had lost the run' }, SHEAF_SIZE - 1);
+  it('is looked through against its entries: one that came late among those gathered is found, and the snapshots are dropped', async () => {
+    await takeSnapshots(id, Date.now() + LATER);
+    expect(await missedInk(id, await inkBySnapshots(id))).toBeUndefined();
+    const late = entryOf({ kind: 'note', at: Date.now(), text: 'of a tab that had lost the run' }, SNAPSHOT_SIZE - 1);
     await append(id, late);
-    const shown = await inkBySheaves(id);
+    const shown = await inkBySnapshots(id);
     expect(shown).not.toContainEqual(late);
     expect(await missedInk(id, shown)).toContainEqual(late);
-    expect(await sheaves()).toBe(0);
-    expect(await inkBySheaves(id)).toContainEqual(late);
+    expect(await snapshots()).toBe(0);
+    expect(await inkBySnapshots(id)).toContainEqual(late);
   });
 
   it('is filed from its entries alone', async () => {
-    await gather(id, Date.now() + LATER);
+    await takeSnapshots(id, Date.now() + LATER);
     await file(id);
     expect((await filedRun(id)).entries).toEqual(ink);
   });

@@ -1,7 +1,7 @@
 import { shallowRef } from 'vue';
 import type { Arriving } from './arrivals';
 import { onTabs, tellTabs, type ListName } from './channel';
-import { allOf, storeAll, takeAway } from './databases';
+import { allOf, storeAll, removeValue } from './databases';
 import { whyOf } from './storageTrouble';
 
 /** A list of things of one kind, each stored under a key of its own; other tabs are told when it changes. */
@@ -56,7 +56,7 @@ export function keptList<Kept extends object>({ book, about, keyOf, read, write 
 
   /** Throws a thing away. */
   async function remove(key: string): Promise<void> {
-    await takeAway(book, key);
+    await removeValue(book, key);
     kept.value = kept.value.filter((each) => keyOf(each) !== key);
     tellTabs({ about });
   }

@@ -5,7 +5,7 @@ import { inkOf, type Entry, type Header, type StoredRun } from '@core';
 import { exampleHeader } from '../../core/ink/example';
 import { catalogueBook, liveBook, runBook, runsWithInk } from './databases';
 import { importAll } from './arrivals';
-import { amend, catalogue, everyRun, file, filedRun, reopen, tidy } from './filing';
+import { amend, catalogue, everyRun, file, filedRun, unfile, tidy } from './filing';
 import { append, entryOf, liveRuns, startRun } from './ledger';
 
 let header: Header;
@@ -116,7 +116,7 @@ describe('filing', () => {
     expect(record.struck).toHaveLength(1);
     expect(await catalogue()).toMatchObject([{ lastLevel: 9 }]);
     const taken = entryOf({ kind: 'strike', at: header.plugInAt, target: stopped.id, reason: 'not full yet' }, 11);
-    await reopen(header, [...record.entries, taken]);
+    await unfile(header, [...record.entries, taken]);
     expect((await liveRuns())[0]?.entries).toHaveLength(6);
     expect(await catalogue()).toEqual([]);
     await append(header.id, entryOf({ kind: 'stop', at: header.plugInAt + 900_000, because: 'full' }, 12));

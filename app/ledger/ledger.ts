@@ -1,7 +1,7 @@
 import { nanoid } from 'nanoid';
 import { foldRun, isPlainReading, joinInk, migrate, type Draft, type Entry, type Header, type RunRecord } from '@core';
-import { dropInk, inkOfRun, liveBook, runBook, rowsAtStart, runsWithInk, store, storeAll, takeAway } from './databases';
-import { allInk, gather, inkAtStart, keyOf, untie } from './ink';
+import { dropInk, inkOfRun, liveBook, runBook, rowsAtStart, runsWithInk, store, storeAll, removeValue } from './databases';
+import { allInk, takeSnapshots, inkAtStart, keyOf, dropSnapshots } from './ink';
 import { exclusively } from './locks';
 import { whyOf } from './storageTrouble';
 
@@ -47,7 +47,7 @@ export async function startRun(header: Header, entries: readonly Entry[]): Promi
   try {
     await Promise.all([store(liveBook, header.id, { ...header, begun: [...entries] } satisfies Begun), beginInk(header.id, entries)]);
   } catch (trouble) {
-    await takeAway(liveBook, header.id).catch(() => undefined);
+    await removeValue(liveBook, header.id).catch(() => undefined);
     throw trouble;
   }
 }
@@ -73,7 +73,7 @@ export async function startTogether(runs: Together['runs']): Promise<void> {
     await Promise.all(runs.map(({ header }) => forgetLive(header.id).catch(() => undefined)));
     throw trouble;
   } finally {
-    await takeAway(liveBook, key).catch(() => undefined);
+    await removeValue(liveBook, key).catch(() => undefined);
   }
 }
 
@@ -125,7 +125,7 @@ export async function liveHeaders(): Promise<{ headers: Header[]; aside: SetAsid
     for (const key of (await liveBook.keys()).filter((each) => each.startsWith('together/'))) {
       const begun = await liveBook.getItem<Together>(key);
       if (begun) await startTheRest(begun);
-      await takeAway(liveBook, key);
+      await removeValue(liveBook, key);
     }
     kept = await rowsAtStart<object>(liveBook);
   }
@@ -173,7 +173,7 @@ export async function liveRuns(): Promise<{ header: Header; entries: Entry[] }[]
 }
 
 /** Makes the next start quick, however long the run. Nothing hangs on it. */
-export const gatherInk = (runId: string): Promise<void> => exclusively(`file/${runId}`, () => gather(runId));
+export const takeInkSnapshots = (runId: string): Promise<void> => exclusively(`file/${runId}`, () => takeSnapshots(runId));
 
 /**
  * Looks through the ink that a start has shown, against each entry as it is stored.
@@ -185,14 +185,14 @@ export function missedInk(runId: string, shown: readonly Entry[]): Promise<Entry
     const stored = await allInk(runId);
     const known = new Set(shown.map(({ id }) => id));
     if (stored.every(({ id }) => known.has(id))) return undefined;
-    await untie(runId);
+    await dropSnapshots(runId);
     return joinInk(shown, stored, 'this run');
   });
 }
 
 /** Forgets a live run. For the demo, which lays its own anew. */
 export async function forgetLive(runId: string): Promise<void> {
-  await takeAway(liveBook, runId);
+  await removeValue(liveBook, runId);
   await dropInk(runId);
 }
 

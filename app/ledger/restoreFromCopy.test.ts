@@ -2,7 +2,7 @@
 import { emptyBrowser } from './testBrowser';
 import { beforeEach, expect, it, vi } from 'vitest';
 import { runBook, shelfBook, storeMissing } from './databases';
-import { compareCopy, mend } from './mend';
+import { compareCopy, mend } from './restoreFromCopy';
 
 const line = (at: number, book: string, key: string, value: unknown) => JSON.stringify({ at, book, key, value });
 const copy = vi.hoisted(() => ({ lines: [] as string[], lost: [] as [string, [string, unknown][]][] }));

@@ -25,7 +25,7 @@ export async function isWhole(): Promise<boolean> {
 export const mend = (): Promise<boolean> =>
   exclusively('mend', async () => {
     forgetAhead();
-    const brought = await bringBack([...replay(await copied())].map(([book, rows]) => [book, [...rows]]));
+    const brought = await putBack([...replay(await copied())].map(([book, rows]) => [book, [...rows]]));
     await shelfBook.setItem(BORN, Date.now());
     return brought > 0;
   });
@@ -39,12 +39,12 @@ export const mend = (): Promise<boolean> =>
 export const compareCopy = (): Promise<boolean> =>
   exclusively('mend', async () => {
     const { lost } = await compared(COPIED_NAMES);
-    return (await bringBack(lost)) > 0;
+    return (await putBack(lost)) > 0;
   });
 
 type Rows = [key: string, value: unknown][];
 
-async function bringBack(books: readonly [name: string, rows: Rows][]): Promise<number> {
+async function putBack(books: readonly [name: string, rows: Rows][]): Promise<number> {
   let brought = 0;
   const isLive = (name: string) => name === nameOf(liveBook);
   // Headers come last, once the ink and the filed runs stand that they are looked at with.

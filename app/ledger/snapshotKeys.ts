@@ -1,4 +1,4 @@
-/** What the keys of sheaves begin with (ink.ts). */
-export const SHEAF = 'sheaf/';
+/** What the keys of snapshots begin with (ink.ts). */
+export const SNAPSHOT = 'sheaf/';
 
-export const isSheaf = (key: string): boolean => key.startsWith(SHEAF);
+export const isSnapshot = (key: string): boolean => key.startsWith(SNAPSHOT);

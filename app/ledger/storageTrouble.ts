@@ -22,7 +22,7 @@ export class StorageTrouble extends Error {
     this.kind = kind;
   }
 
-  /** The same trouble where something else than a reading was to be stored: `The study was not kept.` */
+  /** The same trouble where something else than a reading was to be stored: `The study was not saved.` */
   saying(what: string): string {
     return `${what} ${this.why}`;
   }

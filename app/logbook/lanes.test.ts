@@ -65,7 +65,7 @@ describe('the live runs', () => {
     expect(lanes.records).toEqual([]);
     expect(logbook.summaries).toMatchObject([{ id, lastLevel: 12, stop: 'window over' }]);
 
-    await lanes.takeUp(await logbook.open(id));
+    await lanes.reopen(await logbook.open(id));
     expect(logbook.summaries).toEqual([]);
     await lanes.write(id, level(20, 10));
     await lanes.stop(id, stop(11));
@@ -133,7 +133,7 @@ it('are whole after a kill at their start: a header without its ink brings what 
   newTab();
   await useLanes().load();
   expect(useLanes().records[0]?.readings.map(({ reading }) => reading.percent)).toEqual([2]);
-  await useLanes().takeOver(id);
+  await useLanes().claim(id);
   await useLanes().write(id, level(12, 5));
   expect((await liveRuns())[0]?.entries).toHaveLength(2);
 });
@@ -157,7 +157,7 @@ it('are written by one tab alone: another follows, and takes over when asked', a
   await second.load();
   await expect(second.write(id, level(12, 5))).rejects.toThrow(/Another tab has this run/);
   await first.write(id, level(12, 5));
-  await second.takeOver(id);
+  await second.claim(id);
   expect(second.records[0]?.readings).toHaveLength(2);
   await second.write(id, level(21, 10));
   await vi.waitFor(() => expect(first.inOrder[0]?.mine.value).toBe(false));

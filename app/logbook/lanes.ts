@@ -3,13 +3,13 @@ import { computed, shallowReactive, shallowRef, triggerRef, watch, type Computed
 import { foldRun, inOrderOfDue, LANE_LETTERS, newsOf, type Draft, type Entry, type Header, type RunRecord } from '@core';
 import { useNow } from '../kit/clock';
 import { onTabs, tellTabs } from '../ledger/channel';
-import { file, listAll, reopen, tidy } from '../ledger/filing';
-import { SHEAF_SIZE } from '../ledger/ink';
+import { file, listAll, tidy, unfile } from '../ledger/filing';
+import { SNAPSHOT_SIZE } from '../ledger/ink';
 import {
   append,
   asideOf,
   entryOf,
-  gatherInk,
+  takeInkSnapshots,
   inkWithoutRun,
   liveHeaders,
   liveRunAtStart,
@@ -30,8 +30,8 @@ interface Lane {
   /** Whether this tab writes its ink; another tab's lanes are followed. */
   mine: ShallowRef<boolean>;
   hold: Hold | undefined;
-  /** How many entries it had when they were last gathered. */
-  gathered: number;
+  /** How many entries it had when snapshots were last taken. */
+  inSnapshots: number;
 }
 
 /** What is so where a run was stopped and could not be filed. */
@@ -116,7 +116,7 @@ export const useLanes = defineStore('lanes', () => {
   function laneFrom(header: Header, ink: Entry[]): Lane {
     const entries = shallowRef(ink);
     const record = computed(() => foldRun(header, entries.value));
-    return { header, entries, record, mine: shallowRef(false), hold: undefined, gathered: 0 };
+    return { header, entries, record, mine: shallowRef(false), hold: undefined, inSnapshots: 0 };
   }
 
   async function open(lane: Lane): Promise<void> {
@@ -140,13 +140,13 @@ export const useLanes = defineStore('lanes', () => {
   async function laneOf(runId: string): Promise<Lane> {
     const lane = lanes.get(runId);
     if (lane && !lane.mine.value) await until(lane.mine, LEAVING);
-    if (!lane) throw new StorageTrouble('This run is no longer live. Find it under Curve, and add to it there.', NOT_LOGGED);
+    if (!lane) throw new StorageTrouble('This run is no longer live. Find it under Runs, and add to it there.', NOT_LOGGED);
     if (!lane.mine.value) throw new StorageTrouble('Another tab has this run. Log it there, or take it over here first.', NOT_LOGGED);
     return lane;
   }
 
   /** Takes a run over from the tab that has it; that tab stops writing at once. */
-  async function takeOver(runId: string): Promise<void> {
+  async function claim(runId: string): Promise<void> {
     const lane = lanes.get(runId);
     await lane?.hold?.take();
     if (lane) await lookThrough(lane);
@@ -197,13 +197,13 @@ export const useLanes = defineStore('lanes', () => {
   }
 
   /** Makes the next start quick; called now and then while runs are live. */
-  async function gather(): Promise<void> {
+  async function takeSnapshots(): Promise<void> {
     for (const lane of inOrder.value) {
       const { length } = lane.entries.value;
-      if (!lane.mine.value || length < lane.gathered + SHEAF_SIZE) continue;
-      lane.gathered = length;
+      if (!lane.mine.value || length < lane.inSnapshots + SNAPSHOT_SIZE) continue;
+      lane.inSnapshots = length;
       // Should it fail, the entries are all there.
-      await gatherInk(lane.header.id).catch(() => undefined);
+      await takeInkSnapshots(lane.header.id).catch(() => undefined);
     }
   }
 
@@ -242,13 +242,13 @@ export const useLanes = defineStore('lanes', () => {
   }
 
   /** Takes back the stop of a run that was filed: it counts on from its plug-in. @throws {StorageTrouble} */
-  async function takeUp(record: RunRecord): Promise<void> {
+  async function reopen(record: RunRecord): Promise<void> {
     const { header, entries, stop: stopped } = record;
     const seq = (entries.at(-1)?.seq ?? 0) + 1;
     // One whose stop was struck already needs no more.
     const strike = stopped && entryOf({ kind: 'strike', at: Date.now(), target: stopped.id, reason: 'stopped too soon' }, seq);
     const ink = [...entries, ...(strike ? [strike] : [])];
-    await reopen(header, ink);
+    await unfile(header, ink);
     await open(laneFrom(header, ink));
     await logbook.changed();
   }
@@ -285,13 +285,13 @@ export const useLanes = defineStore('lanes', () => {
     tidyUp,
     tryAgain,
     forget,
-    takeOver,
+    claim,
     start,
     startSet,
     write,
-    gather,
+    takeSnapshots,
     stop,
-    takeUp,
+    reopen,
   };
 });
 

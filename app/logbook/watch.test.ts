@@ -86,7 +86,7 @@ describe('the watch', () => {
     wall += 2 * HOUR;
     const pinia = newTab();
     await useLanes(pinia).load();
-    await useLanes().takeOver(id);
+    await useLanes().claim(id);
     await useWatch().start();
     expect(useWatch().question).toMatch(/^Not watched for 2 h.*cannot be known/);
     expect(run().away).toEqual([{ from: 20, to: 7220 }]);
@@ -111,7 +111,7 @@ describe('the watch', () => {
     await keepHeartbeat({ at: wall + 5 * HOUR, runs: [old] });
     newTab();
     await useLanes().load();
-    await useLanes().takeOver(id);
+    await useLanes().claim(id);
     await useWatch().start();
     expect(useWatch().question).toBe('');
   });

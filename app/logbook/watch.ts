@@ -1,12 +1,12 @@
 import { defineStore } from 'pinia';
 import { computed, ref, shallowRef } from 'vue';
 import { clockJump, elapsedAt, momentOf, SLEPT, spell, type RunRecord, type Tick } from '@core';
-import { doubt, onTick } from '../kit/clock';
+import { onTick, setClockJump } from '../kit/clock';
 import { keepHeartbeat, lastHeartbeat } from '../ledger/ledger';
 import { useLanes } from './lanes';
 
 /** How often it is kept that the program is here, in milliseconds. */
-const BEAT = 15_000;
+const HEARTBEAT_EVERY = 15_000;
 
 /** An entry of a run's ink. */
 interface Written {
@@ -35,7 +35,7 @@ export const useWatch = defineStore('watch', () => {
   const judged = shallowRef<{ jump: Jump; written: Written[]; says: string }>();
   const isBusy = ref(false);
   let last = tick();
-  let beaten = 0;
+  let lastHeartbeatAt = 0;
   let isStarted = false;
 
   const mine = () => lanes.inOrder.filter((lane) => lane.mine.value);
@@ -52,7 +52,7 @@ export const useWatch = defineStore('watch', () => {
     // Lanes that a page which is being left still has are among them: writing to them waits.
     const known = lanes.inOrder.filter(({ header }) => before.runs?.includes(header.id) ?? header.plugInAt <= before.at);
     const runs = known.map(({ header }) => header.id);
-    if (runs.length > 0) await judge(before.at, last.wall, last.wall - before.at, runs, true);
+    if (runs.length > 0) await classifyGap(before.at, last.wall, last.wall - before.at, runs, true);
   }
 
   function look(): void {
@@ -62,22 +62,22 @@ export const useWatch = defineStore('watch', () => {
     last = now;
     const runs = mine().map(({ header }) => header.id);
     if (runs.length === 0) return;
-    if (by !== 0) void judge(from, now.wall, by, runs, false);
-    if (Math.abs(now.wall - beaten) < BEAT) return;
-    beaten = now.wall;
+    if (by !== 0) void classifyGap(from, now.wall, by, runs, false);
+    if (Math.abs(now.wall - lastHeartbeatAt) < HEARTBEAT_EVERY) return;
+    lastHeartbeatAt = now.wall;
     // What cannot be kept of it is kept the next time; nothing that was logged hangs on it.
     keepHeartbeat({ at: now.wall, runs }).catch(() => undefined);
-    void lanes.gather();
+    void lanes.takeSnapshots();
   }
 
   /** From one moment of the wall clock to another the program did not see; `by` is what of it no time that went by accounts for. */
-  async function judge(from: number, to: number, by: number, runs: readonly string[], acrossStart: boolean): Promise<void> {
+  async function classifyGap(from: number, to: number, by: number, runs: readonly string[], acrossStart: boolean): Promise<void> {
     if (by < 0) {
-      doubt(by);
+      setClockJump(by);
       jump.value = { by, runs, away: [], acrossStart };
       return;
     }
-    if (by < (acrossStart ? 4 * BEAT : SLEPT)) return;
+    if (by < (acrossStart ? 4 * HEARTBEAT_EVERY : SLEPT)) return;
     const away: Written[] = [];
     for (const runId of runs) {
       const run = recordOf(runId);
@@ -95,10 +95,10 @@ export const useWatch = defineStore('watch', () => {
   const changed = () =>
     answer('The clock was changed: the lanes count on as if it had not been.', async ({ by, runs, away }, written) => {
       for (const { runId, entry } of away)
-        await write(written, runId, { kind: 'strike', at: here(runId, by), target: entry, reason: 'the clock was changed' });
+        await write(written, runId, { kind: 'strike', at: momentHere(runId, by), target: entry, reason: 'the clock was changed' });
       for (const runId of runs) {
         const shift = by < 0 ? by : Math.min(by, most(runId));
-        if (shift !== 0) await write(written, runId, { kind: 'event', event: 'clock', at: here(runId, shift), shift });
+        if (shift !== 0) await write(written, runId, { kind: 'event', event: 'clock', at: momentHere(runId, shift), shift });
       }
     });
 
@@ -108,7 +108,7 @@ export const useWatch = defineStore('watch', () => {
       if (by > 0) return;
       for (const runId of runs) {
         const shift = Math.min(0, most(runId, 0));
-        if (shift !== 0) await write(written, runId, { kind: 'event', event: 'clock', at: here(runId, shift), shift });
+        if (shift !== 0) await write(written, runId, { kind: 'event', event: 'clock', at: momentHere(runId, shift), shift });
       }
     });
 
@@ -118,12 +118,12 @@ export const useWatch = defineStore('watch', () => {
     isBusy.value = true;
     const written: Written[] = [];
     try {
-      doubt(0);
+      setClockJump(0);
       await work(about, written);
       jump.value = undefined;
       judged.value = { jump: about, written, says };
     } catch (trouble) {
-      doubt(Math.min(0, about.by));
+      setClockJump(Math.min(0, about.by));
       throw trouble;
     } finally {
       isBusy.value = false;
@@ -138,8 +138,9 @@ export const useWatch = defineStore('watch', () => {
     try {
       const runs = new Set(lanes.records.map(({ header }) => header.id));
       for (const { runId, entry } of about.written)
-        if (runs.has(runId)) await lanes.write(runId, { kind: 'strike', at: here(runId, 0), target: entry, reason: 'answered otherwise' });
-      doubt(Math.min(0, about.jump.by));
+        if (runs.has(runId))
+          await lanes.write(runId, { kind: 'strike', at: momentHere(runId, 0), target: entry, reason: 'answered otherwise' });
+      setClockJump(Math.min(0, about.jump.by));
       [jump.value, judged.value] = [about.jump, undefined];
     } finally {
       isBusy.value = false;
@@ -155,7 +156,7 @@ export const useWatch = defineStore('watch', () => {
 
   const recordOf = (runId: string): RunRecord | undefined => lanes.records.find(({ header }) => header.id === runId);
   /** This moment of a run, with its clock shifted by so much more. */
-  function here(runId: string, shift: number): number {
+  function momentHere(runId: string, shift: number): number {
     const run = recordOf(runId);
     const wall = Date.now() - shift;
     return Math.max(run?.header.plugInAt ?? 0, Math.round(run ? momentOf(run, wall) : wall));

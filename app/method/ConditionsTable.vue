@@ -35,7 +35,7 @@ const write = (index: number, part: Partial<Condition>) =>
               conditions.filter((_, at) => at !== index),
             )
           "
-          >Away</v-btn
+          >Remove</v-btn
         >
       </li>
     </ul>

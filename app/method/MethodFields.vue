@@ -41,7 +41,7 @@ function keep(method: School): void {
   take(method.id);
 }
 
-async function throwAway(id: string): Promise<void> {
+async function remove(id: string): Promise<void> {
   await methods.remove(id);
   choice.value = { ...choice.value, school: methods.all[0]?.id };
 }
@@ -70,7 +70,7 @@ async function takeTimes(id: string): Promise<void> {
     v-else
     :model-value="choice.earlier"
     :items="earlierRuns"
-    label="As the run"
+    label="Copy check times from"
     auto-select-first
     no-data-text="No finished runs yet."
     @update:model-value="takeTimes"
@@ -78,9 +78,9 @@ async function takeTimes(id: string): Promise<void> {
   <CadenceFields :model-value="choice.timing" :error="error" @update:model-value="(timing) => (choice = { ...choice, timing })" />
   <div v-if="school" class="own">
     <v-btn variant="text" size="small" @click="sheet = true">{{
-      methods.isOwn(school.id) ? 'Change my method' : 'Keep as a method of my own'
+      methods.isOwn(school.id) ? 'Change my method' : 'Save as a method of my own'
     }}</v-btn>
-    <v-btn v-if="methods.isOwn(school.id)" variant="text" size="small" @click="throwAway(school.id)">Throw the method away</v-btn>
+    <v-btn v-if="methods.isOwn(school.id)" variant="text" size="small" @click="remove(school.id)">Remove the method</v-btn>
   </div>
   <MethodSheet v-if="sheet && school" :base="school" :choice="choice" :conditions="conditions" @kept="keep" @away="sheet = false" />
 </template>

@@ -116,7 +116,7 @@ async function keep(): Promise<void> {
     }
   } catch (error) {
     if (error instanceof ValidationError) for (const { path, message } of error.inner) found[path ?? ''] ??= message;
-    else found.name = troubleOf(error, 'The method was not kept.');
+    else found.name = troubleOf(error, 'The method was not saved.');
   }
   errors.value = found;
 }
@@ -139,14 +139,7 @@ async function keep(): Promise<void> {
         <v-select v-model="timing.kind" :items="KINDS" label="It is read" density="compact" />
         <CadenceFields v-model="timing" :error="errors.cadence ?? ''" />
         <v-select v-model="rule.ends" :items="ENDS" label="What ends a run" density="compact" />
-        <v-select
-          v-model="rule.wants"
-          :items="[...WANTS]"
-          label="Missed at a check where it is not read"
-          multiple
-          chips
-          density="compact"
-        />
+        <v-select v-model="rule.wants" :items="[...WANTS]" label="Required at each check" multiple chips density="compact" />
         <v-text-field
           v-for="{ key, label, wrong } in LIMITS"
           :key="key"
@@ -170,8 +163,8 @@ async function keep(): Promise<void> {
         />
         <ConditionsTable :conditions="conditions" @change="(changed: Condition[]) => (conditions = changed)" />
         <div class="ends">
-          <v-btn variant="text" @click="end">Leave it</v-btn>
-          <v-btn type="submit" variant="flat" color="primary">Keep the method</v-btn>
+          <v-btn variant="text" @click="end">Cancel</v-btn>
+          <v-btn type="submit" variant="flat" color="primary">Save the method</v-btn>
         </div>
       </form>
     </v-card>

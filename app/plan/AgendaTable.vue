@@ -39,13 +39,13 @@ function move(): void {
     <table aria-label="The calendar as a list">
       <thead>
         <tr>
-          <th scope="col">day</th>
-          <th scope="col">run</th>
-          <th scope="col" class="more">get ready</th>
-          <th scope="col" class="more">sit down</th>
-          <th scope="col">plug in</th>
-          <th scope="col" class="more">packed up</th>
-          <th scope="col" class="more">visits</th>
+          <th scope="col">Day</th>
+          <th scope="col">Run</th>
+          <th scope="col" class="more">Get ready</th>
+          <th scope="col" class="more">Sit down</th>
+          <th scope="col">Plug in</th>
+          <th scope="col" class="more">Packed up</th>
+          <th scope="col" class="more">Visits</th>
           <td></td>
         </tr>
       </thead>

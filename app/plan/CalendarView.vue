@@ -71,7 +71,7 @@ const scarce = computed(() => {
   return `${name.value(id)} is needed for that long`;
 });
 
-function takeOut(kind: 'ics' | 'csv'): void {
+function exportFile(kind: 'ics' | 'csv'): void {
   if (!study.value) return;
   const file = fileName(study.value.name, 'calendar');
   if (kind === 'ics') saveFile(`${file}.ics`, writeICalendar(study.value, agenda.value, gear.value), 'text/calendar');
@@ -86,11 +86,11 @@ function takeOut(kind: 'ics' | 'csv'): void {
       <div class="actions">
         <v-btn :to="`/plan/${id}`" variant="text">The study</v-btn>
         <template v-if="agenda.length > 0">
-          <v-btn :disabled="isBusy" @click="takeOut('ics')">iCalendar</v-btn>
-          <v-btn :disabled="isBusy" @click="takeOut('csv')">CSV</v-btn>
+          <v-btn :disabled="isBusy" @click="exportFile('ics')">iCalendar</v-btn>
+          <v-btn :disabled="isBusy" @click="exportFile('csv')">CSV</v-btn>
           <v-btn v-if="laidBefore.length > 0 && !isKept" @click="putBack">Put it back</v-btn>
           <v-btn variant="flat" color="primary" :disabled="isBusy || isKept" @click="keep">{{
-            isKept ? 'Kept' : 'Keep the calendar'
+            isKept ? 'Saved' : 'Save the calendar'
           }}</v-btn>
         </template>
       </div>
@@ -128,7 +128,7 @@ function takeOut(kind: 'ics' | 'csv'): void {
             <template v-if="agenda.length > 0">
               <p v-if="bound && bound.at >= finish" role="status">It cannot be sooner: {{ scarce }}, and that is proven.</p>
               <p v-else-if="bound" role="status">
-                Proven: not before <span class="figures">{{ moment(bound.at) }}</span>, for {{ scarce }}.
+                Cannot finish before <span class="figures">{{ moment(bound.at) }}</span>, for {{ scarce }}.
               </p>
               <p v-if="tally && alone" class="soft">
                 You are there for {{ spell(tally.attended) }} on {{ tally.windows }} occasions, over {{ tally.days }} days. One after

@@ -22,7 +22,7 @@ const AMOUNTS = [
   { key: 'setUp', label: 'Setting up takes, min', per: 60 },
   { key: 'packUp', label: 'Packing up takes, min', per: 60 },
   { key: 'drain', label: 'Draining before a run, min', per: 60 },
-  { key: 'sockets', label: 'Sockets', per: 1 },
+  { key: 'sockets', label: 'Sockets of the power strip', per: 1 },
   { key: 'allowance', label: 'Room for slower runs, %', per: 0.01 },
 ] as const;
 
@@ -67,14 +67,14 @@ const amount = (text: string, per: number) =>
     <v-text-field
       v-if="needsLength || calendar.otherwise !== undefined"
       :model-value="shown(calendar.otherwise, 60)"
-      label="What cannot be expected takes, min"
+      label="Assume this long if unknown, min"
       inputmode="decimal"
       density="compact"
       @update:model-value="(text: string) => emit('change', { otherwise: text.trim() === '' ? undefined : amount(text, 60) })"
     />
     <v-checkbox
       :model-value="calendar.nights"
-      label="What fits into no day may go on while nobody is there"
+      label="Long runs may continue unattended"
       @update:model-value="(nights: boolean | null) => emit('change', { nights: nights === true })"
     />
     <ul v-if="calendar.nights" class="due" aria-label="Cautions">

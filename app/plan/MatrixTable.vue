@@ -24,7 +24,12 @@ const laid = computed(() => {
     for (const key of run.split('+')) days.set(key.replace(/#\d+$/, ''), format(at, 'd MMM'));
   return days;
 });
-const WORDS: Readonly<Record<Progress['state'], string>> = { tested: 'tested', part: 'begun', untested: 'untested', crossed: 'left out' };
+const WORDS: Readonly<Record<Progress['state'], string>> = {
+  tested: 'tested',
+  part: 'in progress',
+  untested: 'untested',
+  crossed: 'left out',
+};
 const wordOf = ({ cell, state }: Progress) => (state === 'untested' && laid.value.has(cell.key) ? 'planned' : WORDS[state]);
 const columnName = (column: string) => {
   const [charger, cable] = column.split('/');
@@ -76,7 +81,7 @@ function cross(): void {
                 type="button"
                 :class="[each.state, { idle: each.state !== 'crossed' && warnings.has(each.cell.key) }]"
                 :aria-label="`${nameOf(each.cell.device)} on ${nameOf(each.cell.charger)}, ${each.cell.state}: ${wordOf(each)}, ${saidOf(each)}`"
-                :title="each.state === 'crossed' ? 'Take it in again' : 'Leave it out'"
+                :title="each.state === 'crossed' ? 'Include again' : 'Leave out'"
                 @click="press(each)"
               >
                 {{ wordOf(each) }}<small>{{ saidOf(each) }}</small>
@@ -94,8 +99,8 @@ function cross(): void {
         maxlength="120"
         density="compact"
       />
-      <v-btn type="submit" :disabled="!reason.trim()">Leave it out</v-btn>
-      <v-btn variant="text" @click="asking = undefined">Keep it in</v-btn>
+      <v-btn type="submit" :disabled="!reason.trim()">Leave out</v-btn>
+      <v-btn variant="text" @click="asking = undefined">Cancel</v-btn>
     </form>
   </section>
 </template>

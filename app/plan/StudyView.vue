@@ -101,7 +101,7 @@ async function keep(): Promise<void> {
     }
   } catch (error) {
     if (error instanceof ValidationError) for (const { path, message } of error.inner) found[path ?? ''] ??= message;
-    else trouble.value = troubleOf(error, 'The study was not kept.');
+    else trouble.value = troubleOf(error, 'The study was not saved.');
   }
   errors.value = found;
 }
@@ -122,13 +122,13 @@ async function remove(): Promise<void> {
           >Next: {{ nameOf(next.cell.device) }} on {{ nameOf(next.cell.charger) }}</v-btn
         >
         <v-btn v-if="isKept && !isChanged" :to="`/plan/${id}/calendar`">Calendar</v-btn>
-        <v-btn v-if="isKept && made.length === 0" @click="remove">Throw it away</v-btn>
+        <v-btn v-if="isKept && made.length === 0" @click="remove">Remove it</v-btn>
         <v-btn variant="flat" color="primary" :disabled="isKept && !isChanged" @click="keep">{{
-          isKept && !isChanged ? 'Kept' : 'Keep the study'
+          isKept && !isChanged ? 'Saved' : 'Save the study'
         }}</v-btn>
       </div>
       <p v-if="trouble" class="due" role="alert">{{ trouble }}</p>
-      <p v-else-if="Object.keys(errors).length > 0" class="due" role="alert">Not kept yet: {{ Object.values(errors).join(' ') }}</p>
+      <p v-else-if="Object.keys(errors).length > 0" class="due" role="alert">Not saved yet: {{ Object.values(errors).join(' ') }}</p>
     </header>
     <div v-if="isLoaded" class="spread">
       <StudyFields :study="draft" :method="method" :errors="errors" @change="change" @method="takeMethod" />

@@ -55,10 +55,10 @@ const range = (from: number | undefined, to: number | undefined) =>
         </caption>
         <thead>
           <tr>
-            <th scope="col">figure</th>
-            <th scope="col">expected</th>
-            <th scope="col">known to within</th>
-            <th scope="col">tells apart from</th>
+            <th scope="col">Figure</th>
+            <th scope="col">Expected</th>
+            <th scope="col">Known to within</th>
+            <th scope="col">Tells apart from</th>
           </tr>
         </thead>
         <tbody>

@@ -105,7 +105,7 @@ export function useCalendarDraft(id: string) {
       study.value = { ...study.value, calendar };
       draft.value = calendar;
     } catch (error) {
-      trouble.value = troubleOf(error, 'The calendar was not kept.');
+      trouble.value = troubleOf(error, 'The calendar was not saved.');
     }
   }
 

@@ -41,7 +41,7 @@ async function notify(on: boolean | null): Promise<void> {
     <v-checkbox
       v-if="canNotify"
       :model-value="settings.notify"
-      label="Show a notice of the system while this page is hidden"
+      label="Show a system notification while this page is hidden"
       density="compact"
       @update:model-value="notify"
     />

@@ -96,7 +96,7 @@ async function begin(): Promise<void> {
       />
       <v-text-field
         v-model="speed"
-        label="Times as fast as life"
+        label="Speed"
         inputmode="decimal"
         :error-messages="errors.speed"
         hint="1 as filmed; 60 for a time lapse that shows an hour in a minute."
@@ -105,7 +105,7 @@ async function begin(): Promise<void> {
       <div v-for="(cut, index) in cuts" :key="index" class="cut">
         <v-text-field v-model="cut.at" :label="`Cut ${index + 1}, at time of the clip`" :error-messages="errors[`at-${index}`]" />
         <v-text-field v-model="cut.missing" label="Minutes missing" inputmode="decimal" :error-messages="errors[`missing-${index}`]" />
-        <v-btn variant="text" :aria-label="`Take cut ${index + 1} out`" @click="cuts.splice(index, 1)">Take out</v-btn>
+        <v-btn variant="text" :aria-label="`Take cut ${index + 1} out`" @click="cuts.splice(index, 1)">Remove</v-btn>
       </div>
       <v-btn variant="text" @click="cuts.push({ at: '', missing: '' })">The camera stopped in between: add a cut</v-btn>
       <p v-if="example" class="soft" role="status">{{ example }}</p>

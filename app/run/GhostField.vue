@@ -24,7 +24,7 @@ const earlier = computed(() => {
     <v-autocomplete
       :model-value="laid"
       :items="earlier"
-      label="Earlier run under it"
+      label="Overlay an earlier run"
       clearable
       density="compact"
       hide-details

@@ -28,7 +28,7 @@ function type(event: Event): void {
       spellcheck="false"
       enterkeyhint="done"
       :aria-label="`What lane ${letter} shows`"
-      :placeholder="`${letter} 42 26.1w`"
+      :placeholder="`${letter}, e.g. 42 26.1w`"
       :disabled="!isMine"
       :data-commands="text === '' ? '' : undefined"
       @input="type"

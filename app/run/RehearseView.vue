@@ -172,8 +172,8 @@ onBeforeUnmount(() => {
       <p>Practise without gear: read the screens and the meter as they change, and log them as they fall due.</p>
       <v-select v-model="count" :items="Array.from({ length: MOST_ACTORS }, (_, index) => index + 1)" label="Devices" />
       <v-text-field v-model="everyMinutes" label="Minutes between readings" inputmode="decimal" :error-messages="error" />
-      <v-select v-model="speed" :items="SPEEDS.map((value) => ({ value, title: `${value} ×` }))" label="Times as fast as life" />
-      <v-checkbox v-model="isStandIn" label="A stand-in reads in my place" density="compact" hide-details />
+      <v-select v-model="speed" :items="SPEEDS.map((value) => ({ value, title: `${value} ×` }))" label="Speed" />
+      <v-checkbox v-model="isStandIn" label="Read automatically" density="compact" hide-details />
       <v-btn type="submit" variant="flat" color="primary" size="large">Plug in</v-btn>
     </form>
     <template v-else>
@@ -189,11 +189,11 @@ onBeforeUnmount(() => {
         <v-select
           v-model="speed"
           :items="SPEEDS.map((value) => ({ value, title: `${value} ×` }))"
-          label="Times as fast as life"
+          label="Speed"
           density="compact"
           hide-details
         />
-        <v-checkbox v-model="isStandIn" label="A stand-in reads" density="compact" hide-details />
+        <v-checkbox v-model="isStandIn" label="Read automatically" density="compact" hide-details />
         <form v-if="!isOver" @submit.prevent="submit">
           <label for="rehearsed"> Rehearsed reading of {{ turn?.header.device.name }}<template v-if="markedAt"> · marked</template> </label>
           <input
@@ -202,7 +202,7 @@ onBeforeUnmount(() => {
             class="figures"
             autocomplete="off"
             spellcheck="false"
-            placeholder="42 26.1w 31.5c"
+            placeholder="e.g. 42 26.1w 31.5c"
             @keydown="press"
           />
           <v-btn type="submit">Log</v-btn>

@@ -63,7 +63,7 @@ useKeys({
 <template>
   <section class="sheet board">
     <header>
-      <h1>{{ lanes.records.length > 0 ? 'Charging now' : 'Run' }}</h1>
+      <h1>{{ lanes.records.length > 0 ? 'Charging now' : 'Live' }}</h1>
       <p v-if="lanes.records.length > 0" class="soft">
         {{ lanes.records.length === 1 ? 'one lane' : `${lanes.records.length} lanes`
         }}{{ lanes.records.length >= LANE_LETTERS.length ? ', the most there can be' : '' }}

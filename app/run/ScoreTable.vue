@@ -12,14 +12,14 @@ defineProps<{ rows: { name: string; score: ReadingScore }[]; isOver: boolean }>(
       <table class="plain-table">
         <thead>
           <tr>
-            <th scope="col">device</th>
-            <th scope="col">checks</th>
-            <th scope="col">on time</th>
-            <th scope="col">late</th>
-            <th scope="col">missed</th>
-            <th scope="col">late by, on average</th>
-            <th scope="col">slips that stand</th>
-            <th scope="col">slips mended</th>
+            <th scope="col">Device</th>
+            <th scope="col">Checks</th>
+            <th scope="col">On time</th>
+            <th scope="col">Late</th>
+            <th scope="col">Missed</th>
+            <th scope="col">Late by, on average</th>
+            <th scope="col">Slips that stand</th>
+            <th scope="col">Slips mended</th>
           </tr>
         </thead>
         <tbody class="figures">

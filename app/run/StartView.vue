@@ -225,7 +225,7 @@ async function plugIn(): Promise<void> {
               variant="text"
               :aria-label="`Take ${each.device.name} out`"
               @click="set = set.filter((other) => other !== each)"
-              >Take out</v-btn
+              >Remove</v-btn
             >
           </li>
         </ul>

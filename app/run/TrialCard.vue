@@ -126,7 +126,7 @@ async function submit(): Promise<void> {
       class="figures"
       autocomplete="off"
       spellcheck="false"
-      placeholder="9v 2.1a 47"
+      placeholder="e.g. 9v 2.1a 47"
       :aria-invalid="error !== ''"
       @keydown="press"
     />

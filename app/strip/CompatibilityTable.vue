@@ -16,7 +16,7 @@ const figures = ({ trial, watts }: Tried) =>
     .join(' · ');
 const seen = (value: boolean | undefined) => (value === undefined ? '–' : value ? 'yes' : 'no');
 
-function takeOut(): void {
+function exportFile(): void {
   saveFile('compatibility.csv', writeCompatibility(props.rows), 'text/csv');
 }
 </script>
@@ -28,15 +28,15 @@ function takeOut(): void {
       <table class="plain-table">
         <thead>
           <tr>
-            <th scope="col">charger</th>
-            <th scope="col">device</th>
-            <th scope="col">what it does</th>
-            <th scope="col">read</th>
-            <th scope="col">chime</th>
-            <th scope="col">icon</th>
-            <th scope="col">meter</th>
-            <th scope="col">level</th>
-            <th scope="col">remark</th>
+            <th scope="col">Charger</th>
+            <th scope="col">Device</th>
+            <th scope="col">What it does</th>
+            <th scope="col">Read</th>
+            <th scope="col">Chime</th>
+            <th scope="col">Icon</th>
+            <th scope="col">Meter</th>
+            <th scope="col">Level</th>
+            <th scope="col">Remark</th>
           </tr>
         </thead>
         <tbody v-for="row in rows" :key="row.key">
@@ -58,7 +58,7 @@ function takeOut(): void {
         </tbody>
       </table>
     </div>
-    <v-btn variant="text" @click="takeOut">Take the table out as CSV</v-btn>
+    <v-btn variant="text" @click="exportFile">Export the table as CSV</v-btn>
   </section>
 </template>
 

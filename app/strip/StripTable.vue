@@ -38,8 +38,8 @@ const figure = (value: number | undefined, quantity?: Quantity) =>
       </caption>
       <thead>
         <tr>
-          <th scope="col">seen at</th>
-          <th scope="col">level</th>
+          <th scope="col">Seen at</th>
+          <th scope="col">Level</th>
           <th v-for="quantity in BESIDE" :key="quantity" scope="col">{{ quantityOf(quantity).track?.short }}</th>
         </tr>
       </thead>

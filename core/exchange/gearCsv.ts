@@ -16,6 +16,12 @@ const NO = /^(no|n|false|0)$/i;
 const headingOf = ({ name, unit }: Fact) => (unit ? `${name} (${unit})` : name).toLowerCase();
 const FIXED = ['shelf', 'name', 'retired'] as const;
 
+/** Headings of earlier files, and what they are called now. */
+const FORMER: Readonly<Record<string, string>> = {
+  'knows a charging port (bc 1.2)': 'supports bc 1.2',
+  families: 'maker’s own fast charging',
+};
+
 /** Every heading a gear CSV can have, once, in the order of the shelves. */
 const HEADINGS = [...new Set([...FIXED.slice(0, 2), ...SHELVES.flatMap((shelf) => factsOf(shelf).map(headingOf)), 'retired'])];
 
@@ -60,15 +66,16 @@ export function readGearCsv(text: string, name: string): ReadGear {
   if (open)
     throw new ImportError(`Row ${(open.row ?? 0) + 1} of ${name} opens a quotation mark that is never closed. Close it, or take it away.`);
   const [heading = [], ...rows] = data;
-  const columns = heading.map((each) =>
-    each
+  const columns = heading.map((each) => {
+    const plain = each
       .replace(/^\uFEFF/, '')
       .trim()
-      .toLowerCase(),
-  );
+      .toLowerCase();
+    return FORMER[plain] ?? plain;
+  });
   for (const needed of ['shelf', 'name']) {
     if (columns.includes(needed)) continue;
-    throw new ImportError(`Row 1 of ${name} heads no column “${needed}”. Take the gear out as CSV here to see how it is headed.`);
+    throw new ImportError(`Row 1 of ${name} heads no column “${needed}”. Export the gear as CSV here to see how it is headed.`);
   }
   if (rows.length === 0) throw new ImportError(`${name} has a heading but no rows. Add a row for each piece of gear.`);
   const read: ReadGear = { gear: [], refused: [], ignored: heading.filter((_, index) => !HEADINGS.includes(columns[index] ?? '')) };

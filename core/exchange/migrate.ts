@@ -20,7 +20,7 @@ export function migrate(value: unknown, where: string, migrations: Migrations = 
   let current = value as Versioned;
   if (current.schema > present) {
     throw new ImportError(
-      `${where} was written by a newer Inkpath Log (schema ${current.schema}; this one reads up to ${present}). Update this one, then bring it in again.`,
+      `${where} was written by a newer Inkpath Log (schema ${current.schema}; this one reads up to ${present}). Update this one, then import it again.`,
     );
   }
   while (current.schema < present) {

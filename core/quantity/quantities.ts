@@ -77,8 +77,8 @@ export const TABLE = {
     headed: /percent|^%$|^battery\b|^level\b|^soc$|^state of charge|^charge\b/,
     tried: 'last',
     convert: () => same,
-    column: { title: 'level, %', decimals: 1 },
-    track: { title: 'charge shown', short: 'level', weight: 5, axis: 'hundred', mark: ' %' },
+    column: { title: 'Level, %', decimals: 1 },
+    track: { title: 'charge shown', short: 'Level', weight: 5, axis: 'hundred', mark: ' %' },
   },
   volts: {
     ...volts,
@@ -103,7 +103,7 @@ export const TABLE = {
     headed: /watt|^power\b|^m?w$/,
     convert: milli('mw', 'milliwatt'),
     column: { title: 'W', decimals: 2 },
-    track: { title: 'watts at the cable', short: 'power', weight: 2, axis: 'from zero', mark: ' W' },
+    track: { title: 'watts at the cable', short: 'Power', weight: 2, axis: 'from zero', mark: ' W' },
   },
   wattHours: {
     ...{ named: 'watt-hour counters', unit: 'Wh', typed: { wh: same }, least: -1_000_000, most: 1_000_000 },
@@ -129,7 +129,7 @@ export const TABLE = {
     always: true,
     headed: /^temp|^celsius$|^fahrenheit$|^°[cf]$/,
     column: { title: '°C', decimals: 1 },
-    track: { title: 'temperature', short: 'temperature', weight: 1.2, axis: 'tens', mark: '°' },
+    track: { title: 'temperature', short: 'Temperature', weight: 1.2, axis: 'tens', mark: '°' },
   },
   frontCelsius: { ...celsius, place: 'front', heading: 'front temperature (°C)', headed: /^front temp/ },
   backCelsius: { ...celsius, place: 'back', heading: 'back temperature (°C)', headed: /^back temp/ },
