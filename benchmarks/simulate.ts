@@ -1,4 +1,4 @@
-import { parametersOf, settle, simulate, vary, type Charger, type ChargeParameters, type Device } from '../core';
+import { parametersOf, negotiate, simulate, vary, type Charger, type ChargeParameters, type Device } from '../core';
 import { atMost, median, type Figure } from './harness';
 
 const CHARGES = 200;
@@ -16,7 +16,7 @@ function timed(work: () => number): { milliseconds: number; result: number } {
 
 /** 200 charges of two hours at steps of a second, beside as many steps of a loop with one `Math.exp`. */
 export function simulateFigure(): Promise<Figure[]> {
-  const parameters = parametersOf(settle({ device: DEVICE, charger: CHARGER }));
+  const parameters = parametersOf(negotiate({ device: DEVICE, charger: CHARGER }));
   if (!parameters) throw new Error('Nothing flows in the benchmark.');
   const specimens: ChargeParameters[] = Array.from({ length: CHARGES }, (_, seed) => vary(parameters, seed));
   const charges = () => specimens.reduce((steps, specimen) => steps + simulate(specimen, 0.02, SECONDS, 1, SECONDS).rows, 0);

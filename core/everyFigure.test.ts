@@ -248,12 +248,12 @@ describe('any run that the schemas let in', () => {
         expect(said(core.compatibility(record))).not.toMatch(PLAIN);
         core.writeCsv(record, streamed);
         core.dueOf(record, now);
-        core.settledAt(record, elapsed);
+        core.decidedAt(record, elapsed);
         core.stopOffer(record, elapsed);
         expect(said(core.missing(record, elapsed))).not.toMatch(PLAIN);
         core.newsOf([record]);
         core.chargingTime(record, elapsed);
-        core.weigh({ percent: 50, watts: 3 }, record, now);
+        core.assessLine({ percent: 50, watts: 3 }, record, now);
       }),
       { numRuns: 300 },
     );
@@ -282,7 +282,7 @@ describe('any run that the schemas let in', () => {
     fc.assert(
       fc.property(device, charger, (one, other) => {
         const [on, by] = [core.SCHEMAS.device.validateSync(one), core.SCHEMAS.charger.validateSync(other)];
-        const outcome = core.settle({ device: on, charger: by });
+        const outcome = core.negotiate({ device: on, charger: by });
         core.explain(outcome);
         core.expectedCharge(outcome, 3);
       }),

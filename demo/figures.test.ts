@@ -34,9 +34,8 @@ const lines = (all: readonly unknown[]) => `${all.map((each) => JSON.stringify(e
 describe('the figures of the demo', () => {
   it('are those of the fixture, of each run', async () => {
     const all = records.flatMap((run) => {
-      const { outline: _, ...summary } = summarise(run);
       return [
-        summary,
+        { ...summarise(run), outline: undefined },
         ...figuresOf(run),
         ...Array.from({ length: 20 }, (__, index) => milestone(run.tracks.percent, 5 * (index + 1))),
         ...notices(run),
@@ -63,7 +62,7 @@ describe('the figures of the demo', () => {
 
   it('are those of the fixture, of each device on each charger', async () => {
     const all = expectations(DEVICES, CHARGERS).flatMap((row) => [
-      ...row.map(({ settled }) => `${settled.device.name} on ${settled.charger.name}: ${explain(settled)}`),
+      ...row.map(({ negotiated }) => `${negotiated.device.name} on ${negotiated.charger.name}: ${explain(negotiated)}`),
       ...lessons(row),
     ]);
     await expect(lines(all)).toMatchFileSnapshot('fixtures/expectations.jsonl');

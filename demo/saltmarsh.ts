@@ -5,7 +5,7 @@ import {
   parametersOf,
   SCHEMA,
   seeded,
-  settle,
+  negotiate,
   simulate,
   vary,
   type Cable,
@@ -359,7 +359,7 @@ const STEP = 5;
 /** The charge as it goes, with a specimen of everything of its own; the same at every call. */
 function courseOf(take: Take, seconds: number): Course {
   const header = headerOf(take);
-  const parameters = parametersOf(settle(header), take.circumstances);
+  const parameters = parametersOf(negotiate(header), take.circumstances);
   if (!parameters) throw new Error(`Nothing flows in ${take.id}.`);
   const specimen = vary(parameters, Number(take.id.replace(/\D/g, '').slice(0, 2)) * 7919);
   return simulate(specimen, ((take.from + 0.5) / 100) * 0.99, seconds, STEP, 3000);

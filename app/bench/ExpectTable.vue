@@ -13,15 +13,15 @@ const LIMITS: Readonly<Record<Limit, string>> = {
   mismatch: 'falls back',
 };
 
-function shown({ settled, portName }: Expectation): { figure: string; under: string; port?: string | undefined } {
-  const { outcome, watts, limit } = settled;
+function shown({ negotiated, portName }: Expectation): { figure: string; under: string; port?: string | undefined } {
+  const { outcome, watts, limit } = negotiated;
   if (outcome === 'does not fit') return { figure: '—', under: 'no fit' };
   if (outcome === 'connected, will not charge') return { figure: '0 W', under: 'will not charge' };
   const under = outcome === 'charges only asleep' ? 'only asleep' : LIMITS[limit];
   return { figure: `${fixed(watts, watts < 10 ? 1 : 0)} W`, under, port: portName };
 }
-const isCeiling = ({ settled }: Expectation) => settled.limit === 'device' && settled.outcome === 'charges';
-const isTrouble = ({ settled }: Expectation) => settled.outcome !== 'charges' && settled.outcome !== 'does not fit';
+const isCeiling = ({ negotiated }: Expectation) => negotiated.limit === 'device' && negotiated.outcome === 'charges';
+const isTrouble = ({ negotiated }: Expectation) => negotiated.outcome !== 'charges' && negotiated.outcome !== 'does not fit';
 </script>
 
 <template>
@@ -33,19 +33,19 @@ const isTrouble = ({ settled }: Expectation) => settled.outcome !== 'charges' &&
       <thead>
         <tr>
           <td></td>
-          <th v-for="{ settled } in rows[0]" :key="settled.charger.id" scope="col">{{ settled.charger.name }}</th>
+          <th v-for="{ negotiated } in rows[0]" :key="negotiated.charger.id" scope="col">{{ negotiated.charger.name }}</th>
         </tr>
       </thead>
       <tbody>
-        <tr v-for="row in rows" :key="row[0]?.settled.device.id">
-          <th scope="row">{{ row[0]?.settled.device.name }}</th>
-          <td v-for="each in row" :key="each.settled.charger.id">
+        <tr v-for="row in rows" :key="row[0]?.negotiated.device.id">
+          <th scope="row">{{ row[0]?.negotiated.device.name }}</th>
+          <td v-for="each in row" :key="each.negotiated.charger.id">
             <button
               type="button"
-              :class="{ ceiling: isCeiling(each), trouble: isTrouble(each), none: each.settled.outcome === 'does not fit' }"
-              :aria-pressed="each.settled.device.id === chosen.device && each.settled.charger.id === chosen.charger"
-              :aria-label="`${each.settled.device.name} on ${each.settled.charger.name}: ${shown(each).figure}, ${shown(each).under}`"
-              @click="$emit('choose', each.settled.device.id, each.settled.charger.id)"
+              :class="{ ceiling: isCeiling(each), trouble: isTrouble(each), none: each.negotiated.outcome === 'does not fit' }"
+              :aria-pressed="each.negotiated.device.id === chosen.device && each.negotiated.charger.id === chosen.charger"
+              :aria-label="`${each.negotiated.device.name} on ${each.negotiated.charger.name}: ${shown(each).figure}, ${shown(each).under}`"
+              @click="$emit('choose', each.negotiated.device.id, each.negotiated.charger.id)"
             >
               <span class="figures">{{ shown(each).figure }}</span>
               <small>{{ shown(each).under }}</small>

@@ -24,7 +24,7 @@ const taught = computed(() => rows.value.flatMap(lessons));
 /** The pairing looked at stands in the address. */
 const asked = computed(() => ({ device: String(route.query.device ?? ''), charger: String(route.query.charger ?? '') }));
 const chosen = computed(() =>
-  rows.value.flat().find(({ settled }) => settled.device.id === asked.value.device && settled.charger.id === asked.value.charger),
+  rows.value.flat().find(({ negotiated }) => negotiated.device.id === asked.value.device && negotiated.charger.id === asked.value.charger),
 );
 function choose(device: string, charger: string): void {
   void router.replace({ query: { ...route.query, device, charger } });
@@ -32,8 +32,8 @@ function choose(device: string, charger: string): void {
 watch(
   rows,
   ([first]) => {
-    const usual = first?.find(({ settled }) => settled.outcome === 'charges') ?? first?.[0];
-    if (!chosen.value && usual) choose(usual.settled.device.id, usual.settled.charger.id);
+    const usual = first?.find(({ negotiated }) => negotiated.outcome === 'charges') ?? first?.[0];
+    if (!chosen.value && usual) choose(usual.negotiated.device.id, usual.negotiated.charger.id);
   },
   { immediate: true },
 );

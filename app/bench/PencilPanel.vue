@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue';
-import { expectedCharge, explain, LEVELS, nominal, portName, portsOf, settle, spell, type Expectation } from '@core';
+import { expectedCharge, explain, LEVELS, nominal, portName, portsOf, negotiate, spell, type Expectation } from '@core';
 import InkStrip from '../strip/InkStrip.vue';
 import { expectedTrace } from '../strip/trace';
 
@@ -12,26 +12,26 @@ const awake = ref(false);
 /** Other ports of the charger that are in use at the same time: shared, each gives less. */
 const others = ref<number[]>([]);
 const ports = computed(() =>
-  portsOf(props.expectation.settled.charger)
+  portsOf(props.expectation.negotiated.charger)
     .map((port, value) => ({ value, title: portName(port, value) }))
     .filter(({ value }) => value !== props.expectation.port),
 );
 watch(
-  () => props.expectation.settled.charger.id,
+  () => props.expectation.negotiated.charger.id,
   () => (others.value = []),
 );
-const settled = computed(() => {
-  const { port, settled: alone } = props.expectation;
-  return others.value.length === 0 ? alone : settle({ ...alone, port, inUse: [port, ...others.value] });
+const negotiated = computed(() => {
+  const { port, negotiated: alone } = props.expectation;
+  return others.value.length === 0 ? alone : negotiate({ ...alone, port, inUse: [port, ...others.value] });
 });
 const start = computed(() => {
   const level = Number(from.value);
   return from.value !== '' && level >= 0 && level < 100 ? level : undefined;
 });
 const expected = computed(() =>
-  start.value === undefined ? undefined : expectedCharge(settled.value, start.value, { awake: awake.value }),
+  start.value === undefined ? undefined : expectedCharge(negotiated.value, start.value, { awake: awake.value }),
 );
-const name = computed(() => `${settled.value.device.name} on ${settled.value.charger.name}`);
+const name = computed(() => `${negotiated.value.device.name} on ${negotiated.value.charger.name}`);
 const traces = computed(() => (expected.value ? [expectedTrace(name.value, name.value, 0, expected.value)] : []));
 const HOUR = 3600;
 const until = computed(() => Math.min(24 * HOUR, Math.max(HOUR, (expected.value?.length ?? 0) * 1.1)));
@@ -43,20 +43,20 @@ const times = computed(() =>
 );
 const whyNot = computed(() => {
   if (start.value === undefined) return 'Write a level from 0 to 99 %.';
-  if (settled.value.outcome === 'connected, will not charge') return 'Nothing to draw: it will not charge.';
-  if (settled.value.outcome === 'does not fit') return 'Nothing to draw: the two do not go together.';
-  return `Nothing to draw: the battery of ${settled.value.device.name} is not on the shelf. Give its mAh and volts, or its Wh.`;
+  if (negotiated.value.outcome === 'connected, will not charge') return 'Nothing to draw: it will not charge.';
+  if (negotiated.value.outcome === 'does not fit') return 'Nothing to draw: the two do not go together.';
+  return `Nothing to draw: the battery of ${negotiated.value.device.name} is not on the shelf. Give its mAh and volts, or its Wh.`;
 });
 </script>
 
 <template>
   <aside :aria-label="`${name}, in pencil`">
     <h2>{{ name }}</h2>
-    <p>{{ explain(settled) }}</p>
+    <p>{{ explain(negotiated) }}</p>
     <div class="given">
       <v-text-field v-model="from" label="From a level of, %" inputmode="decimal" density="compact" />
       <v-select v-if="ports.length > 0" v-model="others" :items="ports" label="Also in use" multiple density="compact" />
-      <v-checkbox v-if="settled.device.awakeWatts !== undefined" v-model="awake" label="awake" />
+      <v-checkbox v-if="negotiated.device.awakeWatts !== undefined" v-model="awake" label="awake" />
     </div>
     <template v-if="expected">
       <div class="paper">

@@ -143,8 +143,8 @@ function callOff(): void {
                   :caption="`Outline of ${item.device} on ${item.charger}`"
               /></span>
               <span role="cell" class="right figures">{{ fromTo(item) }}</span>
-              <span role="cell" class="right figures">{{ item.eighty }}</span>
-              <span role="cell" class="right figures">{{ item.full }}</span>
+              <span role="cell" class="right figures">{{ item.timeTo80 }}</span>
+              <span role="cell" class="right figures">{{ item.timeTo100 }}</span>
               <span role="cell" class="wide soft">{{ item.stop ? endingWord({ because: item.stop }) : 'never stopped' }}</span>
             </div>
           </template>

@@ -163,7 +163,7 @@ useKeys({
     <p v-else-if="watching.judged" class="jump" role="status">
       {{ watching.judged.says }}
       <button type="button" @click="watching.undo">Undo</button>
-      <button type="button" @click="watching.settle">All right</button>
+      <button type="button" @click="watching.accept">All right</button>
     </p>
     <div class="row">
       <p class="countdown figures" :class="{ now: isDue }">

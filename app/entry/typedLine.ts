@@ -1,5 +1,5 @@
 import { ref, type Ref } from 'vue';
-import { parseEntryLine, weigh, type Draft, type LineValues, type RunRecord } from '@core';
+import { parseEntryLine, assessLine, type Draft, type LineValues, type RunRecord } from '@core';
 
 /** What a typed line comes to: what to say, or what to write. */
 export type Assessed = { says: string; isQuestion: boolean } | { draft: Draft; remark: string | undefined };
@@ -28,12 +28,12 @@ export function useTypedLine(text: Ref<string>) {
     if (!line.ok) return { says: line.error, isQuestion: false };
     const values = adjust(line.values);
     if (typeof values === 'string') return { says: values, isQuestion: false };
-    const weighed = weigh(values, run, now, markedAt);
-    if (weighed.verdict === 'refuse') return { says: weighed.error, isQuestion: false };
-    if (weighed.verdict === 'log') return { draft: weighed.draft, remark: weighed.remark };
-    if (askedAbout.value === text.value) return { draft: weighed.draft, remark: undefined };
+    const assessed = assessLine(values, run, now, markedAt);
+    if (assessed.verdict === 'refuse') return { says: assessed.error, isQuestion: false };
+    if (assessed.verdict === 'log') return { draft: assessed.draft, remark: assessed.remark };
+    if (askedAbout.value === text.value) return { draft: assessed.draft, remark: undefined };
     askedAbout.value = text.value;
-    return { says: weighed.question, isQuestion: true };
+    return { says: assessed.question, isQuestion: true };
   }
 
   const forget = () => (askedAbout.value = '');

@@ -1,4 +1,16 @@
-import { foldRun, joinInk, migrate, SCHEMA, summarise, type Entry, type Header, type RunRecord, type StoredRun, type Summary } from '@core';
+import {
+  foldRun,
+  joinInk,
+  migrate,
+  presentSummary,
+  SCHEMA,
+  summarise,
+  type Entry,
+  type Header,
+  type RunRecord,
+  type StoredRun,
+  type Summary,
+} from '@core';
 import { allOf, catalogueBook, dropInk, liveBook, runBook, runsWithInk, sampleBook, store, removeValue } from './databases';
 import { allInk } from './ink';
 import { append, asideOf, liveRuns, type Begun, type SetAside } from './ledger';
@@ -125,7 +137,7 @@ export async function listAll(): Promise<{ listed: number; aside: SetAside[] }> 
 
 /** Every run's summary, newest first. Ten thousand list at once, for none is opened. */
 export async function catalogue(): Promise<Summary[]> {
-  return (await allOf<Summary>(catalogueBook)).sort((one, other) => other.plugInAt - one.plugInAt);
+  return (await allOf<Summary>(catalogueBook)).map(presentSummary).sort((one, other) => other.plugInAt - one.plugInAt);
 }
 
 /** Every run that can be read, filed and live, one after another, for a file of the whole logbook; those that cannot be are named. */

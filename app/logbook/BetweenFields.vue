@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue';
-import { expectationOf, explain, portName, portsOf, settle, type Charger, type Device, type Header } from '@core';
+import { expectationOf, explain, portName, portsOf, negotiate, type Charger, type Device, type Header } from '@core';
 import { useShelf } from './shelf';
 
 /** What lies between a device and its charger: port, cable and meter, and what the pairing is then expected to give. */
@@ -20,7 +20,7 @@ const expectation = computed(() => {
   if (port.value === undefined) return best;
   return {
     port: port.value,
-    settled: settle({ device: props.device, charger: props.charger, port: port.value, cable: chosenCable.value }),
+    negotiated: negotiate({ device: props.device, charger: props.charger, port: port.value, cable: chosenCable.value }),
   };
 });
 
@@ -73,5 +73,5 @@ watch(
     persistent-placeholder
     clearable
   />
-  <p class="soft" role="status">To expect: {{ explain(expectation.settled) }}</p>
+  <p class="soft" role="status">To expect: {{ explain(expectation.negotiated) }}</p>
 </template>

@@ -147,7 +147,7 @@ export const useWatch = defineStore('watch', () => {
     }
   }
   /** The answer stands. */
-  const settle = () => (judged.value = undefined);
+  const accept = () => (judged.value = undefined);
 
   async function write(written: Written[], runId: string, draft: Parameters<typeof lanes.write>[1]): Promise<void> {
     const entry = await lanes.write(runId, draft);
@@ -180,7 +180,7 @@ export const useWatch = defineStore('watch', () => {
     return `Not watched for ${size}: drawn as unseen.${unknown}`;
   });
 
-  return { jump, judged, question, start, changed, asItIs, undo, settle };
+  return { jump, judged, question, start, changed, asItIs, undo, accept };
 });
 
 /** The last moment of a run at which anything was seen or done by a person, in seconds from plug-in: not the times in which the program was away. */

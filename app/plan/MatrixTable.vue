@@ -38,7 +38,9 @@ const columnName = (column: string) => {
 const rowName = ([row]: Progress[]) =>
   props.study.states.length > 1 ? `${props.nameOf(row?.cell.device)}, ${row?.cell.state ?? ''}` : props.nameOf(row?.cell.device);
 /** What is expected of a cell that will not do: what it comes to when the two are plugged together. */
-const warnings = computed(() => new Map(props.setups.filter(willNotCharge).map(({ cell, settled }) => [cell.key, settled?.outcome ?? ''])));
+const warnings = computed(
+  () => new Map(props.setups.filter(willNotCharge).map(({ cell, negotiated }) => [cell.key, negotiated?.outcome ?? ''])),
+);
 function saidOf({ cell, done, of, state }: Progress): string {
   if (state === 'crossed') return cell.reason ?? '';
   const warning = warnings.value.get(cell.key);

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue';
-import { settledAt, spell, type Forecast, type RunRecord } from '@core';
+import { decidedAt, spell, type Forecast, type RunRecord } from '@core';
 import InkStrip from '../strip/InkStrip.vue';
 import { ghostDots, tracedWithPencil } from '../strip/trace';
 
@@ -19,7 +19,7 @@ const header = computed(() => props.run.header);
 /** The paper is as long as the next half hour, so that it is drawn anew twice an hour and when ink arrives. */
 const until = computed(() => (Math.floor((props.elapsed + 300) / HALF_HOUR) + 1) * HALF_HOUR);
 /** The strip looks no further than the last moment at which a check could turn out missed, so that it is not drawn every second. */
-const settled = computed(() => settledAt(props.run, props.elapsed));
+const settled = computed(() => decidedAt(props.run, props.elapsed));
 const traces = computed(() => [{ ...tracedWithPencil(props.run, settled.value, props.coming), ghost: ghostDots(props.run, props.ghost) }]);
 const caption = computed(() => {
   const level = props.run.tracks.percent.values[props.run.tracks.percent.values.length - 1];

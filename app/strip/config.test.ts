@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { expectedCharge, expectedRun, foldRun, inkOf, settle } from '@core';
+import { expectedCharge, expectedRun, foldRun, inkOf, negotiate } from '@core';
 import { exampleHeader } from '../../core/ink/example';
 import { stripConfig, tracksOf, type StripLook } from './config';
 import { expectedTrace, timeRules, traceOf, tracedWithPencil } from './trace';
@@ -87,7 +87,7 @@ describe('what is expected', () => {
   });
 
   it('can stand on a strip of its own, before anything was run', () => {
-    const expected = expectedCharge(settle(header), 2);
+    const expected = expectedCharge(negotiate(header), 2);
     if (!expected) throw new Error('a charge to expect');
     const alone = expectedTrace('x', 'Sedge 5 on Cobble 20', 0, expected);
     expect(tracksOf([alone], { size: 'sheet' })).toEqual(['percent', 'watts']);

@@ -18,7 +18,7 @@ if (plain)
     deserialize: (thrown: Thrown) => {
       const Known = thrown.isError ? CLASSES[thrown.value.name] : undefined;
       if (Known) throw new Known(thrown.value.message);
-      return plain.deserialize(thrown) as unknown;
+      return plain.deserialize(thrown);
     },
   });
 

@@ -18,7 +18,7 @@ export interface Notice extends Span {
 }
 
 /** From when on a run is to be read finely, in seconds from plug-in: its display showed the level, or that of another of its set did. */
-export function fineFrom({ header: { cadence }, tracks: { percent }, events }: RunRecord): number | undefined {
+export function finerFrom({ header: { cadence }, tracks: { percent }, events }: RunRecord): number | undefined {
   if (cadence?.kind !== 'coarse then fine') return undefined;
   const row = Array.from(percent.values).findIndex((level) => level >= cadence.level);
   const shown = [percent.seconds[row], ...events.filter(({ event }) => event === 'fine').map(({ seconds }) => seconds)];
@@ -32,7 +32,7 @@ export function checksOf(run: RunRecord, until = run.end): Check[] {
     run.header.cadence,
     run.readings.map(({ seconds }) => seconds),
     until,
-    fineFrom(run),
+    finerFrom(run),
   );
 }
 

@@ -5,7 +5,7 @@ import { inkOf } from '../ink/build';
 import { trackOf } from '../ink/track';
 import { figuresOf } from './figures';
 import { notices } from './notices';
-import { summarise, thin } from './summary';
+import { presentSummary, summarise, thin, type Summary } from './summary';
 
 const header = exampleHeader();
 const minutes = (...rows: [minute: number, percent: number, watts: number, celsius: number][]) =>
@@ -67,7 +67,16 @@ it('points out what a reader should know', () => {
 });
 
 it('sums a run up for a list', () => {
-  expect(summarise(phone)).toMatchObject({ startLevel: 0, lastLevel: 100, eighty: '50 min', full: '1 h 48', device: 'Sedge 5', end: 6480 });
+  expect(summarise(phone)).toMatchObject({
+    startLevel: 0,
+    lastLevel: 100,
+    timeTo80: '50 min',
+    timeTo100: '1 h 48',
+    device: 'Sedge 5',
+    end: 6480,
+  });
+  const { timeTo80: eighty, timeTo100: full, ...rest } = summarise(phone);
+  expect(presentSummary({ ...rest, eighty, full } as unknown as Summary)).toEqual(summarise(phone));
 });
 
 it('thins a long track without losing its spike or its ends', () => {

@@ -25,8 +25,8 @@ export interface Summary {
   /** How it ended; `undefined` for a run that was never stopped. */
   stop?: string | undefined;
   /** Time to 80 and 100 %, in words. */
-  eighty: string;
-  full: string;
+  timeTo80: string;
+  timeTo100: string;
   /** A few levels along the run, `[seconds, percent]`, for the strip in a list. */
   outline: [number, number][];
 }
@@ -36,6 +36,11 @@ const OUTLINE_POINTS = 40;
 /** Everything off the shelf that a run used. */
 export function gearOf({ device, charger, cable, meter }: Header) {
   return [device, charger, cable, meter].filter((each) => each !== undefined);
+}
+
+/** A summary by the names of today: in lists made earlier the two times went by others. */
+export function presentSummary({ eighty, full, ...summary }: Summary & { eighty?: string; full?: string }): Summary {
+  return { ...summary, timeTo80: eighty ?? summary.timeTo80, timeTo100: full ?? summary.timeTo100 };
 }
 
 /** Sums a run up for a list. */
@@ -63,8 +68,8 @@ export function summarise(run: RunRecord): Summary {
     startLevel: start?.seconds === 0 ? start.value : undefined,
     lastLevel: sighting(percent, percent.seconds.length - 1)?.value,
     stop: run.stop && endingWord(run.stop),
-    eighty: inWords(80),
-    full: inWords(100),
+    timeTo80: inWords(80),
+    timeTo100: inWords(100),
     outline: thin(percent, OUTLINE_POINTS),
   };
 }

@@ -6,7 +6,7 @@ import type { Appointment } from '../plan/agenda';
 import { gearNames, runInWords, type GearAtHand } from '../plan/setups';
 import type { Study } from '../plan/study';
 import { ImportError } from './importError';
-import { tame } from './tame';
+import { escapeFormula } from './escapeFormula';
 
 const moment = (seconds: number) => formatISO(seconds * 1000);
 
@@ -69,9 +69,9 @@ export function writeAgenda(study: Study, agenda: readonly Appointment[], gear: 
       'sit down': moment(at),
       'plug in': moment(plugIn),
       'packed up': moment(end),
-      device: tame(name(cell.device)),
-      charger: tame(name(cell.charger)),
-      cable: cell.cable === undefined ? '' : tame(name(cell.cable)),
+      device: escapeFormula(name(cell.device)),
+      charger: escapeFormula(name(cell.charger)),
+      cable: cell.cable === undefined ? '' : escapeFormula(name(cell.cable)),
       state: cell.state,
       repeat,
       'start level (%)': study.startLevel,

@@ -1,6 +1,6 @@
 import Papa from 'papaparse';
 import type { Compatible, Tried } from '../compare/compatibility';
-import { tame } from './tame';
+import { escapeFormula } from './escapeFormula';
 
 const HEADINGS = [
   'charger',
@@ -29,7 +29,7 @@ const yes = (value: boolean | undefined) => (value === undefined ? '' : value ? 
 function rowOf(charger: string, { trial, says, isSure, watts, disagrees = '' }: Tried): (string | number)[] {
   const { state, volts = '', amps = '', percent = '', chime, icon, meter, remark = '' } = trial;
   return [
-    tame(charger),
+    escapeFormula(charger),
     state,
     says,
     yes(isSure),
@@ -41,6 +41,6 @@ function rowOf(charger: string, { trial, says, isSure, watts, disagrees = '' }: 
     yes(icon),
     yes(meter),
     disagrees,
-    tame(remark),
+    escapeFormula(remark),
   ];
 }

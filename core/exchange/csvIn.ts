@@ -9,7 +9,7 @@ import { columnOf, type Column } from './columns';
 import { Growing } from './growing';
 import { ImportError } from './importError';
 import { LONGEST_ROW, MOST_VALUES } from './limits';
-import { untame } from './tame';
+import { unescapeFormula } from './escapeFormula';
 import { isKept, QUANTITIES, type Quantity, quantityOf } from '../quantity/quantity';
 
 export interface CsvOptions {
@@ -263,7 +263,7 @@ class RowReader {
       const cell = (cells[index] ?? '').trim();
       if (!column || cell === '' || (column.holds !== 'note' && MISSING.has(cell.toLowerCase()))) continue;
       this.column = index;
-      if (column.holds === 'note') read.note = untame(cell);
+      if (column.holds === 'note') read.note = unescapeFormula(cell);
       else if (column.holds === 'order') read.order = this.number(cell);
       else if (column.holds === 'kind') read.kind = this.kind(cell);
       else if (column.holds === 'quantity') read.values[column.quantity] = this.figure(column, cell);

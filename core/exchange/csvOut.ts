@@ -2,7 +2,7 @@ import Papa from 'papaparse';
 import type { RunRecord } from '../ink/fold';
 import type { Samples } from '../ink/track';
 import { QUANTITIES, quantityOf, type Quantity } from '../quantity/quantity';
-import { tame } from './tame';
+import { escapeFormula } from './escapeFormula';
 
 /**
  * Writes one run as CSV (RFC 4180): every standing reading, sample, event, note and the stop, in order of time. What it leaves out is
@@ -50,7 +50,7 @@ export function writeCsv(run: RunRecord, samples: Samples = {}): string {
         kind,
         seq,
         ...written.map((quantity) => values[quantity] ?? ''),
-        tame(note),
+        escapeFormula(note),
       ]),
     },
     { newline: '\r\n' },

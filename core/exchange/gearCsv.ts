@@ -5,7 +5,7 @@ import { readPort, writePort } from '../bench/portText';
 import { SCHEMAS } from '../bench/schemas';
 import { SHELVES, type Gear, type Kept, type Shelf } from '../bench/shelf';
 import { ImportError } from './importError';
-import { tame, untame } from './tame';
+import { escapeFormula, unescapeFormula } from './escapeFormula';
 
 /** What stands between the parts of a cell that holds several. */
 const AND = ' + ';
@@ -28,8 +28,8 @@ const HEADINGS = [...new Set([...FIXED.slice(0, 2), ...SHELVES.flatMap((shelf) =
 /** Gear as CSV (RFC 4180): a row a piece, whatever its shelf; an empty cell is unknown. */
 export function writeGearCsv(kept: readonly Kept[]): string {
   const rows = kept.map(({ shelf, gear }) => {
-    const cells: Record<string, string> = { shelf, name: tame(gear.name), retired: gear.retired ? 'yes' : '' };
-    for (const fact of factsOf(shelf)) cells[headingOf(fact)] = tame(cellOf(fact, gear));
+    const cells: Record<string, string> = { shelf, name: escapeFormula(gear.name), retired: gear.retired ? 'yes' : '' };
+    for (const fact of factsOf(shelf)) cells[headingOf(fact)] = escapeFormula(cellOf(fact, gear));
     return HEADINGS.map((heading) => cells[heading] ?? '');
   });
   return Papa.unparse({ fields: HEADINGS, data: rows }, { newline: '\r\n' });
@@ -98,7 +98,7 @@ export function readGearCsv(text: string, name: string): ReadGear {
 function readRow(columns: string[], cells: string[]): NewGear {
   if (cells.length !== columns.length)
     throw new Error(`it has ${cells.length} columns where the heading has ${columns.length}. Mend the row.`);
-  const cell = (heading: string) => untame((cells[columns.indexOf(heading)] ?? '').trim());
+  const cell = (heading: string) => unescapeFormula((cells[columns.indexOf(heading)] ?? '').trim());
   const shelf = SHELVES.find((each) => each === cell('shelf').toLowerCase());
   if (!shelf) throw new Error(`“${cell('shelf').slice(0, 30)}” is no shelf. Write device, charger, cable or meter in column “shelf”.`);
   const given: Record<string, unknown> = { id: 'new', name: cell('name') };

@@ -99,9 +99,9 @@ it('takes a 15-minute check that lands at 14:25 for the check at 15 min', () => 
   expect(nextDue(quarter, 865, 870)).toBe(1800);
 });
 
-const first = (count: number, cadence: Cadence, fineFrom?: number) => {
+const first = (count: number, cadence: Cadence, finerFrom?: number) => {
   const times: number[] = [];
-  for (const due of dueTimes(cadence, fineFrom)) if (times.push(due / 60) === count) break;
+  for (const due of dueTimes(cadence, finerFrom)) if (times.push(due / 60) === count) break;
   return times;
 };
 

@@ -76,14 +76,14 @@ function followed(first: Times, next: Times): Times {
   };
 }
 
-function timesOf(cadence: Cadence, fineFrom?: number): Times {
+function timesOf(cadence: Cadence, finerFrom?: number): Times {
   switch (cadence.kind) {
     case 'fixed':
       return multiples(cadence.every, 0);
     case 'coarse then fine': {
       const coarse = multiples(cadence.every, 0);
-      if (fineFrom === undefined) return coarse;
-      return followed({ ...coarse, count: coarse.after(fineFrom) }, multiples(cadence.then, fineFrom));
+      if (finerFrom === undefined) return coarse;
+      return followed({ ...coarse, count: coarse.after(finerFrom) }, multiples(cadence.then, finerFrom));
     }
     case 'marks': {
       const marks = listedTimes(cadence.at);
@@ -99,10 +99,10 @@ function timesOf(cadence: Cadence, fineFrom?: number): Times {
 /**
  * The nominal times of a cadence from plug-in on, ascending; endless where the cadence is.
  *
- * @param fineFrom when the level that makes a cadence fine was first shown, in seconds from plug-in; `undefined` while it was not
+ * @param finerFrom when the level that makes a cadence fine was first shown, in seconds from plug-in; `undefined` while it was not
  */
-export function* dueTimes(cadence: Cadence, fineFrom?: number): Generator<number> {
-  const times = timesOf(cadence, fineFrom);
+export function* dueTimes(cadence: Cadence, finerFrom?: number): Generator<number> {
+  const times = timesOf(cadence, finerFrom);
   for (let place = 0; place < times.count; place += 1) yield times.at(place);
 }
 
@@ -118,10 +118,10 @@ function dueAt(times: Times, place: number): Due {
  *
  * @param seen times at which readings were seen, in seconds from plug-in, ascending
  * @param now  seconds from plug-in; the time of stopping for a finished run
- * @param fineFrom when the level that makes the cadence fine was first shown
+ * @param finerFrom when the level that makes the cadence fine was first shown
  */
-export function checks(cadence: Cadence, seen: readonly number[], now: number, fineFrom?: number): Check[] {
-  const times = timesOf(cadence, fineFrom);
+export function checks(cadence: Cadence, seen: readonly number[], now: number, finerFrom?: number): Check[] {
+  const times = timesOf(cadence, finerFrom);
   const end = Math.min(times.count, times.after(now));
   const all: Check[] = [];
   let next = 0;
@@ -160,8 +160,8 @@ function miss(all: Check[], first: Due, last: Due, count: number): void {
  * @param now      seconds from plug-in
  * @returns its nominal time, in seconds from plug-in; `undefined` when no more are wanted
  */
-export function nextDue(cadence: Cadence, lastSeen: number | undefined, now: number, fineFrom?: number): number | undefined {
-  const times = timesOf(cadence, fineFrom);
+export function nextDue(cadence: Cadence, lastSeen: number | undefined, now: number, finerFrom?: number): number | undefined {
+  const times = timesOf(cadence, finerFrom);
   // Before the last that has come, all are missed; before the last reading, all are answered.
   const least = Math.max(times.after(now), times.after(lastSeen ?? 0)) - 1;
   for (let place = Math.max(0, least); place < times.count; place += 1) {
@@ -173,8 +173,8 @@ export function nextDue(cadence: Cadence, lastSeen: number | undefined, now: num
 }
 
 /** The last moment up to now at which a check could turn out missed, in seconds from plug-in; 0 before the first. */
-export function lastVerdict(cadence: Cadence, now: number, fineFrom?: number): number {
-  const times = timesOf(cadence, fineFrom);
+export function lastVerdict(cadence: Cadence, now: number, finerFrom?: number): number {
+  const times = timesOf(cadence, finerFrom);
   for (let place = Math.min(times.count, times.after(now)) - 1; place >= 0; place -= 1) {
     const due = dueAt(times, place);
     if (due.at + patience(due) <= now) return due.at + patience(due);

@@ -22,15 +22,15 @@ export interface Cost {
  * When a run by this cadence is read, in seconds from plug-in: at plug-in, at every check, and at the first check that can show it full.
  *
  * @param full     expected time to 100 %, in seconds; `undefined` where none can be expected
- * @param fineFrom when the level that makes the cadence fine is expected
+ * @param finerFrom when the level that makes the cadence fine is expected
  * @returns `undefined` where no end can be expected
  */
-export function readingTimes(cadence: Cadence, full: number | undefined, fineFrom?: number): number[] | undefined {
+export function readingTimes(cadence: Cadence, full: number | undefined, finerFrom?: number): number[] | undefined {
   const hasEnd = cadence.kind === 'spot' || (cadence.kind === 'marks' && cadence.then === undefined);
   if (!hasEnd && full === undefined) return undefined;
   if (cadence.kind === 'sampled') return [0, full ?? 0];
   const times = [0];
-  for (const due of dueTimes(cadence, fineFrom)) {
+  for (const due of dueTimes(cadence, finerFrom)) {
     times.push(due);
     if (!hasEnd && full !== undefined && due >= full) break;
   }

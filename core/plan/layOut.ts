@@ -89,7 +89,7 @@ export function layOut(study: Study, setups: readonly Setup[], gear: GearAtHand,
 
 /** Whether the method is about a charge: a spot check or a look at consumption also tells of what does not charge. */
 const mustCharge = ({ cadence }: Study) => cadence.kind !== 'spot' && !(cadence.kind === 'marks' && cadence.then === undefined);
-const isIdle = (setup: Setup | undefined) => setup?.settled !== undefined && willNotCharge(setup);
+const isIdle = (setup: Setup | undefined) => setup?.negotiated !== undefined && willNotCharge(setup);
 
 /** Readings of a run whose length cannot be expected, as long as the person says. */
 function assumed(study: Study, { otherwise }: Calendar): number[] | undefined {

@@ -169,7 +169,7 @@ describe('what all setups of a study can tell', () => {
     const meter = { id: 'm', name: 'one', accuracyPercent: 0.5, accuracyDigits: 2, voltsResolution: 0.01, ampsResolution: 0.01 };
     const [setup] = setupsOf({ ...study, crossed: [] }, GEAR);
     const watts = Math.max(...(setup?.expected?.watts ?? []));
-    const volts = setup?.settled?.volts ?? 0;
+    const volts = setup?.negotiated?.volts ?? 0;
     const digits = 2.5 * ((0.01 * watts) / volts + 0.01 * volts);
     const one = powerTelling(1, setup ? [setup] : [], [meter]);
     expect(one).toMatchObject({ expected: watts, smallest: 4 * digits + 0.03 * watts });

@@ -47,13 +47,13 @@ export function* search(problem: Problem, order: readonly string[], before: Read
   const found: Found = { placed: [], finish: Infinity, bound, tried: 0, of: TRIES };
   let least = Infinity;
   /** What is left to wish for: jobs that were moved, and pairs that start the other way round than is wanted. */
-  const unrest = (placed: readonly Placed[]) =>
+  const disruption = (placed: readonly Placed[]) =>
     placed.filter(({ job, at }) => before.has(job.key) && before.get(job.key) !== at).length +
-    upsets(placed, rankOf) / (placed.length ** 2 + 1);
+    inversions(placed, rankOf) / (placed.length ** 2 + 1);
 
   /** Keeps a plan that is better. */
-  const weigh = (table: Timetable): void => {
-    const wish = unrest(table.placed);
+  const keepIfBetter = (table: Timetable): void => {
+    const wish = disruption(table.placed);
     if (table.finish > found.finish || (table.finish === found.finish && wish >= least)) return;
     [found.finish, least, improved] = [table.finish, wish, found.tried];
     found.placed = [...table.placed].sort((one, other) => one.at - other.at || rankOf(one.job) - rankOf(other.job));
@@ -65,11 +65,11 @@ export function* search(problem: Problem, order: readonly string[], before: Read
   for (const each of [free, longestFirst(free), scarcestFirst(free)]) {
     for (const times of before.size > 0 ? [before, NONE] : [NONE]) {
       const table = laid(problem, each, times);
-      if (table) weigh(table);
+      if (table) keepIfBetter(table);
     }
   }
   yield { ...found };
-  if (free.length <= FEW && !isShortest()) exhaust(problem, free, found.finish, weigh, isShortest);
+  if (free.length <= FEW && !isShortest()) exhaust(problem, free, found.finish, keepIfBetter, isShortest);
   yield { ...found };
 
   const noise = seeded(free.length + 1);
@@ -80,10 +80,10 @@ export function* search(problem: Problem, order: readonly string[], before: Read
     const next = varied(current, noise);
     const table = laid(problem, next, found.tried % 2 === 0 ? before : NONE);
     if (table) {
-      const wished = unrest(table.placed);
+      const wished = disruption(table.placed);
       if (table.finish < finish || (table.finish === finish && wished <= wish) || noise() < 0.01)
         [current, finish, wish] = [next, table.finish, wished];
-      weigh(table);
+      keepIfBetter(table);
     }
     if (found.tried % REPORT === 0) yield { ...found };
   }
@@ -179,7 +179,7 @@ function exhaust(
 }
 
 /** Pairs of jobs that start the other way round than is wanted. */
-function upsets(placed: readonly Placed[], rankOf: (job: Job) => number): number {
+function inversions(placed: readonly Placed[], rankOf: (job: Job) => number): number {
   const ranks = [...placed].sort((one, other) => one.at - other.at || rankOf(one.job) - rankOf(other.job)).map(({ job }) => rankOf(job));
   let count = 0;
   for (const [index, rank] of ranks.entries())

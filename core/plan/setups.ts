@@ -3,7 +3,7 @@ import type { Charger } from '../bench/charger';
 import type { Device } from '../bench/device';
 import type { Meter } from '../bench/meter';
 import { expectationOf } from '../power/expectations';
-import type { Settled } from '../power/settle';
+import type { Negotiated } from '../power/negotiate';
 import { expectedCharge, type Expected } from '../simulate/expected';
 import { cellsOf, type Cell, type PlannedRun } from './matrix';
 import type { Study } from './study';
@@ -16,11 +16,11 @@ export interface GearAtHand {
   meters: readonly Meter[];
 }
 
-/** A cell of a study with its gear settled, on the port that gives most. */
+/** A cell of a study with its gear negotiated, on the port that gives most. */
 export interface Setup {
   cell: Cell;
   /** `undefined` when its gear is no longer there. */
-  settled?: Settled | undefined;
+  negotiated?: Negotiated | undefined;
   /** `undefined` where the battery is unknown, it will not charge, or it starts full. */
   expected?: Expected | undefined;
 }
@@ -32,19 +32,19 @@ export function setupsOf(study: Study, gear: GearAtHand): Setup[] {
   return cellsOf(study).map((cell) => {
     const [device, charger] = [byId(gear.devices, cell.device), byId(gear.chargers, cell.charger)];
     if (!device || !charger) return { cell };
-    const { settled } = expectationOf(device, charger, byId(gear.cables, cell.cable));
+    const { negotiated } = expectationOf(device, charger, byId(gear.cables, cell.cable));
     const startsLow = study.startLevel >= 0 && study.startLevel < 100;
     return {
       cell,
-      settled,
-      expected: startsLow ? expectedCharge(settled, study.startLevel, { awake: cell.state === 'awake' }) : undefined,
+      negotiated,
+      expected: startsLow ? expectedCharge(negotiated, study.startLevel, { awake: cell.state === 'awake' }) : undefined,
     };
   });
 }
 
 /** Whether a setup is expected to take no charge in its state. */
-export function willNotCharge({ cell, settled }: Setup): boolean {
-  const outcome = settled?.outcome;
+export function willNotCharge({ cell, negotiated }: Setup): boolean {
+  const outcome = negotiated?.outcome;
   return (
     outcome === 'does not fit' || outcome === 'connected, will not charge' || (outcome === 'charges only asleep' && cell.state === 'awake')
   );

@@ -59,10 +59,10 @@ export function smallestDifference(figure: number, width: number, repeats: numbe
 }
 
 /** How far apart the checks around a moment lie, in seconds; `undefined` after the last of them. */
-export function widthAt(cadence: Cadence, moment: number, fineFrom?: number): number | undefined {
+export function widthAt(cadence: Cadence, moment: number, finerFrom?: number): number | undefined {
   if (cadence.kind === 'sampled') return cadence.every;
   let before = 0;
-  for (const due of dueTimes(cadence, fineFrom)) {
+  for (const due of dueTimes(cadence, finerFrom)) {
     if (due >= moment) return due - before;
     before = due;
   }
@@ -80,10 +80,10 @@ export function tell(
   levels: readonly number[],
   reaches: (level: number) => number | undefined,
 ): Telling[] {
-  const fineFrom = cadence.kind === 'coarse then fine' ? reaches(cadence.level) : undefined;
+  const finerFrom = cadence.kind === 'coarse then fine' ? reaches(cadence.level) : undefined;
   return levels.map((level) => {
     const expected = reaches(level);
-    const margin = expected === undefined ? undefined : widthAt(cadence, expected, fineFrom);
+    const margin = expected === undefined ? undefined : widthAt(cadence, expected, finerFrom);
     const smallest = expected === undefined || margin === undefined ? undefined : smallestDifference(expected, margin, repeats);
     return { level, expected, margin, smallest };
   });
@@ -132,8 +132,8 @@ export interface PowerTelling {
  * @see docs/numbers.md, *What a study can tell*.
  */
 export function powerTelling(repeats: number, setups: readonly Setup[], meters: readonly Meter[]): PowerTelling | undefined {
-  const flows = setups.flatMap(({ cell, settled, expected }) =>
-    settled?.volts && expected && cell.reason === undefined ? [{ watts: Math.max(...expected.watts), volts: settled.volts }] : [],
+  const flows = setups.flatMap(({ cell, negotiated, expected }) =>
+    negotiated?.volts && expected && cell.reason === undefined ? [{ watts: Math.max(...expected.watts), volts: negotiated.volts }] : [],
   );
   const strongest = flows.reduce<(typeof flows)[number] | undefined>(
     (most, each) => (most && most.watts >= each.watts ? most : each),

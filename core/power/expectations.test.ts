@@ -28,14 +28,14 @@ const twin = charger('Twin', 65, [
 
 describe('what a device has to expect of a charger', () => {
   it('is its best port, by name where there are several', () => {
-    expect(expectationOf(phone, twin)).toMatchObject({ port: 1, portName: 'C1', settled: { watts: 25 } });
+    expect(expectationOf(phone, twin)).toMatchObject({ port: 1, portName: 'C1', negotiated: { watts: 25 } });
     const single = charger('One', 20, [{ connector: 'USB-C', label: '5V⎓3A 9V⎓2.22A' }]);
     expect(expectationOf(phone, single).portName).toBeUndefined();
   });
 
   it('is one row a device and one column a charger', () => {
     const rows = expectations([phone, { ...phone, id: 'q', name: 'Other' }], [twin]);
-    expect(rows.map((row) => row.map(({ settled }) => settled.device.name))).toEqual([['Sedge 5'], ['Other']]);
+    expect(rows.map((row) => row.map(({ negotiated }) => negotiated.device.name))).toEqual([['Sedge 5'], ['Other']]);
     expect(lessons([])).toEqual([]);
   });
 
@@ -50,7 +50,7 @@ describe('what a device has to expect of a charger', () => {
 });
 
 describe('the sentence of a pairing', () => {
-  const said = (device: Device, from: Charger) => explain(expectationOf(device, from).settled);
+  const said = (device: Device, from: Charger) => explain(expectationOf(device, from).negotiated);
 
   it('names the signalling', () => {
     expect(said({ ...phone, programmableVolts: 11 }, charger('P', 33, [{ connector: 'USB-C', label: '5V⎓3A PPS 3.3-11V⎓3A' }]))).toContain(

@@ -5,14 +5,14 @@ import { portsOf } from '../bench/ports';
 import type { Device } from '../bench/device';
 import { fixed } from '../quantity/figures';
 import { listed } from '../quantity/listed';
-import { settle, type Settled } from './settle';
+import { negotiate, type Negotiated } from './negotiate';
 
-/** What one device has to expect of one charger: its best port, settled. */
+/** What one device has to expect of one charger: its best port, negotiated. */
 export interface Expectation {
   /** Which port of the charger, and its name where there are several. */
   port: number;
   portName?: string | undefined;
-  settled: Settled;
+  negotiated: Negotiated;
 }
 
 /** Settles a device on the port of a charger that gives it most. */
@@ -20,11 +20,11 @@ export function expectationOf(device: Device, charger: Charger, cable?: Cable): 
   const ports = portsOf(charger);
   let most: Expectation | undefined;
   for (const [port, each] of ports.entries()) {
-    const settled = settle({ device, charger, port, cable });
+    const negotiated = negotiate({ device, charger, port, cable });
     const name = ports.length > 1 ? portName(each, port) : undefined;
-    if (!most || settled.watts > most.settled.watts + 1e-9) most = { port, portName: name, settled };
+    if (!most || negotiated.watts > most.negotiated.watts + 1e-9) most = { port, portName: name, negotiated };
   }
-  return most ?? { port: 0, settled: settle({ device, charger, cable }) };
+  return most ?? { port: 0, negotiated: negotiate({ device, charger, cable }) };
 }
 
 /** Expectations of every device (rows) with every charger (columns). */
@@ -37,10 +37,10 @@ const TIES = 0.03;
 
 /** What a row of expectations teaches of its device, in sentences: where a bigger brick stops helping, and what will not charge. */
 export function lessons(row: readonly Expectation[]): string[] {
-  const device = row[0]?.settled.device;
+  const device = row[0]?.negotiated.device;
   if (!device) return [];
-  const all = row.map(({ settled }) => settled);
-  const names = (some: readonly Settled[]) => listed(some.map(({ charger }) => charger.name));
+  const all = row.map(({ negotiated }) => negotiated);
+  const names = (some: readonly Negotiated[]) => listed(some.map(({ charger }) => charger.name));
   const said: string[] = [];
   const wired = all.filter(({ outcome, by }) => outcome !== 'does not fit' && by !== 'wireless');
   const ceiling = Math.max(0, ...wired.filter(({ limit }) => limit === 'device').map(({ watts }) => watts));

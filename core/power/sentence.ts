@@ -1,10 +1,10 @@
 import { fixed } from '../quantity/figures';
-import type { Settled } from './settle';
+import type { Negotiated } from './negotiate';
 
 /** A figure as short as it is exact to one decimal. */
 const short = (value: number) => fixed(value, Number.isInteger(Number(value.toFixed(1))) ? 0 : 1);
 
-const BY: Readonly<Record<NonNullable<Settled['by']>, string>> = {
+const BY: Readonly<Record<NonNullable<Negotiated['by']>, string>> = {
   PPS: 'by a programmable supply (PPS)',
   PD: 'by Power Delivery',
   'extended range': 'in the extended range of Power Delivery',
@@ -18,13 +18,13 @@ const BY: Readonly<Record<NonNullable<Settled['by']>, string>> = {
 };
 
 /** What a pairing comes to and why, in plain words: `9 V × 2.2 A = 20 W by Power Delivery. The charger is the limit.` */
-export function explain(settled: Settled): string {
-  const { device, charger, outcome, watts, volts, amps, by, family, assumed } = settled;
+export function explain(negotiated: Negotiated): string {
+  const { device, charger, outcome, watts, volts, amps, by, family, assumed } = negotiated;
   if (outcome === 'does not fit' || !by)
     return `${charger.name} does not go together with ${device.name}: no plug fits, or they share no voltage.`;
   const product = volts === undefined || amps === undefined ? '' : `${short(volts)} V × ${fixed(amps, 2)} A = `;
   const means = family && !family.endsWith(' A') ? `by ${family}` : BY[by];
-  const said = [`${product}${short(watts)} W ${means}. ${why(settled)}`];
+  const said = [`${product}${short(watts)} W ${means}. ${why(negotiated)}`];
   if (outcome === 'connected, will not charge')
     said.push(`${device.name} is connected but will not charge: it needs at least ${short(device.leastWatts ?? 0)} W.`);
   if (outcome === 'charges only asleep')
@@ -35,7 +35,7 @@ export function explain(settled: Settled): string {
   return said.join(' ');
 }
 
-function why({ device, charger, cable, limit, by }: Settled): string {
+function why({ device, charger, cable, limit, by }: Negotiated): string {
   switch (limit) {
     case 'device':
       return `${device.name} is the limit: a bigger charger changes nothing.`;

@@ -1,5 +1,5 @@
 import { elapsedAt, type RunRecord } from '../ink/fold';
-import { fineFrom } from '../curve/notices';
+import { finerFrom } from '../curve/notices';
 import { lastVerdict, nextDue } from '../method/cadence';
 
 /** When a live run wants its next reading. */
@@ -21,14 +21,14 @@ export function dueOf(run: RunRecord, now: number): Due | undefined {
   const { cadence, id } = run.header;
   if (!cadence || run.stop) return undefined;
   const elapsed = elapsedAt(run, now);
-  const due = nextDue(cadence, run.readings.at(-1)?.seconds, elapsed, fineFrom(run));
+  const due = nextDue(cadence, run.readings.at(-1)?.seconds, elapsed, finerFrom(run));
   return due === undefined ? undefined : { runId: id, due, wait: due - elapsed };
 }
 
 /** How far a live run’s checks are settled: the last moment at which one could turn out missed, in seconds from plug-in. */
-export function settledAt(run: RunRecord, elapsed: number): number {
+export function decidedAt(run: RunRecord, elapsed: number): number {
   const { cadence } = run.header;
-  return cadence ? lastVerdict(cadence, elapsed, fineFrom(run)) : run.end;
+  return cadence ? lastVerdict(cadence, elapsed, finerFrom(run)) : run.end;
 }
 
 /** The live runs in the order in which they want a reading, the most urgent first. */

@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { figuresOf } from '../curve/figures';
 import { isHot, notices } from '../curve/notices';
 import { expectedRun } from './expected';
-import { weigh } from './weigh';
+import { assessLine } from './assessLine';
 import type { Rule } from '../method/ruleSchema';
 import { inkOf } from '../ink/build';
 import { entriesSchema, type Entry, type Event } from '../ink/entry';
@@ -58,8 +58,8 @@ describe('what happens during a run', () => {
     expect(sourceAt(swapped, 900).charger.name).toBe('Quern 65');
     expect(expectedRun(swapped)?.seconds[0]).toBe(1800);
     const now = header.plugInAt + 1900 * 1000;
-    expect(weigh({ watts: 40 }, swapped, now).verdict).toBe('log');
-    expect(weigh({ watts: 40 }, run(), now).verdict).toBe('ask');
+    expect(assessLine({ watts: 40 }, swapped, now).verdict).toBe('log');
+    expect(assessLine({ watts: 40 }, run(), now).verdict).toBe('ask');
     expect(notices(swapped).map(({ text }) => text)).toContain('15 min: source or cable swapped, to Quern 65');
   });
 
@@ -71,15 +71,15 @@ describe('what happens during a run', () => {
   });
 });
 
-describe('a reading that is weighed', () => {
+describe('a reading that is assessed', () => {
   const now = header.plugInAt + 1860 * 1000;
 
   it('asks once about a level that no battery reaches in the time: 30 % in a minute', () => {
-    expect(weigh({ percent: 60 }, run(), now)).toMatchObject({
+    expect(assessLine({ percent: 60 }, run(), now)).toMatchObject({
       verdict: 'ask',
       question: expect.stringMatching(/^From 30 to 60 % in 1 min/) as string,
     });
-    expect(weigh({ percent: 34 }, run(), now).verdict).toBe('log');
+    expect(assessLine({ percent: 34 }, run(), now).verdict).toBe('log');
   });
 
   it('says that a counter began anew, and then gives its energy as a least', () => {
@@ -90,7 +90,7 @@ describe('a reading that is weighed', () => {
         { seconds: 600, wattHours: 4 },
       ]),
     );
-    expect(weigh({ wattHours: 0.5 }, counted, now)).toMatchObject({
+    expect(assessLine({ wattHours: 0.5 }, counted, now)).toMatchObject({
       remark: expect.stringMatching(/^0.5 Wh is less than the 4 before/) as string,
     });
     const anew = foldRun(
@@ -136,9 +136,9 @@ describe('a reading that is weighed', () => {
   });
 
   it('suggests the handshake when volts step', () => {
-    expect(weigh({ percent: 31, volts: 9.02 }, run(), now)).toMatchObject({
+    expect(assessLine({ percent: 31, volts: 9.02 }, run(), now)).toMatchObject({
       remark: 'Volts stepped from 5.1 to 9.0 V: V, then H, notes the handshake.',
     });
-    expect(weigh({ percent: 31, volts: 5.3 }, run(), now)).toMatchObject({ remark: undefined });
+    expect(assessLine({ percent: 31, volts: 5.3 }, run(), now)).toMatchObject({ remark: undefined });
   });
 });

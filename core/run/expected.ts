@@ -1,6 +1,6 @@
 import type { RunRecord } from '../ink/fold';
 import { firstAfter, sighting } from '../ink/track';
-import { settle } from '../power/settle';
+import { negotiate } from '../power/negotiate';
 import { expectedCharge, type Expected } from '../simulate/expected';
 
 /** The first of a run’s levels that was seen on the source it now charges from: its row. */
@@ -16,5 +16,5 @@ export function beginsAt({ tracks: { percent }, sources }: RunRecord): number {
  */
 export function expectedRun(run: RunRecord): Expected | undefined {
   const first = sighting(run.tracks.percent, beginsAt(run));
-  return first && expectedCharge(settle({ ...run.header, ...run.sources.at(-1) }), first.value, {}, first.seconds);
+  return first && expectedCharge(negotiate({ ...run.header, ...run.sources.at(-1) }), first.value, {}, first.seconds);
 }

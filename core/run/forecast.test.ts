@@ -6,7 +6,7 @@ import { inkOf } from '../ink/build';
 import type { Header } from '../ink/entry';
 import { exampleHeader } from '../ink/example';
 import { foldRun, type RunRecord } from '../ink/fold';
-import { settle } from '../power/settle';
+import { negotiate } from '../power/negotiate';
 import { simulate } from '../simulate/charge';
 import { displayed, parametersOf } from '../simulate/expected';
 import { seeded } from '../simulate/seeded';
@@ -31,7 +31,7 @@ function charged(seed: number): { run: RunRecord; reaches: (level: number) => nu
   const between = (low: number, high: number) => low + (high - low) * noise();
   const device = DEVICES[Math.floor(noise() * DEVICES.length)];
   const charger = CHARGERS[Math.floor(noise() * CHARGERS.length)];
-  const usual = device && charger && parametersOf(settle({ device, charger }), { ambient: between(16, 31) });
+  const usual = device && charger && parametersOf(negotiate({ device, charger }), { ambient: between(16, 31) });
   if (!usual) return undefined;
   const { battery, controller, supply, heat } = usual;
   const steps = [between(0.85, 1.15), between(0.8, 1.2), between(0.8, 1.2)];

@@ -3,7 +3,7 @@ import type { Device } from '../bench/device';
 import { holds } from '../curve/faults';
 import type { RunRecord } from '../ink/fold';
 import { sighting, type Sighting } from '../ink/track';
-import { settle } from '../power/settle';
+import { negotiate } from '../power/negotiate';
 import { expectedCharge, type Expected } from '../simulate/expected';
 import { beginsAt } from './expected';
 
@@ -57,7 +57,7 @@ export function forecasts(run: RunRecord, levels: readonly number[] = FORECAST_L
   if (holds(run).some(({ to }) => to >= last.seconds)) return [];
   const { device } = run.header;
   const known = batteryOf(device) === undefined ? { ...device, wattHours: SOME_BATTERY[device.kind] } : device;
-  const expected = expectedCharge(settle({ ...run.header, ...run.sources.at(-1), device: known }), first.value);
+  const expected = expectedCharge(negotiate({ ...run.header, ...run.sources.at(-1), device: known }), first.value);
   if (!expected) return [];
 
   const timeOf = (shown: number) => whenAt(expected, shown);

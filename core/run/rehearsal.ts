@@ -4,7 +4,7 @@ import { checksOf } from '../curve/notices';
 import type { Header } from '../ink/entry';
 import { valueIn, type RunRecord } from '../ink/fold';
 import { SCHEMA } from '../ink/version';
-import { settle } from '../power/settle';
+import { negotiate } from '../power/negotiate';
 import type { LineValues } from '../quantity/entryLine';
 import { simulate } from '../simulate/charge';
 import { displayed, parametersOf, vary } from '../simulate/expected';
@@ -58,12 +58,12 @@ export function castOf(count: number, seed: number, plugInAt: number, every: num
   const noise = seeded(seed);
   return DEVICES.slice(0, Math.max(1, Math.min(MOST_ACTORS, count))).flatMap((made, index): Actor[] => {
     const [device, charger] = [{ ...made, id: `rehearsed-${index}` }, { id: `rehearsed-charger-${index}`, ...CHARGERS[index] } as Charger];
-    const settled = settle({ device, charger });
-    const usual = parametersOf(settled, { ambient: 20 + 6 * noise() });
+    const negotiated = negotiate({ device, charger });
+    const usual = parametersOf(negotiated, { ambient: 20 + 6 * noise() });
     const from = Math.floor(noise() * 25);
     if (!usual) return [];
     const { share, watts, celsius, rows } = simulate(vary(usual, Math.floor(noise() * 1e9)), ((from + 0.5) / 100) * 0.99, LONGEST, STEP);
-    const volts = settled.volts ?? 5;
+    const volts = negotiated.volts ?? 5;
     const header: Header = {
       ...{ schema: SCHEMA, id: `rehearsal-${index}`, device, charger, plugInAt, pen: index },
       cadence: { kind: 'fixed', every },

@@ -1,5 +1,5 @@
 import { expect, it } from 'vitest';
-import { checksOf, fineFrom } from '../curve/notices';
+import { checksOf, finerFrom } from '../curve/notices';
 import { inkOf, type Jotted } from '../ink/build';
 import { exampleHeader } from '../ink/example';
 import { foldRun } from '../ink/fold';
@@ -26,7 +26,7 @@ it('makes every lane of a set fine from the moment at which the first of them sh
     { runId: 'b', draft: { event: 'fine', remark: 'Sedge 5 showed 90 %', at: slow.header.plugInAt + 1_190_000 } },
   ]);
   const told = foldRun(slow.header, [...slow.entries, ...news.map(({ draft }) => ({ ...draft, seq: 9, id: 'n', written: draft.at }))]);
-  expect(fineFrom(told)).toBe(1190);
+  expect(finerFrom(told)).toBe(1190);
   expect(checksOf(told, 2200).map(({ due, last }) => [due, last])).toEqual([
     [600, 600],
     [1200, 1200],

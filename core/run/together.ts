@@ -1,6 +1,6 @@
 import type { Draft } from '../ink/entry';
 import type { RunRecord } from '../ink/fold';
-import { fineFrom } from '../curve/notices';
+import { finerFrom } from '../curve/notices';
 
 /** What a lane of a set has to be told: ink to write on it. */
 export interface News {
@@ -17,12 +17,12 @@ export interface News {
  */
 export function newsOf(live: readonly RunRecord[]): News[] {
   const shown = live.flatMap((run) => {
-    const from = fineFrom(run);
+    const from = finerFrom(run);
     return from === undefined ? [] : [{ run, at: run.header.plugInAt + Math.round(from * 1000) }];
   });
   return live.flatMap((run): News[] => {
     const { group, id, cadence } = run.header;
-    if (group === undefined || cadence?.kind !== 'coarse then fine' || fineFrom(run) !== undefined) return [];
+    if (group === undefined || cadence?.kind !== 'coarse then fine' || finerFrom(run) !== undefined) return [];
     const [first] = shown.filter((each) => each.run.header.group === group).sort((one, other) => one.at - other.at);
     if (!first) return [];
     const remark = `${first.run.header.device.name} showed ${cadence.level} %`;

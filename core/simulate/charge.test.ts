@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import type { Device } from '../bench/device';
-import { settle } from '../power/settle';
+import { negotiate } from '../power/negotiate';
 import { simulate, type Course } from './charge';
 import { displayed, expectedCharge, parametersOf, vary } from './expected';
 import { meanOf, valueOn, type ChargeParameters, type Curve } from './parameters';
@@ -38,9 +38,9 @@ const phone = (rest: Partial<Device>): Device => ({
   nominalVolts: 3.85,
   ...rest,
 });
-const settled = (device: Device, watts: number) => settle({ device, charger: { id: 'c', name: 'charger', kind: 'adapter', watts } });
+const negotiated = (device: Device, watts: number) => negotiate({ device, charger: { id: 'c', name: 'charger', kind: 'adapter', watts } });
 const parameters = (device: Device, watts: number) => {
-  const found = parametersOf(settled(device, watts));
+  const found = parametersOf(negotiated(device, watts));
   if (!found) throw new Error('nothing flows');
   return found;
 };
@@ -117,7 +117,7 @@ describe('charges of common practice', () => {
   // Common practice, no source: a phone limited to 9 V 3 A, 4005 mAh: peak 26 W held 17 min; 50 % at 24, 80 % at 50, full at 108 min.
   it('stages and times of a phone limited to 9 V 3 A', () => {
     const device = phone({ milliampHours: 4005, inputLimit: 27, deliveryVolts: 9 });
-    const expected = expectedCharge(settled(device, 65), 0);
+    const expected = expectedCharge(negotiated(device, 65), 0);
     for (const [level, minutes] of [
       [50, 24],
       [80, 50],
@@ -132,7 +132,7 @@ describe('charges of common practice', () => {
   // Common practice, no source: 20, 30 and 35 W on a device limited to about 23 W tie; 12 W takes longer, 5 W longer still.
   it('makes chargers above the device’s limit tie', () => {
     const full = [5, 12, 20, 30, 35].map(
-      (watts) => expectedCharge(settled(phone({ wattHours: 12.7, inputLimit: 23 }), watts), 0)?.length ?? 0,
+      (watts) => expectedCharge(negotiated(phone({ wattHours: 12.7, inputLimit: 23 }), watts), 0)?.length ?? 0,
     );
     expect(full[3]).toBe(full[4]);
     for (const [index, minutes] of [215, 115, 95, 90, 95].entries())
@@ -142,7 +142,7 @@ describe('charges of common practice', () => {
   // Common practice, no source: 19 W in, 15 W assumed out: 79 %; 14 W: 74 %. A pad that lost its place stops charging.
   it('loses about a quarter of a pad’s power, and all of it when the phone slips', () => {
     const device = phone({ wattHours: 12.7, inputLimit: 23, connectors: ['USB-C', 'wireless'], wirelessLimit: 15 });
-    const pad = settle({ device, charger: { id: 'p', name: 'pad', kind: 'pad', watts: 15 } });
+    const pad = negotiate({ device, charger: { id: 'p', name: 'pad', kind: 'pad', watts: 15 } });
     const given = parametersOf(pad, { slips: { at: 600, to: 0 } });
     const { watts, batteryWatts, share } = simulate(given ?? ideal, 0.2, 3600);
     expect((batteryWatts[300] ?? 0) / (watts[300] ?? 1)).toBeGreaterThan(0.55);
@@ -155,7 +155,7 @@ describe('charges of common practice', () => {
 describe('the controller', () => {
   const device = phone({ wattHours: 15, inputLimit: 25 });
   it('holds at 80 % while adaptive charging waits, with power near idle, and then goes on', () => {
-    const given = parametersOf(settled(device, 30), { hold: { share: 0.8, until: 3 * 3600 } });
+    const given = parametersOf(negotiated(device, 30), { hold: { share: 0.8, until: 3 * 3600 } });
     const { share, watts } = simulate(given ?? ideal, 0.5, 5 * 3600, 10);
     expect(displayed(share[600] ?? 0)).toBe(80);
     expect(watts[600]).toBeLessThan(1);
@@ -163,7 +163,7 @@ describe('the controller', () => {
   });
 
   it('takes less in the cold and in the heat, and nothing below freezing', () => {
-    const first = (ambient: number) => simulate(parametersOf(settled(device, 30), { ambient }) ?? ideal, 0.3, 120).watts[60] ?? 0;
+    const first = (ambient: number) => simulate(parametersOf(negotiated(device, 30), { ambient }) ?? ideal, 0.3, 120).watts[60] ?? 0;
     // JEITA (from memory): full charging about 10–45 °C, reduced 0–10 and 45–60 °C, none outside.
     expect(first(20)).toBeGreaterThan(24);
     expect([first(5), first(48)].every((watts) => watts > 2 && watts < 15)).toBe(true);
@@ -172,7 +172,7 @@ describe('the controller', () => {
 
   it('drains while plugged in when the load is more than the supply', () => {
     const laptop: Device = { id: 'l', name: 'Teasel', kind: 'laptop', wattHours: 54, inputLimit: 65, deliveryVolts: 20, awakeWatts: 30 };
-    const { share } = simulate(parametersOf(settled(laptop, 30), { awake: true }) ?? ideal, 0.5, 3600, 10);
+    const { share } = simulate(parametersOf(negotiated(laptop, 30), { awake: true }) ?? ideal, 0.5, 3600, 10);
     expect(share.at(-1)).toBeLessThan(0.5);
   });
 
@@ -199,7 +199,7 @@ describe('the controller', () => {
 
   it('refuses a battery that cannot be', () => {
     expect(() => simulate({ ...ideal, battery: { ...ideal.battery, wattHours: 0 } }, 0, 60)).toThrow(/wattHours/);
-    expect(parametersOf(settled(phone({ inputLimit: 20, nominalVolts: undefined }), 20))).toBeUndefined();
+    expect(parametersOf(negotiated(phone({ inputLimit: 20, nominalVolts: undefined }), 20))).toBeUndefined();
   });
 });
 
@@ -214,7 +214,7 @@ it('never lets the level fall while power exceeds the load', () => {
   });
   fc.assert(
     fc.property(whatever, ({ wattHours, inputLimit, watts, from, ambient, seed }) => {
-      const found = parametersOf(settled(phone({ wattHours, inputLimit }), watts), { ambient });
+      const found = parametersOf(negotiated(phone({ wattHours, inputLimit }), watts), { ambient });
       fc.pre(found !== undefined);
       const given = vary(found, seed);
       const { share, watts: taken, rows } = simulate(given, from / 100, 6 * 3600, 20);

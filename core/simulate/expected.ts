@@ -1,6 +1,6 @@
 import { batteryFacts, batteryOf } from '../bench/battery';
 import type { Device } from '../bench/device';
-import type { Settled } from '../power/settle';
+import type { Negotiated } from '../power/negotiate';
 import { simulate } from './charge';
 import { meanOf, type Battery, type ChargeParameters, type Curve } from './parameters';
 import { seeded } from './seeded';
@@ -70,12 +70,12 @@ export interface Circumstances {
 }
 
 /**
- * What a settled pairing is expected to charge like. What the shelf does not say is taken to be as is usual of its kind.
+ * What a negotiated pairing is expected to charge like. What the shelf does not say is taken to be as is usual of its kind.
  *
  * @returns `undefined` where the battery is unknown, or nothing flows
  */
-export function parametersOf(settled: Settled, circumstances: Circumstances = {}): ChargeParameters | undefined {
-  const { device, charger, watts, volts, by, outcome } = settled;
+export function parametersOf(negotiated: Negotiated, circumstances: Circumstances = {}): ChargeParameters | undefined {
+  const { device, charger, watts, volts, by, outcome } = negotiated;
   const wattHours = batteryOf(device);
   if (wattHours === undefined || watts <= 0 || outcome === 'does not fit' || outcome === 'connected, will not charge') return undefined;
   const usual = USUAL[device.kind];
@@ -159,14 +159,14 @@ const LONGEST = 24 * 3600;
 const PENCIL_STEP = 10;
 
 /**
- * The charge to expect of a settled pairing.
+ * The charge to expect of a negotiated pairing.
  *
  * @param from  level shown at the start, in %
  * @param start seconds from plug-in at which it was shown
  * @returns `undefined` where the battery is unknown or it will not charge
  */
-export function expectedCharge(settled: Settled, from: number, circumstances: Circumstances = {}, start = 0): Expected | undefined {
-  const parameters = parametersOf(settled, circumstances);
+export function expectedCharge(negotiated: Negotiated, from: number, circumstances: Circumstances = {}, start = 0): Expected | undefined {
+  const parameters = parametersOf(negotiated, circumstances);
   if (!parameters) return undefined;
   const { share, watts, celsius, rows, step } = simulate(parameters, ((from + 0.5) / 100) * SHOWN_FULL, LONGEST, PENCIL_STEP);
   const reaches = (level: number) => {

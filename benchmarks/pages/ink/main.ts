@@ -1,5 +1,5 @@
 import { createPinia } from 'pinia';
-import { parseEntryLine, SCHEMA, weigh, type Draft, type Header } from '@core';
+import { parseEntryLine, SCHEMA, assessLine, type Draft, type Header } from '@core';
 import { useLanes } from '../../../app/logbook/lanes';
 
 /** Milliseconds of logging a reading the way the due line does, and of a bare put of the same value right beside it. */
@@ -78,7 +78,7 @@ export async function measure(): Promise<InkTimes> {
     return timed(async () => {
       const line = parseEntryLine(`${Math.floor(index / 200)} 26.1w 31.5c`);
       if (!line.ok) throw new Error(line.error);
-      const weighed = weigh(line.values, record, plugInAt + index * 1000);
+      const weighed = assessLine(line.values, record, plugInAt + index * 1000);
       if (weighed.verdict !== 'log') throw new Error(weighed.verdict);
       await lanes.write(header.id, weighed.draft);
     });

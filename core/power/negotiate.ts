@@ -14,8 +14,8 @@ export type Limit = (typeof LIMITS)[number];
 /** What comes of plugging in. */
 export type Outcome = 'charges' | 'charges only asleep' | 'connected, will not charge' | 'does not fit';
 
-/** A device on a port through a cable, settled: what flows at most, and why not more. */
-export interface Settled {
+/** A device on a port through a cable, negotiated: what flows at most, and why not more. */
+export interface Negotiated {
   outcome: Outcome;
   /** At the device, in V, A and W; on a pad volts and amps are unknown. Zero where nothing fits. */
   volts?: number | undefined;
@@ -41,7 +41,7 @@ interface Carries {
   anyFamily: boolean;
 }
 
-/** A pairing to be settled. Without a cable, one that fits is taken: the charger’s own where it comes with one, else an unmarked one. */
+/** A pairing to be negotiated. Without a cable, one that fits is taken: the charger’s own where it comes with one, else an unmarked one. */
 export interface Pairing {
   device: Device;
   charger: Charger;
@@ -63,7 +63,7 @@ const NEEDS_NO_CABLE: ReadonlySet<Port['connector']> = new Set(['pad', 'bay', 'D
  *
  * @see docs/numbers.md, *Who is the limit*.
  */
-export function settle({ device, charger, port: index = 0, cable, inUse }: Pairing): Settled {
+export function negotiate({ device, charger, port: index = 0, cable, inUse }: Pairing): Negotiated {
   const port = portsOf(charger)[index];
   const takes = takesOf(device);
   const shared = shareOf(charger, index, inUse);
@@ -71,7 +71,7 @@ export function settle({ device, charger, port: index = 0, cable, inUse }: Pairi
   if (port && offersOf(port, charger).assumed) assumed.push(`what ${charger.name} offers (the least its rating asks for)`);
   if (shared.assumed) assumed.push('how its ports share (evenly)');
   const base = { device, charger, cable, assumed };
-  const nothing: Settled = { ...base, outcome: 'does not fit', watts: 0, limit: 'device' };
+  const nothing: Negotiated = { ...base, outcome: 'does not fit', watts: 0, limit: 'device' };
   if (!port || !fits(takes, port, cable)) return nothing;
 
   const signals = signalsOf(port, charger);
@@ -79,7 +79,7 @@ export function settle({ device, charger, port: index = 0, cable, inUse }: Pairi
   const found = best(signals, takes, carries, shared.watts);
   if (!found) return nothing;
   const [volts, amps] = found.signal.by === 'wireless' ? [] : [found.volts, found.watts / found.volts];
-  const settled: Settled = {
+  const negotiated: Negotiated = {
     ...base,
     outcome: outcomeOf(found.watts, device),
     volts,
@@ -89,8 +89,8 @@ export function settle({ device, charger, port: index = 0, cable, inUse }: Pairi
     family: found.signal.family,
     limit: limitOf(found, signals, takes, carries, shared.watts, port),
   };
-  if (!cable && !NEEDS_NO_CABLE.has(port.connector) && settled.limit === 'cable') assumed.push('its cable (unmarked, 3 A)');
-  return settled;
+  if (!cable && !NEEDS_NO_CABLE.has(port.connector) && negotiated.limit === 'cable') assumed.push('its cable (unmarked, 3 A)');
+  return negotiated;
 }
 
 interface Found {

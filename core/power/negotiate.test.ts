@@ -7,7 +7,7 @@ import { writeOffer } from '../bench/offer';
 import { expectationOf, lessons } from './expectations';
 import { portRemarks, shareOf } from './offers';
 import { explain } from './sentence';
-import { settle } from './settle';
+import { negotiate } from './negotiate';
 import { leastOffers } from './standards';
 
 const device = (rest: Partial<Device> = {}): Device => ({ id: 'd', name: 'Sedge 5', kind: 'phone', connectors: ['USB-C'], ...rest });
@@ -42,13 +42,13 @@ describe('what a supply of a rating must offer', () => {
     [100, ['5V⎓3A', '9V⎓3A', '15V⎓3A', '20V⎓5A']],
   ])('is, at %i W, %j', (watts, offers) => {
     expect(leastOffers(watts).map(writeOffer)).toEqual(offers);
-    expect(settle({ device: everything, charger: charger(watts), cable: cable({ marker: '5 A' }) }).watts).toBeCloseTo(watts, 9);
+    expect(negotiate({ device: everything, charger: charger(watts), cable: cable({ marker: '5 A' }) }).watts).toBeCloseTo(watts, 9);
   });
 });
 
 describe('what one signalling carries', () => {
   const taken = (port: Partial<Port>, rest: Partial<Device> = {}, watts = 100) => {
-    const { volts = 0, amps = 0, by, limit } = settle({ device: device(rest), charger: charger(watts, port), cable: undefined });
+    const { volts = 0, amps = 0, by, limit } = negotiate({ device: device(rest), charger: charger(watts, port), cable: undefined });
     return { volts, amps: Number(amps.toFixed(2)), by, limit };
   };
 
@@ -92,17 +92,17 @@ describe('what one signalling carries', () => {
   it('is on a pad the best profile both know', () => {
     const pad = charger(15, { connector: 'pad', label: '15W magnetic' });
     const watts = (wireless: Device['wireless']) =>
-      settle({ device: device({ connectors: ['USB-C', 'wireless'], wireless }), charger: pad }).watts;
+      negotiate({ device: device({ connectors: ['USB-C', 'wireless'], wireless }), charger: pad }).watts;
     expect([watts(['magnetic', 'baseline']), watts(['extended', 'baseline']), watts(['baseline'])]).toEqual([15, 5, 5]);
   });
 
   it('is nothing where plugs or barrel voltages differ', () => {
     const brick = charger(65, { connector: 'DC barrel', label: '19V⎓3.42A' });
     const laptop = device({ connectors: ['DC barrel'], barrelVolts: 19.5, inputLimit: 65 });
-    expect(settle({ device: laptop, charger: brick }).watts).toBeCloseTo(64.98, 9);
-    expect(settle({ device: { ...laptop, barrelVolts: 12 }, charger: brick }).outcome).toBe('does not fit');
-    expect(settle({ device: device(), charger: charger(30), cable: cable({ chargerEnd: 'USB-A' }) }).outcome).toBe('does not fit');
-    expect(explain(settle({ device: device(), charger: brick }))).toMatch(/does not go together/);
+    expect(negotiate({ device: laptop, charger: brick }).watts).toBeCloseTo(64.98, 9);
+    expect(negotiate({ device: { ...laptop, barrelVolts: 12 }, charger: brick }).outcome).toBe('does not fit');
+    expect(negotiate({ device: device(), charger: charger(30), cable: cable({ chargerEnd: 'USB-A' }) }).outcome).toBe('does not fit');
+    expect(explain(negotiate({ device: device(), charger: brick }))).toMatch(/does not go together/);
   });
 });
 
@@ -111,7 +111,7 @@ describe('cables', () => {
   it('cap at 3 A without a marker, at 5 A with one, and reach over 20 V only when marked for 240 W', () => {
     const laptop = device({ inputLimit: 140, deliveryVolts: 28 });
     const brick = charger(140, { label: `${FULL} 28V⎓5A` });
-    const watts = (marker: Cable['marker']) => settle({ device: laptop, charger: brick, cable: cable({ marker }) });
+    const watts = (marker: Cable['marker']) => negotiate({ device: laptop, charger: brick, cable: cable({ marker }) });
     expect([watts('none'), watts('3 A'), watts('5 A'), watts('240 W')].map((each) => each.watts)).toEqual([60, 60, 100, 140]);
     expect([watts('none'), watts('240 W')].map(({ limit }) => limit)).toEqual(['cable', 'device']);
   });
@@ -120,13 +120,13 @@ describe('cables', () => {
   it('of another family let fast charging fall back', () => {
     const own = charger(40, { label: '5V⎓2A; Swiftreed: 10V⎓4A' });
     const phone = device({ families: ['Swiftreed'], inputLimit: 40 });
-    expect(settle({ device: phone, charger: own, cable: cable({ family: 'Swiftreed' }) })).toMatchObject({
+    expect(negotiate({ device: phone, charger: own, cable: cable({ family: 'Swiftreed' }) })).toMatchObject({
       watts: 40,
       volts: 10,
       limit: 'device',
     });
-    expect(settle({ device: phone, charger: own, cable: cable() })).toMatchObject({ volts: 5, limit: 'cable' });
-    const other = settle({ device: { ...phone, deliveryVolts: 9 }, charger: charger(65, { label: FULL }) });
+    expect(negotiate({ device: phone, charger: own, cable: cable() })).toMatchObject({ volts: 5, limit: 'cable' });
+    const other = negotiate({ device: { ...phone, deliveryVolts: 9 }, charger: charger(65, { label: FULL }) });
     expect(other).toMatchObject({ volts: 9, limit: 'mismatch' });
     expect(explain(other)).toMatch(/share no faster signalling/);
   });
@@ -135,16 +135,21 @@ describe('cables', () => {
 describe('who is the limit', () => {
   it('is the device once the charger gives all it takes, and says that a bigger one changes nothing', () => {
     const phone = device({ inputLimit: 25, deliveryVolts: 9 });
-    expect(explain(settle({ device: phone, charger: charger(30, { label: FULL }) }))).toBe(
+    expect(explain(negotiate({ device: phone, charger: charger(30, { label: FULL }) }))).toBe(
       '9 V × 2.78 A = 25 W by Power Delivery. Sedge 5 is the limit: a bigger charger changes nothing.',
     );
-    expect(settle({ device: phone, charger: charger(20, { label: '5V⎓3A 9V⎓2.22A' }) }).limit).toBe('charger');
+    expect(negotiate({ device: phone, charger: charger(20, { label: '5V⎓3A 9V⎓2.22A' }) }).limit).toBe('charger');
   });
 
   it('tells an under-powered laptop from one that charges', () => {
     const laptop = device({ name: 'Teasel 14', kind: 'laptop', inputLimit: 65, deliveryVolts: 20, leastWatts: 20, awakeWatts: 30 });
     const row = [18, 30, 65, 100].map((watts) => expectationOf(laptop, charger(watts), cable({ marker: '5 A' })));
-    expect(row.map(({ settled }) => settled.outcome)).toEqual(['connected, will not charge', 'charges only asleep', 'charges', 'charges']);
+    expect(row.map(({ negotiated }) => negotiated.outcome)).toEqual([
+      'connected, will not charge',
+      'charges only asleep',
+      'charges',
+      'charges',
+    ]);
     expect(lessons(row)).toEqual([
       'Above 65 W nothing changes for Teasel 14: Quern 65 and Quern 100 will tie.',
       'Quern 30 will not charge Teasel 14 awake.',
@@ -153,7 +158,7 @@ describe('who is the limit', () => {
   });
 
   it('names what it had to assume', () => {
-    expect(explain(settle({ device: { id: 'd', name: 'Sedge 5', kind: 'phone', inputLimit: 25 }, charger: charger(20) }))).toMatch(
+    expect(explain(negotiate({ device: { id: 'd', name: 'Sedge 5', kind: 'phone', inputLimit: 25 }, charger: charger(20) }))).toMatch(
       /Taken to be as usual.*USB-C.*PD up to 9 V.*least its rating asks/,
     );
   });
@@ -178,7 +183,7 @@ it('gives a shared port what the rule says, and without one an even share', () =
     { watts: 20 },
   ]);
   expect(shareOf({ ...twin, sharing: undefined }, 0, [0, 1])).toEqual({ watts: 32.5, assumed: true });
-  expect(settle({ device: everything, charger: twin, port: 1, inUse: [0, 1] }).watts).toBe(20);
+  expect(negotiate({ device: everything, charger: twin, port: 1, inUse: [0, 1] }).watts).toBe(20);
 });
 
 it('points out a label that contradicts itself, its rating, its tester or the cable it needs', () => {
@@ -216,7 +221,7 @@ describe('expected watts, whatever the gear', () => {
   it('never exceed the charger, the cable, the device or the standard', () => {
     fc.assert(
       fc.property(anyDevice, fc.integer({ min: 5, max: 140 }), label, connector, marker, (rest, watts, text, plug, mark) => {
-        const found = settle({
+        const found = negotiate({
           device: device(rest),
           charger: charger(watts, { connector: plug, label: text }),
           cable: cable({ chargerEnd: plug, marker: mark }),
@@ -234,7 +239,7 @@ describe('expected watts, whatever the gear', () => {
     fc.assert(
       fc.property(anyDevice, label, offer, connector, marker, (rest, text, extra, plug, mark) => {
         const watts = (labelled: string, marked: Cable['marker']) =>
-          settle({
+          negotiate({
             device: device(rest),
             charger: charger(140, { connector: plug, label: labelled }),
             cable: cable({ chargerEnd: plug, marker: marked }),

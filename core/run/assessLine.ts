@@ -16,7 +16,7 @@ const STEP = 1.5;
 
 type ReadingDraft = Extract<Draft, { kind: 'reading' }>;
 
-export type Weighed =
+export type AssessedLine =
   | { verdict: 'log'; draft: Draft; remark?: string | undefined }
   | { verdict: 'ask'; draft: ReadingDraft; question: string }
   | { verdict: 'refuse'; error: string };
@@ -30,7 +30,7 @@ export type Weighed =
  * @param marked the moment marked for it, epoch milliseconds, if one was
  * @returns ink to write; or a question to ask once, with the ink to write if the answer is yes; or what is wrong
  */
-export function weigh(values: LineValues, run: RunRecord, now: number, marked?: number): Weighed {
+export function assessLine(values: LineValues, run: RunRecord, now: number, marked?: number): AssessedLine {
   const { plugInAt } = run.header;
   const { seen, note, ...figures } = values;
   const at = seen === undefined ? (marked ?? now) : Math.round(plugInAt + seen * 1000);
