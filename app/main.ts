@@ -1,5 +1,7 @@
 import { readAhead } from './ledger/readAhead';
 
 // Small, so that the databases are read while the program is still being fetched. The page preloads the program (vite.config.ts).
-readAhead();
-void import('./program');
+const ahead = readAhead();
+void import('./program').then(({ begin }) => {
+  begin(ahead);
+});

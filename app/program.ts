@@ -10,13 +10,15 @@ import { openLogbook } from './frame/openLogbook';
 import { createRoutes } from './frame/router';
 import { report, watchFailures } from './kit/failures';
 import { createTheme } from './kit/theme';
+import type { Reading } from './ledger/readAhead';
 
-const nonce = document.querySelector<HTMLMetaElement>('meta[name="inkpath-nonce"]')?.content ?? '';
-const pinia = createPinia();
-
-// The frame is made while the databases open; it shows once they have.
-const opening = openLogbook(pinia);
-const app = createApp(App, { opening }).use(pinia).use(createTheme(nonce)).use(createRoutes());
-app.config.errorHandler = report;
-watchFailures();
-app.mount('#app');
+/** Opens the logbook, and shows the program once it is open: the frame is made meanwhile. @param ahead what was read of it while this was fetched */
+export function begin(ahead: Reading): void {
+  const nonce = document.querySelector<HTMLMetaElement>('meta[name="inkpath-nonce"]')?.content ?? '';
+  const pinia = createPinia();
+  const opening = openLogbook(pinia, ahead);
+  const app = createApp(App, { opening }).use(pinia).use(createTheme(nonce)).use(createRoutes());
+  app.config.errorHandler = report;
+  watchFailures();
+  app.mount('#app');
+}

@@ -170,13 +170,18 @@ export const loseDatabases = (page: Page, names?: readonly string[]) =>
       });
   }, names);
 
-/** All that the second copy holds, as text. */
+/** All that the second copy holds, as text; but for a file that is being written to just now. */
 export const secondCopy = (page: Page) =>
   page.evaluate(async () => {
     let text = '';
     for await (const folder of (await navigator.storage.getDirectory()).values())
       if (folder.kind === 'directory')
-        for await (const file of folder.values()) if (file.kind === 'file') text += await (await file.getFile()).text();
+        for await (const file of folder.values())
+          if (file.kind === 'file')
+            text += await file
+              .getFile()
+              .then((each) => each.text())
+              .catch(() => '');
     return text;
   });
 

@@ -5,6 +5,7 @@ import { fileName } from '../kit/saveFile';
 import { useLanes } from '../logbook/lanes';
 import { useLogbook } from '../logbook/runs';
 import { useShelf } from '../logbook/shelf';
+import { readNow } from '../ledger/readAhead';
 import { readyDemo } from './layDemo';
 
 beforeEach(async () => {
@@ -14,7 +15,7 @@ beforeEach(async () => {
 /** Opens the demo as a page does. */
 async function openDemo(now: number) {
   const pinia = newTab();
-  const lay = await readyDemo(now);
+  const lay = await readyDemo(readNow, now);
   await Promise.all([useShelf().load(), useLogbook().load(), useLanes().load()]);
   await lay?.(pinia);
   return lay !== undefined;
@@ -35,7 +36,7 @@ it('is laid once, with a live run that counts from shortly before it was opened'
 it('lays one live run, and keeps what was logged on it, even when the page was left before all of it was laid', async () => {
   const now = Date.now();
   await (
-    await readyDemo(now)
+    await readyDemo(readNow, now)
   )?.(newTab());
   const [run] = useLanes().records;
   await useLanes().write(run?.header.id ?? '', { kind: 'reading', at: now, percent: 54 });

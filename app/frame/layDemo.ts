@@ -1,8 +1,9 @@
 import type { Pinia } from 'pinia';
 import { CABLES, CHARGERS, DEVICES, finishedRuns, liveRun, METERS, STUDIES } from '../../demo/saltmarsh';
 import type { Kept } from '@core';
-import { keysAtStart, liveBook, shelfBook, store, studyBook, valueAtStart } from '../ledger/databases';
+import { liveBook, shelfBook, store, studyBook } from '../ledger/databases';
 import { forgetLive } from '../ledger/ledger';
+import type { Reading } from '../ledger/readAhead';
 import { useLanes } from '../logbook/lanes';
 import { useLogbook } from '../logbook/runs';
 import { useShelf } from '../logbook/shelf';
@@ -25,15 +26,16 @@ interface Laid {
  *
  * @returns what is to be laid once the logbook is open; `undefined` when all of it is there and fresh
  */
-export async function readyDemo(now = Date.now()): Promise<((pinia: Pinia) => Promise<void>) | undefined> {
-  const [laid, live] = await Promise.all([valueAtStart<Laid>(shelfBook, KEY), keysAtStart(liveBook)]);
+export async function readyDemo({ rows }: Pick<Reading, 'rows'>, now = Date.now()): Promise<((pinia: Pinia) => Promise<void>) | undefined> {
+  const [shelf, live] = await Promise.all([rows(shelfBook), rows(liveBook)]);
+  const laid = shelf.find(([key]) => key === KEY)?.[1] as Laid | undefined;
   const isNew = laid?.edition !== EDITION;
   const isFresh = (at: number) => now - at < STALE && now >= at;
   if (!isNew && isFresh(laid.at)) return undefined;
   // A page left before all was laid has laid its live run already, and somebody may have logged on it: the run’s id says when.
-  const stale = live.filter((id) => id.startsWith(LIVE) && !isFresh(Number(id.slice(LIVE.length))));
+  const stale = live.map(([id]) => id).filter((id) => id.startsWith(LIVE) && !isFresh(Number(id.slice(LIVE.length))));
   await Promise.all(stale.map(forgetLive));
-  const isLive = live.some((id) => id.startsWith(LIVE) && !stale.includes(id));
+  const isLive = live.some(([id]) => id.startsWith(LIVE) && !stale.includes(id));
   // Charged here, while the logbook is still being opened.
   const run = isLive ? undefined : liveRun(now);
   return async (pinia) => {

@@ -1,8 +1,9 @@
 import type { Pinia } from 'pinia';
 import { ref, type Ref } from 'vue';
 import { report } from '../kit/failures';
-import { forgetAhead, isArriving } from '../ledger/databases';
+import { isArriving } from '../ledger/databases';
 import { openDoor } from '../ledger/ledger';
+import { readNow, type Reading } from '../ledger/readAhead';
 import { compareCopy, isWhole, mend } from '../ledger/restoreFromCopy';
 import { keepSettings } from '../logbook/keepSettings';
 import { logbookKind } from '../logbook/kind';
@@ -17,17 +18,26 @@ export interface Opened {
   isMended: Ref<boolean>;
 }
 
-/** Opens what this address holds: what is live, the shelf, the list of runs. The demo is laid first where it is missing or stale. */
-export async function openLogbook(pinia: Pinia): Promise<Opened> {
-  const lanes = useLanes(pinia);
-  const load = () => Promise.all([keepSettings(pinia), useShelf(pinia).load(), useLogbook(pinia).load(), lanes.load()]);
-  const ready = () => (logbookKind() === 'demo' ? readyDemo() : undefined);
+/**
+ * Opens what this address holds: what is live, the shelf, the list of runs. The demo is laid first where it is missing or stale.
+ *
+ * @param ahead what was read while the program was being fetched
+ */
+export async function openLogbook(pinia: Pinia, ahead: Reading): Promise<Opened> {
+  const load = (reading: Reading) =>
+    Promise.all([
+      keepSettings(pinia, reading),
+      useShelf(pinia).load(reading),
+      useLogbook(pinia).load(reading),
+      useLanes(pinia).load(reading),
+    ]);
+  const isDemo = logbookKind() === 'demo';
   // All at once, for it is there nearly always; where it had been thrown away, once more from the beginning.
-  const [isFound, asFound] = await Promise.all([isWhole(), ready(), ...(logbookKind() === 'demo' ? [] : [load()])]);
+  const [isFound, asFound] = await Promise.all([isWhole(ahead), isDemo ? readyDemo(ahead) : undefined, isDemo ? undefined : load(ahead)]);
   const isMended = ref(!isFound && (await mend()));
-  const lay = isMended.value ? await ready() : asFound;
-  if (isMended.value || logbookKind() === 'demo') await load();
-  forgetAhead();
+  const lay = isMended.value && isDemo ? await readyDemo(readNow) : asFound;
+  // What was read ahead is what is stored still, unless something was brought back or cleared away since.
+  if (isMended.value || isDemo) await load(isMended.value || lay ? readNow : ahead);
   await lay?.(pinia);
   // An import that a crash came into is ended at once: the list shows all of it or nothing.
   endArrival(pinia).catch(report);

@@ -52,14 +52,12 @@ export async function runsWithInk(): Promise<string[]> {
 /** Drops the database of a run's ink, after it has been filed. */
 export function dropInk(runId: string): Promise<void> {
   inkBooks.delete(runId);
-  forgetAhead();
   copyDown({ book: INK + runId });
   return localforage.dropInstance({ name: INK + runId });
 }
 
 /** Stores a value and resolves once it is stored; its second copy is then under way. @throws {StorageTrouble} */
 export async function store(book: LocalForage, key: string, value: unknown): Promise<void> {
-  forgetAhead();
   try {
     await book.setItem(key, value);
     if (isCopiedBook(nameOf(book))) copyDown({ book: nameOf(book), key, value });
@@ -75,7 +73,6 @@ export async function store(book: LocalForage, key: string, value: unknown): Pro
  * @throws {StorageTrouble}
  */
 export async function storeMissing(name: string, rows: readonly Row[]): Promise<number> {
-  forgetAhead();
   const added: Row[] = [];
   await within<undefined>(
     name,
@@ -104,7 +101,6 @@ export async function storeMissing(name: string, rows: readonly Row[]): Promise<
 
 /** Stores several values in one go: all of them or none. Resolves once they are stored. @throws {StorageTrouble} */
 export async function storeAll(book: LocalForage, rows: readonly (readonly [key: string, value: unknown])[]): Promise<void> {
-  forgetAhead();
   const put = (values: IDBObjectStore, settle: (done: undefined) => void) => {
     for (const [key, value] of rows) values.put(value, key);
     values.transaction.oncomplete = () => {
@@ -115,29 +111,8 @@ export async function storeAll(book: LocalForage, rows: readonly (readonly [key:
   for (const [key, value] of rows) copyDown({ book: nameOf(book), key, value });
 }
 
-/** What a start reads, asked for while the program is still being fetched. Each is taken once, and none after anything was written. */
-const ahead = new Map<string, Promise<unknown[]>>();
-
-/** Keeps what is on its way for whoever will want it; trouble shows to them. */
-export function askAhead(name: string, asked: Promise<unknown[]>): void {
-  asked.catch(() => undefined);
-  ahead.set(name, asked);
-}
-
-/** Whatever was read ahead may no longer be what is stored. */
-export const forgetAhead = (): void => {
-  ahead.clear();
-};
-
-export function takeAhead<Value>(name: string): Promise<Value[]> | undefined {
-  const asked = ahead.get(name);
-  ahead.delete(name);
-  return asked as Promise<Value[]> | undefined;
-}
-
 /** Takes a value away, and from the second copy. */
 export async function removeValue(book: LocalForage, key: string): Promise<void> {
-  forgetAhead();
   await book.removeItem(key);
   if (isCopiedBook(nameOf(book))) copyDown({ book: nameOf(book), key });
 }
@@ -145,22 +120,6 @@ export async function removeValue(book: LocalForage, key: string): Promise<void>
 /** All that a database holds, in the order of its keys as it is stored now. @throws {StorageTrouble} */
 export const rowsOf = <Value>(book: LocalForage): Promise<Row<Value>[]> => rowsIn<Value>(nameOf(book), true);
 
-/** All that a database holds, read ahead of the program if nothing was written since. @throws {StorageTrouble} */
-export const rowsAtStart = <Value>(book: LocalForage): Promise<Row<Value>[]> => takeAhead<Row<Value>>(nameOf(book)) ?? rowsOf<Value>(book);
-
-/** Every value of a database, likewise. @throws {StorageTrouble} */
-export async function allOf<Value>(book: LocalForage): Promise<Value[]> {
-  return (await rowsAtStart<Value>(book)).map(([, value]) => value);
-}
-
-const rowsAhead = async <Value>(book: LocalForage) => (await ahead.get(nameOf(book))) as Row<Value>[] | undefined;
-
-/** The keys of a database, and one value of it: for a start, which does not wait for them where they were read ahead. @throws {StorageTrouble} */
-export async function keysAtStart(book: LocalForage): Promise<string[]> {
-  return (await rowsAhead(book))?.map(([key]) => key) ?? book.keys();
-}
-
-export async function valueAtStart<Value>(book: LocalForage, key: string): Promise<Value | null> {
-  const rows = await rowsAhead<Value>(book);
-  return rows ? (rows.find(([each]) => each === key)?.[1] ?? null) : book.getItem<Value>(key);
-}
+/** Every value of a database. @throws {StorageTrouble} */
+export const allOf = async <Value>(book: LocalForage, rows = rowsOf<Value>(book)): Promise<Value[]> =>
+  (await rows).map(([, value]) => value);

@@ -11,10 +11,11 @@ import {
   type StoredRun,
   type Summary,
 } from '@core';
-import { allOf, catalogueBook, dropInk, liveBook, runBook, runsWithInk, sampleBook, store, removeValue } from './databases';
+import { allOf, catalogueBook, dropInk, liveBook, runBook, removeValue, rowsOf, runsWithInk, sampleBook, store } from './databases';
 import { allInk } from './ink';
 import { append, asideOf, liveRuns, type Begun, type SetAside } from './ledger';
 import { exclusively } from './locks';
+import type { Reading } from './readAhead';
 import { sampleKeys, samplesOf } from './samples';
 import { StorageTrouble } from './storageTrouble';
 
@@ -136,8 +137,8 @@ export async function listAll(): Promise<{ listed: number; aside: SetAside[] }> 
 }
 
 /** Every run's summary, newest first. Ten thousand list at once, for none is opened. */
-export async function catalogue(): Promise<Summary[]> {
-  return (await allOf<Summary>(catalogueBook)).map(presentSummary).sort((one, other) => other.plugInAt - one.plugInAt);
+export async function catalogue({ rows }: Pick<Reading, 'rows'> = { rows: rowsOf }): Promise<Summary[]> {
+  return (await allOf(catalogueBook, rows<Summary>(catalogueBook))).map(presentSummary).sort((one, other) => other.plugInAt - one.plugInAt);
 }
 
 /** Every run that can be read, filed and live, one after another, for a file of the whole logbook; those that cannot be are named. */

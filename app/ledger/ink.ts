@@ -1,5 +1,4 @@
 import type { Entry } from '@core';
-import { takeAhead } from './databases';
 import { SNAPSHOT } from './snapshotKeys';
 import { answer, INK, within } from './transactions';
 
@@ -37,9 +36,6 @@ export function inkBySnapshots(runId: string): Promise<Entry[]> {
     });
   });
 }
-
-/** The same, read ahead of the program if nothing was written since. */
-export const inkAtStart = (runId: string): Promise<Entry[]> => takeAhead<Entry>(INK + runId) ?? inkBySnapshots(runId);
 
 /** Gathers what has been stored for a while into snapshots, as far as it fills them. */
 export async function takeSnapshots(runId: string, now = Date.now()): Promise<void> {

@@ -1,8 +1,9 @@
 import { nanoid } from 'nanoid';
 import { foldRun, isPlainReading, joinInk, migrate, type Draft, type Entry, type Header, type RunRecord } from '@core';
-import { dropInk, inkOfRun, liveBook, runBook, rowsAtStart, runsWithInk, store, storeAll, removeValue } from './databases';
-import { allInk, takeSnapshots, inkAtStart, keyOf, dropSnapshots } from './ink';
+import { dropInk, inkOfRun, liveBook, removeValue, rowsOf, runBook, runsWithInk, store, storeAll } from './databases';
+import { allInk, dropSnapshots, keyOf, takeSnapshots } from './ink';
 import { exclusively } from './locks';
+import type { Reading } from './readAhead';
 import { whyOf } from './storageTrouble';
 
 /**
@@ -118,8 +119,8 @@ export interface SetAside {
 }
 
 /** What is live: the header of every run that can be read, and those that cannot. What a crash left half started is started first. */
-export async function liveHeaders(): Promise<{ headers: Header[]; aside: SetAside[] }> {
-  let kept = await rowsAtStart<object>(liveBook);
+export async function liveHeaders({ rows }: Pick<Reading, 'rows'> = { rows: rowsOf }): Promise<{ headers: Header[]; aside: SetAside[] }> {
+  let kept = await rows<object>(liveBook);
   // A set that a crash left half started.
   if (kept.some(([key]) => key.startsWith('together/'))) {
     for (const key of (await liveBook.keys()).filter((each) => each.startsWith('together/'))) {
@@ -127,7 +128,7 @@ export async function liveHeaders(): Promise<{ headers: Header[]; aside: SetAsid
       if (begun) await startTheRest(begun);
       await removeValue(liveBook, key);
     }
-    kept = await rowsAtStart<object>(liveBook);
+    kept = await rowsOf<object>(liveBook);
   }
   const aside: SetAside[] = [];
   const headers = kept.flatMap(([id, value]): Header[] => {
@@ -152,8 +153,11 @@ export function asideOf(id: string, value: unknown, error: unknown): SetAside {
 }
 
 /** A live run with its ink, as a start reads it. What was seen at plug-in stands in its header too, should a crash have come before its ink. */
-export async function liveRunAtStart({ begun = [], ...header }: Begun): Promise<{ header: Header; entries: Entry[]; record: RunRecord }> {
-  const ink = await inkAtStart(header.id);
+export async function liveRunAtStart(
+  { begun = [], ...header }: Begun,
+  reading: Pick<Reading, 'ink'>,
+): Promise<{ header: Header; entries: Entry[]; record: RunRecord }> {
+  const ink = await reading.ink(header.id);
   const known = new Set(ink.map(({ id }) => id));
   const isWhole = begun.every(({ id }) => known.has(id));
   if (!isWhole) await beginInk(header.id, begun);

@@ -1,15 +1,16 @@
 import { replay } from '@core';
-import { COPIED_NAMES, forgetAhead, isCopiedBook, liveBook, nameOf, runBook, shelfBook, storeMissing, valueAtStart } from './databases';
+import { COPIED_NAMES, isCopiedBook, liveBook, nameOf, runBook, shelfBook, storeMissing } from './databases';
 import { allInk } from './ink';
 import { exclusively } from './locks';
+import type { Reading } from './readAhead';
 import { compared, copied, isCopied } from './secondCopy';
 
 /** Stands in the shelf for as long as the databases do: where it is missing they are new, or were thrown away. */
 const BORN = 'born';
 
 /** Whether the databases are those of before, or the first there are. */
-export async function isWhole(): Promise<boolean> {
-  if ((await valueAtStart(shelfBook, BORN)) !== null) return true;
+export async function isWhole({ rows }: Pick<Reading, 'rows'>): Promise<boolean> {
+  if ((await rows(shelfBook)).some(([key]) => key === BORN)) return true;
   if (await isCopied()) return false;
   // A start waits for nothing that it can do without; should this not be stored, all would be brought back once more.
   shelfBook.setItem(BORN, Date.now()).catch(() => undefined);
@@ -24,7 +25,6 @@ export async function isWhole(): Promise<boolean> {
  */
 export const mend = (): Promise<boolean> =>
   exclusively('mend', async () => {
-    forgetAhead();
     const brought = await putBack([...replay(await copied())].map(([book, rows]) => [book, [...rows]]));
     await shelfBook.setItem(BORN, Date.now());
     return brought > 0;

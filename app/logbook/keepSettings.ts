@@ -1,14 +1,15 @@
 import type { Pinia } from 'pinia';
 import { watch } from 'vue';
 import { useSettings, type Settings } from '../kit/settings';
-import { shelfBook, store, valueAtStart } from '../ledger/databases';
+import { shelfBook, store } from '../ledger/databases';
+import type { Reading } from '../ledger/readAhead';
 
 const KEY = 'settings';
 
 /** Brings back what a person chose about the program, and keeps it from then on. */
-export async function keepSettings(pinia: Pinia): Promise<void> {
+export async function keepSettings(pinia: Pinia, { rows }: Pick<Reading, 'rows'>): Promise<void> {
   const { all } = useSettings(pinia);
-  const kept = await valueAtStart<Partial<Settings> & { sound?: boolean }>(shelfBook, KEY);
+  const kept = (await rows<unknown>(shelfBook)).find(([key]) => key === KEY)?.[1] as (Partial<Settings> & { sound?: boolean }) | undefined;
   // Sound was once on or off.
   const { sound = true, ...chosen } = kept ?? {};
   Object.assign(all, { ...(!sound && { loudness: 'off' }), ...chosen });

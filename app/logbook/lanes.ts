@@ -19,6 +19,7 @@ import {
   type SetAside,
 } from '../ledger/ledger';
 import { holdRun, type Hold } from '../ledger/locks';
+import { readNow, type Reading } from '../ledger/readAhead';
 import { NOT_LOGGED, StorageTrouble, whyOf } from '../ledger/storageTrouble';
 import { useLogbook } from './runs';
 
@@ -56,14 +57,14 @@ export const useLanes = defineStore('lanes', () => {
   const letterOf = (runId: string) => LANE_LETTERS[inOrder.value.findIndex(({ header }) => header.id === runId)] ?? '';
 
   /** Brings back what is live; files what was stopped when a crash came between. */
-  async function load(): Promise<void> {
-    const found = await liveHeaders();
+  async function load(reading: Reading = readNow): Promise<void> {
+    const found = await liveHeaders(reading);
     setAside(found.aside);
     await Promise.all(
       found.headers.map(async (stored) => {
         try {
           // Folded while the ink of other lanes is still being read.
-          const { header, entries, record } = await liveRunAtStart(stored);
+          const { header, entries, record } = await liveRunAtStart(stored, reading);
           if (record.stop) await finish(header.id);
           else if (!lanes.has(header.id)) await open(laneFrom(header, entries));
         } catch (error) {

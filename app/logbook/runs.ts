@@ -5,6 +5,7 @@ import type { Arriving } from '../ledger/arrivals';
 import { onTabs, tellTabs } from '../ledger/channel';
 import { amend, catalogue, filedRun } from '../ledger/filing';
 import { entryOf } from '../ledger/ledger';
+import type { Reading } from '../ledger/readAhead';
 
 /** The filed runs: a list of summaries, and those that were opened. */
 export const useLogbook = defineStore('logbook', () => {
@@ -12,14 +13,14 @@ export const useLogbook = defineStore('logbook', () => {
   const opened = new Map<string, RunRecord>();
   let arriving = Promise.resolve();
 
-  async function load(): Promise<void> {
+  async function load(reading?: Reading): Promise<void> {
     opened.clear();
-    summaries.value = await catalogue();
+    summaries.value = await catalogue(reading);
   }
 
   /** Runs are still coming in: none is called missing before they are here. */
   function expect(arrival: Promise<void>): void {
-    arriving = arrival.then(load);
+    arriving = arrival.then(() => load());
   }
 
   /** Resolves when all that is still coming in is here. */
