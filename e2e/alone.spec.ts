@@ -87,7 +87,7 @@ test('@run a rehearsal is played at speed, read by a person or a stand-in, score
   await page.getByLabel('Minutes between readings').fill('5');
   await choose(page, 'Speed', '20 ×');
   await page.getByRole('button', { name: 'Plug in' }).click();
-  await expect(page.getByText('not a run: made-up devices, nothing is kept')).toBeVisible();
+  await expect(page.getByText('not a run: made-up devices, nothing is saved')).toBeVisible();
   const field = page.getByRole('textbox', { name: /^Rehearsed reading of/ });
   await page.getByRole('article').first().getByText('late for the check').waitFor();
   const shown = await page.locator('figure .level').first().textContent();

@@ -89,7 +89,7 @@ const taken = async (page: Page, button: string) => {
   const saved = await saving;
   return readFile(await saved.path(), 'utf8');
 };
-const done = (page: Page) => page.getByRole('heading', { name: /^Done / });
+const done = (page: Page) => page.getByRole('heading', { name: /^Finishes / });
 const agenda = (page: Page) => page.getByRole('table', { name: 'The calendar as a list' });
 
 test('@plan a person new to it goes from an empty bench to an exported calendar, and a dragged run re-plans the rest', async ({ page }) => {

@@ -28,7 +28,7 @@ const isTrouble = ({ negotiated }: Expectation) => negotiated.outcome !== 'charg
   <div class="scroll" tabindex="0" role="region" aria-label="Expected watts">
     <table>
       <caption class="unseen-text">
-        Watts that each device is expected to get of each charger, and who is the limit
+        Watts that each device is expected to get of each charger, and what limits it
       </caption>
       <thead>
         <tr>

@@ -245,6 +245,12 @@ td {
   border-bottom: 1px solid rgb(var(--v-theme-grid));
 }
 
+/* A row is one line high: only remarks wrap. */
+th,
+td:last-child {
+  white-space: nowrap;
+}
+
 thead th {
   padding-block: 0.4rem;
   color: rgb(var(--v-theme-soft));

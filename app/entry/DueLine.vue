@@ -184,7 +184,7 @@ useKeys({
           autocapitalize="off"
           spellcheck="false"
           enterkeyhint="done"
-          :placeholder="line.striking ? 'wrong row, slipped a digit …' : 'e.g. 42 26.1w 31.5c'"
+          :placeholder="line.striking ? 'wrong row, slipped a digit …' : 'e.g. 42 26.1w'"
           :disabled="!mine"
           :data-commands="line.text === '' && !line.striking ? '' : undefined"
           @keydown.esc="leave"

@@ -15,7 +15,7 @@ const write = (index: number, part: Partial<Condition>) =>
 <template>
   <section aria-labelledby="conditions-title">
     <h2 id="conditions-title">What must match</h2>
-    <p class="soft">Confirmed at the start of every run. Take away what does not apply.</p>
+    <p class="soft">Confirmed at the start of every run. Remove what does not apply.</p>
     <ul>
       <li v-for="(condition, index) in conditions" :key="index">
         <v-text-field

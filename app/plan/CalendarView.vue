@@ -120,7 +120,7 @@ function exportFile(kind: 'ics' | 'csv'): void {
         </p>
         <template v-else>
           <section class="said" aria-labelledby="finish-title">
-            <h2 id="finish-title">{{ agenda.length > 0 ? `Done ${moment(finish)}` : 'Looking for the shortest finish' }}</h2>
+            <h2 id="finish-title">{{ agenda.length > 0 ? `Finishes ${moment(finish)}` : 'Looking for the shortest finish' }}</h2>
             <div v-if="isBusy" class="search">
               <v-progress-linear :model-value="progress" :indeterminate="progress === 0" aria-label="Searching" />
               <v-btn size="small" @click="stop">Enough, take the best so far</v-btn>
@@ -132,8 +132,8 @@ function exportFile(kind: 'ics' | 'csv'): void {
               </p>
               <p v-if="tally && alone" class="soft">
                 You are there for {{ spell(tally.attended) }} on {{ tally.windows }} occasions, over {{ tally.days }} days. One after
-                another in the same hours: done {{ moment(alone.finish) }}, {{ spell(alone.attended) }} on {{ alone.windows }} occasions,
-                over {{ alone.days }} days.
+                another in the same hours: finishes {{ moment(alone.finish) }}, {{ spell(alone.attended) }} on
+                {{ alone.windows }} occasions, over {{ alone.days }} days.
               </p>
             </template>
             <p v-if="laidOut && laidOut.idle.length > 0" class="soft">

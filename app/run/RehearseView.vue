@@ -162,7 +162,7 @@ onBeforeUnmount(() => {
   <section class="sheet rehearsal">
     <header>
       <h1>Rehearsal</h1>
-      <p class="stamp">not a run: made-up devices, nothing is kept</p>
+      <p class="stamp">not a run: made-up devices, nothing is saved</p>
       <div class="actions">
         <v-btn v-if="cast.length > 0 && !isOver" @click="end">End the rehearsal</v-btn>
         <v-btn v-if="isOver" @click="cast = []">Rehearse again</v-btn>
