@@ -132,7 +132,7 @@ test('@plan a person new to it goes from an empty bench to an exported calendar,
   await expect(done(page)).toBeVisible();
   await expect(agenda(page).getByRole('row')).toHaveCount(13);
   await expect(page.getByText(/^It cannot be sooner|^Cannot finish before/)).toBeVisible();
-  await expect(page.getByText(/One after another in the same hours: done /)).toBeVisible();
+  await expect(page.getByText(/One after another in the same hours it finishes /)).toBeVisible();
   await expect(page.getByRole('button', { name: 'iCalendar' })).toBeEnabled({ timeout: 60_000 });
   expect((await taken(page, 'iCalendar')).match(/BEGIN:VEVENT/g)).toHaveLength(24);
   expect((await taken(page, 'CSV')).trim().split('\r\n')).toHaveLength(13);

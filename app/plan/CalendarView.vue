@@ -132,7 +132,7 @@ function exportFile(kind: 'ics' | 'csv'): void {
               </p>
               <p v-if="tally && alone" class="soft">
                 You are there for {{ spell(tally.attended) }} on {{ tally.windows }} occasions, over {{ tally.days }} days. One after
-                another in the same hours: finishes {{ moment(alone.finish) }}, {{ spell(alone.attended) }} on
+                another in the same hours it finishes {{ moment(alone.finish) }}, {{ spell(alone.attended) }} on
                 {{ alone.windows }} occasions, over {{ alone.days }} days.
               </p>
             </template>

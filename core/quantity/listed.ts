@@ -1,4 +1,8 @@
+/** Made when it is first needed: it takes long, and a start can do without. */
+let format: Intl.ListFormat | undefined;
+
 /** `a`, `a and b`, `a, b and c`. */
 export function listed(names: readonly string[]): string {
-  return names.length < 2 ? (names[0] ?? '') : `${names.slice(0, -1).join(', ')} and ${names.at(-1) ?? ''}`;
+  format ??= new Intl.ListFormat('en-GB');
+  return format.format(names);
 }
