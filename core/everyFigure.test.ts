@@ -4,6 +4,9 @@ import * as core from './index';
 import { isPlainReading } from './ink/plainReading';
 import { quantityOf } from './quantity/quantity';
 
+/** A third with every test; `npm run thorough` draws all. */
+const drawn = (whole: number) => (process.env.THOROUGH ? whole : whole / 3);
+
 /** What the schemas let in, as wild as they let it in: the figures of such a run may say little, but they are always said. */
 const BEGINS = Date.UTC(2026, 9, 5, 14, 2);
 const MOST = Date.UTC(2200, 0, 1) - 1;
@@ -255,7 +258,7 @@ describe('any run that the schemas let in', () => {
         core.chargingTime(record, elapsed);
         core.assessLine({ percent: 50, watts: 3 }, record, now);
       }),
-      { numRuns: 300 },
+      { numRuns: drawn(300) },
     );
   });
 
@@ -274,7 +277,7 @@ describe('any run that the schemas let in', () => {
           if (ghost) expect(core.writeGhost(ghost)).not.toMatch(PLAIN);
         }
       }),
-      { numRuns: 150 },
+      { numRuns: drawn(150) },
     );
   });
 
@@ -286,7 +289,7 @@ describe('any run that the schemas let in', () => {
         core.explain(outcome);
         core.expectedCharge(outcome, 3);
       }),
-      { numRuns: 150 },
+      { numRuns: drawn(150) },
     );
   });
 });
