@@ -11,7 +11,7 @@ const { chromium } = await import('@playwright/test');
 const VIEWS = [
   ['plan', '/plan/saltmarsh-chargers'],
   ['plan-dark', '/plan/saltmarsh-chargers', { colorScheme: 'dark' }],
-  ['calendar', '/plan/saltmarsh-chargers/calendar', {}, (page) => page.getByRole('heading', { name: /^Done/ }).waitFor()],
+  ['calendar', '/plan/saltmarsh-chargers/calendar', {}, (page) => page.getByRole('heading', { name: /^Finishes/ }).waitFor()],
   ['run', '/run', {}, board],
   ['lane', '/run', {}, (page) => page.keyboard.press('o')],
   ['spot', '/run/spot', {}, sitting],
