@@ -19,10 +19,11 @@ async function timed(part, work) {
 }
 
 // One after another: each keeps both cores busy, and side by side they take half as long again.
-const codes = [];
-codes.push(await timed('lint', node('lint.mjs')));
-codes.push(await timed('unit tests', node('unit.mjs', '--reporter=dot', '--reporter=json', `--outputFile.json=${reports.unit}`)));
-codes.push(await timed('browser tests', node('e2e.mjs', '--reporter=line,json')));
+const codes = [
+  await timed('lint', node('lint.mjs')),
+  await timed('unit tests', node('unit.mjs', '--reporter=dot', '--reporter=json', `--outputFile.json=${reports.unit}`)),
+  await timed('browser tests', node('e2e.mjs', '--reporter=line,json')),
+];
 
 function read(path) {
   try {

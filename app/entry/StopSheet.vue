@@ -26,7 +26,8 @@ const lacks = computed(() => missing(props.run, (at - props.run.header.plugInAt)
 const because = ref<EndingId>(offer?.because ?? (last.value === 100 ? 'full' : 'window over'));
 const remark = ref('');
 const CHOICES = RUN_ENDINGS.map((ending) => {
-  const label = 'asks' in ending ? `${ending.word}, ${ending.asks}` : ending.word;
+  const why = 'reason' in ending ? ending.reason : 'asks' in ending ? ending.asks : undefined;
+  const label = [ending.word, why].filter(Boolean).join(', ');
   return { id: ending.id, label: label.charAt(0).toUpperCase() + label.slice(1) };
 });
 const trouble = ref('');

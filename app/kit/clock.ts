@@ -53,7 +53,6 @@ function startTicking(): void {
 
 /** The wall clock in epoch milliseconds, told twice a second for as long as the scope lives that asks for it. */
 export function useNow() {
-  time.value = wallNow();
   onTick(() => {
     time.value = wallNow();
   });

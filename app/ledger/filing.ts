@@ -11,11 +11,11 @@ import {
   type StoredRun,
   type Summary,
 } from '@core';
-import { allOf, catalogueBook, dropInk, liveBook, runBook, removeValue, rowsOf, runsWithInk, sampleBook, store } from './databases';
+import { allOf, catalogueBook, dropInk, liveBook, runBook, removeValue, runsWithInk, sampleBook, store } from './databases';
 import { allInk } from './ink';
 import { append, asideOf, liveRuns, type Begun, type SetAside } from './ledger';
 import { exclusively } from './locks';
-import type { Reading } from './readAhead';
+import { readNow, type Reading } from './readAhead';
 import { sampleKeys, samplesOf } from './samples';
 import { StorageTrouble } from './storageTrouble';
 
@@ -137,7 +137,7 @@ export async function listAll(): Promise<{ listed: number; aside: SetAside[] }> 
 }
 
 /** Every run's summary, newest first. Ten thousand list at once, for none is opened. */
-export async function catalogue({ rows }: Pick<Reading, 'rows'> = { rows: rowsOf }): Promise<Summary[]> {
+export async function catalogue({ rows }: Pick<Reading, 'rows'> = readNow): Promise<Summary[]> {
   return (await allOf(catalogueBook, rows<Summary>(catalogueBook))).map(presentSummary).sort((one, other) => other.plugInAt - one.plugInAt);
 }
 

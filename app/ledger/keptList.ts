@@ -1,8 +1,8 @@
 import { shallowRef } from 'vue';
 import type { Arriving } from './arrivals';
 import { onTabs, tellTabs, type ListName } from './channel';
-import { allOf, removeValue, rowsOf, storeAll } from './databases';
-import type { Reading } from './readAhead';
+import { allOf, removeValue, storeAll } from './databases';
+import { readNow, type Reading } from './readAhead';
 import { whyOf } from './storageTrouble';
 
 /** A list of things of one kind, each stored under a key of its own; other tabs are told when it changes. */
@@ -21,7 +21,7 @@ export function keptList<Kept extends object>({ book, about, keyOf, read, write 
   /** Why things that are stored could not be read, a sentence each. */
   const unread = shallowRef<string[]>([]);
 
-  async function load({ rows }: Pick<Reading, 'rows'> = { rows: rowsOf }): Promise<void> {
+  async function load({ rows }: Pick<Reading, 'rows'> = readNow): Promise<void> {
     unread.value = [];
     kept.value = (await allOf(book, rows<unknown>(book))).flatMap((stored) => {
       try {

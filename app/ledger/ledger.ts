@@ -3,7 +3,7 @@ import { foldRun, isPlainReading, joinInk, migrate, type Draft, type Entry, type
 import { dropInk, inkOfRun, liveBook, removeValue, rowsOf, runBook, runsWithInk, store, storeAll } from './databases';
 import { allInk, dropSnapshots, keyOf, takeSnapshots } from './ink';
 import { exclusively } from './locks';
-import type { Reading } from './readAhead';
+import { readNow, type Reading } from './readAhead';
 import { whyOf } from './storageTrouble';
 
 /**
@@ -119,7 +119,7 @@ export interface SetAside {
 }
 
 /** What is live: the header of every run that can be read, and those that cannot. What a crash left half started is started first. */
-export async function liveHeaders({ rows }: Pick<Reading, 'rows'> = { rows: rowsOf }): Promise<{ headers: Header[]; aside: SetAside[] }> {
+export async function liveHeaders({ rows }: Pick<Reading, 'rows'> = readNow): Promise<{ headers: Header[]; aside: SetAside[] }> {
   let kept = await rows<object>(liveBook);
   // A set that a crash left half started.
   if (kept.some(([key]) => key.startsWith('together/'))) {

@@ -1,16 +1,16 @@
 /**
- * How a run can end: the key under which it is stored, and the word for it, the same everywhere. `asks` is the choice where the word alone
- * would not tell two of them apart.
+ * How a run can end: the key under which it is stored, and the word for it, the same everywhere. Where the word
+ * alone would not tell two of them apart, `reason` is said with it always, and `asks` where one is chosen.
  */
 export const RUN_ENDINGS = [
   { id: 'full', word: 'full' },
   { id: 'light out', word: 'light out' },
   { id: 'power died away', word: 'power gone' },
   { id: 'window over', word: 'window over' },
-  { id: 'will not finish', word: 'stopped early', asks: 'it will not finish' },
+  { id: 'will not finish', word: 'stopped early', reason: 'it will not finish' },
   { id: 'other', word: 'stopped early', asks: 'for another reason' },
   { id: 'something went wrong', word: 'went wrong' },
-] as const satisfies readonly { id: string; word: string; asks?: string }[];
+] as const satisfies readonly { id: string; word: string; reason?: string; asks?: string }[];
 
 export type EndingId = (typeof RUN_ENDINGS)[number]['id'];
 export const RUN_ENDING_IDS: readonly EndingId[] = RUN_ENDINGS.map(({ id }) => id);
@@ -33,6 +33,7 @@ export function endingWord({ because, remark }: Ended): string {
 /** How a run ended, with its reason. */
 export function endingSays({ because, remark }: Ended): string {
   const word = endingWord({ because, remark });
-  const reason = [because === 'will not finish' && 'it will not finish', remark !== END_OF_LOG && remark].filter(Boolean).join(', ');
+  const known = RUN_ENDINGS.find(({ id }) => id === because);
+  const reason = [known && 'reason' in known && known.reason, remark !== END_OF_LOG && remark].filter(Boolean).join(', ');
   return reason ? `${word}: ${reason}` : word;
 }

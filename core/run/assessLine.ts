@@ -5,6 +5,7 @@ import { firstAfter, sighting } from '../ink/track';
 import { clock, spell } from '../quantity/duration';
 import type { LineValues } from '../quantity/entryLine';
 import { fixed } from '../quantity/figures';
+import { quantityOf } from '../quantity/quantity';
 
 /** Meters and ratings differ by this much without anyone having slipped. */
 const RATING_TOLERANCE = 1.15;
@@ -81,10 +82,8 @@ function step({ volts }: ReadingDraft, { tracks }: RunRecord, elapsed: number): 
 
 /** A counter of the meter that began anew. */
 function reset(draft: ReadingDraft, { tracks }: RunRecord, elapsed: number): string | undefined {
-  for (const [quantity, unit] of [
-    ['wattHours', 'Wh'],
-    ['milliampHours', 'mAh'],
-  ] as const) {
+  for (const quantity of ['wattHours', 'milliampHours'] as const) {
+    const { unit } = quantityOf(quantity);
     const [value, before] = [draft[quantity], sighting(tracks[quantity], firstAfter(tracks[quantity], elapsed) - 1)];
     if (value !== undefined && before && value < before.value)
       return `${short(value)} ${unit} is less than the ${short(before.value)} before: the counter began anew. Its energy is then a least.`;
