@@ -5,16 +5,6 @@ import { defineConfig } from 'vitest/config';
 import { VitePWA } from 'vite-plugin-pwa';
 import vuetify from 'vite-plugin-vuetify';
 
-/** What the first screen needs anyway comes as one file: two dozen small ones take longer to fetch than to run. */
-const FIRST = new RegExp(
-  [
-    'node_modules/(@vue|vue|vue-router|pinia|nanoid|tinykeys|d3-array|internmap)/',
-    'app/(frame/(?!Help|Lost|Shortcut|NoStorage|Failure)|kit/(?!drafts|Draft|vFocus|ticks)|ledger/(?!databases|storageTrouble|transactions|arrivals|door|copyWorker)|logbook/(shelf|runs|lanes|kind|keepSettings|TroubleNote)|entry/(dueLine|DueLine)|run/(RunView|LiveLane)|strip/(PenNib|pens))',
-    'core/(quantity|bench/(battery|label|offer|portName|ports|sharing)|power|simulate|margin|method/cadence\\.|ink/(entrySays|events|fold|plainReading|ranges|statuses|track|version)|curve|run|exchange/(fromSchema1|importError|joinInk|migrate|logbook\\.))',
-    'demo/|plugin-vue:export-helper',
-  ].join('|'),
-);
-
 /** Names in the page what `app/main.ts` goes on to import, styles too, so that all is fetched beside it and not after it. */
 const preloadProgram: Plugin = {
   name: 'preload-program',
@@ -22,8 +12,9 @@ const preloadProgram: Plugin = {
     order: 'post',
     handler(_html, { bundle = {} }) {
       const chunks = Object.values(bundle).filter((each) => each.type === 'chunk');
-      const program = chunks.find(({ facadeModuleId }) => facadeModuleId?.endsWith('/app/program.ts'));
-      const files = program ? [program.fileName, ...program.imports] : [];
+      const program = chunks.find(({ moduleIds }) => moduleIds.some((id) => id.endsWith('/app/program.ts')));
+      if (!program) throw new Error('No chunk holds app/program.ts.');
+      const files = [program.fileName, ...program.imports];
       const schemas = chunks.find(({ fileName, moduleIds }) => files.includes(fileName) && moduleIds.some((id) => id.includes('/yup/')));
       if (schemas)
         throw new Error(`${schemas.fileName}, which the first screen waits for, imports a schema: move what it needs beside it.`);
@@ -68,7 +59,7 @@ const offline = VitePWA({
 /** Everything but what makes it work offline: the benchmarks' pages are built with this. */
 export const inTab = defineConfig({
   plugins: [vue(), vuetify({ autoImport: true }), preloadProgram],
-  resolve: { alias: { '@core': fileURLToPath(new URL('core/index.ts', import.meta.url)) } },
+  resolve: { alias: [{ find: /^@core\/(\w+)$/, replacement: fileURLToPath(new URL('core/$1/index.ts', import.meta.url)) }] },
   worker: { format: 'es' },
   build: {
     target: 'es2022',
@@ -76,13 +67,10 @@ export const inTab = defineConfig({
     rolldownOptions: {
       output: {
         codeSplitting: {
+          // Each is a module and all that it needs at once: one file, for two dozen small ones take longer to fetch than to run.
           groups: [
-            {
-              name: 'storage',
-              test: /node_modules\/localforage|app\/ledger\/(databases|ink|readAhead|secondCopy|sheafKeys|storageTrouble|transactions)|vite\/preload-helper/,
-              priority: 2,
-            },
-            { name: 'first', test: FIRST, priority: 1 },
+            { name: 'storage', test: /app\/ledger\/readAhead/, priority: 2 },
+            { name: 'first', test: /app\/program/, priority: 1 },
           ],
         },
       },

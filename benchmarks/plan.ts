@@ -1,18 +1,17 @@
+import { type Charger, type Device } from '../core/bench';
+import { SCHEMA } from '../core/ink';
 import {
   attended,
   layOut,
   oneAfterAnother,
-  SCHEMA,
   setupsOf,
   tallyOf,
   usualCalendar,
-  type Charger,
-  type Device,
   type GearAtHand,
   type LayOut,
   type Placed,
   type Study,
-} from '../core';
+} from '../core/plan';
 import { atMost, inColdBrowser, type Figure } from './harness';
 import type { PlanTimes } from './pages/plan/main';
 

@@ -1,6 +1,7 @@
 import { setFlagsFromString } from 'node:v8';
 import { runInNewContext } from 'node:vm';
-import { LogbookReader, readCsv, readGearCsv, readLabel, replay, logbookOf, writeLogbook, type StoredRun } from '../core';
+import { readLabel } from '../core/bench';
+import { LogbookReader, readCsv, readGearCsv, replay, logbookOf, writeLogbook, type StoredRun } from '../core/exchange';
 import { exampleHeader } from '../core/ink/example';
 import { atMost, median, type Figure } from './harness';
 

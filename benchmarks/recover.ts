@@ -1,6 +1,6 @@
 import type { BrowserContext, Page } from '@playwright/test';
-import type { Entry, Header } from '../core';
-import { inkOf, SCHEMA } from '../core';
+import type { Entry, Header } from '../core/ink';
+import { inkOf, SCHEMA } from '../core/ink';
 import { atMost, inColdBrowser, median, type Figure } from './harness';
 
 const LANES = 12;

@@ -1,4 +1,6 @@
-import { parametersOf, negotiate, simulate, vary, type Charger, type ChargeParameters, type Device } from '../core';
+import { type Charger, type Device } from '../core/bench';
+import { negotiate } from '../core/power';
+import { parametersOf, simulate, vary, type ChargeParameters } from '../core/simulate';
 import { atMost, median, type Figure } from './harness';
 
 const CHARGES = 200;

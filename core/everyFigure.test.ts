@@ -1,6 +1,26 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import * as core from './index';
+import { namesOf, unfairness, verdict } from './advise';
+import { SCHEMAS } from './bench';
+import { compareRuns, compatibility } from './compare';
+import { LEVELS, figuresOf, isHot, notices, splitInWords, summarise, watched, workloads } from './curve';
+import { entryMisfit, writeCsv } from './exchange';
+import {
+  EVENTS,
+  type Entry,
+  type Header,
+  RUN_ENDING_IDS,
+  SCHEMA,
+  chargingTime,
+  elapsedAt,
+  entriesSchema,
+  foldRun,
+  headerSchema,
+} from './ink';
+import { explain, negotiate } from './power';
+import { QUANTITIES, type Quantity } from './quantity';
+import { assessLine, decidedAt, dueOf, expectedRun, forecasts, ghostOf, missing, newsOf, stopOffer, worthReading, writeGhost } from './run';
+import { expectedCharge } from './simulate';
 import { isPlainReading } from './ink/plainReading';
 import { quantityOf } from './quantity/quantity';
 
@@ -20,7 +40,7 @@ const moment = fc.oneof(
 const text = fc.oneof(fc.string({ minLength: 1, maxLength: 20 }), fc.constantFrom('<b>', '=1+1', '\ud800', ' '));
 const id = fc.constantFrom('a', 'b', 'c', 'e1', 'e2', 'e3', 'e5', 'e8');
 
-const value = (quantity: core.Quantity) => {
+const value = (quantity: Quantity) => {
   const { least, most } = quantityOf(quantity);
   const usual = quantity === 'percent' ? fc.integer({ min: 0, max: 100 }) : fc.double({ min: 0, max: 30, noNaN: true });
   return fc.oneof(
@@ -29,10 +49,7 @@ const value = (quantity: core.Quantity) => {
     fc.constantFrom(0, least, most, 79.6),
   );
 };
-const values = Object.fromEntries(core.QUANTITIES.map((quantity) => [quantity, value(quantity)])) as Record<
-  core.Quantity,
-  fc.Arbitrary<number>
->;
+const values = Object.fromEntries(QUANTITIES.map((quantity) => [quantity, value(quantity)])) as Record<Quantity, fc.Arbitrary<number>>;
 
 const device = fc.record(
   {
@@ -121,7 +138,7 @@ const entry = fc.oneof(
     arbitrary: fc.record(
       {
         kind: fc.constant('event'),
-        event: fc.constantFrom(...core.EVENTS.map((each) => each.id)),
+        event: fc.constantFrom(...EVENTS.map((each) => each.id)),
         remark: text,
         source,
         until: moment,
@@ -158,14 +175,14 @@ const entry = fc.oneof(
   {
     weight: 1,
     arbitrary: fc.record(
-      { kind: fc.constant('stop'), because: fc.constantFrom(...core.RUN_ENDING_IDS), remark: text },
+      { kind: fc.constant('stop'), because: fc.constantFrom(...RUN_ENDING_IDS), remark: text },
       { requiredKeys: ['kind', 'because'] },
     ),
   },
 );
 const samples = fc.record(
   Object.fromEntries(
-    core.QUANTITIES.map((quantity) => [
+    QUANTITIES.map((quantity) => [
       quantity,
       fc
         .array(fc.tuple(fc.oneof(fc.integer({ min: 0, max: 9 }), fc.double({ min: 0, max: 90_000, noNaN: true })), values[quantity]), {
@@ -184,10 +201,10 @@ const run = fc
   .tuple(header, fc.array(fc.tuple(entry, moment, moment), { maxLength: 14 }), fc.option(samples, { nil: {} }), fc.nat({ max: 1 }))
   .map(([head, rows, streamed, which]) => {
     const entries = rows.map(([each, at, written], index) => ({ ...each, at, written, seq: index + 1, id: `e${index + 1}` }));
-    const full = { schema: core.SCHEMA, id: `run-${which}`, pen: 0, ...head };
+    const full = { schema: SCHEMA, id: `run-${which}`, pen: 0, ...head };
     return {
-      header: core.headerSchema.validateSync(full, { strict: true }) as core.Header,
-      entries: core.entriesSchema.validateSync(entries, { strict: true }) as core.Entry[],
+      header: headerSchema.validateSync(full, { strict: true }) as Header,
+      entries: entriesSchema.validateSync(entries, { strict: true }) as Entry[],
       samples: streamed,
     };
   });
@@ -227,7 +244,7 @@ it('is quick about plain readings, and never lets one in that the schema would n
   );
   fc.assert(
     fc.property(any, (each) => {
-      if (isPlainReading(each as core.Entry)) expect(core.entryMisfit(each)).toBeUndefined();
+      if (isPlainReading(each as Entry)) expect(entryMisfit(each)).toBeUndefined();
     }),
     { numRuns: 1000 },
   );
@@ -240,23 +257,23 @@ describe('any run that the schemas let in', () => {
   it('has every figure, notice and answer of a live run', () => {
     fc.assert(
       fc.property(run, moment, ({ header: head, entries, samples: streamed }, now) => {
-        const record = core.foldRun(head, entries, streamed);
-        const elapsed = core.elapsedAt(record, now);
-        expect(said(core.figuresOf(record))).not.toMatch(PLAIN);
-        core.notices(record);
-        core.watched(record);
-        core.isHot(record);
-        expect(said(core.summarise(record))).not.toMatch(PLAIN);
-        expect(said(core.workloads(record).map(core.splitInWords))).not.toMatch(PLAIN);
-        expect(said(core.compatibility(record))).not.toMatch(PLAIN);
-        core.writeCsv(record, streamed);
-        core.dueOf(record, now);
-        core.decidedAt(record, elapsed);
-        core.stopOffer(record, elapsed);
-        expect(said(core.missing(record, elapsed))).not.toMatch(PLAIN);
-        core.newsOf([record]);
-        core.chargingTime(record, elapsed);
-        core.assessLine({ percent: 50, watts: 3 }, record, now);
+        const record = foldRun(head, entries, streamed);
+        const elapsed = elapsedAt(record, now);
+        expect(said(figuresOf(record))).not.toMatch(PLAIN);
+        notices(record);
+        watched(record);
+        isHot(record);
+        expect(said(summarise(record))).not.toMatch(PLAIN);
+        expect(said(workloads(record).map(splitInWords))).not.toMatch(PLAIN);
+        expect(said(compatibility(record))).not.toMatch(PLAIN);
+        writeCsv(record, streamed);
+        dueOf(record, now);
+        decidedAt(record, elapsed);
+        stopOffer(record, elapsed);
+        expect(said(missing(record, elapsed))).not.toMatch(PLAIN);
+        newsOf([record]);
+        chargingTime(record, elapsed);
+        assessLine({ percent: 50, watts: 3 }, record, now);
       }),
       { numRuns: drawn(300) },
     );
@@ -264,17 +281,17 @@ describe('any run that the schemas let in', () => {
 
   it('is compared, judged, forecast and expected', () => {
     fc.assert(
-      fc.property(runs, fc.constantFrom(...core.LEVELS), (all, at) => {
-        const records = all.map(({ header: head, entries, samples: streamed }) => core.foldRun(head, entries, streamed));
-        const rows = core.compareRuns(records, records[0]?.header.id ?? '', at);
-        expect(said([core.verdict(rows, at), core.unfairness(rows), core.namesOf(rows)])).not.toMatch(PLAIN);
+      fc.property(runs, fc.constantFrom(...LEVELS), (all, at) => {
+        const records = all.map(({ header: head, entries, samples: streamed }) => foldRun(head, entries, streamed));
+        const rows = compareRuns(records, records[0]?.header.id ?? '', at);
+        expect(said([verdict(rows, at), unfairness(rows), namesOf(rows)])).not.toMatch(PLAIN);
         for (const record of records) {
-          const coming = core.forecasts(record, core.LEVELS);
+          const coming = forecasts(record, LEVELS);
           for (const { low, high } of coming) expect(Number.isFinite(low) && Number.isFinite(high) && low <= high).toBe(true);
-          core.worthReading(record, coming, 900, 800);
-          core.expectedRun(record);
-          const ghost = core.ghostOf(record, records[0] ?? record);
-          if (ghost) expect(core.writeGhost(ghost)).not.toMatch(PLAIN);
+          worthReading(record, coming, 900, 800);
+          expectedRun(record);
+          const ghost = ghostOf(record, records[0] ?? record);
+          if (ghost) expect(writeGhost(ghost)).not.toMatch(PLAIN);
         }
       }),
       { numRuns: drawn(150) },
@@ -284,10 +301,10 @@ describe('any run that the schemas let in', () => {
   it('is expected of any gear that the shelf takes', () => {
     fc.assert(
       fc.property(device, charger, (one, other) => {
-        const [on, by] = [core.SCHEMAS.device.validateSync(one), core.SCHEMAS.charger.validateSync(other)];
-        const outcome = core.negotiate({ device: on, charger: by });
-        core.explain(outcome);
-        core.expectedCharge(outcome, 3);
+        const [on, by] = [SCHEMAS.device.validateSync(one), SCHEMAS.charger.validateSync(other)];
+        const outcome = negotiate({ device: on, charger: by });
+        explain(outcome);
+        expectedCharge(outcome, 3);
       }),
       { numRuns: drawn(150) },
     );

@@ -1,24 +1,11 @@
 import { describe, expect, it } from 'vitest';
-import {
-  compareRuns,
-  compatibility,
-  costOf,
-  expectations,
-  explain,
-  figuresOf,
-  foldRun,
-  forecasts,
-  lessons,
-  LEVELS,
-  milestone,
-  notices,
-  setupsOf,
-  stalls,
-  summarise,
-  tellings,
-  unfairness,
-  verdict,
-} from '@core';
+import { unfairness, verdict } from '@core/advise';
+import { compareRuns, compatibility } from '@core/compare';
+import { figuresOf, LEVELS, milestone, notices, stalls, summarise } from '@core/curve';
+import { foldRun } from '@core/ink';
+import { costOf, setupsOf, tellings } from '@core/plan';
+import { expectations, explain, lessons } from '@core/power';
+import { forecasts } from '@core/run';
 import { CABLES, CHARGERS, DEVICES, finishedRuns, liveRun, METERS, STUDIES } from './saltmarsh';
 
 /**

@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest';
-import { foldRun, headerSchema, milestone, notices, peak, type RunRecord } from '@core';
+import { milestone, notices, peak } from '@core/curve';
+import { foldRun, headerSchema, type RunRecord } from '@core/ink';
 import { finishedRuns, liveRun } from './saltmarsh';
 
 const records = (): RunRecord[] => finishedRuns().map(({ header, entries, samples }) => foldRun(header, entries, samples));

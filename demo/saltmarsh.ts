@@ -1,25 +1,10 @@
-import {
-  CONDITIONS,
-  displayed,
-  inkOf,
-  parametersOf,
-  SCHEMA,
-  seeded,
-  negotiate,
-  simulate,
-  vary,
-  type Cable,
-  type Charger,
-  type Circumstances,
-  type Course,
-  type Device,
-  type Entry,
-  type Header,
-  type Jotted,
-  type Meter,
-  type StoredRun,
-  type Study,
-} from '@core';
+import { type Cable, type Charger, type Device, type Meter } from '@core/bench';
+import { type StoredRun } from '@core/exchange';
+import { inkOf, SCHEMA, type Entry, type Header, type Jotted } from '@core/ink';
+import { CONDITIONS } from '@core/method';
+import { type Study } from '@core/plan';
+import { negotiate } from '@core/power';
+import { displayed, parametersOf, seeded, simulate, vary, type Circumstances, type Course } from '@core/simulate';
 
 /** The Saltmarsh travelling library picks chargers for what it lends. All makers, models and people are invented. */
 

@@ -2,7 +2,7 @@ import { mkdtempSync, readFileSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { expect, test, type Page } from '@playwright/test';
-import type { Logbook } from '../core';
+import type { Logbook } from '../core/exchange';
 import { browse, newProfile } from './browse';
 import {
   bookOf,

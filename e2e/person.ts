@@ -1,5 +1,6 @@
 import { expect, type Page } from '@playwright/test';
-import { inkOf, logbookOf, writeLogbook, type StoredRun } from '../core';
+import { logbookOf, writeLogbook, type StoredRun } from '../core/exchange';
+import { inkOf } from '../core/ink';
 import { exampleHeader } from '../core/ink/example';
 import { PORTS } from '../server/serve';
 

@@ -1,5 +1,5 @@
 import { expect, test, type Page } from '@playwright/test';
-import { seeded } from '../core';
+import { seeded } from '../core/simulate';
 import { browse, newProfile } from './browse';
 import { bookOf, bringShelf, choose, entry, finished, log, said, startRun, stopRun } from './person';
 

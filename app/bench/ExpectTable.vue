@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import { fixed, type Expectation, type Limit } from '@core';
+import { type Expectation, type Limit } from '@core/power';
+import { fixed } from '@core/quantity';
 
 /** Devices × chargers: expected watts, each with its limit. A rule over a figure is a ceiling: the device takes no more. */
 defineProps<{ rows: Expectation[][]; chosen: { device: string; charger: string } }>();

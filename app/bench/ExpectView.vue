@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
-import { expectations, lessons } from '@core';
+import { expectations, lessons } from '@core/power';
 import { useShelf } from '../logbook/shelf';
 import ExpectTable from './ExpectTable.vue';
 import PencilPanel from './PencilPanel.vue';

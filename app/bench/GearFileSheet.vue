@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import { nanoid } from 'nanoid';
 import { computed, ref, shallowRef } from 'vue';
-import { ImportError, readGearCsv, type Kept, type ReadGear, type Shelf } from '@core';
+import { type Kept, type Shelf } from '@core/bench';
+import { ImportError, readGearCsv, type ReadGear } from '@core/exchange';
 import DraftOffer from '../kit/DraftOffer.vue';
 import { useDraft } from '../kit/drafts';
 import { useShelf } from '../logbook/shelf';

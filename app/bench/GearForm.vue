@@ -2,7 +2,8 @@
 import { toTypedSchema } from '@vee-validate/yup';
 import { useForm } from 'vee-validate';
 import { computed, ref } from 'vue';
-import { batteryDoubt, batteryFacts, FACTS, fixed, SCHEMAS, type Device, type Gear, type Kept, type Shelf } from '@core';
+import { batteryDoubt, batteryFacts, FACTS, SCHEMAS, type Device, type Gear, type Kept, type Shelf } from '@core/bench';
+import { fixed } from '@core/quantity';
 import DraftOffer from '../kit/DraftOffer.vue';
 import { useDraft } from '../kit/drafts';
 import { vFocus } from '../kit/vFocus';

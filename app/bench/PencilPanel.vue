@@ -1,6 +1,10 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue';
-import { expectedCharge, explain, LEVELS, nominal, portName, portsOf, negotiate, spell, type Expectation } from '@core';
+import { portName, portsOf } from '@core/bench';
+import { LEVELS } from '@core/curve';
+import { explain, negotiate, type Expectation } from '@core/power';
+import { nominal, spell } from '@core/quantity';
+import { expectedCharge } from '@core/simulate';
 import InkStrip from '../strip/InkStrip.vue';
 import { expectedTrace } from '../strip/trace';
 

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue';
-import { DATA_PORTS, PORT_CONNECTORS, portName, portRemarks, readLabel, writeOffer, type Port } from '@core';
+import { DATA_PORTS, PORT_CONNECTORS, portName, readLabel, writeOffer, type Port } from '@core/bench';
+import { portRemarks } from '@core/power';
 
 /** The ports of a charger: each label is read as it is typed, and what could not be read is shown. */
 const props = defineProps<{ watts?: number | undefined; errors?: string[] | undefined }>();

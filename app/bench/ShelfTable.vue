@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue';
-import type { Kept, Shelf } from '@core';
+import type { Kept, Shelf } from '@core/bench';
 import { SHELF_COLUMNS } from './columns';
 
 /** One shelf as a table: sorted by any column, sieved by a search. */

@@ -1,5 +1,5 @@
 import { expect, it } from 'vitest';
-import type { Kept } from '@core';
+import type { Kept } from '@core/bench';
 import { SHELF_COLUMNS } from './columns';
 
 const shown = (kept: Kept) => SHELF_COLUMNS[kept.shelf].map(({ shows }) => shows(kept));

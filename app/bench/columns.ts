@@ -1,4 +1,5 @@
-import { batteryOf, fixed, portsOf, readLabel, writeOffer, type Device, type GearOn, type Kept, type Port, type Shelf } from '@core';
+import { batteryOf, portsOf, readLabel, writeOffer, type Device, type GearOn, type Kept, type Port, type Shelf } from '@core/bench';
+import { fixed } from '@core/quantity';
 
 /** A column of a shelf’s table: what it is headed, what a row shows there, and what it sorts by. */
 export interface ShelfColumn {

@@ -1,4 +1,4 @@
-import type { Fact, Shelf } from '@core';
+import type { Fact, Shelf } from '@core/bench';
 
 /** How each shelf is called, and what to say while nothing stands on it. */
 export const SHELF_WORDS: Readonly<Record<Shelf, { plural: string; add: string; none: string }>> = {

@@ -1,6 +1,9 @@
 <script setup lang="ts">
 import { computed } from 'vue';
-import { fixed, GAIN_TIMES, LEVELS, nominal, signedShare, spell, writeGain, writeMilestone, writeRank, type Row } from '@core';
+import { type Row } from '@core/compare';
+import { GAIN_TIMES, LEVELS, writeGain, writeMilestone } from '@core/curve';
+import { writeRank } from '@core/margin';
+import { fixed, nominal, signedShare, spell } from '@core/quantity';
 import PenNib from '../strip/PenNib.vue';
 
 /** The figures of runs side by side: every time with its bounds, every rate with its level, ties as ties. */

@@ -2,7 +2,11 @@
 import { computed, ref, shallowRef, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import { format } from 'date-fns';
-import { compareRuns, LEVELS, namesOf, quantityOf, TRACKED, unfairness, verdict, type Quantity, type RunRecord } from '@core';
+import { namesOf, unfairness, verdict } from '@core/advise';
+import { compareRuns } from '@core/compare';
+import { LEVELS } from '@core/curve';
+import { type RunRecord } from '@core/ink';
+import { quantityOf, TRACKED, type Quantity } from '@core/quantity';
 import { useLanes } from '../logbook/lanes';
 import { useLogbook } from '../logbook/runs';
 import InkStrip from '../strip/InkStrip.vue';

@@ -3,24 +3,13 @@ import { format } from 'date-fns';
 import { useElementSize } from '@vueuse/core';
 import { computed, ref, shallowRef, useTemplateRef, watch } from 'vue';
 import { useRouter } from 'vue-router';
-import {
-  cadenceInWords,
-  CAUTIONS,
-  clock,
-  compatibility,
-  endingSays,
-  figuresOf,
-  notices,
-  spell,
-  workloads,
-  writeCsv,
-  type Draft,
-  type Entry,
-  type Figure,
-  type Notice,
-  type RunRecord,
-  type Samples,
-} from '@core';
+import { CAUTIONS } from '@core/advise';
+import { compatibility } from '@core/compare';
+import { figuresOf, notices, workloads, type Figure, type Notice } from '@core/curve';
+import { writeCsv } from '@core/exchange';
+import { endingSays, type Draft, type Entry, type RunRecord, type Samples } from '@core/ink';
+import { cadenceInWords } from '@core/method';
+import { clock, spell } from '@core/quantity';
 import { useDueLine } from '../entry/dueLine';
 import { fileName, saveFile } from '../kit/saveFile';
 import { filedRun } from '../ledger/filing';

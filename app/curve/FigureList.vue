@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue';
-import { spell, type Figure } from '@core';
+import { type Figure } from '@core/curve';
+import { spell } from '@core/quantity';
 
 /** The figures of a run in their groups. Each opens its working, and points out its place on the strip. */
 const props = defineProps<{ figures: Figure[]; shown: string | undefined }>();

@@ -5,17 +5,14 @@ import {
   entrySays,
   eventDetails,
   eventSays,
-  QUANTITIES,
-  quantityOf,
-  spell,
   valueIn,
-  writeEntryLine,
   type Draft,
   type Entry,
   type Reading,
   type RunRecord,
   type Strike,
-} from '@core';
+} from '@core/ink';
+import { QUANTITIES, quantityOf, spell, writeEntryLine } from '@core/quantity';
 import LateEntry from '../entry/LateEntry.vue';
 import PictureButton from '../entry/PictureButton.vue';
 import { vFocus } from '../kit/vFocus';

@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import { spell, type Workload } from '@core';
+import { type Workload } from '@core/curve';
+import { spell } from '@core/quantity';
 
 /** Workloads of a run beside each other: where the power came from, and the scores. */
 defineProps<{ all: readonly Workload[] }>();

@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import { useDocumentVisibility, useFavicon, useVibrate, useWakeLock } from '@vueuse/core';
 import { computed, watch } from 'vue';
-import { isHot, isQuiet } from '@core';
+import { isHot } from '@core/curve';
+import { isQuiet } from '@core/run';
 import { chime } from '../kit/chime';
 import { useSettings } from '../kit/settings';
 import { useLanes } from '../logbook/lanes';

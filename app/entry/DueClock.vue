@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue';
-import { countdown } from '@core';
+import { countdown } from '@core/quantity';
 import { useDueLine } from './dueLine';
 
 /** The countdown of the due line; it moves with every second, by itself. */

@@ -1,7 +1,9 @@
 <script setup lang="ts">
 import { computed, defineAsyncComponent, nextTick, onMounted, ref, useTemplateRef, watch } from 'vue';
 import { useRoute } from 'vue-router';
-import { clock, entrySays, LANE_LETTERS, momentOf, nominal, spell, type Draft, type Due } from '@core';
+import { entrySays, momentOf, type Draft } from '@core/ink';
+import { clock, nominal, spell } from '@core/quantity';
+import { LANE_LETTERS, type Due } from '@core/run';
 import { canChime } from '../kit/chime';
 import { wallNow } from '../kit/clock';
 import { useSettings } from '../kit/settings';

@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import { useEventListener } from '@vueuse/core';
 import { computed, ref, shallowRef } from 'vue';
-import { EVENTS, eventSays, spell, type Draft, type EventId, type Header, type RunRecord, type Score, readDecimal } from '@core';
+import { EVENTS, eventSays, type Draft, type EventId, type Header, type RunRecord, type Score } from '@core/ink';
+import { spell, readDecimal } from '@core/quantity';
 import DraftOffer from '../kit/DraftOffer.vue';
 import { useDraft } from '../kit/drafts';
 import { vFocus } from '../kit/vFocus';

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { ref } from 'vue';
-import { elapsedIn, spell, type Draft, type LineValues, type RunRecord } from '@core';
+import { elapsedIn, type Draft, type RunRecord } from '@core/ink';
+import { spell, type LineValues } from '@core/quantity';
 import { troubleOf } from '../logbook/trouble';
 import { useTypedLine } from './typedLine';
 

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { ref, useTemplateRef } from 'vue';
-import { ImportError, type Draft } from '@core';
+import { ImportError } from '@core/exchange';
+import { type Draft } from '@core/ink';
 import { keepPicture } from '../ledger/pictures';
 import { troubleOf } from '../logbook/trouble';
 

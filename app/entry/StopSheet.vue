@@ -1,7 +1,9 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue';
 import { useRouter } from 'vue-router';
-import { missing, momentOf, RUN_ENDINGS, spell, sighting, stopOffer, type EndingId, type RunRecord } from '@core';
+import { momentOf, RUN_ENDINGS, sighting, type EndingId, type RunRecord } from '@core/ink';
+import { spell } from '@core/quantity';
+import { missing, stopOffer } from '@core/run';
 import { wallNow } from '../kit/clock';
 import DraftOffer from '../kit/DraftOffer.vue';
 import { useDraft } from '../kit/drafts';

@@ -1,6 +1,8 @@
 import { defineStore } from 'pinia';
 import { computed, ref, shallowRef } from 'vue';
-import { entrySays, lastEntered, momentOf, spell, writeEntryLine, type Entry } from '@core';
+import { entrySays, momentOf, type Entry } from '@core/ink';
+import { spell, writeEntryLine } from '@core/quantity';
+import { lastEntered } from '@core/run';
 import { wallNow } from '../kit/clock';
 import { keepMarks, keptMarks, type Marks } from '../ledger/ledger';
 import { useLanes } from '../logbook/lanes';

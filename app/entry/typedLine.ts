@@ -1,5 +1,7 @@
 import { ref, type Ref } from 'vue';
-import { parseEntryLine, assessLine, type Draft, type LineValues, type RunRecord } from '@core';
+import { type Draft, type RunRecord } from '@core/ink';
+import { parseEntryLine, type LineValues } from '@core/quantity';
+import { assessLine } from '@core/run';
 
 /** What a typed line comes to: what to say, or what to write. */
 export type Assessed = { says: string; isQuestion: boolean } | { draft: Draft; remark: string | undefined };

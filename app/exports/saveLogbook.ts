@@ -1,6 +1,6 @@
 import { proxy } from 'comlink';
 import { format } from 'date-fns';
-import { logbookHead } from '@core';
+import { logbookHead } from '@core/exchange';
 import { fileName, saveBlob } from '../kit/saveFile';
 import { everyRun } from '../ledger/filing';
 import type { SetAside } from '../ledger/ledger';

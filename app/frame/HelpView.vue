@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { onMounted, ref } from 'vue';
-import { CAUTIONS } from '@core';
+import { CAUTIONS } from '@core/advise';
 import { useLanes } from '../logbook/lanes';
 import CallFields from '../run/CallFields.vue';
 import { useOffline } from './offline';

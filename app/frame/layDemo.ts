@@ -1,6 +1,6 @@
 import type { Pinia } from 'pinia';
 import { CABLES, CHARGERS, DEVICES, finishedRuns, liveRun, METERS, STUDIES } from '../../demo/saltmarsh';
-import type { Kept } from '@core';
+import type { Kept } from '@core/bench';
 import { liveBook, shelfBook, store, studyBook } from '../ledger/databases';
 import { forgetLive } from '../ledger/ledger';
 import type { Reading } from '../ledger/readAhead';

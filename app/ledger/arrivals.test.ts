@@ -2,7 +2,8 @@
 import { emptyBrowser } from './testBrowser';
 import localforage from 'localforage';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
-import { inkOf, type Entry, type Header, type StoredRun } from '@core';
+import { type StoredRun } from '@core/exchange';
+import { inkOf, type Entry, type Header } from '@core/ink';
 import { exampleHeader } from '../../core/ink/example';
 import { endArrival, importAll, type Arriving } from './arrivals';
 import { catalogueBook, isArriving, liveBook, runBook, sampleBook, shelfBook } from './databases';

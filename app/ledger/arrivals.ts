@@ -1,4 +1,5 @@
-import { foldRun, joinInk, SCHEMA, type Entry, type Header, type StoredRun } from '@core';
+import { joinInk, type StoredRun } from '@core/exchange';
+import { foldRun, SCHEMA, type Entry, type Header } from '@core/ink';
 import localforage from 'localforage';
 import { ARRIVING, inkOfRun, isArriving, liveBook, nameOf, pictureBook, runBook, sampleBook, storeMissing } from './databases';
 import { pack, unpack } from './filing';

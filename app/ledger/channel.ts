@@ -1,5 +1,5 @@
 import { getCurrentScope, onScopeDispose } from 'vue';
-import type { Entry } from '@core';
+import type { Entry } from '@core/ink';
 
 export type ListName = 'shelf' | 'methods' | 'studies';
 /** What tabs tell each other: new ink of a live run, or that a list has changed. */

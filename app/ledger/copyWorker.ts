@@ -1,5 +1,5 @@
 import { expose } from 'comlink';
-import { replay, type Line } from '@core';
+import { replay, type Line } from '@core/exchange';
 import { isSnapshot } from './snapshotKeys';
 import { INK, rowsIn, type Row } from './transactions';
 

@@ -1,4 +1,5 @@
-import { entryMisfit, runMisfit, type Entry, type StoredRun } from '@core';
+import { entryMisfit, runMisfit, type StoredRun } from '@core/exchange';
+import { type Entry } from '@core/ink';
 import { StorageTrouble } from './storageTrouble';
 
 /** What is stored must be what its schema lets in: whatever reads it back relies on that. Loaded after the first picture, for schemas take long to build. */

@@ -1,16 +1,6 @@
-import {
-  foldRun,
-  joinInk,
-  migrate,
-  presentSummary,
-  SCHEMA,
-  summarise,
-  type Entry,
-  type Header,
-  type RunRecord,
-  type StoredRun,
-  type Summary,
-} from '@core';
+import { presentSummary, summarise, type Summary } from '@core/curve';
+import { joinInk, migrate, type StoredRun } from '@core/exchange';
+import { foldRun, SCHEMA, type Entry, type Header, type RunRecord } from '@core/ink';
 import { allOf, catalogueBook, dropInk, liveBook, runBook, removeValue, runsWithInk, sampleBook, store } from './databases';
 import { allInk } from './ink';
 import { append, asideOf, liveRuns, type Begun, type SetAside } from './ledger';

@@ -1,7 +1,7 @@
 // First: it puts the database in place that the others look for as they load.
 import { emptyBrowser } from './testBrowser';
 import { beforeEach, describe, expect, it } from 'vitest';
-import { inkOf, type Entry } from '@core';
+import { inkOf, type Entry } from '@core/ink';
 import { exampleHeader } from '../../core/ink/example';
 import { inkOfRun } from './databases';
 import { file, filedRun } from './filing';

@@ -1,4 +1,4 @@
-import type { Entry } from '@core';
+import type { Entry } from '@core/ink';
 import { SNAPSHOT } from './snapshotKeys';
 import { answer, INK, within } from './transactions';
 

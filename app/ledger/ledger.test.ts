@@ -1,7 +1,8 @@
 // First: it puts the database in place that the others look for as they load.
 import { emptyBrowser } from './testBrowser';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
-import { inkOf, type Entry, type Header, type StoredRun } from '@core';
+import { type StoredRun } from '@core/exchange';
+import { inkOf, type Entry, type Header } from '@core/ink';
 import { exampleHeader } from '../../core/ink/example';
 import { catalogueBook, liveBook, runBook, runsWithInk } from './databases';
 import { importAll } from './arrivals';

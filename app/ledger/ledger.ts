@@ -1,5 +1,6 @@
 import { nanoid } from 'nanoid';
-import { foldRun, isPlainReading, joinInk, migrate, type Draft, type Entry, type Header, type RunRecord } from '@core';
+import { joinInk, migrate } from '@core/exchange';
+import { foldRun, isPlainReading, type Draft, type Entry, type Header, type RunRecord } from '@core/ink';
 import { dropInk, inkOfRun, liveBook, removeValue, rowsOf, runBook, runsWithInk, store, storeAll } from './databases';
 import { allInk, dropSnapshots, keyOf, takeSnapshots } from './ink';
 import { exclusively } from './locks';

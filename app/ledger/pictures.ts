@@ -1,5 +1,5 @@
 import { nanoid } from 'nanoid';
-import { ImportError } from '@core';
+import { ImportError } from '@core/exchange';
 import { pictureBook, store } from './databases';
 
 /** Pictures taken as evidence are kept beside the ink, each under an id of its own, small enough that a hundred of them weigh little. */

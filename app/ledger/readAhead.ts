@@ -1,4 +1,4 @@
-import type { Entry } from '@core';
+import type { Entry } from '@core/ink';
 import { catalogueBook, liveBook, rowsOf, runsWithInk, shelfBook } from './databases';
 import { inkBySnapshots } from './ink';
 import { isCopied } from './secondCopy';

@@ -1,4 +1,4 @@
-import { replay } from '@core';
+import { replay } from '@core/exchange';
 import { COPIED_NAMES, isCopiedBook, liveBook, nameOf, runBook, shelfBook, storeMissing } from './databases';
 import { allInk } from './ink';
 import { exclusively } from './locks';

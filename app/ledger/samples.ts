@@ -1,4 +1,5 @@
-import { QUANTITIES, type Samples } from '@core';
+import { type Samples } from '@core/ink';
+import { QUANTITIES } from '@core/quantity';
 import { nameOf, sampleBook } from './databases';
 import { answer, within } from './transactions';
 

@@ -1,5 +1,5 @@
 import type { Remote } from 'comlink';
-import type { Line } from '@core';
+import type { Line } from '@core/exchange';
 import type { Compared, SecondCopy } from './copyWorker';
 
 /**

@@ -1,6 +1,8 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue';
-import { expectationOf, explain, portName, portsOf, negotiate, type Charger, type Device, type Header } from '@core';
+import { portName, portsOf, type Charger, type Device } from '@core/bench';
+import { type Header } from '@core/ink';
+import { expectationOf, explain, negotiate } from '@core/power';
 import { useShelf } from './shelf';
 
 /** What lies between a device and its charger: port, cable and meter, and what the pairing is then expected to give. */

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue';
-import { logbookOf, writeLogbook, type Entry, type Header } from '@core';
+import { logbookOf, writeLogbook } from '@core/exchange';
+import { type Entry, type Header } from '@core/ink';
 import { fileName, saveFile } from '../kit/saveFile';
 import { entryOf } from '../ledger/ledger';
 import { useShelf } from './shelf';

@@ -1,6 +1,6 @@
 import { defineStore } from 'pinia';
 import { computed, shallowReactive, shallowRef } from 'vue';
-import type { RunRecord } from '@core';
+import type { RunRecord } from '@core/ink';
 import { keepBoard, keptBoard, type Board } from '../ledger/ledger';
 import { useLanes } from './lanes';
 import { useLogbook } from './runs';

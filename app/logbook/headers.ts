@@ -1,5 +1,5 @@
 import { nanoid } from 'nanoid';
-import { SCHEMA, type Header } from '@core';
+import { SCHEMA, type Header } from '@core/ink';
 import { useLanes } from './lanes';
 import { penFor } from './penFor';
 import { useLogbook } from './runs';

@@ -1,7 +1,7 @@
 // First: it puts the database in place that the others look for as they load.
 import { emptyBrowser, newTab } from '../ledger/testBrowser';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
-import type { Draft } from '@core';
+import type { Draft } from '@core/ink';
 import { exampleHeader } from '../../core/ink/example';
 import { catalogueBook, dropInk, liveBook, runBook, store } from '../ledger/databases';
 import { rawRun, removeRun } from '../ledger/filing';

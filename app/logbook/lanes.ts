@@ -1,6 +1,7 @@
 import { defineStore } from 'pinia';
 import { computed, shallowReactive, shallowRef, triggerRef, watch, type ComputedRef, type ShallowRef } from 'vue';
-import { foldRun, inOrderOfDue, LANE_LETTERS, newsOf, type Draft, type Entry, type Header, type RunRecord } from '@core';
+import { foldRun, type Draft, type Entry, type Header, type RunRecord } from '@core/ink';
+import { inOrderOfDue, LANE_LETTERS, newsOf } from '@core/run';
 import { useNow } from '../kit/clock';
 import { onTabs, tellTabs } from '../ledger/channel';
 import { file, listAll, tidy, unfile } from '../ledger/filing';

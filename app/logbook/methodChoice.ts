@@ -1,4 +1,4 @@
-import type { CadenceText } from '@core';
+import type { CadenceText } from '@core/method';
 
 /** How a run is taken: by a school of the trade, or at the check times of an earlier run, each adjusted at will. */
 export interface MethodChoice {

@@ -1,7 +1,8 @@
 // First: it puts the database in place that the others look for as they load.
 import { emptyBrowser, newTab } from '../ledger/testBrowser';
 import { beforeEach, expect, it } from 'vitest';
-import { SCHEMA, SCHOOLS, type OwnMethod } from '@core';
+import { SCHEMA } from '@core/ink';
+import { SCHOOLS, type OwnMethod } from '@core/method';
 import { methodBook } from '../ledger/databases';
 import { useMethods } from './methods';
 

@@ -1,6 +1,8 @@
 import { defineStore } from 'pinia';
 import { computed } from 'vue';
-import { migrate, SCHEMA, SCHOOLS, withRule, type OwnMethod, type School } from '@core';
+import { migrate } from '@core/exchange';
+import { SCHEMA } from '@core/ink';
+import { SCHOOLS, withRule, type OwnMethod, type School } from '@core/method';
 import { methodBook } from '../ledger/databases';
 import { byName, keptList } from '../ledger/keptList';
 

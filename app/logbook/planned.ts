@@ -1,4 +1,6 @@
-import { cellsOf, writeCadence, type Header } from '@core';
+import { type Header } from '@core/ink';
+import { writeCadence } from '@core/method';
+import { cellsOf } from '@core/plan';
 import type { MethodChoice } from './methodChoice';
 import type { useShelf } from './shelf';
 import type { useStudies } from './studies';

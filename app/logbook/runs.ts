@@ -1,6 +1,8 @@
 import { defineStore } from 'pinia';
 import { shallowRef } from 'vue';
-import { foldRun, type Draft, type RunRecord, type StoredRun, type Summary } from '@core';
+import { type Summary } from '@core/curve';
+import { type StoredRun } from '@core/exchange';
+import { foldRun, type Draft, type RunRecord } from '@core/ink';
 import type { Arriving } from '../ledger/arrivals';
 import { onTabs, tellTabs } from '../ledger/channel';
 import { amend, catalogue, filedRun } from '../ledger/filing';

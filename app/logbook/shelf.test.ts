@@ -1,7 +1,8 @@
 // First: it puts the database in place that the others look for as they load.
 import { emptyBrowser, newTab } from '../ledger/testBrowser';
 import { beforeEach, expect, it } from 'vitest';
-import { SCHEMA, type Kept } from '@core';
+import { type Kept } from '@core/bench';
+import { SCHEMA } from '@core/ink';
 import { shelfBook } from '../ledger/databases';
 import { useShelf } from './shelf';
 

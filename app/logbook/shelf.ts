@@ -1,6 +1,8 @@
 import { defineStore } from 'pinia';
 import { computed } from 'vue';
-import { migrate, SCHEMA, SHELVES, type Gear, type GearOn, type Kept, type Shelf } from '@core';
+import { SHELVES, type Gear, type GearOn, type Kept, type Shelf } from '@core/bench';
+import { migrate } from '@core/exchange';
+import { SCHEMA } from '@core/ink';
 import { shelfBook } from '../ledger/databases';
 import { byName, keptList } from '../ledger/keptList';
 

@@ -1,6 +1,7 @@
 import { defineStore } from 'pinia';
 import { computed } from 'vue';
-import { migrate, type Study } from '@core';
+import { migrate } from '@core/exchange';
+import { type Study } from '@core/plan';
 import { studyBook } from '../ledger/databases';
 import { byName, keptList } from '../ledger/keptList';
 import { useLanes } from './lanes';

@@ -1,7 +1,7 @@
 // First: it puts the database in place that the others look for as they load.
 import { emptyBrowser, newTab } from '../ledger/testBrowser';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
-import { elapsedAt } from '@core';
+import { elapsedAt } from '@core/ink';
 import { exampleHeader } from '../../core/ink/example';
 import { liveBook } from '../ledger/databases';
 import { keepHeartbeat } from '../ledger/ledger';

@@ -1,6 +1,8 @@
 import { defineStore } from 'pinia';
 import { computed, ref, shallowRef } from 'vue';
-import { clockJump, elapsedAt, momentOf, SLEPT, spell, type RunRecord, type Tick } from '@core';
+import { elapsedAt, momentOf, type RunRecord } from '@core/ink';
+import { spell } from '@core/quantity';
+import { clockJump, SLEPT, type Tick } from '@core/run';
 import { onTick, setClockJump } from '../kit/clock';
 import { keepHeartbeat, lastHeartbeat } from '../ledger/ledger';
 import { useLanes } from './lanes';

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { CadenceText } from '@core';
+import type { CadenceText } from '@core/method';
 
 /** When readings fall due, as a person types it. Which fields there are hangs on the kind of cadence. */
 defineProps<{ error: string }>();

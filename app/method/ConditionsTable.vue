@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { Condition } from '@core';
+import type { Condition } from '@core/method';
 
 /** The settings that must match from run to run. They are confirmed at the start of each. */
 const props = defineProps<{ conditions: Condition[] }>();

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { format } from 'date-fns';
 import { computed, onMounted, ref } from 'vue';
-import { writeCadence, type Condition, type School } from '@core';
+import { writeCadence, type Condition, type School } from '@core/method';
 import type { MethodChoice } from '../logbook/methodChoice';
 import { useMethods } from '../logbook/methods';
 import { useLogbook } from '../logbook/runs';

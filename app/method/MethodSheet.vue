@@ -13,8 +13,8 @@ import {
   type Condition,
   type OwnMethod,
   type School,
-  readDecimal,
-} from '@core';
+} from '@core/method';
+import { readDecimal } from '@core/quantity';
 import DraftOffer from '../kit/DraftOffer.vue';
 import { useDraft } from '../kit/drafts';
 import type { MethodChoice } from '../logbook/methodChoice';

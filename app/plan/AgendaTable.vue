@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { format } from 'date-fns';
 import { computed, ref, watch } from 'vue';
-import { runKey, type Appointment, type PlannedRun } from '@core';
+import { runKey, type Appointment, type PlannedRun } from '@core/plan';
 import { vFocus } from '../kit/vFocus';
 
 /** The calendar as a list: what the paper shows, in words, and where a run is pinned, moved or let go by keyboard. */

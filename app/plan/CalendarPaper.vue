@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, useTemplateRef } from 'vue';
-import type { Appointment, PlannedRun, Stretch } from '@core';
+import type { Appointment, PlannedRun, Stretch } from '@core/plan';
 import { momentAt, paperOf } from './paper';
 import PlannedMark from './PlannedMark.vue';
 

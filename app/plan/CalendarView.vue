@@ -1,7 +1,9 @@
 <script setup lang="ts">
 import { format } from 'date-fns';
 import { computed, ref } from 'vue';
-import { cellsOf, runInWords, spell, writeAgenda, writeICalendar, type Appointment, type PlannedRun } from '@core';
+import { writeAgenda, writeICalendar } from '@core/exchange';
+import { cellsOf, runInWords, type Appointment, type PlannedRun } from '@core/plan';
+import { spell } from '@core/quantity';
 import { fileName, saveFile } from '../kit/saveFile';
 import { penFor } from '../logbook/penFor';
 import { useLogbook } from '../logbook/runs';

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { ref } from 'vue';
-import { CAUTIONS, DAYS, readHours, writeHours, type Calendar } from '@core';
+import { CAUTIONS } from '@core/advise';
+import { DAYS, readHours, writeHours, type Calendar } from '@core/plan';
 
 /** When somebody is there, and what a run takes of them and of the gear. */
 const props = defineProps<{ calendar: Calendar; errors: readonly string[]; needsLength: boolean }>();

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { format } from 'date-fns';
 import { computed, ref } from 'vue';
-import { progressOf, willNotCharge, type Progress, type Setup, type Study } from '@core';
+import { progressOf, willNotCharge, type Progress, type Setup, type Study } from '@core/plan';
 import { vFocus } from '../kit/vFocus';
 
 /** The matrix of a study: what is tested, begun, untested, and left out on purpose with its reason. */

@@ -2,7 +2,7 @@
 import { nanoid } from 'nanoid';
 import { computed, onMounted } from 'vue';
 import { useRouter } from 'vue-router';
-import { progressOf } from '@core';
+import { progressOf } from '@core/plan';
 import { useShelf } from '../logbook/shelf';
 import { useStudies } from '../logbook/studies';
 import UnreadNote from '../logbook/UnreadNote.vue';

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue';
-import { ORDERS, QUESTIONS, SCHOOLS, STATES, writeCadence, type School, type Study } from '@core';
+import { SCHOOLS, writeCadence, type School } from '@core/method';
+import { ORDERS, QUESTIONS, STATES, type Study } from '@core/plan';
 import type { MethodChoice } from '../logbook/methodChoice';
 import { useShelf } from '../logbook/shelf';
 import MethodFields from '../method/MethodFields.vue';

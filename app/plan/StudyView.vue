@@ -2,19 +2,9 @@
 import { computed, onMounted, ref, shallowRef } from 'vue';
 import { useRouter } from 'vue-router';
 import { ValidationError } from 'yup';
-import {
-  CONDITIONS,
-  nextRun,
-  readCadence,
-  SCHEMA,
-  SCHOOLS,
-  setupsOf,
-  studySchema,
-  writeCadence,
-  type CadenceText,
-  type Condition,
-  type Study,
-} from '@core';
+import { SCHEMA } from '@core/ink';
+import { CONDITIONS, readCadence, SCHOOLS, writeCadence, type CadenceText, type Condition } from '@core/method';
+import { nextRun, setupsOf, studySchema, type Study } from '@core/plan';
 import type { MethodChoice } from '../logbook/methodChoice';
 import { useShelf } from '../logbook/shelf';
 import { useStudies } from '../logbook/studies';

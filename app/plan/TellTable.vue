@@ -1,6 +1,8 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue';
-import { cheapestChange, costOf, fixed, LEVELS, nominal, powerTelling, spell, tellings, type Change, type Setup, type Study } from '@core';
+import { LEVELS } from '@core/curve';
+import { cheapestChange, costOf, powerTelling, tellings, type Change, type Setup, type Study } from '@core/plan';
+import { fixed, nominal, spell } from '@core/quantity';
 import { useShelf } from '../logbook/shelf';
 
 /** What a study costs, and what its readings will be able to tell; asked for a difference, the cheapest change that would show it. */

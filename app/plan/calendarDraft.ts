@@ -16,7 +16,7 @@ import {
   type Calendar,
   type Placed,
   type Study,
-} from '@core';
+} from '@core/plan';
 import { ValidationError } from 'yup';
 import { useShelf } from '../logbook/shelf';
 import { useStudies } from '../logbook/studies';

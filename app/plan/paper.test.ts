@@ -1,5 +1,5 @@
 import { expect, it } from 'vitest';
-import type { Appointment } from '@core';
+import type { Appointment } from '@core/plan';
 import { momentAt, paperOf } from './paper';
 
 const midnight = new Date(2027, 2, 1).getTime() / 1000;

@@ -1,5 +1,5 @@
 import { format, startOfDay } from 'date-fns';
-import type { Appointment, Stretch } from '@core';
+import type { Appointment, Stretch } from '@core/plan';
 
 /** A run, or the part of it that falls on a day, as it is drawn: shares of the width of the paper, 0 to 1. */
 export interface Mark {

@@ -1,6 +1,6 @@
 import { proxy } from 'comlink';
 import { onScopeDispose, ref, shallowRef } from 'vue';
-import type { Found, Problem } from '@core';
+import type { Found, Problem } from '@core/plan';
 import type { Planner } from '../workers/planner';
 import { wrapped } from '../workers/wrapped';
 

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue';
-import type { RunRecord } from '@core';
+import type { RunRecord } from '@core/ink';
 import { wallTime } from '../kit/clock';
 import { useBoard } from '../logbook/board';
 import { useLogbook } from '../logbook/runs';

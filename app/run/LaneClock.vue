@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue';
-import { chargingTime, clock, countdown, elapsedAt, type RunRecord } from '@core';
+import { chargingTime, elapsedAt, type RunRecord } from '@core/ink';
+import { clock, countdown } from '@core/quantity';
 import { useNow } from '../kit/clock';
 
 /** What of a lane moves with every second, by itself: how long it has been charging, and the countdown to its next reading. */

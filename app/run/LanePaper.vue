@@ -1,6 +1,8 @@
 <script setup lang="ts">
 import { computed } from 'vue';
-import { decidedAt, spell, type Forecast, type RunRecord } from '@core';
+import { type RunRecord } from '@core/ink';
+import { spell } from '@core/quantity';
+import { decidedAt, type Forecast } from '@core/run';
 import InkStrip from '../strip/InkStrip.vue';
 import { ghostDots, tracedWithPencil } from '../strip/trace';
 

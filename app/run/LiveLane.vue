@@ -1,7 +1,10 @@
 <script setup lang="ts">
 import { max } from 'd3-array';
 import { computed, defineAsyncComponent, onMounted, ref } from 'vue';
-import { dueOf, elapsedAt, forecasts, isHot, LEVELS, nominal, sighting, sourceAt, TEMPERATURES, type RunRecord, type Track } from '@core';
+import { isHot, LEVELS } from '@core/curve';
+import { elapsedAt, sighting, sourceAt, type RunRecord, type Track } from '@core/ink';
+import { nominal, TEMPERATURES } from '@core/quantity';
+import { dueOf, forecasts } from '@core/run';
 import { afterPaint } from '../kit/afterPaint';
 import { useNow, wallTime } from '../kit/clock';
 import PenNib from '../strip/PenNib.vue';

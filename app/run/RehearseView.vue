@@ -1,22 +1,9 @@
 <script setup lang="ts">
 import { computed, onBeforeUnmount, ref, shallowRef } from 'vue';
-import {
-  castOf,
-  dueOf,
-  foldRun,
-  inOrderOfDue,
-  LANE_LETTERS,
-  MOST_ACTORS,
-  readDecimal,
-  scoreOf,
-  seeded,
-  spell,
-  standIn,
-  type Actor,
-  type Draft,
-  type Entry,
-  type RunRecord,
-} from '@core';
+import { foldRun, type Draft, type Entry, type RunRecord } from '@core/ink';
+import { readDecimal, spell } from '@core/quantity';
+import { castOf, dueOf, inOrderOfDue, LANE_LETTERS, MOST_ACTORS, scoreOf, standIn, type Actor } from '@core/run';
+import { seeded } from '@core/simulate';
 import { useTypedLine } from '../entry/typedLine';
 import LiveLane from './LiveLane.vue';
 import ScoreTable from './ScoreTable.vue';

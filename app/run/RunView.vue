@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import { computed, defineAsyncComponent, onMounted, shallowRef, useTemplateRef } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
-import { LANE_LETTERS, type RunRecord } from '@core';
+import { type RunRecord } from '@core/ink';
+import { LANE_LETTERS } from '@core/run';
 import { useDueLine } from '../entry/dueLine';
 import { useKeys } from '../kit/shortcuts';
 import { useBoard } from '../logbook/board';

@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import { spell, type ReadingScore } from '@core';
+import { spell } from '@core/quantity';
+import { type ReadingScore } from '@core/run';
 
 /** How a rehearsal was read: lateness, misses and slips. */
 defineProps<{ rows: { name: string; score: ReadingScore }[]; isOver: boolean }>();

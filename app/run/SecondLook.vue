@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue';
-import { clock, momentOf, parseEntryLine, SECOND_LOOK, type Draft, type RunRecord, type Trial } from '@core';
+import { momentOf, SECOND_LOOK, type Draft, type RunRecord, type Trial } from '@core/ink';
+import { clock, parseEntryLine } from '@core/quantity';
 import { wallNow } from '../kit/clock';
 import { troubleOf } from '../logbook/trouble';
 

@@ -1,7 +1,9 @@
 <script setup lang="ts">
 import { computed, nextTick, ref, shallowRef, watch } from 'vue';
 import { useRouter } from 'vue-router';
-import { compatibility, sourceKey, type Charger, type Draft } from '@core';
+import { type Charger } from '@core/bench';
+import { compatibility, sourceKey } from '@core/compare';
+import { type Draft } from '@core/ink';
 import { useNow } from '../kit/clock';
 import { useLanes } from '../logbook/lanes';
 import { useShelf } from '../logbook/shelf';

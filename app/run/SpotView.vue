@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue';
 import { useRouter } from 'vue-router';
-import { CAUTIONS, LANE_LETTERS } from '@core';
+import { CAUTIONS } from '@core/advise';
+import { LANE_LETTERS } from '@core/run';
 import { wallNow } from '../kit/clock';
 import GearField from '../logbook/GearField.vue';
 import { newHeader } from '../logbook/headers';

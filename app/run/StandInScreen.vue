@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue';
-import type { Actor } from '@core';
+import type { Actor } from '@core/run';
 
 /** The display of a made-up device and the meter in its line, as they would be read. */
 const props = defineProps<{ name: string; sight: ReturnType<Actor['sight']> }>();

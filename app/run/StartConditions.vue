@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue';
-import { AMBIENT, differing, REST, type Condition } from '@core';
+import { AMBIENT, REST, type Condition } from '@core/method';
+import { differing } from '@core/plan';
 import { useLanes } from '../logbook/lanes';
 import type { PlannedStart } from '../logbook/planned';
 import { useLogbook } from '../logbook/runs';

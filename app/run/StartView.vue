@@ -4,21 +4,11 @@ import { useForm } from 'vee-validate';
 import { computed, nextTick, ref, shallowRef, useTemplateRef, onMounted } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import { number, object, string } from 'yup';
-import {
-  CAUTIONS,
-  LANE_LETTERS,
-  readCadence,
-  SCHOOLS,
-  writeCadence,
-  type Cadence,
-  type Charger,
-  type Condition,
-  type Device,
-  type Draft,
-  type Entry,
-  type Header,
-  type School,
-} from '@core';
+import { CAUTIONS } from '@core/advise';
+import { type Charger, type Device } from '@core/bench';
+import { type Draft, type Entry, type Header } from '@core/ink';
+import { readCadence, SCHOOLS, writeCadence, type Cadence, type Condition, type School } from '@core/method';
+import { LANE_LETTERS } from '@core/run';
 import { wallNow } from '../kit/clock';
 import { useSettings } from '../kit/settings';
 import { vFocus } from '../kit/vFocus';

@@ -1,17 +1,9 @@
 <script setup lang="ts">
 import { computed, nextTick, onMounted, ref, useTemplateRef } from 'vue';
-import {
-  clock,
-  likelyStatus,
-  momentOf,
-  parseEntryLine,
-  SETTLE,
-  STATUSES,
-  type Charger,
-  type Draft,
-  type RunRecord,
-  type StatusId,
-} from '@core';
+import { type Charger } from '@core/bench';
+import { likelyStatus } from '@core/compare';
+import { momentOf, SETTLE, STATUSES, type Draft, type RunRecord, type StatusId } from '@core/ink';
+import { clock, parseEntryLine } from '@core/quantity';
 import { wallNow } from '../kit/clock';
 import { troubleOf } from '../logbook/trouble';
 import TroubleNote from '../logbook/TroubleNote.vue';

@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import { writeCompatibility, type Compatible, type Tried } from '@core';
+import { type Compatible, type Tried } from '@core/compare';
+import { writeCompatibility } from '@core/exchange';
 import { saveFile } from '../kit/saveFile';
 
 /** What a spot check came to: for each charger what it does, awake and asleep; chime, icon and meter each as seen. */

@@ -3,7 +3,7 @@ import { Chart, LinearScale, LineController, LineElement, PointElement, Tooltip 
 import annotation from 'chartjs-plugin-annotation';
 import { max } from 'd3-array';
 import { computed, onBeforeUnmount, onMounted, shallowRef, useTemplateRef, watch } from 'vue';
-import type { Quantity } from '@core';
+import type { Quantity } from '@core/quantity';
 import { useSettings } from '../kit/settings';
 import { stripConfig, type Size, type StripLook } from './config';
 import StripTable from './StripTable.vue';

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue';
-import { quantityOf, spell, TRACKED, type Quantity } from '@core';
+import { quantityOf, spell, TRACKED, type Quantity } from '@core/quantity';
 import type { Trace } from './trace';
 
 /** The table twin of a strip, for those who hear it rather than see it. A long run is thinned, and says so. */

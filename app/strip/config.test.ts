@@ -1,5 +1,8 @@
 import { describe, expect, it } from 'vitest';
-import { expectedCharge, expectedRun, foldRun, inkOf, negotiate } from '@core';
+import { foldRun, inkOf } from '@core/ink';
+import { negotiate } from '@core/power';
+import { expectedRun } from '@core/run';
+import { expectedCharge } from '@core/simulate';
 import { exampleHeader } from '../../core/ink/example';
 import { stripConfig, tracksOf, type StripLook } from './config';
 import { expectedTrace, timeRules, traceOf, tracedWithPencil } from './trace';

@@ -1,7 +1,9 @@
 import type { Chart, ChartConfiguration, ChartDataset, Plugin, ScaleOptionsByType, TooltipItem } from 'chart.js';
 import type { AnnotationOptions } from 'chartjs-plugin-annotation';
 import { max, min } from 'd3-array';
-import { nominal, quantityOf, spell, TRACKED, type Forecast, type Quantity, type Span } from '@core';
+import { type Span } from '@core/curve';
+import { nominal, quantityOf, spell, TRACKED, type Quantity } from '@core/quantity';
+import { type Forecast } from '@core/run';
 import { PALETTES, type ThemeName } from '../kit/theme';
 import { penOf, PEN_COUNT, type Nib, type Pen } from './pens';
 import { timeRules, type Dot, type Trace } from './trace';

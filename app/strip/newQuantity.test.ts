@@ -15,12 +15,16 @@ vi.mock('../../core/quantity/quantities', async (original) => {
   return { TABLE: { ...TABLE, humidity: HUMIDITY } };
 });
 
-const core = await import('@core');
+const core = {
+  ...(await import('@core/quantity')),
+  ...(await import('@core/ink')),
+  ...(await import('@core/exchange')),
+};
 const { exampleHeader } = await import('../../core/ink/example');
 const { columnOf } = await import('../../core/exchange/columns');
 const { stripConfig } = await import('./config');
 const { traceOf } = await import('./trace');
-const humidity = 'humidity' as import('@core').Quantity;
+const humidity = 'humidity' as import('@core/quantity').Quantity;
 
 describe('a quantity that was added as one row', () => {
   const header = exampleHeader();

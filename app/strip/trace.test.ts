@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest';
-import { foldRun, inkOf, summarise } from '@core';
+import { summarise } from '@core/curve';
+import { foldRun, inkOf } from '@core/ink';
 import { exampleHeader } from '../../core/ink/example';
 import { outlineOf, traceOf } from './trace';
 

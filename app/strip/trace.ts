@@ -1,19 +1,8 @@
-import {
-  checksOf,
-  expectedRun,
-  forecasts,
-  ghostOf,
-  merged,
-  thin,
-  TRACKED,
-  unseenSpans,
-  type Expected,
-  type Forecast,
-  type Quantity,
-  type RunRecord,
-  type Span,
-  type Summary,
-} from '@core';
+import { checksOf, merged, thin, unseenSpans, type Span, type Summary } from '@core/curve';
+import { type RunRecord } from '@core/ink';
+import { TRACKED, type Quantity } from '@core/quantity';
+import { expectedRun, forecasts, ghostOf, type Forecast } from '@core/run';
+import { type Expected } from '@core/simulate';
 
 /** `[seconds from plug-in, value]`. */
 export type Dot = [number, number];

@@ -9,7 +9,7 @@ import {
   type Logbook,
   type LogbookHead,
   type StoredRun,
-} from '@core';
+} from '@core/exchange';
 
 /** What a file turned out to be. */
 export type ReadFile = { kind: 'logbook'; logbook: Logbook } | { kind: 'csv'; csv: CsvRun };

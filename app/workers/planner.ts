@@ -1,5 +1,5 @@
 import { expose } from 'comlink';
-import { search, type Found, type Problem } from '@core';
+import { search, type Found, type Problem } from '@core/plan';
 
 /** Plans are searched for here, so that a long search never stops the clock. Ended with its worker when it is called off. */
 const planner = {

@@ -1,5 +1,5 @@
 import { proxy, type Remote } from 'comlink';
-import { ImportError, type CsvOptions } from '@core';
+import { ImportError, type CsvOptions } from '@core/exchange';
 import type { Exchange, ReadFile } from './exchange';
 import { wrapped } from './wrapped';
 

@@ -1,5 +1,5 @@
 import { transferHandlers, wrap, type Remote } from 'comlink';
-import { ImportError } from '@core';
+import { ImportError } from '@core/exchange';
 import { watched } from '../kit/failures';
 
 /** Classes of errors that are told apart on this side, by the name they carry. */

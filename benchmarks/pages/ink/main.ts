@@ -1,5 +1,7 @@
 import { createPinia } from 'pinia';
-import { parseEntryLine, SCHEMA, assessLine, type Draft, type Header } from '@core';
+import { SCHEMA, type Draft, type Header } from '@core/ink';
+import { parseEntryLine } from '@core/quantity';
+import { assessLine } from '@core/run';
 import { useLanes } from '../../../app/logbook/lanes';
 
 /** Milliseconds of logging a reading the way the due line does, and of a bare put of the same value right beside it. */

@@ -1,5 +1,5 @@
 import { wrap } from 'comlink';
-import type { Found, Problem } from '@core';
+import type { Found, Problem } from '@core/plan';
 import type { Planner } from '../../../app/workers/planner';
 
 /** A plan, and how long the program's own worker searched for it, in seconds. */

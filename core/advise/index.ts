@@ -1,0 +1,2 @@
+export { namesOf, unfairness, verdict } from './verdict';
+export { CAUTIONS } from './cautions';

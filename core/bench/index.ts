@@ -1,0 +1,13 @@
+export { batteryDoubt, batteryFacts, batteryOf } from './battery';
+export { type Cable } from './cable';
+export { DATA_PORTS, PORT_CONNECTORS, type Charger, type Port } from './charger';
+export { portName } from './portName';
+export { portsOf } from './ports';
+export { type Device } from './device';
+export { FACTS, factsOf, type Fact, type FactGroup } from './facts';
+export { readLabel, type ReadLabel } from './label';
+export { type Meter } from './meter';
+export { writePort } from './portText';
+export { offerWatts, writeOffer, type Offer } from './offer';
+export { SCHEMAS } from './schemas';
+export { SHELVES, type Gear, type GearOn, type Kept, type Shelf } from './shelf';

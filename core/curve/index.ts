@@ -1,0 +1,12 @@
+export { milestone, type Milestone } from './milestone';
+export { gainAt, levelAt, type Gain } from './valueAt';
+export { energy, unseenSpans, type Energy, type Span } from './energy';
+export { peak, type Peak } from './peak';
+export { merged } from './merged';
+export { projection } from './energySample';
+export { stalls } from './stall';
+export { splitInWords, workloads, type Workload } from './workloads';
+export { gearOf, presentSummary, summarise, thin, type Summary } from './summary';
+export { checksOf, isHot, notices, watched, type Notice } from './notices';
+export { figuresOf, GAIN_TIMES, LEVELS, milestoneTime, writeGain, writeMilestone, type Figure } from './figures';
+export { type Working } from './working';

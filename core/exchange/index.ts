@@ -1,0 +1,15 @@
+export { writeCompatibility } from './compatibilityOut';
+export { writeAgenda, writeICalendar } from './calendarOut';
+export { ImportError } from './importError';
+export { LONGEST_ROW, MOST_VALUES } from './limits';
+export { migrate } from './migrate';
+export { CsvReader, readCsv, type CsvOptions, type CsvRun } from './csvIn';
+export { writeCsv } from './csvOut';
+export { readGearCsv, writeGearCsv, type NewGear, type ReadGear } from './gearCsv';
+export { joinInk } from './joinInk';
+export { logbookHead, logbookOf, logbookParts, writeLogbook, type Logbook, type LogbookHead, type StoredRun } from './logbook';
+export { LogbookReader, readLogbook } from './readLogbook';
+export { entryMisfit, runMisfit } from './runMisfit';
+export { type Misfit } from './fits';
+export { replay, type Line } from './replay';
+export { runFromCsv } from './runFromCsv';

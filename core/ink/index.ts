@@ -1,0 +1,26 @@
+export {
+  entriesSchema,
+  headerSchema,
+  type Draft,
+  type Event,
+  type Entry,
+  type Header,
+  type Note,
+  type Reading,
+  type Score,
+  type Source,
+  type Stop,
+  type Strike,
+  type Picture,
+  type Trial,
+} from './entry';
+export { endingSays, endingWord, RUN_ENDING_IDS, RUN_ENDINGS, type EndingId } from './endings';
+export { EVENTS, eventDetails, eventSays, type EventId } from './events';
+export { entrySays } from './entrySays';
+export { elapsedIn, footageSchema, type Footage } from './footage';
+export { SECOND_LOOK, SETTLE, STATUSES, statusSays, type StatusId } from './statuses';
+export { SCHEMA } from './version';
+export { EMPTY_TRACK, sighting, sightings, trackOf, type Samples, type Sighting, type Track } from './track';
+export { chargingTime, elapsedAt, foldRun, momentOf, sourceAt, valueIn, type RunRecord, type Seen, type Struck } from './fold';
+export { inkOf, type Jotted } from './build';
+export { isPlainReading } from './plainReading';

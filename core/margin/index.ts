@@ -1,0 +1,1 @@
+export { isTie, rank, standardUncertainty, surelyBelow, writeRank, type Bounds, type Rank } from './bounds';

@@ -1,0 +1,12 @@
+export { expectedRun } from './expected';
+export { forecasts, type Forecast } from './forecast';
+export { clockJump, SLEPT, type Tick } from './clockJump';
+export { worthReading } from './extra';
+export { ghostOf, writeGhost, type Ghost } from './ghost';
+export { isQuiet } from './quiet';
+export { lastEntered } from './lastEntered';
+export { castOf, MOST_ACTORS, scoreOf, standIn, type Actor, type ReadingScore } from './rehearsal';
+export { missing, ruleOf, stopOffer } from './stopping';
+export { newsOf } from './together';
+export { assessLine, type AssessedLine } from './assessLine';
+export { dueOf, inOrderOfDue, decidedAt, LANE_LETTERS, type Due } from './due';
