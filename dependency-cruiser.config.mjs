@@ -6,6 +6,7 @@ const CORE = [
   'simulate',
   'margin',
   'method',
+  'samples',
   'ink',
   'curve',
   'run',

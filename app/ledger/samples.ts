@@ -1,4 +1,4 @@
-import { type Samples } from '@core/ink';
+import type { Samples } from '@core/samples';
 import { QUANTITIES } from '@core/quantity';
 import { nameOf, sampleBook } from './databases';
 import { answer, within } from './transactions';

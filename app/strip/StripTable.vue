@@ -12,7 +12,7 @@ const BESIDE = TRACKED.filter((quantity) => quantity !== 'percent');
 
 const tables = computed(() =>
   props.traces.map(({ id, name, dots }) => {
-    const { percent = [] } = dots;
+    const percent = (dots.percent ?? []).filter(([, level]) => level !== undefined);
     const step = Math.max(1, Math.ceil(percent.length / MOST_ROWS));
     const others = BESIDE.map((quantity) => new Map(dots[quantity]));
     const rows = percent

@@ -4,9 +4,10 @@ import { max, min } from 'd3-array';
 import { type Span } from '@core/curve';
 import { nominal, quantityOf, spell, TRACKED, type Quantity } from '@core/quantity';
 import { type Forecast } from '@core/run';
+import type { Dot } from '@core/samples';
 import { PALETTES, type ThemeName } from '../kit/theme';
 import { penOf, PEN_COUNT, type Nib, type Pen } from './pens';
-import { timeRules, type Dot, type Trace } from './trace';
+import { timeRules, type Trace } from './trace';
 
 /** How large a strip is drawn: a row of a list, a lane of the board, or a sheet of its own. */
 export type Size = 'row' | 'lane' | 'sheet';
@@ -112,7 +113,7 @@ function lineOf(trace: Trace, track: Quantity, { theme, size, penned, until }: S
   return {
     label: trace.name,
     yAxisID: track,
-    data: broken(dots, track === 'watts' ? trace.unseen : []),
+    data: dots.map(toPoint),
     ...(inked || size === 'row'
       ? { borderColor: pen.colour, borderDash: penned ? pen.dash : [], borderWidth: size === 'row' ? 1.75 : 2 }
       : line),
@@ -124,18 +125,9 @@ function lineOf(trace: Trace, track: Quantity, { theme, size, penned, until }: S
   };
 }
 
-const toPoint = ([x, y]: Dot) => ({ x, y });
+/** Chart.js draws no line to or from a point that is not a number. */
+const toPoint = ([x, y]: Dot) => ({ x, y: y ?? Number.NaN });
 
-/** Points with a gap wherever nothing was seen for too long: no line is drawn across it. */
-function broken(dots: readonly Dot[], unseen: readonly Span[]): { x: number; y: number }[] {
-  let next = 0;
-  return dots.flatMap((dot) => {
-    const gap = unseen[next];
-    if (!gap || gap.to > dot[0]) return [toPoint(dot)];
-    while (next < unseen.length && (unseen[next]?.to ?? 0) <= dot[0]) next += 1;
-    return [{ x: (gap.from + gap.to) / 2, y: Number.NaN }, toPoint(dot)];
-  });
-}
 const radius = ({ nib }: Pen, size: Size) => (size === 'lane' ? 5 : 4) + (nib === 'circle' || nib === 'square' ? 0 : 1);
 
 function nibOf(pen: Pen, paper: string): Partial<LineSet> {
@@ -198,7 +190,9 @@ function timeScale({ until, theme, size }: StripLook): object {
 function valueScale(track: Quantity, traces: readonly Trace[], tracks: readonly Quantity[], { theme, size }: StripLook): Partial<Scale> {
   const palette = PALETTES[theme];
   const { track: drawn } = quantityOf(track);
-  const values = traces.flatMap(({ dots, expected }) => [...(dots[track] ?? []), ...(expected?.[track] ?? [])].map(([, value]) => value));
+  const values = traces.flatMap(({ dots, expected }) =>
+    [...(dots[track] ?? []), ...(expected?.[track] ?? [])].flatMap(([, value]) => value ?? []),
+  );
   const top = Math.max(0, max(values) ?? 0);
   const wattStep = roundStep(top);
   const ranges = {
@@ -371,7 +365,8 @@ function pencil(traces: readonly Trace[], tracks: readonly Quantity[], { theme }
           const [x, y] = [scales.x, scales[track]];
           if (!x || !y || !expected) continue;
           ctx.beginPath();
-          for (const [seconds, value] of expected[track] ?? []) ctx.lineTo(x.getPixelForValue(seconds), y.getPixelForValue(value));
+          for (const [seconds, value = Number.NaN] of expected[track] ?? [])
+            ctx.lineTo(x.getPixelForValue(seconds), y.getPixelForValue(value));
           ctx.stroke();
         }
       }
@@ -379,7 +374,8 @@ function pencil(traces: readonly Trace[], tracks: readonly Quantity[], { theme }
       for (const { ghost } of traces) {
         if (!ghost || !scales.x || !scales.percent) continue;
         ctx.beginPath();
-        for (const [seconds, value] of ghost) ctx.lineTo(scales.x.getPixelForValue(seconds), scales.percent.getPixelForValue(value));
+        for (const [seconds, value = Number.NaN] of ghost)
+          ctx.lineTo(scales.x.getPixelForValue(seconds), scales.percent.getPixelForValue(value));
         ctx.stroke();
       }
       ctx.setLineDash([]);
@@ -430,10 +426,10 @@ function names(traces: readonly Trace[], { theme }: StripLook): Plugin<'line'> {
       ctx.save();
       ctx.font = `11px ${WORDS}`;
       for (const { name, pen, dots } of traces) {
-        const last = dots.percent?.at(-1);
-        if (!last || !scales.x || !scales.percent) continue;
+        const [at, level] = dots.percent?.at(-1) ?? [];
+        if (at === undefined || level === undefined || !scales.x || !scales.percent) continue;
         ctx.fillStyle = penOf(pen, theme).colour;
-        ctx.fillText(name, scales.x.getPixelForValue(last[0]) + 6, scales.percent.getPixelForValue(last[1]) - 6);
+        ctx.fillText(name, scales.x.getPixelForValue(at) + 6, scales.percent.getPixelForValue(level) - 6);
       }
       ctx.restore();
     },

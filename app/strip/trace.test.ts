@@ -49,6 +49,13 @@ describe('a run as a strip draws it', () => {
     expect(trace.streamed.has('watts')).toBe(true);
   });
 
+  it('breaks the line of what a meter streamed wherever nothing was seen for too long', () => {
+    const seconds = Float64Array.from({ length: 40_000 }, (_, index) => (index < 20_000 ? index : index + 5000));
+    const celsius = { seconds, values: seconds.map(() => 30) };
+    const { dots } = traceOf(foldRun({ ...header, cadence: undefined }, [], { celsius }), 'x', 0);
+    expect(dots.celsius?.filter(([, value]) => value === undefined)).toEqual([[22_499.5, undefined]]);
+  });
+
   it('shows the same line from a summary as from the run', () => {
     const rows = Array.from({ length: 12 }, (_, index) => ({ seconds: index * 300, percent: 2 + index * 8 }));
     const run = foldRun(header, inkOf(header, rows));

@@ -1,11 +1,10 @@
-import { checksOf, merged, thin, unseenSpans, type Span, type Summary } from '@core/curve';
+import { checksOf, merged, unseenSpans, type Span, type Summary } from '@core/curve';
 import { type RunRecord } from '@core/ink';
 import { TRACKED, type Quantity } from '@core/quantity';
 import { expectedRun, forecasts, ghostOf, type Forecast } from '@core/run';
+import { longestBridge, rangeOf, type Dot } from '@core/samples';
 import { type Expected } from '@core/simulate';
 
-/** `[seconds from plug-in, value]`. */
-export type Dot = [number, number];
 /** What a strip draws of each quantity that has a track on it. */
 export type Dots = Partial<Record<Quantity, Dot[]>>;
 
@@ -39,6 +38,13 @@ const MOST_DOTS = 1500;
 /** Spans that lie closer than this share of the run are drawn as one. */
 const SPAN_GRAIN = 1 / 1000;
 
+/** Where nothing was seen for too long no line is drawn, neither of what a meter streamed nor of watts, whose area is energy. */
+function drawnOf(run: RunRecord, quantity: Quantity): Dot[] {
+  const track = run.tracks[quantity];
+  const isBroken = quantity === 'watts' || run.sampled.has(quantity);
+  return rangeOf(track, { most: MOST_DOTS, ...(isBroken && { bridge: longestBridge(track) }) });
+}
+
 /** A run for the strip. */
 export function traceOf(run: RunRecord, name: string, pen: number, now = run.end): Trace {
   const missed = checksOf(run, now).filter(({ state }) => state === 'missed');
@@ -48,7 +54,7 @@ export function traceOf(run: RunRecord, name: string, pen: number, now = run.end
     id: run.header.id,
     name,
     pen,
-    dots: Object.fromEntries(TRACKED.map((quantity) => [quantity, thin(run.tracks[quantity], MOST_DOTS)])),
+    dots: Object.fromEntries(TRACKED.map((quantity) => [quantity, drawnOf(run, quantity)])),
     streamed: new Set(TRACKED.filter((quantity) => run.sampled.has(quantity))),
     struck: run.struck.flatMap(({ seconds, reading }): Dot[] => (reading.percent === undefined ? [] : [[seconds, reading.percent]])),
     events: run.events
@@ -71,14 +77,14 @@ export function tracedWithPencil(run: RunRecord, now = run.end, coming = run.sto
 export function ghostDots(run: RunRecord, earlier: RunRecord | undefined): Dot[] | undefined {
   const laid = earlier && ghostOf(run, earlier);
   if (!laid) return undefined;
-  return thin(earlier.tracks.percent, MOST_DOTS / 3).flatMap(([seconds, value]): Dot[] =>
+  return rangeOf(earlier.tracks.percent, { from: -laid.shift, most: MOST_DOTS / 3 }).flatMap(([seconds, value]): Dot[] =>
     seconds + laid.shift < 0 ? [] : [[seconds + laid.shift, value]],
   );
 }
 
 /** An expected charge as a strip draws it. Temperatures are not drawn: they hang on a room nobody measured. */
 export function pencilOf({ seconds, percent, watts }: Expected): Dots {
-  const dots = (values: Float64Array) => thin({ seconds, values }, MOST_DOTS / 3);
+  const dots = (values: Float64Array) => rangeOf({ seconds, values }, { most: MOST_DOTS / 3 });
   return { percent: dots(percent), watts: dots(watts) };
 }
 

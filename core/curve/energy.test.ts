@@ -1,7 +1,8 @@
 import { sum } from 'simple-statistics';
 import { describe, expect, it } from 'vitest';
 import { trackOf } from '../ink/track';
-import { energy, medianInterval } from './energy';
+import { energy } from './energy';
+import { medianInterval } from '../samples/column';
 
 const watts = (...rows: [seconds: number, watts: number][]) => trackOf(rows.map(([seconds, value]) => ({ seconds, value })));
 

@@ -1,8 +1,6 @@
 import { averagePower } from '../quantity/electric';
 import type { Track } from '../ink/track';
-
-/** Times between two values further apart than this many median intervals are unseen, not bridged. */
-const LONGEST_BRIDGE = 3;
+import { longestBridge } from '../samples/column';
 
 /** A span of time, in seconds from plug-in. */
 export interface Span {
@@ -24,17 +22,9 @@ export interface Energy {
   unseen: Span[];
 }
 
-/** The middle of the times between rows, in seconds; `undefined` with fewer than two rows. */
-export function medianInterval({ seconds }: Track): number | undefined {
-  if (seconds.length < 2) return undefined;
-  const waits = Float64Array.from({ length: seconds.length - 1 }, (_, index) => (seconds[index + 1] ?? 0) - (seconds[index] ?? 0)).sort();
-  const middle = waits.length >> 1;
-  return waits.length % 2 === 1 ? waits[middle] : ((waits[middle - 1] ?? 0) + (waits[middle] ?? 0)) / 2;
-}
-
 /** Spans longer than three median intervals: nothing is known of them. Two rows alone leave none. */
 export function unseenSpans(track: Track): Span[] {
-  const longest = LONGEST_BRIDGE * (medianInterval(track) ?? Infinity);
+  const longest = longestBridge(track);
   const spans: Span[] = [];
   for (let index = 1; index < track.seconds.length; index += 1) {
     const [from = 0, to = 0] = [track.seconds[index - 1], track.seconds[index]];

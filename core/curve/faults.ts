@@ -1,5 +1,6 @@
 import type { RunRecord } from '../ink/fold';
-import { firstAfter, sighting, type Track } from '../ink/track';
+import { sighting, type Track } from '../ink/track';
+import { firstAfter } from '../samples/column';
 import { spell } from '../quantity/duration';
 import type { Span } from './energy';
 import { milestone, type Milestone } from './milestone';

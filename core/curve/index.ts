@@ -6,7 +6,7 @@ export { merged } from './merged';
 export { projection } from './energySample';
 export { stalls } from './stall';
 export { splitInWords, workloads, type Workload } from './workloads';
-export { gearOf, presentSummary, summarise, thin, type Summary } from './summary';
+export { gearOf, presentSummary, summarise, type Summary } from './summary';
 export { checksOf, isHot, notices, watched, type Notice } from './notices';
 export { figuresOf, GAIN_TIMES, LEVELS, milestoneTime, writeGain, writeMilestone, type Figure } from './figures';
 export { type Working } from './working';

@@ -2,10 +2,9 @@ import { expect, it } from 'vitest';
 import { exampleHeader } from '../ink/example';
 import { foldRun } from '../ink/fold';
 import { inkOf } from '../ink/build';
-import { trackOf } from '../ink/track';
 import { figuresOf } from './figures';
 import { notices } from './notices';
-import { presentSummary, summarise, thin, type Summary } from './summary';
+import { presentSummary, summarise, type Summary } from './summary';
 
 const header = exampleHeader();
 const minutes = (...rows: [minute: number, percent: number, watts: number, celsius: number][]) =>
@@ -77,17 +76,6 @@ it('sums a run up for a list', () => {
   });
   const { timeTo80: eighty, timeTo100: full, ...rest } = summarise(phone);
   expect(presentSummary({ ...rest, eighty, full } as unknown as Summary)).toEqual(summarise(phone));
-});
-
-it('thins a long track without losing its spike or its ends', () => {
-  const long = trackOf(Array.from({ length: 5000 }, (_, index) => ({ seconds: index, value: index === 3333 ? 99 : 10 })));
-  const thinned = thin(long, 40);
-  expect(thinned.length).toBeLessThanOrEqual(42);
-  expect(thinned).toContainEqual([3333, 99]);
-  expect([thinned[0], thinned.at(-1)]).toEqual([
-    [0, 10],
-    [4999, 10],
-  ]);
 });
 
 it('gives a figure for every place it names, and a place for every figure that has one', () => {

@@ -1,7 +1,9 @@
 import { endingWord } from '../ink/endings';
 import type { Header } from '../ink/entry';
 import type { RunRecord } from '../ink/fold';
-import { sighting, type Track } from '../ink/track';
+import { sighting } from '../ink/track';
+import { longestBridge } from '../samples/column';
+import { rangeOf, type Dot } from '../samples/range';
 import { milestoneOf } from './faults';
 import { milestoneTime, writeMilestone } from './figures';
 import { spell } from '../quantity/duration';
@@ -27,8 +29,8 @@ export interface Summary {
   /** Time to 80 and 100 %, in words. */
   timeTo80: string;
   timeTo100: string;
-  /** A few levels along the run, `[seconds, percent]`, for the strip in a list. */
-  outline: [number, number][];
+  /** A few levels along the run, for the strip in a list. */
+  outline: Dot[];
 }
 
 const OUTLINE_POINTS = 40;
@@ -70,32 +72,6 @@ export function summarise(run: RunRecord): Summary {
     stop: run.stop && endingWord(run.stop),
     timeTo80: inWords(80),
     timeTo100: inWords(100),
-    outline: thin(percent, OUTLINE_POINTS),
+    outline: rangeOf(percent, { most: OUTLINE_POINTS, ...(run.sampled.has('percent') && { bridge: longestBridge(percent) }) }),
   };
-}
-
-/**
- * A track with at most about so many rows for drawing: of every stretch its lowest and highest row, in order of time, so
- * that no spike is lost.
- *
- * @returns pairs of seconds and value
- */
-export function thin(track: Track, most: number): [number, number][] {
-  const { seconds, values } = track;
-  const rows = seconds.length;
-  const at = (index: number): [number, number] => [seconds[index] ?? 0, values[index] ?? 0];
-  if (rows <= most) return Array.from({ length: rows }, (_, index) => at(index));
-  const stretches = Math.max(1, Math.floor(most / 2) - 1);
-  const kept = new Set([0, rows - 1]);
-  for (let stretch = 0; stretch < stretches; stretch += 1) {
-    const from = Math.floor((stretch * rows) / stretches);
-    const to = Math.floor(((stretch + 1) * rows) / stretches);
-    let [lowest, highest] = [from, from];
-    for (let index = from; index < to; index += 1) {
-      if ((values[index] ?? 0) < (values[lowest] ?? 0)) lowest = index;
-      if ((values[index] ?? 0) > (values[highest] ?? 0)) highest = index;
-    }
-    kept.add(lowest).add(highest);
-  }
-  return [...kept].sort((one, other) => one - other).map(at);
 }

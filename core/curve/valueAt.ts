@@ -1,5 +1,6 @@
 import type { Bounds } from '../margin/bounds';
-import { firstAfter, sighting, type Track } from '../ink/track';
+import { sighting, type Track } from '../ink/track';
+import { firstAfter } from '../samples/column';
 import { spell } from '../quantity/duration';
 import { plain, type Working } from './working';
 

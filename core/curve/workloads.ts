@@ -1,6 +1,7 @@
 import type { Score } from '../ink/entry';
 import { sourceAt, type RunRecord } from '../ink/fold';
-import { firstAfter, sighting, type Track } from '../ink/track';
+import { sighting, type Track } from '../ink/track';
+import { firstAfter, rowsBetween } from '../samples/column';
 import { fixed } from '../quantity/figures';
 import { energy } from './energy';
 
@@ -89,7 +90,7 @@ function inputIs(battery: number | undefined, gain: number | undefined): Workloa
 
 /** Mean over time of what was read in a stretch; of one reading, that. */
 function meanIn(track: Track, from: number, to: number): number | undefined {
-  const part = within(track, from, to);
+  const part = rowsBetween(track, from, to);
   if (part.seconds.length < 2) return sighting(part, 0)?.value;
   let area = 0;
   for (let index = 1; index < part.seconds.length; index += 1)
@@ -99,13 +100,8 @@ function meanIn(track: Track, from: number, to: number): number | undefined {
 }
 
 function energyIn(watts: Track, from: number, to: number): number | undefined {
-  const part = within(watts, from, to);
+  const part = rowsBetween(watts, from, to);
   return part.seconds.length < 2 ? undefined : energy(part, to - from).wattHours;
-}
-
-function within(track: Track, from: number, to: number): Track {
-  const [first, last] = [firstAfter(track, from - 1e-6), firstAfter(track, to)];
-  return { seconds: Array.from(track.seconds).slice(first, last), values: Array.from(track.values).slice(first, last) };
 }
 
 /** The level that stood at a moment: the last seen by then. */

@@ -3,7 +3,7 @@ import type { Draft } from '../ink/entry';
 import { EVENTS } from '../ink/events';
 import { RUN_ENDING_IDS } from '../ink/endings';
 import { LONGEST_RUN, MOMENTS } from '../ink/ranges';
-import type { Samples } from '../ink/track';
+import type { Samples } from '../samples/column';
 import { parseClock } from '../quantity/duration';
 import { columnOf, type Column } from './columns';
 import { Growing } from './growing';

@@ -1,6 +1,6 @@
 import Papa from 'papaparse';
 import type { RunRecord } from '../ink/fold';
-import type { Samples } from '../ink/track';
+import type { Samples } from '../samples/column';
 import { QUANTITIES, quantityOf, type Quantity } from '../quantity/quantity';
 import { escapeFormula } from './escapeFormula';
 

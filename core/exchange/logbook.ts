@@ -6,7 +6,7 @@ import type { Entry, Header } from '../ink/entry';
 import type { OwnMethod } from '../method/ownMethod';
 import { SCHEMA } from '../ink/version';
 import type { Study } from '../plan/study';
-import type { Samples } from '../ink/track';
+import type { Samples } from '../samples/column';
 
 /** A run as it is kept: its header, its ink and a meter's samples if it has any. */
 export interface StoredRun {

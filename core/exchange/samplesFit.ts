@@ -1,5 +1,5 @@
 import { LONGEST_RUN } from '../ink/ranges';
-import type { Samples } from '../ink/track';
+import type { Samples } from '../samples/column';
 import type { Misfit } from './fits';
 import { MOST_VALUES } from './limits';
 import { QUANTITIES, type Quantity, quantityOf } from '../quantity/quantity';

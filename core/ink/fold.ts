@@ -1,6 +1,7 @@
 import { power } from '../quantity/electric';
 import type { Entry, Event, Header, Note, Picture, Reading, Source, Stop, Strike, Trial } from './entry';
-import { EMPTY_TRACK, sighting, sightings, trackOf, type Samples, type Sighting, type Track } from './track';
+import { EMPTY_TRACK, sighting, sightings, trackOf, type Sighting, type Track } from './track';
+import { type Samples } from '../samples/column';
 import { QUANTITIES, type Quantity } from '../quantity/quantity';
 
 /** A reading with its time from plug-in, in seconds. */

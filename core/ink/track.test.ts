@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { EMPTY_TRACK, firstAfter, sighting, sightings, trackOf } from './track';
+import { EMPTY_TRACK, sighting, sightings, trackOf } from './track';
+import { firstAfter } from '../samples/column';
 
 const track = trackOf([
   { seconds: 300, value: 12, entry: 'b' },
@@ -29,7 +30,7 @@ describe('a track of one quantity', () => {
     const times = fc.uniqueArray(fc.integer({ min: 0, max: 500 })).map((all) => all.sort((one, other) => one - other));
     fc.assert(
       fc.property(times, fc.integer({ min: -10, max: 510 }), (seconds, moment) => {
-        const found = firstAfter({ seconds, values: seconds }, moment);
+        const found = firstAfter({ seconds }, moment);
         expect(found).toBe(seconds.filter((each) => each <= moment).length);
       }),
     );

@@ -1,18 +1,9 @@
-import type { Quantity } from '../quantity/quantity';
+import type { Column } from '../samples/column';
 
-/**
- * One quantity over time: columns of equal length, ascending in time. A moment without a value has no row.
- * `entries` names the ink each row came from; a meter's samples have none.
- */
-export interface Track {
-  /** Seconds from plug-in. */
-  seconds: ArrayLike<number>;
-  values: ArrayLike<number>;
+/** One quantity of a run over time. `entries` names the ink each row came from; a meter's samples have none. */
+export interface Track extends Column {
   entries?: readonly string[] | undefined;
 }
-
-/** A meter's stream: a column pair for each quantity it gave. */
-export type Samples = Partial<Record<Quantity, { seconds: Float64Array; values: Float64Array }>>;
 
 /** One row of a track: a value and when it was seen, with its place in the ink if it has one. */
 export interface Sighting {
@@ -48,16 +39,4 @@ export function trackOf(rows: readonly Sighting[]): Track {
     values: ordered.map(({ value }) => value),
     entries: ordered.some(({ entry }) => entry !== undefined) ? ordered.map(({ entry }) => entry ?? '') : undefined,
   };
-}
-
-/** Index of the first row later than a moment: rows before it were seen at or before. Binary search. */
-export function firstAfter({ seconds }: Track, moment: number): number {
-  let low = 0;
-  let high = seconds.length;
-  while (low < high) {
-    const middle = (low + high) >> 1;
-    if ((seconds[middle] ?? Infinity) <= moment) low = middle + 1;
-    else high = middle;
-  }
-  return low;
 }

@@ -1,7 +1,8 @@
 import { max } from 'd3-array';
 import type { Draft } from '../ink/entry';
 import { sourceAt, valueIn, type RunRecord } from '../ink/fold';
-import { firstAfter, sighting } from '../ink/track';
+import { sighting } from '../ink/track';
+import { firstAfter } from '../samples/column';
 import { clock, spell } from '../quantity/duration';
 import type { LineValues } from '../quantity/entryLine';
 import { fixed } from '../quantity/figures';

@@ -1,5 +1,6 @@
 import type { RunRecord } from '../ink/fold';
-import { firstAfter, sighting } from '../ink/track';
+import { sighting } from '../ink/track';
+import { firstAfter } from '../samples/column';
 import { negotiate } from '../power/negotiate';
 import { expectedCharge, type Expected } from '../simulate/expected';
 

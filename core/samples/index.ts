@@ -1,0 +1,2 @@
+export { longestBridge, type Samples } from './column';
+export { rangeOf, type Dot } from './range';
