@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { namesOf, unfairness, verdict } from './advise';
 import { SCHEMAS } from './bench';
 import { compareRuns, compatibility } from './compare';
-import { LEVELS, figuresOf, isHot, notices, splitInWords, summarise, watched, workloads } from './curve';
+import { LEVELS, figuresOf, isHot, notices, readRun, splitInWords, summarise, watched, workloads, writeFigures } from './curve';
 import { entryMisfit, writeCsv } from './exchange';
 import {
   EVENTS,
@@ -259,7 +259,7 @@ describe('any run that the schemas let in', () => {
       fc.property(run, moment, ({ header: head, entries, samples: streamed }, now) => {
         const record = foldRun(head, entries, streamed);
         const elapsed = elapsedAt(record, now);
-        expect(said(figuresOf(record))).not.toMatch(PLAIN);
+        expect(said(writeFigures(figuresOf(record)))).not.toMatch(PLAIN);
         notices(record);
         watched(record);
         isHot(record);
@@ -283,14 +283,18 @@ describe('any run that the schemas let in', () => {
     fc.assert(
       fc.property(runs, fc.constantFrom(...LEVELS), (all, at) => {
         const records = all.map(({ header: head, entries, samples: streamed }) => foldRun(head, entries, streamed));
-        const rows = compareRuns(records, records[0]?.header.id ?? '', at);
+        const rows = compareRuns(
+          records.map((record) => readRun(record)),
+          records[0]?.header.id ?? '',
+          at,
+        );
         expect(said([verdict(rows, at), unfairness(rows), namesOf(rows)])).not.toMatch(PLAIN);
         for (const record of records) {
           const coming = forecasts(record, LEVELS);
           for (const { low, high } of coming) expect(Number.isFinite(low) && Number.isFinite(high) && low <= high).toBe(true);
           worthReading(record, coming, 900, 800);
           expectedRun(record);
-          const ghost = ghostOf(record, records[0] ?? record);
+          const ghost = ghostOf(record, (records[0] ?? record).tracks.percent);
           if (ghost) expect(writeGhost(ghost)).not.toMatch(PLAIN);
         }
       }),

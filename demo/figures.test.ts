@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { unfairness, verdict } from '@core/advise';
 import { compareRuns, compatibility } from '@core/compare';
-import { figuresOf, LEVELS, milestone, notices, stalls, summarise } from '@core/curve';
+import { figuresOf, LEVELS, milestone, notices, readRun, stalls, summarise, writeFigures } from '@core/curve';
 import { foldRun } from '@core/ink';
 import { costOf, setupsOf, tellings } from '@core/plan';
 import { expectations, explain, lessons } from '@core/power';
@@ -23,7 +23,7 @@ describe('the figures of the demo', () => {
     const all = records.flatMap((run) => {
       return [
         { ...summarise(run), outline: undefined },
-        ...figuresOf(run),
+        ...writeFigures(figuresOf(run)),
         ...Array.from({ length: 20 }, (__, index) => milestone(run.tracks.percent, 5 * (index + 1))),
         ...notices(run),
         ...stalls(run.tracks.percent),
@@ -39,7 +39,11 @@ describe('the figures of the demo', () => {
       const runs = records.filter(({ header }) => header.study?.id === study.id);
       const setups = setupsOf(study, shelf);
       const compared = LEVELS.flatMap((level) => {
-        const rows = compareRuns(runs, runs[0]?.header.id ?? '', level);
+        const rows = compareRuns(
+          runs.map((run) => readRun(run)),
+          runs[0]?.header.id ?? '',
+          level,
+        );
         return [...rows.map(({ run, ...row }) => ({ run: run.header.id, ...row })), ...verdict(rows, level), ...unfairness(rows)];
       });
       return [study.name, ...compared, ...tellings(study, setups, LEVELS), costOf(study, setups)];

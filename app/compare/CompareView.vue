@@ -5,13 +5,12 @@ import { format } from 'date-fns';
 import { namesOf, unfairness, verdict } from '@core/advise';
 import { compareRuns } from '@core/compare';
 import { LEVELS } from '@core/curve';
-import { type RunRecord } from '@core/ink';
 import { quantityOf, TRACKED, type Quantity } from '@core/quantity';
 import { useLanes } from '../logbook/lanes';
 import { useLogbook } from '../logbook/runs';
 import InkStrip from '../strip/InkStrip.vue';
 import { sharedOut } from '../strip/pens';
-import { traceOf } from '../strip/trace';
+import { openedOf, type Opened } from '../workers/opened';
 import CompareTable from './CompareTable.vue';
 
 /** Runs laid over each other, set against one of them. What is chosen stands in the address, so it can be kept and sent. */
@@ -32,7 +31,7 @@ const TRACKS = TRACKED.map((value) => {
 });
 const tracks = computed<Quantity[]>(() => (track.value === 'percent' ? ['percent'] : ['percent', track.value]));
 
-const records = shallowRef<RunRecord[]>([]);
+const opened = shallowRef<Opened[]>([]);
 const missing = shallowRef<string[]>([]);
 const choices = computed(() => [
   ...lanes.records.map(({ header }) => ({ id: header.id, name: `${header.device.name} on ${header.charger.name}, live` })),
@@ -46,28 +45,39 @@ watch(
   [chosen, () => lanes.records],
   async ([ids]) => {
     const found = await Promise.allSettled(
-      ids.map(async (id) => lanes.records.find(({ header }) => header.id === id) ?? (await logbook.open(id))),
+      ids.map(async (id) => {
+        const live = lanes.records.find(({ header }) => header.id === id);
+        return live ? openedOf(live) : logbook.open(id);
+      }),
     );
-    records.value = found.flatMap((each) => (each.status === 'fulfilled' ? [each.value] : []));
+    opened.value = found.flatMap((each) => (each.status === 'fulfilled' ? [each.value] : []));
     missing.value = ids.filter((_, index) => found[index]?.status === 'rejected');
   },
   { immediate: true },
 );
 
-const rows = computed(() => compareRuns(records.value, baseline.value ?? '', level.value));
+const rows = computed(() => compareRuns(opened.value, baseline.value ?? '', level.value));
 const names = computed(() => namesOf(rows.value));
-const pens = computed(() => sharedOut(records.value.map(({ header }) => header.pen)));
-const traces = computed(() => records.value.map((run, index) => traceOf(run, names.value[index] ?? '', pens.value[index] ?? 0)));
-const baselines = computed(() => records.value.map(({ header }, index) => ({ id: header.id, name: names.value[index] ?? '' })));
+const pens = computed(() => sharedOut(opened.value.map(({ run }) => run.header.pen)));
+const traces = computed(() =>
+  opened.value.map(({ trace }, index) => ({
+    ...trace,
+    expected: undefined,
+    forecasts: undefined,
+    name: names.value[index] ?? '',
+    pen: pens.value[index] ?? 0,
+  })),
+);
+const baselines = computed(() => opened.value.map(({ run }, index) => ({ id: run.header.id, name: names.value[index] ?? '' })));
 const baselineName = computed(() => baselines.value.find(({ id }) => id === baseline.value)?.name ?? '');
 const words = computed(() => verdict(rows.value, level.value));
 const unfair = computed(() => unfairness(rows.value));
 const title = computed(() => {
-  const devices = [...new Set(records.value.map(({ header }) => header.device.name))];
-  if (records.value.length < 2) return 'Compare';
+  const devices = [...new Set(opened.value.map(({ run }) => run.header.device.name))];
+  if (opened.value.length < 2) return 'Compare';
   return devices.length === 1
-    ? `${records.value.length} runs of ${devices[0] ?? ''}`
-    : `${records.value.length} runs, ${devices.length} devices`;
+    ? `${opened.value.length} runs of ${devices[0] ?? ''}`
+    : `${opened.value.length} runs, ${devices.length} devices`;
 });
 
 function ask(query: Record<string, string | undefined>): void {
@@ -79,7 +89,7 @@ function ask(query: Record<string, string | undefined>): void {
   <section class="sheet">
     <header>
       <h1>{{ title }}</h1>
-      <div v-if="records.length > 1" class="actions controls">
+      <div v-if="opened.length > 1" class="actions controls">
         <v-select
           :model-value="baseline"
           :items="baselines"
@@ -106,7 +116,7 @@ function ask(query: Record<string, string | undefined>): void {
       <v-btn to="/run" variant="flat" color="primary">Go to Run</v-btn>
     </div>
     <template v-else>
-      <div v-if="choosing || records.length < 2" class="choosing">
+      <div v-if="choosing || opened.length < 2" class="choosing">
         <v-autocomplete
           :model-value="chosen"
           :items="choices"
@@ -125,7 +135,7 @@ function ask(query: Record<string, string | undefined>): void {
       <p v-if="missing.length > 0" class="due missing" role="alert">
         {{ missing.length === 1 ? 'One of these runs is' : `${missing.length} of these runs are` }} not in this logbook. Choose again.
       </p>
-      <template v-if="records.length > 1">
+      <template v-if="opened.length > 1">
         <div class="spread">
           <div class="paper">
             <InkStrip :traces="traces" size="sheet" penned :tracks="tracks" :caption="`${title}, charge shown over time`" />

@@ -5,9 +5,9 @@ import { computed, ref, shallowRef, useTemplateRef, watch } from 'vue';
 import { useRouter } from 'vue-router';
 import { CAUTIONS } from '@core/advise';
 import { compatibility } from '@core/compare';
-import { figuresOf, notices, workloads, type Figure, type Notice } from '@core/curve';
+import { writeFigures, type Notice, type WrittenFigure } from '@core/curve';
 import { writeCsv } from '@core/exchange';
-import { endingSays, type Draft, type Entry, type RunRecord } from '@core/ink';
+import { endingSays, type Draft, type Entry } from '@core/ink';
 import type { Samples } from '@core/samples';
 import { cadenceInWords } from '@core/method';
 import { clock, spell } from '@core/quantity';
@@ -20,7 +20,7 @@ import { troubleOf } from '../logbook/trouble';
 import CompatibilityTable from '../strip/CompatibilityTable.vue';
 import InkStrip from '../strip/InkStrip.vue';
 import PenNib from '../strip/PenNib.vue';
-import { tracedWithPencil } from '../strip/trace';
+import { openedOf, type Opened } from '../workers/opened';
 import FigureList from './FigureList.vue';
 import InkTable from './InkTable.vue';
 import WorkTable from './WorkTable.vue';
@@ -35,19 +35,20 @@ const router = useRouter();
 const lanes = useLanes();
 const logbook = useLogbook();
 const line = useDueLine();
-const filed = shallowRef<RunRecord>();
+const filed = shallowRef<Opened>();
 const trouble = ref('');
-const shown = ref<Figure>();
+const shown = ref<WrittenFigure>();
 const noticed = ref<Notice>();
 
 const heading = useTemplateRef<HTMLElement>('heading');
 const { height: headingHeight } = useElementSize(heading, undefined, { box: 'border-box' });
 
 const live = computed(() => lanes.records.find(({ header }) => header.id === props.id));
-const run = computed(() => live.value ?? filed.value);
-const figures = computed(() => (run.value ? figuresOf(run.value) : []));
-const remarks = computed(() => (run.value ? notices(run.value).filter(({ kind }) => kind !== 'struck') : []));
-const traces = computed(() => (run.value ? [tracedWithPencil(run.value)] : []));
+const opened = computed(() => (live.value ? openedOf(live.value) : filed.value));
+const run = computed(() => opened.value?.run);
+const figures = computed(() => (opened.value ? writeFigures(opened.value.figures) : []));
+const remarks = computed(() => opened.value?.remarks ?? []);
+const traces = computed(() => (opened.value ? [opened.value.trace] : []));
 const band = computed(() => {
   const place = shown.value?.span ?? noticed.value;
   if (!place) return undefined;
@@ -62,9 +63,9 @@ const footageWords = computed(() => {
   return `, plugged in at ${clock(footage.offset)} of the clip${speed}${cuts}`;
 });
 /** Footage that was written up has no stop yet. */
-const isOpen = computed(() => Boolean(filed.value?.header.footage && !filed.value.stop && filed.value.readings.length > 0));
+const isOpen = computed(() => !live.value && Boolean(run.value?.header.footage && !run.value.stop && run.value.readings.length > 0));
 async function end(because: 'full' | 'window over'): Promise<void> {
-  const at = filed.value?.readings.at(-1)?.reading.at;
+  const at = filed.value?.run.readings.at(-1)?.reading.at;
   if (at !== undefined) await write({ kind: 'stop', at, because });
 }
 const isHot = computed(() => remarks.value.some(({ kind }) => kind === 'hot'));
@@ -86,7 +87,7 @@ watch(
   { immediate: true },
 );
 
-function show(figure: Figure): void {
+function show(figure: WrittenFigure): void {
   noticed.value = undefined;
   shown.value = shown.value?.id === figure.id ? undefined : figure;
 }
@@ -99,7 +100,7 @@ function point(notice: Notice): void {
 /** Adds ink to this run. */
 async function write(draft: Draft): Promise<void> {
   if (live.value) await lanes.write(props.id, draft);
-  else if (filed.value) filed.value = await logbook.write(filed.value, draft);
+  else if (filed.value) filed.value = await logbook.write(filed.value.run, draft);
 }
 
 async function exportFile(): Promise<void> {
@@ -116,7 +117,7 @@ async function exportFile(): Promise<void> {
 async function reopen(): Promise<void> {
   if (!filed.value) return;
   try {
-    await lanes.reopen(filed.value);
+    await lanes.reopen(filed.value.run);
     await router.push('/run');
   } catch (error) {
     trouble.value = troubleOf(error);
@@ -171,8 +172,8 @@ const enterStrike = (entry: Entry) => {
       </aside>
     </div>
     <div v-if="run.trials.length > 0" class="trials"><CompatibilityTable :rows="compatibility(run)" /></div>
-    <WorkTable :all="workloads(run)" />
-    <InkTable :run="run" :live="live !== undefined" :write="write" @enter-strike="enterStrike" />
+    <WorkTable :all="opened?.workloads ?? []" />
+    <InkTable v-if="opened" :run="opened.sketch" :live="live !== undefined" :write="write" @enter-strike="enterStrike" />
   </section>
   <section v-else class="sheet first-step">
     <template v-if="trouble">

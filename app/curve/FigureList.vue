@@ -1,11 +1,11 @@
 <script setup lang="ts">
 import { computed } from 'vue';
-import { type Figure } from '@core/curve';
+import { type WrittenFigure } from '@core/curve';
 import { spell } from '@core/quantity';
 
 /** The figures of a run in their groups. Each opens its working, and points out its place on the strip. */
-const props = defineProps<{ figures: Figure[]; shown: string | undefined }>();
-defineEmits<{ show: [figure: Figure] }>();
+const props = defineProps<{ figures: WrittenFigure[]; shown: string | undefined }>();
+defineEmits<{ show: [figure: WrittenFigure] }>();
 
 const MOST_USES = 12;
 const groups = computed(() =>
@@ -15,7 +15,7 @@ const groups = computed(() =>
   })),
 );
 
-function uses(figure: Figure) {
+function uses(figure: WrittenFigure) {
   const all = figure.working?.uses ?? [];
   return { listed: all.slice(0, MOST_USES), more: Math.max(0, all.length - MOST_USES) };
 }

@@ -1,7 +1,7 @@
 import { defineStore } from 'pinia';
 import { computed, shallowReactive, shallowRef } from 'vue';
-import type { RunRecord } from '@core/ink';
 import { keepBoard, keptBoard, type Board } from '../ledger/ledger';
+import type { Opened } from '../workers/opened';
 import { useLanes } from './lanes';
 import { useLogbook } from './runs';
 
@@ -10,7 +10,7 @@ export const useBoard = defineStore('board', () => {
   const lanes = useLanes();
   const logbook = useLogbook();
   const kept = shallowRef<Board>({ order: [], ghosts: {} });
-  const opened = shallowReactive(new Map<string, RunRecord>());
+  const opened = shallowReactive(new Map<string, Opened>());
 
   /** Lanes that were never moved come last, in the order of their start. */
   const shown = computed(() => {
@@ -52,7 +52,7 @@ export const useBoard = defineStore('board', () => {
     if (found) opened.set(id, found);
   }
 
-  const ghostUnder = (runId: string): RunRecord | undefined => opened.get(kept.value.ghosts[runId] ?? '');
+  const ghostUnder = (runId: string): Opened | undefined => opened.get(kept.value.ghosts[runId] ?? '');
 
   return { shown, load, move, lay, ghostUnder };
 });

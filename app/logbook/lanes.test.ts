@@ -65,7 +65,7 @@ describe('the live runs', () => {
     expect(lanes.records).toEqual([]);
     expect(logbook.summaries).toMatchObject([{ id, lastLevel: 12, stop: 'window over' }]);
 
-    await lanes.reopen(await logbook.open(id));
+    await lanes.reopen((await logbook.open(id)).run);
     expect(logbook.summaries).toEqual([]);
     await lanes.write(id, level(20, 10));
     await lanes.stop(id, stop(11));

@@ -1,6 +1,6 @@
 import { defineStore } from 'pinia';
 import { computed, shallowReactive, shallowRef, triggerRef, watch, type ComputedRef, type ShallowRef } from 'vue';
-import { foldRun, type Draft, type Entry, type Header, type RunRecord } from '@core/ink';
+import { foldRun, type Draft, type Entry, type Header, type RunInk, type RunRecord } from '@core/ink';
 import { inOrderOfDue, LANE_LETTERS, newsOf } from '@core/run';
 import { useNow } from '../kit/clock';
 import { onTabs, tellTabs } from '../ledger/channel';
@@ -244,7 +244,7 @@ export const useLanes = defineStore('lanes', () => {
   }
 
   /** Takes back the stop of a run that was filed: it counts on from its plug-in. @throws {StorageTrouble} */
-  async function reopen(record: RunRecord): Promise<void> {
+  async function reopen(record: RunInk): Promise<void> {
     const { header, entries, stop: stopped } = record;
     const seq = (entries.at(-1)?.seq ?? 0) + 1;
     // One whose stop was struck already needs no more.

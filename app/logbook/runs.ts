@@ -2,17 +2,18 @@ import { defineStore } from 'pinia';
 import { shallowRef } from 'vue';
 import { type Summary } from '@core/curve';
 import { type StoredRun } from '@core/exchange';
-import { foldRun, type Draft, type RunRecord } from '@core/ink';
+import type { Draft, RunInk } from '@core/ink';
 import type { Arriving } from '../ledger/arrivals';
 import { onTabs, tellTabs } from '../ledger/channel';
-import { amend, catalogue, filedRun } from '../ledger/filing';
+import { amend, catalogue } from '../ledger/filing';
 import { entryOf } from '../ledger/ledger';
 import type { Reading } from '../ledger/readAhead';
+import type { Opened } from '../workers/opened';
 
 /** The filed runs: a list of summaries, and those that were opened. */
 export const useLogbook = defineStore('logbook', () => {
   const summaries = shallowRef<Summary[]>([]);
-  const opened = new Map<string, RunRecord>();
+  const opened = new Map<string, Opened>();
   let arriving = Promise.resolve();
 
   async function load(reading?: Reading): Promise<void> {
@@ -28,23 +29,22 @@ export const useLogbook = defineStore('logbook', () => {
   /** Resolves when all that is still coming in is here. */
   const arrived = () => arriving;
 
-  /** The record of a filed run. @throws {StorageTrouble} when there is none of that id */
-  async function open(runId: string): Promise<RunRecord> {
+  /** A filed run and all that was worked out of it. @throws {StorageTrouble} when there is none of that id */
+  async function open(runId: string): Promise<Opened> {
     const known = opened.get(runId);
     if (known) return known;
     await arriving;
-    const { header, entries, samples } = await filedRun(runId);
-    const record = foldRun(header, entries, samples);
-    opened.set(runId, record);
-    return record;
+    const { openRun } = await import('../workers/openRun');
+    const found = await openRun(runId);
+    opened.set(runId, found);
+    return found;
   }
 
   /** Adds ink to a filed run. @throws {StorageTrouble} */
-  async function write(record: RunRecord, draft: Draft): Promise<RunRecord> {
-    const amended = await amend(record.header.id, entryOf(draft, (record.entries.at(-1)?.seq ?? 0) + 1));
+  async function write({ header, entries }: RunInk, draft: Draft): Promise<Opened> {
+    await amend(header.id, entryOf(draft, (entries.at(-1)?.seq ?? 0) + 1));
     await changed();
-    opened.set(record.header.id, amended);
-    return amended;
+    return open(header.id);
   }
 
   /** Imports runs and what comes with them: all of it or nothing. @throws {ImportError | StorageTrouble} saying what is stored */

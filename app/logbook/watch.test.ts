@@ -183,7 +183,7 @@ describe('the board', () => {
     await useLanes().start(exampleHeader({ id: `${id}-old`, plugInAt: wall - HOUR }), [{ kind: 'reading', at: wall - HOUR, percent: 3 }]);
     await useLanes().stop(`${id}-old`, { kind: 'stop', at: wall, because: 'other' });
     await useBoard().lay(id, `${id}-old`);
-    expect(useBoard().ghostUnder(id)?.header.id).toBe(`${id}-old`);
+    expect(useBoard().ghostUnder(id)?.run.header.id).toBe(`${id}-old`);
     await useBoard().lay(id, 'gone');
     expect(useBoard().ghostUnder(id)).toBeUndefined();
     await useBoard().lay(id, undefined);

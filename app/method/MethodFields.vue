@@ -48,7 +48,9 @@ async function remove(id: string): Promise<void> {
 
 /** Takes over when the earlier run was read, so that the two can be laid side by side. */
 async function takeTimes(id: string): Promise<void> {
-  const { readings } = await logbook.open(id);
+  const {
+    run: { readings },
+  } = await logbook.open(id);
   const at = [...new Set(readings.map(({ seconds }) => Math.round(seconds)).filter((seconds) => seconds >= 30))];
   choice.value = { earlier: id, timing: writeCadence({ kind: 'marks', at }) };
 }

@@ -10,7 +10,7 @@ const props = defineProps<{ run: RunRecord }>();
 
 const logbook = useLogbook();
 const board = useBoard();
-const laid = computed(() => board.ghostUnder(props.run.header.id)?.header.id);
+const laid = computed(() => board.ghostUnder(props.run.header.id)?.run.header.id);
 const earlier = computed(() => {
   const isSame = (device: string) => device === props.run.header.device.name;
   return [...logbook.summaries]

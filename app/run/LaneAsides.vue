@@ -8,6 +8,7 @@ import { spell } from '@core/quantity';
 import { ghostOf, ruleOf, stopOffer, worthReading, writeGhost, type Forecast } from '@core/run';
 import { wallTime } from '../kit/clock';
 import { useStudies } from '../logbook/studies';
+import type { Opened } from '../workers/opened';
 
 /** What a lane has to say beside its figures: what needs a look, what a reading now would be worth, how it stands to its ghost, when it may stop. */
 const props = defineProps<{
@@ -16,7 +17,7 @@ const props = defineProps<{
   coming: readonly Forecast[];
   dueAt: number | undefined;
   isDue: boolean;
-  ghost: RunRecord | undefined;
+  ghost: Opened | undefined;
 }>();
 
 const studies = useStudies();
@@ -27,8 +28,8 @@ const rule = computed(() => ruleOf(props.run));
 const prompt = computed(() => (props.isDue ? rule.value.due : rule.value.between));
 const behind = computed(() => {
   const { run, ghost } = props;
-  const laid = ghost && ghostOf(run, ghost);
-  return laid ? `${writeGhost(laid)}, against ${ghost.header.charger.name} on ${wallTime(ghost.header.plugInAt, true)}` : '';
+  const laid = ghost && ghostOf(run, ghost.sketch.tracks.percent);
+  return laid ? `${writeGhost(laid)}, against ${ghost.run.header.charger.name} on ${wallTime(ghost.run.header.plugInAt, true)}` : '';
 });
 const hours = computed(() => {
   const { study, plugInAt } = props.run.header;

@@ -5,13 +5,14 @@ import { spell } from '@core/quantity';
 import { decidedAt, type Forecast } from '@core/run';
 import InkStrip from '../strip/InkStrip.vue';
 import { ghostDots, tracedWithPencil } from '../strip/trace';
+import type { Opened } from '../workers/opened';
 
 /** The growing strip of a lane, with the charge to expect under it. Drawn when ink arrives, and when a check has turned out missed. */
 const props = defineProps<{
   run: RunRecord;
   elapsed: number;
   coming: Forecast[];
-  ghost?: RunRecord | undefined;
+  ghost?: Opened | undefined;
   isAlone?: boolean | undefined;
 }>();
 
@@ -22,7 +23,9 @@ const header = computed(() => props.run.header);
 const until = computed(() => (Math.floor((props.elapsed + 300) / HALF_HOUR) + 1) * HALF_HOUR);
 /** The strip looks no further than the last moment at which a check could turn out missed, so that it is not drawn every second. */
 const settled = computed(() => decidedAt(props.run, props.elapsed));
-const traces = computed(() => [{ ...tracedWithPencil(props.run, settled.value, props.coming), ghost: ghostDots(props.run, props.ghost) }]);
+const traces = computed(() => [
+  { ...tracedWithPencil(props.run, settled.value, props.coming), ghost: ghostDots(props.run, props.ghost?.sketch.tracks.percent) },
+]);
 const caption = computed(() => {
   const level = props.run.tracks.percent.values[props.run.tracks.percent.values.length - 1];
   const shown = level === undefined ? 'level unknown' : `${level} %`;

@@ -10,6 +10,7 @@ import { useNow, wallTime } from '../kit/clock';
 import PenNib from '../strip/PenNib.vue';
 import LaneAsides from './LaneAsides.vue';
 import LaneClock from './LaneClock.vue';
+import type { Opened } from '../workers/opened';
 
 /** The figures are there at once; the strip is drawn a moment after them. */
 const LanePaper = defineAsyncComponent(() => import('./LanePaper.vue'));
@@ -20,7 +21,7 @@ const props = defineProps<{
   letter: string;
   isSlim?: boolean;
   isAlone?: boolean;
-  ghost?: RunRecord | undefined;
+  ghost?: Opened | undefined;
   at?: number | undefined;
 }>();
 

@@ -43,7 +43,7 @@ watch(
     if (!plan) return;
     const live = lanes.records.map(({ header }) => header).filter(({ study }) => study?.id === plan.study.id);
     const filed = logbook.summaries.filter(({ study }) => study?.id === plan.study.id);
-    const opened = await Promise.all(filed.map(async ({ id }) => (await logbook.open(id)).header));
+    const opened = await Promise.all(filed.map(async ({ id }) => (await logbook.open(id)).run.header));
     const earlier = [...live, ...opened].map(({ conditions = [] }) => conditions);
     // A state is a part of the setup, not a condition that drifted.
     const asked = plan.conditions.filter(({ name }) => name !== 'state');

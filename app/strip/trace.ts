@@ -1,5 +1,5 @@
 import { checksOf, merged, unseenSpans, type Span, type Summary } from '@core/curve';
-import { type RunRecord } from '@core/ink';
+import { type RunRecord, type Track } from '@core/ink';
 import { TRACKED, type Quantity } from '@core/quantity';
 import { expectedRun, forecasts, ghostOf, type Forecast } from '@core/run';
 import { longestBridge, rangeOf, type Dot } from '@core/samples';
@@ -74,10 +74,10 @@ export function tracedWithPencil(run: RunRecord, now = run.end, coming = run.sto
 }
 
 /** The levels of an earlier run as they lie under a live one; none where it never showed the level at which the live one began. */
-export function ghostDots(run: RunRecord, earlier: RunRecord | undefined): Dot[] | undefined {
+export function ghostDots(run: RunRecord, earlier: Track | undefined): Dot[] | undefined {
   const laid = earlier && ghostOf(run, earlier);
   if (!laid) return undefined;
-  return rangeOf(earlier.tracks.percent, { from: -laid.shift, most: MOST_DOTS / 3 }).flatMap(([seconds, value]): Dot[] =>
+  return rangeOf(earlier, { from: -laid.shift, most: MOST_DOTS / 3 }).flatMap(([seconds, value]): Dot[] =>
     seconds + laid.shift < 0 ? [] : [[seconds + laid.shift, value]],
   );
 }

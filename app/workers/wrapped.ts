@@ -1,9 +1,10 @@
 import { transferHandlers, wrap, type Remote } from 'comlink';
 import { ImportError } from '@core/exchange';
 import { watched } from '../kit/failures';
+import { StorageTrouble } from '../ledger/storageTrouble';
 
 /** Classes of errors that are told apart on this side, by the name they carry. */
-const CLASSES: Readonly<Record<string, new (message: string) => Error>> = { ImportError };
+const CLASSES: Readonly<Record<string, new (message: string) => Error>> = { ImportError, StorageTrouble };
 
 /** What Comlink sends of something that was thrown. */
 interface Thrown {

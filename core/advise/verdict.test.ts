@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { compareRuns } from '../compare/compare';
+import { readRun } from '../curve/figures';
 import { exampleHeader } from '../ink/example';
 import { foldRun } from '../ink/fold';
 import { listed } from '../quantity/listed';
@@ -21,7 +22,12 @@ const runOf = (charger: string, rows: [minutes: number, percent: number][], chan
     ),
   );
 };
-const compared = (...runs: ReturnType<typeof runOf>[]) => compareRuns(runs, runs[0]?.header.id ?? '', 100);
+const compared = (...runs: ReturnType<typeof runOf>[]) =>
+  compareRuns(
+    runs.map((run) => readRun(run)),
+    runs[0]?.header.id ?? '',
+    100,
+  );
 
 describe('a comparison in words', () => {
   // Common practice, no source: 85–90 and 90–95 min touch, so they tie.

@@ -2,6 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { exampleHeader } from '../ink/example';
 import { foldRun } from '../ink/fold';
 import { inkOf, type Jotted } from '../ink/build';
+import { readRun } from '../curve/figures';
 import { writeRank } from '../margin/bounds';
 import { compareRuns } from './compare';
 import { speedUp } from './speedUp';
@@ -14,7 +15,7 @@ const runOf = (id: string, ...rows: [minutes: number, percent: number, watts?: n
     percent,
     ...(watts !== undefined && { watts }),
   }));
-  return foldRun(header, inkOf(header, jotted));
+  return readRun(foldRun(header, inkOf(header, jotted)));
 };
 
 describe('time saved', () => {
@@ -67,13 +68,10 @@ describe('runs laid beside each other', () => {
   });
 
   it('says when only one of two got there, and by how much at least', () => {
-    const rows = compareRuns([runOf('pad', [0, 2], [300, 81]), runOf('brick', [0, 2], [85, 99], [90, 100])], 'brick', 100);
+    const both = [runOf('pad', [0, 2], [300, 81]), runOf('brick', [0, 2], [85, 99], [90, 100])];
+    const rows = compareRuns(both, 'brick', 100);
     expect(rows[0]?.standing).toEqual({ state: 'only the baseline', level: 100, atLeast: 210 * 60 });
-    const turned = compareRuns(
-      rows.map(({ run }) => run),
-      'pad',
-      100,
-    );
+    const turned = compareRuns(both, 'pad', 100);
     expect(turned[1]?.standing).toMatchObject({ state: 'only this one', atLeast: 210 * 60 });
   });
 

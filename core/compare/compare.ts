@@ -1,11 +1,8 @@
-import { batteryOf } from '../bench/battery';
-import { LEVELS, GAIN_TIMES, milestoneTime } from '../curve/figures';
-import { milestoneOf } from '../curve/faults';
-import type { Milestone } from '../curve/milestone';
-import { peak, type Peak } from '../curve/peak';
-import { gainAt, type Gain } from '../curve/valueAt';
-import type { RunRecord } from '../ink/fold';
-import { sighting } from '../ink/track';
+import type { ReadRun } from '../curve/figures';
+import { milestoneTime, type Milestone } from '../curve/milestone';
+import type { Peak } from '../curve/peak';
+import type { Gain } from '../curve/valueAt';
+import type { RunInk } from '../ink/fold';
 import { isTie, rank, type Bounds, type Rank } from '../margin/bounds';
 import { speedUp, type SpeedUp } from './speedUp';
 
@@ -24,9 +21,9 @@ export interface Ranked<Found> {
   rank: Rank | undefined;
 }
 
-/** One run of a comparison. Arrays follow `LEVELS` and `GAIN_TIMES`. */
+/** One run of a comparison. Arrays follow the levels and marks its figures were asked for. */
 export interface Row {
-  run: RunRecord;
+  run: RunInk;
   milestones: Ranked<Milestone>[];
   gains: Ranked<Gain>[];
   /** What each gain is of the battery, in Wh: the fair figure across unlike batteries. */
@@ -50,48 +47,54 @@ function gainBounds(gain: Gain): Bounds | undefined {
 /**
  * Lays runs beside each other.
  *
- * @param runs     records, in the order they are shown
+ * @param all      runs and their figures, all asked for the same levels and marks, in the order they are shown
  * @param baseline id of the run the others are set against
- * @param level    the level at which they are set against it, in %
+ * @param level    the level at which they are set against it, in %: one of those asked for
  */
-export function compareRuns(runs: readonly RunRecord[], baseline: string, level: number): Row[] {
-  const milestones = LEVELS.map((each) =>
-    ranked(
-      runs.map((run) => milestoneOf(run, each)),
-      milestoneBounds,
-      'less',
-    ),
+export function compareRuns(all: readonly ReadRun[], baseline: string, level: number): Row[] {
+  const milestones = ranked(
+    all.map(({ figures }) => figures.milestones),
+    milestoneBounds,
+    'less',
   );
-  const gains = GAIN_TIMES.map((seconds) =>
-    ranked(
-      runs.map((run) => gainAt(run.tracks.percent, seconds)),
-      gainBounds,
-      'more',
-    ),
+  const gains = ranked(
+    all.map(({ figures }) => figures.gains),
+    gainBounds,
+    'more',
   );
-  const zero = runs.find((run) => run.header.id === baseline);
-  const goal = zero && milestoneOf(zero, level);
-  return runs.map((run, index) => {
-    const battery = batteryOf(run.header.device);
-    const myGains = gains.flatMap((column) => column[index] ?? []);
-    const start = sighting(run.tracks.percent, 0);
+  const timeTo = ({ figures }: ReadRun) => figures.milestones.find((found) => found.level === level);
+  const zero = all.find(({ run }) => run.header.id === baseline);
+  const goal = zero && timeTo(zero);
+  return all.map((one, index) => {
+    const { battery, peak, startLevel } = one.figures;
+    const [mine, myGains] = [timeTo(one), gains[index] ?? []];
     return {
-      run,
-      milestones: milestones.flatMap((column) => column[index] ?? []),
+      run: one.run,
+      milestones: milestones[index] ?? [],
       gains: myGains,
       gainedWattHours: myGains.map(({ found }) => {
         return found.state === 'known' && battery !== undefined ? (battery * found.value) / 100 : undefined;
       }),
-      peak: peak(run.tracks.watts, run.sampled.has('watts')),
-      startLevel: start?.seconds === 0 ? start.value : undefined,
-      standing: run === zero || !goal ? { state: 'baseline' } : standing(milestoneOf(run, level), goal),
+      peak,
+      startLevel,
+      standing: one === zero || !goal ? { state: 'baseline' } : mine ? standing(mine, goal) : { state: 'no time', level },
     };
   });
 }
 
-function ranked<Found>(all: Found[], boundsOf: (found: Found) => Bounds | undefined, better: 'less' | 'more'): Ranked<Found>[] {
-  const ranks = rank(all.map(boundsOf), better);
-  return all.map((found, index) => ({ found, rank: ranks[index] }));
+/** Every figure with its rank among those that stand at the same place in the other rows. */
+function ranked<Found>(
+  rows: readonly (readonly Found[])[],
+  boundsOf: (found: Found) => Bounds | undefined,
+  better: 'less' | 'more',
+): Ranked<Found>[][] {
+  const columns = (rows[0] ?? []).map((_, at) =>
+    rank(
+      rows.map((row) => (row[at] === undefined ? undefined : boundsOf(row[at]))),
+      better,
+    ),
+  );
+  return rows.map((row, index) => row.map((found, at) => ({ found, rank: columns[at]?.[index] })));
 }
 
 function standing(mine: Milestone, theirs: Milestone): Standing {

@@ -1,6 +1,6 @@
 import type { Device } from '../bench/device';
 import type { Trial } from '../ink/entry';
-import type { RunRecord } from '../ink/fold';
+import type { RunInk } from '../ink/fold';
 import { statusSays, type StatusId } from '../ink/statuses';
 import { power } from '../quantity/electric';
 import { spell } from '../quantity/duration';
@@ -39,7 +39,7 @@ const FAST = 10;
 export const sourceKey = ({ charger, port = 0, cable }: Trial['source']): string => [charger.id, port, cable?.id ?? ''].join('/');
 
 /** The compatibility table of a spot check: a row for each charger in the order tried; of several trials in one state the last counts. */
-export function compatibility({ trials }: RunRecord): Compatible[] {
+export function compatibility({ trials }: RunInk): Compatible[] {
   const rows = new Map<string, Compatible>();
   const seconds = new Map<string, Trial>();
   for (const trial of trials) if (trial.confirms !== undefined) seconds.set(trial.confirms, trial);

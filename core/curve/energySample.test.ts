@@ -1,9 +1,12 @@
 import { expect, it } from 'vitest';
 import { inkOf } from '../ink/build';
 import { exampleHeader } from '../ink/example';
-import { foldRun } from '../ink/fold';
+import { foldRun, type RunRecord } from '../ink/fold';
 import { figuresOf } from './figures';
+import { writeFigures } from './words';
 import { energySamples, projection } from './energySample';
+
+const written = (run: RunRecord) => writeFigures(figuresOf(run));
 
 const laptop = { id: 't', name: 'Teasel 14', kind: 'laptop' as const, wattHours: 54 };
 const counted = (...rows: [minutes: number, wattHours: number][]) =>
@@ -20,7 +23,7 @@ it('projects 40 to 80 % of 54 Wh at 3 Wh in 5 min as 36 min', () => {
 });
 
 it('is a figure of its run, with its working and what it takes for granted', () => {
-  const figure = figuresOf(counted([0, 10], [5, 13])).find(({ id }) => id === 'projected');
+  const figure = written(counted([0, 10], [5, 13])).find(({ id }) => id === 'projected');
   expect(figure).toMatchObject({
     label: 'To 80 % by energy sample',
     value: 'about 36 min',

@@ -2,10 +2,13 @@ import { describe, expect, it } from 'vitest';
 import { inkOf, type Jotted } from '../ink/build';
 import type { Entry } from '../ink/entry';
 import { exampleHeader } from '../ink/example';
-import { foldRun } from '../ink/fold';
+import { foldRun, type RunRecord } from '../ink/fold';
 import { cycling, holds, losses, milestoneOf } from './faults';
 import { figuresOf } from './figures';
+import { writeFigures } from './words';
 import { notices, watched } from './notices';
+
+const written = (run: RunRecord) => writeFigures(figuresOf(run));
 
 const header = exampleHeader();
 const run = (jotted: Jotted[], events: Entry[] = []) => foldRun(header, [...inkOf(header, jotted), ...events]);
@@ -40,7 +43,7 @@ describe('an adaptive hold', () => {
   it('makes the full time void, and leaves what came before', () => {
     expect(milestoneOf(held, 100)).toMatchObject({ state: 'void', why: 'held by an adaptive setting from 10 min to 30 min' });
     expect(milestoneOf(held, 50).state).toBe('started above');
-    expect(figuresOf(held).find(({ id }) => id === 'level-100')).toMatchObject({ value: 'void' });
+    expect(written(held).find(({ id }) => id === 'level-100')).toMatchObject({ value: 'void' });
   });
 
   it('counts as noted where no watts were read, until the level rises', () => {

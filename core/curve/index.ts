@@ -1,4 +1,4 @@
-export { milestone, type Milestone } from './milestone';
+export { milestone, milestoneTime, type Milestone } from './milestone';
 export { gainAt, levelAt, type Gain } from './valueAt';
 export { energy, unseenSpans, type Energy, type Span } from './energy';
 export { peak, type Peak } from './peak';
@@ -8,5 +8,6 @@ export { stalls } from './stall';
 export { splitInWords, workloads, type Workload } from './workloads';
 export { gearOf, presentSummary, summarise, type Summary } from './summary';
 export { checksOf, isHot, notices, watched, type Notice } from './notices';
-export { figuresOf, GAIN_TIMES, LEVELS, milestoneTime, writeGain, writeMilestone, type Figure } from './figures';
+export { figuresOf, GAIN_TIMES, LEVELS, readRun, type Asked, type Figures, type ReadRun } from './figures';
+export { writeFigures, writeGain, writeMilestone, type WrittenFigure } from './words';
 export { type Working } from './working';

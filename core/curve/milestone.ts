@@ -65,3 +65,9 @@ export function milestone(percent: Track, level: number): Milestone {
 }
 
 const clamp = (share: number) => Math.min(1, Math.max(0, share));
+
+/** A milestone's time as it is quoted: 100 % as first seen, others as estimated; `undefined` when there is none. */
+export function milestoneTime(found: Milestone): number | undefined {
+  if (found.state !== 'reached') return undefined;
+  return found.level === 100 ? found.bounds.high : found.estimate;
+}

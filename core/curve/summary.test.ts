@@ -1,10 +1,13 @@
 import { expect, it } from 'vitest';
 import { exampleHeader } from '../ink/example';
-import { foldRun } from '../ink/fold';
+import { foldRun, type RunRecord } from '../ink/fold';
 import { inkOf } from '../ink/build';
 import { figuresOf } from './figures';
+import { writeFigures } from './words';
 import { notices } from './notices';
 import { presentSummary, summarise, type Summary } from './summary';
+
+const written = (run: RunRecord) => writeFigures(figuresOf(run));
 
 const header = exampleHeader();
 const minutes = (...rows: [minute: number, percent: number, watts: number, celsius: number][]) =>
@@ -29,7 +32,7 @@ const phone = foldRun(
 );
 
 it('puts a whole run into figures that claim no more than was seen', () => {
-  const figures = Object.fromEntries(figuresOf(phone).map(({ id, value, detail }) => [id, `${value ?? ''} | ${detail}`]));
+  const figures = Object.fromEntries(written(phone).map(({ id, value, detail }) => [id, `${value ?? ''} | ${detail}`]));
   expect(figures['level-50']).toBe('24 min | between 20 and 24 min');
   expect(figures['level-100']).toBe('1 h 48 | first seen; between 1 h 43 and 1 h 48');
   expect(figures['gain-1800']).toContain('58 % | ± 0.3 % · seen at that minute');
@@ -39,7 +42,7 @@ it('puts a whole run into figures that claim no more than was seen', () => {
 });
 
 it('says why a figure cannot be given', () => {
-  const bare = figuresOf(foldRun(header, inkOf(header, [{ seconds: 150, percent: 1 }])));
+  const bare = written(foldRun(header, inkOf(header, [{ seconds: 150, percent: 1 }])));
   expect(bare.every(({ value }) => value === undefined || value === 'not reached')).toBe(true);
   expect(bare.find(({ id }) => id === 'gain-900')?.detail).toBe('the level at plug-in is not known');
   expect(bare.find(({ id }) => id === 'energy')?.detail).toBe('no watts were read');
@@ -53,9 +56,9 @@ it('covers less than the whole run where watts were not seen', () => {
       [0, 300, 600, 2400, 2700].map((seconds) => ({ seconds, percent: 10, watts: 10, wattHours: seconds / 360 })),
     ),
   );
-  const sum = figuresOf(gap).find(({ id }) => id === 'energy');
+  const sum = written(gap).find(({ id }) => id === 'energy');
   expect(sum).toMatchObject({ value: '2.5 Wh', detail: 'covers 33 % of the time' });
-  expect(figuresOf(gap).find(({ id }) => id === 'counter')?.value).toBe('7.5 Wh');
+  expect(written(gap).find(({ id }) => id === 'counter')?.value).toBe('7.5 Wh');
   expect(notices(gap).map(({ text }) => text)).toContain('No watts seen from 10 min to 40 min: left out of the energy');
 });
 
@@ -79,7 +82,7 @@ it('sums a run up for a list', () => {
 });
 
 it('gives a figure for every place it names, and a place for every figure that has one', () => {
-  for (const figure of figuresOf(phone)) {
+  for (const figure of written(phone)) {
     const { span, working } = figure;
     if (span) expect(span.from).toBeLessThanOrEqual(span.to);
     for (const { seconds } of working?.uses ?? []) expect(seconds).toBeLessThanOrEqual(phone.end);
@@ -95,7 +98,7 @@ it('does not read a meter’s counter over a reset', () => {
       [0, 300, 600].map((seconds) => ({ seconds, wattHours: seconds === 600 ? 0.2 : seconds / 100 })),
     ),
   );
-  expect(figuresOf(reset).find(({ id }) => id === 'counter')).toMatchObject({
+  expect(written(reset).find(({ id }) => id === 'counter')).toMatchObject({
     detail: 'it began anew at 10 min: what ran in between is missing',
   });
 });
@@ -108,10 +111,10 @@ it('has no gain for a phone that was dead at plug-in until its level there is wr
     { seconds: 16_200, percent: 100 },
   ];
   const unknown = foldRun(header, inkOf(header, dead));
-  expect(figuresOf(unknown).find(({ id }) => id === 'gain-3600')?.detail).toBe('the level at plug-in is not known');
+  expect(written(unknown).find(({ id }) => id === 'gain-3600')?.detail).toBe('the level at plug-in is not known');
   const known = foldRun(header, inkOf(header, [...dead, { seconds: 0, percent: 0 }]));
-  expect(figuresOf(known).find(({ id }) => id === 'gain-3600')?.value).toBe('24 %');
-  expect(figuresOf(known).find(({ id }) => id === 'level-100')?.value).toBe('4 h 30');
+  expect(written(known).find(({ id }) => id === 'gain-3600')?.value).toBe('24 %');
+  expect(written(known).find(({ id }) => id === 'level-100')?.value).toBe('4 h 30');
 });
 
 it('lists what is worth a look in order of time, each within the run', () => {

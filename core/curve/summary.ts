@@ -5,7 +5,8 @@ import { sighting } from '../ink/track';
 import { longestBridge } from '../samples/column';
 import { rangeOf, type Dot } from '../samples/range';
 import { milestoneOf } from './faults';
-import { milestoneTime, writeMilestone } from './figures';
+import { milestoneTime } from './milestone';
+import { writeMilestone } from './words';
 import { spell } from '../quantity/duration';
 
 /** What a list shows of a run without opening it. Worked out from its ink when it is filed; thrown away and made anew at will. */

@@ -1,5 +1,5 @@
 import Papa from 'papaparse';
-import type { RunRecord } from '../ink/fold';
+import type { RunInk } from '../ink/fold';
 import type { Samples } from '../samples/column';
 import { QUANTITIES, quantityOf, type Quantity } from '../quantity/quantity';
 import { escapeFormula } from './escapeFormula';
@@ -8,7 +8,7 @@ import { escapeFormula } from './escapeFormula';
  * Writes one run as CSV (RFC 4180): every standing reading, sample, event, note and the stop, in order of time. What it leaves out is
  * told in docs/formats.md.
  */
-export function writeCsv(run: RunRecord, samples: Samples = {}): string {
+export function writeCsv(run: RunInk, samples: Samples = {}): string {
   const rows: { seconds: number; kind: string; seq: number | ''; values: Partial<Record<Quantity, number>>; note: string }[] = [
     ...run.readings.map(({ seconds, reading }) => ({
       seconds,

@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { expect, it } from 'vitest';
 import { compareRuns } from '../compare/compare';
-import { figuresOf } from '../curve/figures';
+import { figuresOf, readRun } from '../curve/figures';
 import { notices } from '../curve/notices';
 import { summarise } from '../curve/summary';
 import { foldRun } from '../ink/fold';
@@ -101,7 +101,11 @@ it.each(Array.from({ length: HANDFULS }, (_, index) => index + 1))(
         notices(record);
         summarise(record);
       }
-      compareRuns(records, records[0]?.header.id ?? '', 80);
+      compareRuns(
+        records.map((record) => readRun(record)),
+        records[0]?.header.id ?? '',
+        80,
+      );
       const back = readLogbook(writeLogbook({ ...(JSON.parse(logbooks[2] ?? '') as Logbook), runs }), 'back.json');
       expect(back.runs, spoilt).toEqual(runs);
     }

@@ -17,8 +17,8 @@ export interface Struck {
   strike: Strike;
 }
 
-/** A run as its ink tells it. All figures are worked out from this. */
-export interface RunRecord {
+/** A run as its ink tells it, without what a meter streamed. */
+export interface RunInk {
   header: Header;
   /** Every entry, in order of entry. */
   entries: readonly Entry[];
@@ -43,13 +43,17 @@ export interface RunRecord {
   /** By how much the wall clock was moved since plug-in, in milliseconds. */
   shift: number;
   stop?: (Stop & { seconds: number }) | undefined;
-  tracks: Record<Quantity, Track>;
   /** Levels lower than one seen before them. */
   falls: Sighting[];
   /** Quantities that a meter streamed rather than a person read. */
   sampled: ReadonlySet<Quantity>;
   /** Last moment of which anything is known, in seconds from plug-in: the stop, or the last thing seen. */
   end: number;
+}
+
+/** A run with every quantity over time. All figures are worked out from this. */
+export interface RunRecord extends RunInk {
+  tracks: Record<Quantity, Track>;
 }
 
 /** The rows in order; a copy only where they are not in order yet, for they nearly always are. */

@@ -21,6 +21,6 @@ export { elapsedIn, footageSchema, type Footage } from './footage';
 export { SECOND_LOOK, SETTLE, STATUSES, statusSays, type StatusId } from './statuses';
 export { SCHEMA } from './version';
 export { EMPTY_TRACK, sighting, sightings, trackOf, type Sighting, type Track } from './track';
-export { chargingTime, elapsedAt, foldRun, momentOf, sourceAt, valueIn, type RunRecord, type Seen, type Struck } from './fold';
+export { chargingTime, elapsedAt, foldRun, momentOf, sourceAt, valueIn, type RunInk, type RunRecord, type Seen, type Struck } from './fold';
 export { inkOf, type Jotted } from './build';
 export { isPlainReading } from './plainReading';

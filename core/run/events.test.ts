@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { figuresOf } from '../curve/figures';
+import { writeFigures } from '../curve/words';
 import { isHot, notices } from '../curve/notices';
 import { expectedRun } from './expected';
 import { assessLine } from './assessLine';
@@ -8,7 +9,9 @@ import { inkOf } from '../ink/build';
 import { entriesSchema, type Entry, type Event } from '../ink/entry';
 import { EVENTS, eventSays, type EventId } from '../ink/events';
 import { exampleHeader } from '../ink/example';
-import { chargingTime, foldRun, sourceAt } from '../ink/fold';
+import { chargingTime, foldRun, sourceAt, type RunRecord } from '../ink/fold';
+
+const written = (run: RunRecord) => writeFigures(figuresOf(run));
 
 const header = exampleHeader();
 const readings = inkOf(header, [
@@ -102,7 +105,7 @@ describe('a reading that is assessed', () => {
         { seconds: 1200, wattHours: 2 },
       ]),
     );
-    expect(figuresOf(anew).find(({ id }) => id === 'counter')).toMatchObject({
+    expect(written(anew).find(({ id }) => id === 'counter')).toMatchObject({
       value: 'at least 5.0 Wh',
       detail: expect.stringContaining('began anew at 15 min') as string,
     });
@@ -117,7 +120,7 @@ describe('a reading that is assessed', () => {
       ]),
     );
     expect(
-      figuresOf(hot)
+      written(hot)
         .filter(({ id }) => id.startsWith('hottest'))
         .map(({ label, value }) => [label, value]),
     ).toEqual([

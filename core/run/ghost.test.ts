@@ -18,7 +18,7 @@ describe('a ghost of an earlier run', () => {
   const earlier = read([0, 10], [10, 20], [20, 30], [30, 40]);
 
   it('says by how much a run is ahead, from the level at which it began', () => {
-    const ghost = ghostOf(read([0, 20], [10, 36]), earlier);
+    const ghost = ghostOf(read([0, 20], [10, 36]), earlier.tracks.percent);
     expect(ghost).toMatchObject({ shift: -600, ahead: 360, margin: 600 });
     expect(writeGhost({ shift: 0, ahead: 360, margin: 300 })).toBe('ahead by 6 min');
     expect(writeGhost({ shift: 0, ahead: -720, margin: 300 })).toBe('behind by 12 min');
@@ -30,9 +30,9 @@ describe('a ghost of an earlier run', () => {
   });
 
   it('is none where the earlier run was never at that level, and says nothing past its end', () => {
-    expect(ghostOf(read([0, 5], [10, 20]), earlier)).toBeUndefined();
-    expect(ghostOf(read(), earlier)).toBeUndefined();
-    expect(ghostOf(read([0, 20], [30, 60]), earlier)).toEqual({ shift: -600, margin: 0 });
+    expect(ghostOf(read([0, 5], [10, 20]), earlier.tracks.percent)).toBeUndefined();
+    expect(ghostOf(read(), earlier.tracks.percent)).toBeUndefined();
+    expect(ghostOf(read([0, 20], [30, 60]), earlier.tracks.percent)).toEqual({ shift: -600, margin: 0 });
   });
 });
 

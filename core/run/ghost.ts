@@ -14,17 +14,17 @@ export interface Ghost {
 }
 
 /**
- * Lays an earlier run under a live one, from the level at which the live one began.
+ * Lays the levels of an earlier run under a live one, from the level at which the live one began.
  *
  * @returns `undefined` where the earlier run never showed that level, or nothing was read yet
  */
-export function ghostOf(run: RunRecord, earlier: RunRecord): Ghost | undefined {
+export function ghostOf(run: RunRecord, earlier: Track): Ghost | undefined {
   const { percent } = run.tracks;
   const [first, last] = [sighting(percent, 0), sighting(percent, percent.seconds.length - 1)];
-  const begun = first && levelTime(earlier.tracks.percent, first.value);
+  const begun = first && levelTime(earlier, first.value);
   if (!first || !last || !begun) return undefined;
   const shift = first.seconds - begun.at;
-  const then = levelTime(earlier.tracks.percent, last.value);
+  const then = levelTime(earlier, last.value);
   const margin = then ? Math.max(then.within, lastWait(percent)) : 0;
   return { shift, margin, ...(then && last !== first && { ahead: then.at + shift - last.seconds }) };
 }

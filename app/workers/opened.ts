@@ -1,0 +1,43 @@
+import { notices, readRun, workloads, type Notice, type ReadRun, type Workload } from '@core/curve';
+import { foldRun, type RunRecord } from '@core/ink';
+import { rangeOf } from '@core/samples';
+import { filedRun } from '../ledger/filing';
+import { tracedWithPencil, type Trace } from '../strip/trace';
+
+/** A run as screens show it: values only. What a meter streamed stays where it was read, for it may be a million rows. */
+export interface Opened extends ReadRun {
+  remarks: Notice[];
+  workloads: Workload[];
+  /** The strip of the whole run, with the charge to expect in pencil. */
+  trace: Trace;
+  /** The run with its tracks, of those a meter streamed as many rows as a strip draws: for ghosts and for weighing a line. No figure is worked out of it. */
+  sketch: RunRecord;
+}
+
+/** Rows of a streamed track that are kept for a sketch. */
+const MOST_ROWS = 1500;
+
+function sketchOf(record: RunRecord): RunRecord {
+  const tracks = { ...record.tracks };
+  for (const quantity of record.sampled) {
+    const rows = rangeOf(tracks[quantity], { most: MOST_ROWS });
+    tracks[quantity] = { seconds: rows.map(([seconds]) => seconds), values: rows.map(([, value = 0]) => value) };
+  }
+  return { ...record, tracks };
+}
+
+export function openedOf(record: RunRecord): Opened {
+  return {
+    ...readRun(record),
+    remarks: notices(record).filter(({ kind }) => kind !== 'struck'),
+    workloads: workloads(record),
+    trace: tracedWithPencil(record),
+    sketch: sketchOf(record),
+  };
+}
+
+/** Reads a filed run, folds it and works it out. @throws {StorageTrouble} when there is none of that id */
+export async function openFiled(id: string): Promise<Opened> {
+  const { header, entries, samples } = await filedRun(id);
+  return openedOf(foldRun(header, entries, samples));
+}

@@ -1,0 +1,232 @@
+import { nominal, spell } from '../quantity/duration';
+import { decimalsFor, fixed } from '../quantity/figures';
+import { listed } from '../quantity/listed';
+import { quantityOf } from '../quantity/quantity';
+import type { Span } from './energy';
+import type { Counter, Figures, Heat, Projected } from './figures';
+import { milestoneTime, type Milestone } from './milestone';
+import type { Gain } from './valueAt';
+import { plain, type Working } from './working';
+
+/** One figure of a run in words: what it is, how much, how sure, how it was worked out and where on the strip it lies. */
+export interface WrittenFigure {
+  id: string;
+  group: 'When it reached' | 'What it gained' | 'Power and energy';
+  label: string;
+  /** The figure with its unit; absent when it cannot be given, and then `detail` says why. */
+  value?: string | undefined;
+  detail: string;
+  working?: Working | undefined;
+  span?: Span | undefined;
+}
+
+/** Every figure of a run in words, in the order they are read. */
+export function writeFigures(figures: Figures): WrittenFigure[] {
+  return [
+    ...figures.milestones.map(milestoneFigure),
+    ...figures.gains.map((gain) => gainFigure(gain, figures.battery)),
+    peakFigure(figures),
+    ...energyFigures(figures),
+    ...counterFigure(figures.counter),
+    ...projectedFigure(figures.projected),
+    ...figures.heat.map(heatFigure),
+  ];
+}
+
+/** Width of the bounds, which is how finely a time read between two checks is known. */
+const widthOf = ({ low, high }: { low: number; high: number }) => high - low;
+
+/** A milestone as it is written. */
+export interface WrittenMilestone {
+  /** The time, no finer than it is known. */
+  value?: string;
+  /** What it lies between, as a sentence says it, or why there is none. */
+  detail: string;
+  /** What it lies between, as a table says it. */
+  range: string;
+}
+
+/** The time and bounds of a milestone in words: `53 min`, `between 48 and 53 min`, `48–53 min`. */
+export function writeMilestone(found: Milestone): WrittenMilestone {
+  const none = (why: string) => ({ detail: why, range: why });
+  switch (found.state) {
+    case 'no levels':
+      return none('no level was read');
+    case 'void':
+      return { value: 'void', ...none(found.why) };
+    case 'started above':
+      return none('already there at the first reading');
+    case 'not reached':
+      return { value: 'not reached', ...none(`not by ${spell(found.bounds.low)}`) };
+    case 'reached': {
+      const resolution = widthOf(found.bounds);
+      const [low, high] = [spell(found.bounds.low, resolution), spell(found.bounds.high, resolution)];
+      const shared = /^\d+ min$/.test(low) && /^\d+ min$/.test(high) ? low.replace(' min', '') : low;
+      const between = resolution < 1 ? `at ${high}` : `between ${shared} and ${high}`;
+      return {
+        value: spell(milestoneTime(found) ?? 0, resolution),
+        detail: found.level === 100 ? `first seen; ${between}` : between,
+        range: `${shared}–${high}`,
+      };
+    }
+  }
+}
+
+function milestoneFigure(found: Milestone): WrittenFigure {
+  const { level } = found;
+  const figure = { id: `level-${level}`, group: 'When it reached', label: level === 100 ? '100 % shown' : `${level} %` } as const;
+  const working = 'working' in found ? found.working : undefined;
+  const span = found.state === 'reached' ? { from: found.bounds.low, to: found.bounds.high } : undefined;
+  const { value, detail } = writeMilestone(found);
+  return { ...figure, value, detail, working, span };
+}
+
+/** A gain in words, rounded to what its margin supports: `29 %`, `± 1 %`. */
+export function writeGain(gain: Gain): { value?: string; detail: string } {
+  if (gain.state !== 'known') {
+    return {
+      detail: gain.state === 'start unknown' ? 'the level at plug-in is not known' : `no reading at or after ${nominal(gain.seconds)}`,
+    };
+  }
+  const decimals = decimalsFor(gain.margin, 1);
+  const value = `${fixed(gain.value, decimals)} %`;
+  const { low, high } = gain.bounds;
+  const between = low === high ? 'seen at that minute' : `between ${plain(low)} and ${plain(high)} %`;
+  return { value, detail: `± ${fixed(Math.max(gain.margin, 0.1), 1)} % · ${between}` };
+}
+
+function gainFigure(gain: Gain, battery: number | undefined): WrittenFigure {
+  const figure = { id: `gain-${gain.seconds}`, group: 'What it gained', label: `Gained in ${nominal(gain.seconds)}` } as const;
+  if (gain.state !== 'known') return { ...figure, ...writeGain(gain) };
+  const written = writeGain(gain);
+  const stored = battery === undefined ? '' : ` · ${fixed((battery * gain.value) / 100, 1)} Wh of the battery`;
+  const [first, last] = [gain.working.uses.at(-2) ?? gain.working.uses[0], gain.working.uses.at(-1)];
+  const span = { from: Math.min(first?.seconds ?? gain.seconds, gain.seconds), to: Math.max(last?.seconds ?? gain.seconds, gain.seconds) };
+  return {
+    ...figure,
+    ...written,
+    detail: written.detail + stored,
+    working: gain.working,
+    span: gain.bounds.low === gain.bounds.high ? { from: gain.seconds, to: gain.seconds } : span,
+  };
+}
+
+const POWER = 'Power and energy' as const;
+const NO_WATTS = 'no watts were read';
+
+function peakFigure({ peak: top, wattsRead }: Figures): WrittenFigure {
+  if (!top) return { id: 'peak', group: POWER, label: 'Peak', detail: wattsRead > 0 ? 'less than a minute was sampled' : NO_WATTS };
+  const held = top.kind === '60-second mean';
+  const formula = held ? 'area under the minute ÷ 60 s' : `the highest of ${wattsRead} readings of watts`;
+  return {
+    id: 'peak',
+    group: POWER,
+    label: `Peak, highest ${top.kind}`,
+    value: `${fixed(top.watts, 1)} W`,
+    detail: `${held ? 'from' : 'at'} ${spell(top.seconds, 1)}`,
+    working: { formula, unit: 'W', uses: top.uses },
+    span: { from: top.seconds, to: top.seconds + (held ? 60 : 0) },
+  };
+}
+
+function energyFigures({ energy: sum, wattsRead, wattsUsed }: Figures): WrittenFigure[] {
+  const [average, total] = [
+    { id: 'average', group: POWER, label: 'Average' },
+    { id: 'energy', group: POWER, label: 'Energy in' },
+  ];
+  if (sum.averageWatts === undefined) {
+    const detail = wattsRead === 1 ? 'one reading of watts is not enough' : NO_WATTS;
+    return [
+      { ...average, detail },
+      { ...total, detail },
+    ];
+  }
+  const coverage = sum.whole > 0 ? sum.covered / sum.whole : 0;
+  const detail = coverage < 0.98 ? `covers ${fixed(coverage * 100)} % of the time` : 'covers the whole run';
+  const unseen = sum.unseen.length > 0 ? `, less ${sum.unseen.length} unseen` : '';
+  const formula = `Σ ½ (W₁ + W₂) × (t₂ − t₁) over ${wattsRead - 1} steps${unseen}`;
+  const drained = sum.wattHoursOut > 0;
+  const out: WrittenFigure = {
+    id: 'energy-out',
+    group: POWER,
+    label: 'Energy out',
+    value: `${fixed(sum.wattHoursOut, 1)} Wh`,
+    detail: 'watts below zero',
+  };
+  return [
+    {
+      ...average,
+      value: `${fixed(sum.averageWatts, 1)} W`,
+      detail,
+      working: {
+        formula: drained
+          ? `(${plain(sum.wattHours)} Wh in − ${plain(sum.wattHoursOut)} Wh out) ÷ ${spell(sum.covered, 1)}`
+          : `${plain(sum.wattHours)} Wh ÷ ${spell(sum.covered, 1)}`,
+        unit: 'W',
+        uses: wattsUsed.ends,
+      },
+    },
+    {
+      ...total,
+      value: `${fixed(sum.wattHours, 1)} Wh`,
+      detail,
+      working: { formula: drained ? `${formula}, above zero` : formula, unit: 'W', uses: wattsUsed.all },
+    },
+    ...(drained ? [{ ...out, working: { formula: `${formula}, below zero`, unit: 'W', uses: wattsUsed.all } }] : []),
+  ];
+}
+
+/** What the meter's own watt-hour counter says passed between its first and last reading. */
+function counterFigure(counter: Counter | undefined): WrittenFigure[] {
+  if (!counter) return [];
+  const { first, last, total, resets } = counter;
+  const figure = { id: 'counter', group: POWER, label: 'By the meter’s counter', span: { from: first.seconds, to: last.seconds } };
+  if (resets.length > 0) {
+    const detail = `it began anew at ${listed(resets.map(({ seconds }) => spell(seconds)))}: what ran in between is missing`;
+    const working = { formula: 'the sum of its rises, from nothing where it began anew', unit: 'Wh', uses: resets };
+    return [{ ...figure, value: `at least ${fixed(total, 1)} Wh`, detail, working }];
+  }
+  const working = { formula: `${plain(last.value)} − ${plain(first.value)}`, unit: 'Wh', uses: [first, last] };
+  return [{ ...figure, value: `${fixed(total, 1)} Wh`, detail: `from ${spell(first.seconds)} to ${spell(last.seconds)}`, working }];
+}
+
+/** The time to a level that energy samples project, with what that takes for granted. */
+function projectedFigure(found: Projected | undefined): WrittenFigure[] {
+  if (!found) return [];
+  const { samples, battery, start, level } = found;
+  const [first, last] = [samples[0], samples.at(-1)];
+  const total = samples.reduce((sum, { wattHours }) => sum + wattHours, 0);
+  const length = samples.reduce((sum, { from, to }) => sum + to - from, 0);
+  const margin = found.margin === undefined ? 'one sample' : `± ${spell(found.margin)} over ${samples.length} samples`;
+  return [
+    {
+      id: 'projected',
+      group: POWER,
+      label: `To ${level} % by energy sample`,
+      value: `about ${spell(found.seconds)}`,
+      detail: `${margin}; steady power, no loss and no taper taken for granted: a least`,
+      working: {
+        formula: `${plain(battery)} Wh × ${level - start} % ÷ (${plain(total)} Wh ÷ ${spell(length, 1)})`,
+        unit: 'Wh',
+        uses: found.uses,
+      },
+      span: first && last && { from: first.from, to: last.to },
+    },
+  ];
+}
+
+/** Surfaces and the battery are kept apart. */
+function heatFigure({ of, first, top, read }: Heat): WrittenFigure {
+  const rise = top === first ? '' : ` · ${fixed(top.value - first.value, 1)} °C more than at first`;
+  const { place, unit } = quantityOf(of);
+  const where = place === 'bat' ? 'battery' : place;
+  return {
+    id: where === undefined ? 'hottest' : `hottest-${where}`,
+    group: POWER,
+    label: where === undefined ? 'Hottest' : `Hottest, ${where}`,
+    value: `${fixed(top.value, 1)} °C`,
+    detail: `at ${spell(top.seconds)}${rise}`,
+    working: { formula: `the highest of ${read} readings`, unit, uses: [top] },
+    span: { from: top.seconds, to: top.seconds },
+  };
+}
