@@ -1,3 +1,4 @@
+import { median as middle } from 'd3-array';
 import { mkdtempSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -20,10 +21,7 @@ export function atMost(bar: number, figure: Omit<Figure, 'bar' | 'ok'>): Figure 
   return { ...figure, value: Math.round(figure.value * 1000) / 1000, bar, ok: figure.value <= bar };
 }
 
-export function median(values: readonly number[]): number {
-  const sorted = [...values].sort((one, other) => one - other);
-  return sorted[Math.floor(sorted.length / 2)] ?? Number.NaN;
-}
+export const median = (values: readonly number[]): number => middle(values) ?? Number.NaN;
 
 /** Does something in a browser that has never seen the page: empty profile, empty caches. */
 export async function inColdBrowser<Result>(work: (context: BrowserContext) => Promise<Result>): Promise<Result> {

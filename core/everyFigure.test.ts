@@ -127,6 +127,29 @@ const level = fc.record(
   { kind: fc.constant('reading'), percent: fc.double({ min: 0, max: 100, noNaN: true }), watts: values.watts },
   { requiredKeys: ['kind', 'percent'] },
 );
+/** What an event carries beside its remark: each its own. */
+const CARRIED: Readonly<Record<string, Record<string, fc.Arbitrary<unknown>>>> = {
+  swapped: { source },
+  away: { until: moment },
+  clock: { shift: fc.oneof(fc.integer({ min: -4_000_000, max: 4_000_000 }), fc.constantFrom(-MOST, MOST)) },
+  'work ended': {
+    scores: fc.array(
+      fc.record({
+        name: fc.constant('s'),
+        value: fc.constantFrom(-1e15, 0, 12),
+        unit: fc.constant(''),
+        better: fc.constantFrom('more', 'less'),
+      }),
+      { maxLength: 2 },
+    ),
+  },
+};
+const happened = (event: string) =>
+  fc.record(
+    { kind: fc.constant('event'), event: fc.constant(event), remark: text, ...CARRIED[event] },
+    { requiredKeys: ['kind', 'event'] },
+  );
+
 const entry = fc.oneof(
   { weight: 6, arbitrary: level },
   { weight: 3, arbitrary: reading },
@@ -135,26 +158,7 @@ const entry = fc.oneof(
   { weight: 1, arbitrary: fc.record({ kind: fc.constant('picture'), picture: id, target: id }) },
   {
     weight: 3,
-    arbitrary: fc.record(
-      {
-        kind: fc.constant('event'),
-        event: fc.constantFrom(...EVENTS.map((each) => each.id)),
-        remark: text,
-        source,
-        until: moment,
-        shift: fc.oneof(fc.integer({ min: -4_000_000, max: 4_000_000 }), fc.constantFrom(-MOST, MOST)),
-        scores: fc.array(
-          fc.record({
-            name: fc.constant('s'),
-            value: fc.constantFrom(-1e15, 0, 12),
-            unit: fc.constant(''),
-            better: fc.constantFrom('more', 'less'),
-          }),
-          { maxLength: 2 },
-        ),
-      },
-      { requiredKeys: ['kind', 'event'] },
-    ),
+    arbitrary: fc.constantFrom(...EVENTS.map((each) => each.id)).chain(happened),
   },
   {
     weight: 1,

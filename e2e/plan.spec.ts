@@ -52,7 +52,7 @@ test('@plan a study goes from its question to a run that fills a cell of its mat
   await expect(page.getByText('Not even ten runs of each would tell them apart')).toBeVisible();
 
   await page.getByRole('textbox', { name: 'ambient, °C' }).fill('24');
-  await page.getByRole('button', { name: 'Take keyboard light away' }).click();
+  await page.getByRole('button', { name: 'Remove keyboard light' }).click();
   await page.getByRole('button', { name: 'Save the study' }).click();
   await expect(page.getByRole('button', { name: 'Saved' })).toBeDisabled();
   await page.reload();

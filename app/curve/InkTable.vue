@@ -1,17 +1,6 @@
 <script setup lang="ts">
 import { computed, defineAsyncComponent, ref } from 'vue';
-import {
-  endingSays,
-  entrySays,
-  eventDetails,
-  eventSays,
-  valueIn,
-  type Draft,
-  type Entry,
-  type Reading,
-  type RunRecord,
-  type Strike,
-} from '@core/ink';
+import { endingSays, entrySays, eventInWords, valueIn, type Draft, type Entry, type Reading, type RunRecord, type Strike } from '@core/ink';
 import { QUANTITIES, quantityOf, spell, writeEntryLine } from '@core/quantity';
 import LateEntry from '../entry/LateEntry.vue';
 import PictureButton from '../entry/PictureButton.vue';
@@ -55,10 +44,8 @@ function textOf(entry: Entry): string {
   switch (entry.kind) {
     case 'reading':
       return entry.note ?? '';
-    case 'event': {
-      const by = entry.shift ? [`by ${spell(Math.abs(entry.shift) / 1000)} ${entry.shift > 0 ? 'ahead' : 'back'}`] : [];
-      return [eventSays(entry.event), ...by, ...(entry.source ? [entry.source.charger.name] : []), ...eventDetails(entry)].join(', ');
-    }
+    case 'event':
+      return eventInWords(entry);
     case 'note':
       return entry.text;
     case 'stop':
@@ -207,7 +194,7 @@ async function stored(draft: Draft): Promise<boolean> {
       </table>
     </div>
     <p v-if="said" role="status">{{ said }}</p>
-    <PictureSheet v-if="looking" v-bind="looking" @away="looking = undefined" />
+    <PictureSheet v-if="looking" v-bind="looking" @close="looking = undefined" />
     <LateEntry v-if="!live" v-model="again" :run="run" :write="write" />
     <v-dialog :model-value="striking !== undefined" max-width="440" aria-labelledby="strike-title" @update:model-value="close">
       <v-card v-if="striking">

@@ -79,14 +79,16 @@ function writeAsked(): void {
   else if (given.some(({ name, value }) => !name.trim() || !value.trim() || !Number.isFinite(readDecimal(value))))
     trouble.value = 'A score needs a name and a number. Empty rows are left out.';
   if (trouble.value) return;
-  void write({
-    kind: 'event',
-    at: props.at,
-    event: id,
-    ...(remark.value.trim() && { remark: remark.value.trim() }),
-    ...(chosen.value && { source: { charger: chosen.value, port: between.value.port, cable: between.value.cable } }),
-    ...(given.length > 0 && { scores: given.map((each) => ({ ...each, name: each.name.trim(), value: readDecimal(each.value) })) }),
-  });
+  const happened = { kind: 'event' as const, at: props.at, ...(remark.value.trim() && { remark: remark.value.trim() }) };
+  const { port, cable } = between.value;
+  if (id === 'swapped') void write({ ...happened, event: id, ...(chosen.value && { source: { charger: chosen.value, port, cable } }) });
+  else if (id === 'work ended')
+    void write({
+      ...happened,
+      event: id,
+      ...(given.length > 0 && { scores: given.map((each) => ({ ...each, name: each.name.trim(), value: readDecimal(each.value) })) }),
+    });
+  else void write({ ...happened, event: id });
 }
 
 async function write(noted: Extract<Draft, { kind: 'event' }>): Promise<void> {

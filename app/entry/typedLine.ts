@@ -1,6 +1,6 @@
 import { ref, type Ref } from 'vue';
 import { type Draft, type RunRecord } from '@core/ink';
-import { parseEntryLine, type LineValues } from '@core/quantity';
+import { parseEntryLine, type LineValues, type Moment } from '@core/quantity';
 import { assessLine } from '@core/run';
 
 /** What a typed line comes to: what to say, or what to write. */
@@ -22,8 +22,8 @@ export function useTypedLine(text: Ref<string>) {
    */
   function assess(
     run: RunRecord,
-    now: number,
-    markedAt?: number,
+    now: Moment,
+    markedAt?: Moment,
     adjust: (values: LineValues) => LineValues | string = (values) => values,
   ): Assessed {
     const line = parseEntryLine(text.value);

@@ -1,3 +1,4 @@
+import type { WallTime } from '@core/quantity';
 import { getCurrentScope, onScopeDispose, readonly, ref } from 'vue';
 import { watched } from './failures';
 
@@ -7,8 +8,8 @@ const clockJumpHeld = ref(0);
 let ticking = false;
 const listeners = new Set<() => void>();
 
-/** What the wall clock shows, epoch milliseconds, less a jump that is in doubt. */
-export const wallNow = (): number => Date.now() - clockJumpHeld.value;
+/** What the wall clock shows, epoch milliseconds, less a jump that nobody has explained yet. */
+export const wallNow = (): WallTime => Date.now() - clockJumpHeld.value;
 
 const twoDigits = (value: number) => String(value).padStart(2, '0');
 

@@ -47,7 +47,7 @@ describe('the watch', () => {
     await useWatch().start();
     for (let minute = 0; minute < 5; minute += 1) await pass(MINUTE);
     expect(useWatch().question).toBe('');
-    expect(run().away).toEqual([]);
+    expect(run().unwatched).toEqual([]);
   });
 
   it('keeps what the machine slept through as not watched, or takes it for a changed clock when told', async () => {
@@ -56,9 +56,9 @@ describe('the watch', () => {
     await pass(10 * MINUTE);
     await pass(500, 30 * MINUTE);
     expect(watching.question).toBe('Not watched for 30 min: drawn as unseen.');
-    expect(run().away).toEqual([{ from: 600, to: 2400.5 }]);
+    expect(run().unwatched).toEqual([{ from: 600, to: 2400.5 }]);
     await watching.changed();
-    expect(run().away).toEqual([]);
+    expect(run().unwatched).toEqual([]);
     expect(elapsedAt(run(), wall)).toBe(600.5);
     expect(watching.question).toBe('');
   });
@@ -89,10 +89,10 @@ describe('the watch', () => {
     await useLanes().claim(id);
     await useWatch().start();
     expect(useWatch().question).toMatch(/^Not watched for 2 h.*cannot be known/);
-    expect(run().away).toEqual([{ from: 20, to: 7220 }]);
+    expect(run().unwatched).toEqual([{ from: 20, to: 7220 }]);
     await useWatch().asItIs();
     expect(useWatch().question).toBe('');
-    expect(run().away).toHaveLength(1);
+    expect(run().unwatched).toHaveLength(1);
   });
 
   it('never judges a run by a heartbeat from before its plug-in, whatever the clocks say', async () => {
@@ -106,7 +106,7 @@ describe('the watch', () => {
     await useLanes().start(exampleHeader({ id, plugInAt: wall }), [{ kind: 'reading', at: wall, percent: 5 }]);
     await useWatch().start();
     expect(useWatch().question).toBe('');
-    expect(run().away).toEqual([]);
+    expect(run().unwatched).toEqual([]);
     // Nor when the clock went back meanwhile, so that the heartbeat seems to be of later.
     await keepHeartbeat({ at: wall + 5 * HOUR, runs: [old] });
     newTab();
@@ -130,7 +130,7 @@ describe('the watch', () => {
     await watching.changed();
     expect(elapsedAt(run(), wall)).toBe(600.5);
     await watching.undo();
-    expect(run().away).toEqual([{ from: 600, to: 2400.5 }]);
+    expect(run().unwatched).toEqual([{ from: 600, to: 2400.5 }]);
     expect(run().shift).toBe(0);
     expect(run().entries.length).toBeGreaterThan(before);
     await watching.changed();

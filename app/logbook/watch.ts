@@ -22,7 +22,7 @@ interface Jump {
   /** Which runs it befell: those that were live before it. */
   runs: readonly string[];
   /** What it was taken for meanwhile: the program had been gone. */
-  away: Written[];
+  unwatched: Written[];
   /** It came with a start of the program: how much of it was the clock cannot be known. */
   acrossStart: boolean;
 }
@@ -76,11 +76,11 @@ export const useWatch = defineStore('watch', () => {
   async function classifyGap(from: number, to: number, by: number, runs: readonly string[], acrossStart: boolean): Promise<void> {
     if (by < 0) {
       setClockJump(by);
-      jump.value = { by, runs, away: [], acrossStart };
+      jump.value = { by, runs, unwatched: [], acrossStart };
       return;
     }
     if (by < (acrossStart ? 4 * HEARTBEAT_EVERY : SLEPT)) return;
-    const away: Written[] = [];
+    const unwatched: Written[] = [];
     for (const runId of runs) {
       const run = recordOf(runId);
       if (!run) continue;
@@ -88,15 +88,15 @@ export const useWatch = defineStore('watch', () => {
       if (until <= at) continue;
       // A lane that cannot be written to now is not judged; the others are.
       const entry = await lanes.write(runId, { kind: 'event', event: 'away', at, until }).catch(() => undefined);
-      if (entry) away.push({ runId, entry: entry.id });
+      if (entry) unwatched.push({ runId, entry: entry.id });
     }
-    if (away.length > 0) jump.value = { by, runs: away.map(({ runId }) => runId), away, acrossStart };
+    if (unwatched.length > 0) jump.value = { by, runs: unwatched.map(({ runId }) => runId), unwatched, acrossStart };
   }
 
   /** Takes a jump for a changed clock: every run counts on as if it had not been. */
   const changed = () =>
-    answer('The clock was changed: the lanes count on as if it had not been.', async ({ by, runs, away }, written) => {
-      for (const { runId, entry } of away)
+    answer('The clock was changed: the lanes count on as if it had not been.', async ({ by, runs, unwatched }, written) => {
+      for (const { runId, entry } of unwatched)
         await write(written, runId, { kind: 'strike', at: momentHere(runId, by), target: entry, reason: 'the clock was changed' });
       for (const runId of runs) {
         const shift = by < 0 ? by : Math.min(by, most(runId));

@@ -28,7 +28,7 @@ const write = (index: number, part: Partial<Condition>) =>
         <v-btn
           variant="text"
           size="small"
-          :aria-label="`Take ${condition.name} away`"
+          :aria-label="`Remove ${condition.name}`"
           @click="
             emit(
               'change',

@@ -84,7 +84,7 @@ async function takeTimes(id: string): Promise<void> {
     }}</v-btn>
     <v-btn v-if="methods.isOwn(school.id)" variant="text" size="small" @click="remove(school.id)">Remove the method</v-btn>
   </div>
-  <MethodSheet v-if="sheet && school" :base="school" :choice="choice" :conditions="conditions" @kept="keep" @away="sheet = false" />
+  <MethodSheet v-if="sheet && school" :base="school" :choice="choice" :conditions="conditions" @kept="keep" @close="sheet = false" />
 </template>
 
 <style scoped>

@@ -25,7 +25,7 @@ import ConditionsTable from './ConditionsTable.vue';
 
 /** A method of one’s own: how it starts, when it is read, what is written down, when it stops, and what must match. */
 const props = defineProps<{ base: School; choice: MethodChoice; conditions: readonly Condition[] | undefined }>();
-const emit = defineEmits<{ kept: [method: OwnMethod]; away: [] }>();
+const emit = defineEmits<{ kept: [method: OwnMethod]; close: [] }>();
 
 const methods = useMethods();
 const isKnown = computed(() => methods.isOwn(props.base.id));
@@ -58,7 +58,7 @@ const { offer, close, end } = useDraft(
     [words.value, timing.value, conditions.value, rule.value, limits.value] = given;
   },
   () => {
-    emit('away');
+    emit('close');
   },
 );
 

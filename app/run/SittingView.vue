@@ -34,8 +34,8 @@ const isNext = ref(false);
 const open = computed(() => {
   if (isNext.value) return undefined;
   const last = run.value?.trials.at(-1);
-  const doubt = rows.value.flatMap(({ awake, asleep }) => [awake, asleep]).find((tried) => tried?.trial.id === last?.id);
-  return doubt && !doubt.isSure && doubt.trial.percent !== undefined ? doubt.trial : undefined;
+  const open = rows.value.flatMap(({ awake, asleep }) => [awake, asleep]).find((tried) => tried?.trial.id === last?.id);
+  return open && !open.isSure && open.trial.percent !== undefined ? open.trial : undefined;
 });
 
 // The run is over once it is filed: its table stands with it.

@@ -21,22 +21,22 @@ const errors = ref<{ device?: string; chargers?: string; trouble?: string }>({})
 const going = computed(() => lanes.records.filter(({ header }) => header.list));
 
 async function begin(): Promise<void> {
-  const taking = shelf.devices.find(({ id }) => id === device.value);
+  const chosenDevice = shelf.devices.find(({ id }) => id === device.value);
   const list = shelf.chargers.filter(({ id }) => chosen.value.includes(id));
   const [first] = list;
-  const clash = lanes.records.find(({ header }) => header.device.id === taking?.id);
+  const clash = lanes.records.find(({ header }) => header.device.id === chosenDevice?.id);
   errors.value = {
-    ...(!taking && { device: 'Choose the device that is tried.' }),
+    ...(!chosenDevice && { device: 'Choose the device that is tried.' }),
     ...(clash && {
       device: `${clash.header.device.name} is charging already, on lane ${lanes.letterOf(clash.header.id)}: stop that run first.`,
     }),
     ...(!first && { chargers: 'Choose at least one charger.' }),
     ...(lanes.records.length >= LANE_LETTERS.length && { device: 'Twelve lanes are the most: stop one first.' }),
   };
-  if (!taking || !first || Object.keys(errors.value).length > 0) return;
+  if (!chosenDevice || !first || Object.keys(errors.value).length > 0) return;
   try {
     const header = newHeader({
-      device: taking,
+      device: chosenDevice,
       charger: first,
       plugInAt: wallNow(),
       method: 'spot-check',

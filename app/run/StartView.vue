@@ -126,12 +126,12 @@ function arm(): void {
 
 /** The run as it is filled in; `undefined` while something is missing. */
 function filledIn(from: number | undefined): Ready | undefined {
-  const { device: taking, charger: giving } = pair.value;
+  const { device: chosenDevice, charger: chosenCharger } = pair.value;
   const read = readCadence(method.value.timing, method.value.earlier);
-  if (!taking || !giving || !('cadence' in read)) return undefined;
+  if (!chosenDevice || !chosenCharger || !('cadence' in read)) return undefined;
   return {
-    device: taking,
-    charger: giving,
+    device: chosenDevice,
+    charger: chosenCharger,
     level: from,
     cadence: read.cadence,
     rest: {

@@ -251,9 +251,9 @@ function places(
     }
   }
   if (traces.length === 1 && size !== 'row') {
-    for (const [index, { from, to }] of (traces[0]?.away ?? []).entries()) {
+    for (const [index, { from, to }] of (traces[0]?.unwatched ?? []).entries()) {
       for (const track of tracks)
-        all[`away-${track}-${index}`] = spanOf(from, to, track, track === 'percent' ? 'not watched' : '', palette.soft);
+        all[`unwatched-${track}-${index}`] = spanOf(from, to, track, track === 'percent' ? 'not watched' : '', palette.soft);
     }
     for (const [index, [at, words]] of together(traces[0]?.events ?? [], until * SIDE_BY_SIDE).entries())
       all[`event-${index}`] = eventLine(at, words, theme);

@@ -20,8 +20,8 @@ export interface Trace {
   /** What happened, and when. */
   events: { at: number; says: string }[];
   missed: Span[];
-  /** Stretches in which the program was away. */
-  away: Span[];
+  /** Stretches in which the program was shut, asleep or gone. */
+  unwatched: Span[];
   /** Gaps in the watts too long to be bridged: nothing is drawn across them. */
   unseen: Span[];
   /** The charge to expect, in pencil; no ink. */
@@ -59,9 +59,9 @@ export function traceOf(run: RunRecord, name: string, pen: number, now = run.end
     struck: run.struck.flatMap(({ seconds, reading }): Dot[] => (reading.percent === undefined ? [] : [[seconds, reading.percent]])),
     events: run.events
       .filter(({ event }) => event !== 'away')
-      .map(({ event, seconds, source }) => ({ at: seconds, says: source ? `→ ${source.charger.name}` : event })),
+      .map((each) => ({ at: each.seconds, says: each.event === 'swapped' && each.source ? `→ ${each.source.charger.name}` : each.event })),
     missed: drawn(missed),
-    away: drawn(run.away),
+    unwatched: drawn(run.unwatched),
     unseen: drawn(unseenSpans(run.tracks.watts)),
     end,
   };
@@ -99,7 +99,7 @@ export function expectedTrace(id: string, name: string, pen: number, expected: E
     struck: [],
     events: [],
     missed: [],
-    away: [],
+    unwatched: [],
     unseen: [],
     expected: pencilOf(expected),
     end: expected.length,
@@ -117,7 +117,7 @@ export function outlineOf(summary: Summary): Trace {
     struck: [],
     events: [],
     missed: [],
-    away: [],
+    unwatched: [],
     unseen: [],
     end: summary.end,
   };

@@ -39,6 +39,7 @@ const STANDARD = /^(?:pd[o]?|pps|usb(?:-?[ac]\d?)?|out(?:put)?s?|[ac]\d|port ?\d
  * and a colon before offers makes them that family’s own, up to the next semicolon or line: `Swiftreed: 10V⎓4A`.
  * On a pad, watts are its offers: `15W magnetic`, `5W`.
  *
+ * @example readLabel('5V⎓3A 9V⎓3A').offers // 5 V × 3 A and 9 V × 3 A
  * @param connector what the port is: watts on a pad are offers, elsewhere only a total
  */
 export function readLabel(text: string, connector?: string): ReadLabel {

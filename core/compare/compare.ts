@@ -47,6 +47,7 @@ function gainBounds(gain: Gain): Bounds | undefined {
 /**
  * Lays runs beside each other.
  *
+ * @example compareRuns(records.map((record) => readRun(record)), 'run-1', 80)[0].standing // how the first stands to run-1 at 80 %
  * @param all      runs and their figures, all asked for the same levels and marks, in the order they are shown
  * @param baseline id of the run the others are set against
  * @param level    the level at which they are set against it, in %: one of those asked for

@@ -104,7 +104,8 @@ export function figuresOf(run: RunRecord, { levels, marks }: Asked = { levels: L
 
 /** A run, read: its ink and its figures. */
 export function readRun(record: RunRecord, asked?: Asked): ReadRun {
-  const { tracks: _, ...run } = record;
+  const run: RunInk & Partial<RunRecord> = { ...record };
+  delete run.tracks;
   return { run, figures: figuresOf(record, asked) };
 }
 

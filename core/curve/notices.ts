@@ -1,7 +1,7 @@
 import { max, min } from 'd3-array';
 import { checks, type Check } from '../method/cadence';
 import { HOT } from '../method/rule';
-import { eventDetails, eventSays } from '../ink/events';
+import { eventInWords } from '../ink/entrySays';
 import type { RunRecord } from '../ink/fold';
 import { sighting, sightings } from '../ink/track';
 import { TEMPERATURES } from '../quantity/quantity';
@@ -98,13 +98,11 @@ function happened(run: RunRecord): Notice[] {
   const events = run.events
     .filter(({ event }) => event !== 'unplugged' && event !== 'replugged' && event !== 'away')
     .map((each): Notice => {
-      const { event, seconds, source } = each;
-      const to = source ? [`to ${source.charger.name}`] : [];
-      const by = each.shift ? [`by ${spell(Math.abs(each.shift) / 1000)} ${each.shift > 0 ? 'ahead' : 'back'}`] : [];
-      const text = `${spell(seconds)}: ${[eventSays(event), ...by, ...to, ...eventDetails(each)].join(', ')}`;
+      const { seconds } = each;
+      const text = `${spell(seconds)}: ${eventInWords(each)}`;
       return { kind: 'event', from: seconds, to: seconds, text };
     });
-  const unwatched = run.away.map(({ from, to }): Notice => ({
+  const unwatched = run.unwatched.map(({ from, to }): Notice => ({
     kind: 'unseen',
     from,
     to,

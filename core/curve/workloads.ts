@@ -41,11 +41,12 @@ export function workloads(run: RunRecord): Workload[] {
     if (begun) all.push(workload(run, { ...begun, name: name ?? '', to }, scores, isOver));
     begun = undefined;
   };
-  for (const { event, seconds, remark, scores } of run.events) {
-    if (event === 'work started') {
+  for (const each of run.events) {
+    const { seconds, remark } = each;
+    if (each.event === 'work started') {
       close(seconds, true);
       begun = { name: remark ?? '', from: seconds };
-    } else if (event === 'work ended') close(seconds, true, scores, remark);
+    } else if (each.event === 'work ended') close(seconds, true, each.scores, remark);
   }
   close(Math.max(run.end, begun?.from ?? 0), Boolean(run.stop));
   return all;

@@ -90,24 +90,31 @@ const scoreSchema = object({
     .required(),
 }).noUnknown();
 
-const eventSchema = object({
+const happened = {
   ...mark,
   kind: string()
     .oneOf(['event'] as const)
     .required(),
-  event: string()
-    .oneOf(EVENTS.map(({ id }) => id))
-    .required(),
   remark: string(),
-  /** The new source, of a swap. */
-  source: sourceSchema.default(undefined).optional(),
-  /** When the program was back, epoch milliseconds, of a time in which it was away. */
-  until: instantField(),
+};
+const named = <Id extends EventId>(...ids: Id[]) => string().oneOf(ids).required();
+
+/** Events that carry something beside a remark. A CSV has no place for it, so it may be missing. */
+const EVENT_SCHEMAS = {
+  /** With the new source. */
+  swapped: object({ ...happened, event: named('swapped'), source: sourceSchema.default(undefined).optional() }).noUnknown(),
+  'work ended': object({
+    ...happened,
+    event: named('work ended'),
+    scores: array().of(scoreSchema.required()).default(undefined).optional(),
+  }).noUnknown(),
+  /** When the program was back, epoch milliseconds. */
+  away: object({ ...happened, event: named('away'), until: instantField() }).noUnknown(),
   /** By how much the wall clock was moved, in milliseconds, ahead above zero. */
-  shift: number().integer().min(-MOMENTS.most).max(MOMENTS.most),
-  /** Scores, of a workload that ended. */
-  scores: array().of(scoreSchema.required()).default(undefined).optional(),
-}).noUnknown();
+  clock: object({ ...happened, event: named('clock'), shift: number().integer().min(-MOMENTS.most).max(MOMENTS.most) }).noUnknown(),
+};
+type PlainEventId = Exclude<EventId, keyof typeof EVENT_SCHEMAS>;
+const plainEventSchema = object({ ...happened, event: named(...EVENTS.map(({ id }) => id)) }).noUnknown();
 
 /** One charger of a spot check, tried. */
 const trialSchema = object({
@@ -136,16 +143,20 @@ const KINDS = {
   picture: pictureSchema,
   strike: strikeSchema,
   note: noteSchema,
-  event: eventSchema,
   stop: stopSchema,
 };
 
-/** One entry of ink, checked by its kind. */
+const KNOWN = [...Object.keys(KINDS), 'event'];
+
+/** One entry of ink, checked by its kind, and an event by what happened. */
 export const entrySchema = lazy((value: unknown) => {
-  const kind = typeof value === 'object' && value !== null && 'kind' in value ? value.kind : undefined;
-  const known = Object.entries(KINDS).find(([name]) => name === kind)?.[1];
-  return known ?? object({ kind: string().oneOf(Object.keys(KINDS)).required() });
+  const { kind, event } = (typeof value === 'object' ? (value ?? {}) : {}) as { kind?: unknown; event?: unknown };
+  if (kind === 'event') return oneOf(EVENT_SCHEMAS, event) ?? plainEventSchema;
+  return oneOf(KINDS, kind) ?? object({ kind: string().oneOf(KNOWN).required() });
 });
+
+const oneOf = <Schema>(all: Readonly<Record<string, Schema>>, name: unknown): Schema | undefined =>
+  Object.entries(all).find(([each]) => each === name)?.[1];
 
 /** What a run is: copied gear, so that editing the shelf never rewrites history; the instant of plug-in; when readings fall due. */
 export const headerSchema = object({
@@ -191,7 +202,9 @@ export type Note = InferType<typeof noteSchema>;
 export type Stop = InferType<typeof stopSchema>;
 export type Source = InferType<typeof sourceSchema>;
 export type Score = InferType<typeof scoreSchema>;
-export type Event = Omit<InferType<typeof eventSchema>, 'event'> & { event: EventId };
+export type Event =
+  | InferType<(typeof EVENT_SCHEMAS)[keyof typeof EVENT_SCHEMAS]>
+  | (Omit<InferType<typeof plainEventSchema>, 'event'> & { event: PlainEventId });
 export type Trial = InferType<typeof trialSchema>;
 export type Picture = InferType<typeof pictureSchema>;
 export type Entry = Reading | Strike | Note | Event | Trial | Picture | Stop;

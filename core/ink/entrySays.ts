@@ -1,4 +1,5 @@
-import type { Entry } from './entry';
+import { spell } from '../quantity/duration';
+import type { Entry, Event } from './entry';
 import { eventSays } from './events';
 import { statusSays } from './statuses';
 
@@ -19,5 +20,23 @@ export function entrySays(entry: Entry): string {
       return 'the stop';
     case 'strike':
       return 'the strike';
+  }
+}
+
+/** An event in words with all that it carries: `the clock was changed, by 2 min ahead`. */
+export function eventInWords(entry: Event): string {
+  return [eventSays(entry.event), ...carried(entry), entry.remark].filter(Boolean).join(', ');
+}
+
+function carried(entry: Event): string[] {
+  switch (entry.event) {
+    case 'swapped':
+      return entry.source ? [`to ${entry.source.charger.name}`] : [];
+    case 'clock':
+      return entry.shift ? [`by ${spell(Math.abs(entry.shift) / 1000)} ${entry.shift > 0 ? 'ahead' : 'back'}`] : [];
+    case 'work ended':
+      return (entry.scores ?? []).map(({ name, value, unit }) => `${name} ${value} ${unit}`.trim());
+    default:
+      return [];
   }
 }

@@ -26,15 +26,5 @@ export const EVENTS = [
 
 export type EventId = (typeof EVENTS)[number]['id'];
 
-interface Details {
-  remark?: string | undefined;
-  scores?: readonly { name: string; value: number; unit: string }[] | undefined;
-}
-
-/** What an event carries beside its source, in words: its remark, and its scores. */
-export function eventDetails({ remark, scores = [] }: Details): string[] {
-  return [remark ?? '', ...scores.map(({ name, value, unit }) => `${name} ${value} ${unit}`.trim())].filter(Boolean);
-}
-
 /** An event in words. */
 export const eventSays = (id: EventId): string => EVENTS.find((each) => each.id === id)?.says ?? id;

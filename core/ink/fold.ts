@@ -3,11 +3,12 @@ import type { Entry, Event, Header, Note, Picture, Reading, Source, Stop, Strike
 import { EMPTY_TRACK, sighting, sightings, trackOf, type Sighting, type Track } from './track';
 import { type Samples } from '../samples/column';
 import { QUANTITIES, type Quantity } from '../quantity/quantity';
+import type { Elapsed, Moment, WallTime } from '../quantity/times';
 
-/** A reading with its time from plug-in, in seconds. */
+/** A reading with its time. */
 export interface Seen {
   reading: Reading;
-  seconds: number;
+  seconds: Elapsed;
 }
 
 /** A reading that was struck: kept, and counted for nothing. */
@@ -38,8 +39,8 @@ export interface RunInk {
   sources: (Source & { from: number })[];
   /** Spans in which it was unplugged; the last is endless while it still is. */
   unplugged: { from: number; to: number }[];
-  /** Spans in which the program was away. */
-  away: { from: number; to: number }[];
+  /** Spans in which the program was shut, asleep or gone. */
+  unwatched: { from: number; to: number }[];
   /** By how much the wall clock was moved since plug-in, in milliseconds. */
   shift: number;
   stop?: (Stop & { seconds: number }) | undefined;
@@ -127,10 +128,10 @@ export function foldRun(header: Header, entries: readonly Entry[], samples: Samp
     pictures,
     sources: sourcesOf(header, events),
     unplugged: unpluggedSpans(events),
-    away: events.flatMap(({ event, seconds, until }) =>
-      event === 'away' && until !== undefined ? [{ from: seconds, to: (until - header.plugInAt) / 1000 }] : [],
+    unwatched: events.flatMap((each) =>
+      each.event === 'away' && each.until !== undefined ? [{ from: each.seconds, to: (each.until - header.plugInAt) / 1000 }] : [],
     ),
-    shift: events.reduce((moved, { shift = 0 }) => moved + shift, 0),
+    shift: events.reduce((moved, each) => moved + (each.event === 'clock' ? (each.shift ?? 0) : 0), 0),
     stop,
     tracks,
     falls: fallsOf(tracks.percent),
@@ -140,7 +141,10 @@ export function foldRun(header: Header, entries: readonly Entry[], samples: Samp
 }
 
 function sourcesOf({ charger, port, cable }: Header, events: RunRecord['events']): RunRecord['sources'] {
-  return [{ from: 0, charger, port, cable }, ...events.flatMap(({ source, seconds }) => (source ? [{ from: seconds, ...source }] : []))];
+  return [
+    { from: 0, charger, port, cable },
+    ...events.flatMap((each) => (each.event === 'swapped' && each.source ? [{ from: each.seconds, ...each.source }] : [])),
+  ];
 }
 
 /** From each unplugging to the next plugging in; a second unplugging in between changes nothing. */
@@ -159,14 +163,14 @@ function unpluggedSpans(events: RunRecord['events']): RunRecord['unplugged'] {
 
 /** Time plugged in up to a moment of a run, in seconds: what elapsed, without the spans in which it was unplugged. */
 export function chargingTime({ unplugged }: RunRecord, moment: number): number {
-  return moment - unplugged.reduce((away, { from, to }) => away + Math.max(0, Math.min(to, moment) - from), 0);
+  return moment - unplugged.reduce((sum, { from, to }) => sum + Math.max(0, Math.min(to, moment) - from), 0);
 }
 
 /** The moment of a run at which the wall clock shows `wall`, epoch milliseconds: as if the clock had never been changed since plug-in. */
-export const momentOf = ({ shift }: RunRecord, wall: number): number => wall - shift;
+export const momentOf = ({ shift }: RunInk, wall: WallTime): Moment => wall - shift;
 
 /** Seconds from plug-in at which the wall clock shows `wall`. */
-export const elapsedAt = (run: RunRecord, wall: number): number => (momentOf(run, wall) - run.header.plugInAt) / 1000;
+export const elapsedAt = (run: RunInk, wall: WallTime): Elapsed => (momentOf(run, wall) - run.header.plugInAt) / 1000;
 
 /** What a run charges from at a moment. */
 export function sourceAt({ sources, header }: RunRecord, moment: number): Source {

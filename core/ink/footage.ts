@@ -1,5 +1,6 @@
 import { array, number, object, type InferType } from 'yup';
 
+import type { ClipTime, Elapsed } from '../quantity/times';
 import { LONGEST_RUN } from './ranges';
 
 const length = () => number().min(0).max(LONGEST_RUN);
@@ -24,7 +25,7 @@ export type Footage = InferType<typeof footageSchema>;
  * @param clip seconds of the clip
  * @returns seconds from plug-in; below zero before it
  */
-export function elapsedIn({ offset, speed, cuts }: Footage, clip: number): number {
-  const missing = (at: number) => cuts.filter((cut) => cut.at <= at).reduce((sum, cut) => sum + cut.missing, 0);
+export function elapsedIn({ offset, speed, cuts }: Footage, clip: ClipTime): Elapsed {
+  const missing = (at: ClipTime) => cuts.filter((cut) => cut.at <= at).reduce((sum, cut) => sum + cut.missing, 0);
   return (clip - offset) * speed + missing(clip) - missing(offset);
 }

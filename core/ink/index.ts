@@ -15,8 +15,8 @@ export {
   type Trial,
 } from './entry';
 export { endingSays, endingWord, RUN_ENDING_IDS, RUN_ENDINGS, type EndingId } from './endings';
-export { EVENTS, eventDetails, eventSays, type EventId } from './events';
-export { entrySays } from './entrySays';
+export { EVENTS, eventSays, type EventId } from './events';
+export { entrySays, eventInWords } from './entrySays';
 export { elapsedIn, footageSchema, type Footage } from './footage';
 export { SECOND_LOOK, SETTLE, STATUSES, statusSays, type StatusId } from './statuses';
 export { SCHEMA } from './version';

@@ -1,3 +1,4 @@
+import type { Elapsed } from '../quantity/times';
 import type { Column } from '../samples/column';
 
 /** One quantity of a run over time. `entries` names the ink each row came from; a meter's samples have none. */
@@ -7,7 +8,7 @@ export interface Track extends Column {
 
 /** One row of a track: a value and when it was seen, with its place in the ink if it has one. */
 export interface Sighting {
-  seconds: number;
+  seconds: Elapsed;
   value: number;
   entry?: string | undefined;
 }

@@ -43,6 +43,7 @@ export interface Rank {
 /**
  * Places that claim no more than the bounds support. Ties are not transitive, so 1=, 1=, 3, 4 and 1=, 1=, 2 both occur.
  *
+ * @example rank([{ low: 90, high: 95 }, { low: 85, high: 90 }, { low: 110, high: 115 }], 'less') // 1=, 1=, 3: touching bounds tie
  * @param all    bounds of each value; `undefined` where there is none, which gets no rank
  * @param better whether less of it or more of it wins
  */

@@ -156,6 +156,7 @@ function miss(all: Check[], first: Due, last: Due, count: number): void {
 /**
  * The check a person should take next: the first that is neither answered nor missed. In the past when overdue.
  *
+ * @example nextDue({ kind: 'fixed', every: 300 }, 310, 400) // 600: what was read at 310 s answered the check at 300 s
  * @param lastSeen time of the newest reading, in seconds from plug-in; `undefined` before the first
  * @param now      seconds from plug-in
  * @returns its nominal time, in seconds from plug-in; `undefined` when no more are wanted

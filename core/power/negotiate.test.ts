@@ -132,7 +132,7 @@ describe('cables', () => {
   });
 });
 
-describe('who is the limit', () => {
+describe('what limits it', () => {
   it('is the device once the charger gives all it takes, and says that a bigger one changes nothing', () => {
     const phone = device({ inputLimit: 25, deliveryVolts: 9 });
     expect(explain(negotiate({ device: phone, charger: charger(30, { label: FULL }) }))).toBe(

@@ -56,12 +56,13 @@ const IDEAL_CABLE: Carries = { amps: MARKED_AMPS, extended: true, family: undefi
 const NEEDS_NO_CABLE: ReadonlySet<Port['connector']> = new Set(['pad', 'bay', 'DC barrel', 'micro-USB']);
 
 /**
- * Settles what a device, a cable and a port come to: offer, volts, amps, watts, and who is the limit.
+ * Works out what a device, a cable and a port agree on: offer, volts, amps, watts, and what limits it.
  *
- * Of all that the port signals, the device takes what gives it most. Who is the limit is found by asking, for each of cable, device and
+ * Of all that the port signals, the device takes what gives it most. What limits it is found by asking, for each of cable, device and
  * charger alone, whether an ideal one in its place would give more.
  *
- * @see docs/numbers.md, *Who is the limit*.
+ * @example negotiate({ device, charger, cable }).watts // what the device takes through that cable from the first port
+ * @see docs/numbers.md, *What limits it*.
  */
 export function negotiate({ device, charger, port: index = 0, cable, inUse }: Pairing): Negotiated {
   const port = portsOf(charger)[index];

@@ -24,6 +24,7 @@ export const countdown = (wait: number): string => clock(wait <= 0 ? -wait : wai
  * @param seconds    the time, in seconds
  * @param resolution how finely it is known, in seconds: from a minute up, whole minutes are written; below, seconds too
  * @returns `27 min`, `1 h 52`, `54 min 54 s`, `40 s`
+ * @example spell(3294, 300) // '55 min': known to five minutes, so no seconds are claimed
  */
 export function spell(seconds: number, resolution = 60): string {
   const sign = seconds < 0 ? '−' : '';

@@ -40,6 +40,7 @@ const HOW = 'Write a percentage alone (42) and other figures with their unit: 26
  *
  * @param text the line as typed
  * @returns the figures, or one sentence that says which word is wrong and what to write
+ * @example parseEntryLine('42 26,1w @14:40') // { ok: true, values: { percent: 42, watts: 26.1, seen: 880 } }
  */
 export function parseEntryLine(text: string): ParsedLine {
   const hash = text.indexOf('#');

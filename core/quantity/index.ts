@@ -6,4 +6,5 @@ export { decimalsFor, fixed, signedShare } from './figures';
 export { parseEntryLine, type LineValues, type ParsedLine } from './entryLine';
 export { writeEntryLine } from './writeLine';
 export { listed } from './listed';
+export type { ClipTime, Elapsed, Moment, WallTime } from './times';
 export { QUANTITIES, quantityOf, TEMPERATURES, TRACKED, type Quantity } from './quantity';

@@ -7,6 +7,7 @@ import { clock, spell } from '../quantity/duration';
 import type { LineValues } from '../quantity/entryLine';
 import { fixed } from '../quantity/figures';
 import { quantityOf } from '../quantity/quantity';
+import type { Moment } from '../quantity/times';
 
 /** Meters and ratings differ by this much without anyone having slipped. */
 const RATING_TOLERANCE = 1.15;
@@ -32,7 +33,7 @@ export type AssessedLine =
  * @param marked the moment marked for it, epoch milliseconds, if one was
  * @returns ink to write; or a question to ask once, with the ink to write if the answer is yes; or what is wrong
  */
-export function assessLine(values: LineValues, run: RunRecord, now: number, marked?: number): AssessedLine {
+export function assessLine(values: LineValues, run: RunRecord, now: Moment, marked?: Moment): AssessedLine {
   const { plugInAt } = run.header;
   const { seen, note, ...figures } = values;
   const at = seen === undefined ? (marked ?? now) : Math.round(plugInAt + seen * 1000);
@@ -45,13 +46,13 @@ export function assessLine(values: LineValues, run: RunRecord, now: number, mark
   }
   if (Object.keys(figures).length === 0) return { verdict: 'log', draft: { kind: 'note', at, text: note ?? '' } };
   const draft: ReadingDraft = { kind: 'reading', at, ...figures, ...(note && { note }) };
-  const question = doubt(draft, run, elapsed);
+  const question = questionOf(draft, run, elapsed);
   if (question) return { verdict: 'ask', draft: { ...draft, sure: true }, question };
   return { verdict: 'log', draft, remark: fall(draft, run, elapsed) ?? step(draft, run, elapsed) ?? reset(draft, run, elapsed) };
 }
 
 /** Something that can be, but is more often a slip. */
-function doubt(draft: ReadingDraft, run: RunRecord, elapsed: number): string | undefined {
+function questionOf(draft: ReadingDraft, run: RunRecord, elapsed: number): string | undefined {
   const { charger } = sourceAt(run, elapsed);
   const jumped = jump(draft, run, elapsed);
   if (jumped) return jumped;

@@ -39,8 +39,8 @@ it('counts on from plug-in when the clock was put back by an hour, and ahead aga
 it('keeps the time it was away as a span nobody watched, unless that is struck', () => {
   const gone = program(2, 12, { event: 'away', until: at(42) });
   const run = foldRun(header, [...inkOf(header, [{ seconds: 600, percent: 20 }]), gone]);
-  expect(run.away).toEqual([{ from: 720, to: 2520 }]);
+  expect(run.unwatched).toEqual([{ from: 720, to: 2520 }]);
   expect(notices(run).map(({ text }) => text)).toContain('Not watched from 12 min to 42 min: nobody knows what happened then');
   const strike: Entry = { kind: 'strike', seq: 3, id: 's', at: at(42), written: at(42), target: gone.id, reason: 'the clock was changed' };
-  expect(foldRun(header, [...run.entries, strike]).away).toEqual([]);
+  expect(foldRun(header, [...run.entries, strike]).unwatched).toEqual([]);
 });

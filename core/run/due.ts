@@ -1,3 +1,4 @@
+import type { WallTime } from '../quantity/times';
 import { elapsedAt, type RunRecord } from '../ink/fold';
 import { finerFrom } from '../curve/notices';
 import { lastVerdict, nextDue } from '../method/cadence';
@@ -17,7 +18,7 @@ export interface Due {
  * @param now what the wall clock shows, epoch milliseconds
  * @returns `undefined` for a run that has stopped, has no cadence, or wants no more readings
  */
-export function dueOf(run: RunRecord, now: number): Due | undefined {
+export function dueOf(run: RunRecord, now: WallTime): Due | undefined {
   const { cadence, id } = run.header;
   if (!cadence || run.stop) return undefined;
   const elapsed = elapsedAt(run, now);

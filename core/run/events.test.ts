@@ -41,7 +41,8 @@ describe('what happens during a run', () => {
     );
     expect(entriesSchema.validateSync(all, { strict: true })).toHaveLength(EVENTS.length);
     expect(() => entriesSchema.validateSync([event(0, 'exploded' as EventId)], { strict: true })).toThrow();
-    expect(run(event(900, 'work ended', { remark: 'rendering', scores })).events[0]?.scores).toEqual(scores);
+    expect(run(event(900, 'work ended', { remark: 'rendering', scores })).events[0]).toMatchObject({ scores });
+    expect(() => entriesSchema.validateSync([event(0, 'booted', { scores })], { strict: true })).toThrow();
   });
 
   it('keeps elapsed and charging time apart while it is unplugged', () => {
