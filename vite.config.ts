@@ -77,7 +77,7 @@ export const inTab = defineConfig({
     },
   },
   // Give-up times only: a busy machine is no reason to fail.
-  test: { include: ['{core,app,server,demo,scripts,benchmarks}/**/*.test.ts'], testTimeout: 60_000, hookTimeout: 60_000 },
+  test: { include: ['{core,app,server,demo,scripts,benchmarks,truth}/**/*.test.ts'], testTimeout: 60_000, hookTimeout: 60_000 },
 });
 
 export default defineConfig({ ...inTab, plugins: [...(inTab.plugins ?? []), offline] });

@@ -27,7 +27,11 @@ describe('the figures of the demo', () => {
         ...Array.from({ length: 20 }, (__, index) => milestone(run.tracks.percent, 5 * (index + 1))),
         ...notices(run),
         ...stalls(run.tracks.percent),
-        ...forecasts(run, LEVELS),
+        ...forecasts(
+          run,
+          records.filter((other) => other !== run && other.header.device.id === run.header.device.id).map((other) => other.tracks.percent),
+          LEVELS,
+        ),
         ...compatibility(run),
       ];
     });

@@ -3,7 +3,7 @@ import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 
 const CODE = /\.(ts|vue|mjs|js|css|scss)$/;
-const TEST = /(\.(test|spec)\.ts$)|(^e2e\/)/;
+const TEST = /(\.(test|spec)\.ts$)|(^(e2e|truth)\/)/;
 
 /** Lines with something on them: of tests, and of all code that git knows. */
 export function testShare(root) {

@@ -84,9 +84,7 @@ function remove(index: number): void {
       <p v-if="unread.length > 0" class="due" role="status">Not read: {{ unread.join(' ') }}</p>
       <p v-for="sentence in wrong" :key="sentence" class="due" role="status">{{ sentence }}</p>
       <p v-for="sentence in remarks" :key="sentence" class="soft" role="status">{{ sentence }}</p>
-      <v-btn v-if="read.length > 1" size="small" variant="text" :aria-label="`Remove ${title}`" @click="remove(index)"
-        >Remove</v-btn
-      >
+      <v-btn v-if="read.length > 1" size="small" variant="text" :aria-label="`Remove ${title}`" @click="remove(index)">Remove</v-btn>
     </section>
     <p v-for="error in errors" :key="error" class="due" role="alert">{{ error }}</p>
     <v-btn size="small" @click="add">Add a port</v-btn>

@@ -1,62 +1,25 @@
 <script setup lang="ts">
 import { computed } from 'vue';
-import { type Row } from '@core/compare';
-import { GAIN_TIMES, LEVELS, writeGain, writeMilestone } from '@core/curve';
-import { writeRank } from '@core/margin';
-import { fixed, nominal, signedShare, spell } from '@core/quantity';
+import { writeGained, writeStanding, writeTimeTo, type Row } from '@core/compare';
+import { GAIN_TIMES, LEVELS } from '@core/curve';
+import { fixed, nominal } from '@core/quantity';
 import PenNib from '../strip/PenNib.vue';
 
-/** The figures of runs side by side: every time with its bounds, every rate with its level, ties as ties. */
+/** The figures of setups side by side: every time with its bounds, every rate with its level, ties as ties; repeats as their mean. */
 const props = defineProps<{ rows: Row[]; names: string[]; pens: number[]; baseline: string; level: number }>();
-
-const unlike = computed(() => new Set(props.rows.map(({ run }) => run.header.device.id)).size > 1);
 
 const lines = computed(() =>
   props.rows.map((row, index) => ({
-    id: row.run.header.id,
     name: props.names[index] ?? '',
     pen: props.pens[index] ?? 0,
+    runs: row.runs.map(({ header }) => header.id),
     start: row.startLevel === undefined ? 'from ? %' : `from ${row.startLevel} %`,
-    gains: row.gains.map(({ found, rank }, at) => ({
-      ...writeGain(found),
-      rank: rank && writeRank(rank),
-      energy: unlike.value && row.gainedWattHours[at] !== undefined ? `${fixed(row.gainedWattHours[at], 1)} Wh` : '',
-    })),
-    milestones: row.milestones.map(({ found, rank }) => ({
-      ...writeMilestone(found),
-      rank: rank && writeRank(rank),
-      isBest: found.state === 'reached' && rank?.place === 1,
-    })),
-    standing: standing(row),
+    gains: row.gains.map((cell) => writeGained(cell, row.inWattHours)),
+    milestones: row.milestones.map(writeTimeTo),
+    standing: writeStanding(row, props.baseline),
     peak: row.peak,
   })),
 );
-
-function standing({ standing: stands }: Row): { first: string; rest: string[] } {
-  switch (stands.state) {
-    case 'baseline':
-      return { first: 'baseline', rest: [] };
-    case 'no time':
-      return { first: '—', rest: [`no times to ${stands.level} % to compare`] };
-    case 'tie':
-      return { first: 'a tie', rest: [`at this interval, to ${stands.level} %`] };
-    case 'only this one':
-      return { first: `over ${spell(stands.atLeast)} sooner`, rest: [`${props.baseline} never showed ${stands.level} %`] };
-    case 'only the baseline':
-      return { first: `over ${spell(stands.atLeast)} later`, rest: [`never showed ${stands.level} %`] };
-    case 'told apart': {
-      const sooner = stands.saved > 0;
-      const to = `to ${stands.level} %`;
-      return {
-        first: `${spell(Math.abs(stands.saved))} ${sooner ? 'saved' : 'lost'}`,
-        rest: [
-          stands.share === undefined ? '' : `time ${signedShare(stands.share)} ${to}`,
-          stands.rate === undefined ? '' : `rate ${signedShare(stands.rate)} ${to}`,
-        ].filter(Boolean),
-      };
-    }
-  }
-}
 </script>
 
 <template>
@@ -83,16 +46,25 @@ function standing({ standing: stands }: Row): { first: string; rest: string[] } 
         </tr>
       </thead>
       <tbody>
-        <tr v-for="line in lines" :key="line.id">
+        <tr v-for="line in lines" :key="line.runs[0]">
           <th scope="row" class="left">
             <span class="setup"
-              ><PenNib :pen="line.pen" line /><RouterLink :to="`/curve/${line.id}`">{{ line.name }}</RouterLink></span
+              ><PenNib :pen="line.pen" line /><RouterLink :to="`/curve/${line.runs[0]}`">{{ line.name }}</RouterLink></span
             >
-            <small class="soft">{{ line.start }}</small>
+            <small class="soft"
+              >{{ line.start
+              }}<template v-if="line.runs.length > 1">
+                · {{ line.runs.length }} runs:
+                <template v-for="(id, index) in line.runs" :key="id"
+                  >{{ index > 0 ? ', ' : '' }}<RouterLink :to="`/curve/${id}`">{{ index + 1 }}</RouterLink></template
+                ></template
+              ></small
+            >
           </th>
           <td v-for="(gain, index) in line.gains" :key="`gain${index}`" class="figures">
-            <span v-if="gain.rank" class="rank" title="rank">{{ gain.rank }}</span> {{ gain.value ?? '—' }}
-            <small>{{ gain.detail.split(' · ')[0] }}</small><small v-if="gain.energy">{{ gain.energy }}</small>
+            <span v-if="gain.rank" class="rank" title="rank">{{ gain.rank }}</span>
+            <span :class="{ lead: gain.isBest }">{{ gain.value ?? '—' }}</span>
+            <small v-for="each in gain.range.split(' · ')" :key="each">{{ each }}</small>
           </td>
           <td v-for="(time, index) in line.milestones" :key="`time${index}`" class="figures">
             <span v-if="time.rank" class="rank" title="rank">{{ time.rank }}</span>

@@ -58,18 +58,21 @@ watch(
 
 const rows = computed(() => compareRuns(opened.value, baseline.value ?? '', level.value));
 const names = computed(() => namesOf(rows.value));
-const pens = computed(() => sharedOut(opened.value.map(({ run }) => run.header.pen)));
-const traces = computed(() =>
-  opened.value.map(({ trace }, index) => ({
-    ...trace,
-    expected: undefined,
-    forecasts: undefined,
-    name: names.value[index] ?? '',
-    pen: pens.value[index] ?? 0,
-  })),
+/** Which row each run is in: repeats share its name and its pen. */
+const rowOf = computed(() =>
+  opened.value.map(({ run }) => rows.value.findIndex(({ runs }) => runs.some(({ header }) => header.id === run.header.id))),
 );
-const baselines = computed(() => opened.value.map(({ run }, index) => ({ id: run.header.id, name: names.value[index] ?? '' })));
-const baselineName = computed(() => baselines.value.find(({ id }) => id === baseline.value)?.name ?? '');
+const pens = computed(() => sharedOut(rows.value.map(({ run }) => run.header.pen)));
+const traces = computed(() =>
+  opened.value.map(({ trace }, index) => {
+    const row = rowOf.value[index] ?? -1;
+    return { ...trace, expected: undefined, forecasts: undefined, name: names.value[row] ?? '', pen: pens.value[row] ?? 0 };
+  }),
+);
+const baselines = computed(() => rows.value.map(({ run }, index) => ({ id: run.header.id, name: names.value[index] ?? '' })));
+/** Any run of a setup stands for it. */
+const baselineRow = computed(() => rows.value.findIndex(({ runs }) => runs.some(({ header }) => header.id === baseline.value)));
+const baselineName = computed(() => names.value[baselineRow.value] ?? '');
 const words = computed(() => verdict(rows.value, level.value));
 const unfair = computed(() => unfairness(rows.value));
 const title = computed(() => {
@@ -91,7 +94,7 @@ function ask(query: Record<string, string | undefined>): void {
       <h1>{{ title }}</h1>
       <div v-if="opened.length > 1" class="actions controls">
         <v-select
-          :model-value="baseline"
+          :model-value="baselines[baselineRow]?.id"
           :items="baselines"
           item-title="name"
           item-value="id"

@@ -6,6 +6,7 @@ import { elapsedAt, sighting, sourceAt, type RunRecord, type Track } from '@core
 import { nominal, TEMPERATURES } from '@core/quantity';
 import { dueOf, forecasts } from '@core/run';
 import { afterPaint } from '../kit/afterPaint';
+import { useEarlier } from '../logbook/earlier';
 import { useNow, wallTime } from '../kit/clock';
 import PenNib from '../strip/PenNib.vue';
 import LaneAsides from './LaneAsides.vue';
@@ -40,11 +41,18 @@ onMounted(() => {
   afterPaint(() => (isDrawn.value = true));
 });
 /** When 50, 80 and 100 % will show; the strip and the words tell of the last two. */
-const foreseen = computed(() => (isDrawn.value ? forecasts(props.run, LEVELS) : []));
+const earlier = useEarlier(
+  computed(() => header.value.device.id),
+  isDrawn,
+);
+const foreseen = computed(() => (isDrawn.value ? forecasts(props.run, earlier.value, LEVELS) : []));
 const coming = computed(() => foreseen.value.filter(({ level }) => level > 50));
 const comingInWords = computed(() => {
   const wallAt = (seconds: number) => wallTime(header.value.plugInAt + props.run.shift + seconds * 1000);
-  return coming.value.map(({ level: to, low, high }) => ({ to, from: wallAt(low), until: wallAt(high) }));
+  return coming.value.map(({ level: to, low, high }) => ({
+    to,
+    when: high === undefined ? `not before ${wallAt(low)}` : `${wallAt(low)}–${wallAt(high)}`,
+  }));
 });
 const isAway = computed(() => props.run.unplugged.at(-1)?.to === Infinity);
 const due = computed(() => dueOf(props.run, now.value));
@@ -93,8 +101,8 @@ const celsius = computed(() => {
       <p v-if="dueAt !== undefined" class="soft words">
         {{ isDue ? `late for the check at ${nominal(dueAt)}` : `until the check at ${nominal(dueAt)}` }}
       </p>
-      <p v-for="{ to, from, until } in comingInWords" :key="to" class="words pencil">
-        {{ to }} % <span class="figures">{{ from }}–{{ until }}</span>
+      <p v-for="{ to, when } in comingInWords" :key="to" class="words pencil">
+        {{ to }} % <span class="figures">{{ when }}</span>
       </p>
       <p v-if="dueAt === undefined && run.header.cadence" class="soft words">no more readings wanted</p>
     </div>

@@ -99,12 +99,12 @@ describe('what is expected', () => {
 });
 
 it('draws no line across watts that were not seen, and says so', () => {
-  const rows = [0, 60, 120, 180, 900].map((seconds) => ({ seconds, percent: 2 + seconds / 60, watts: 18 }));
-  const gap = traceOf(foldRun(header, inkOf(header, rows)), 'Cobble 20', 0);
+  const rows = [0, 60, 120, 180, 900, 960].map((seconds) => ({ seconds, percent: 2 + seconds / 60, watts: 18 }));
+  const gap = traceOf(foldRun({ ...header, cadence: undefined }, inkOf(header, rows)), 'Cobble 20', 0);
   expect(gap.unseen).toEqual([{ from: 180, to: 900 }]);
   const { data, options } = stripConfig([gap], look);
   const watts = data.datasets.find(({ yAxisID }) => yAxisID === 'watts')?.data ?? [];
-  expect(watts.map(({ y }) => y)).toEqual([18, 18, 18, 18, Number.NaN, 18]);
+  expect(watts.map(({ y }) => y)).toEqual([18, 18, 18, 18, Number.NaN, 18, 18]);
   expect(Object.keys(options?.plugins?.annotation?.annotations ?? {})).toContain('unseen-0');
 });
 

@@ -385,17 +385,21 @@ function pencil(traces: readonly Trace[], tracks: readonly Quantity[], { theme }
   };
 }
 
-/** Between which times a level will come: a bracket at its height. */
+/** How far the mark of an earliest reaches, in pixels, where nothing says how late it can be. */
+const OPEN_END = 14;
+
+/** Between which times a level will come: a bracket at its height, open where only the earliest is known. */
 function bracket(ctx: CanvasRenderingContext2D, scales: Chart['scales'], { level, low, high }: Forecast): void {
   const [x, y] = [scales.x, scales.percent];
   if (!x || !y) return;
-  const [left, right, at] = [x.getPixelForValue(low), x.getPixelForValue(high), y.getPixelForValue(level)];
+  const [left, at] = [x.getPixelForValue(low), y.getPixelForValue(level)];
+  const right = high === undefined ? left + OPEN_END : x.getPixelForValue(high);
   const below = at + (level === 100 ? 7 : -7);
   ctx.beginPath();
   ctx.moveTo(left, below);
   ctx.lineTo(left, at);
   ctx.lineTo(right, at);
-  ctx.lineTo(right, below);
+  if (high !== undefined) ctx.lineTo(right, below);
   ctx.stroke();
 }
 

@@ -1,8 +1,8 @@
 import { checksOf, merged, unseenSpans, type Span, type Summary } from '@core/curve';
 import { type RunRecord, type Track } from '@core/ink';
 import { TRACKED, type Quantity } from '@core/quantity';
-import { expectedRun, forecasts, ghostOf, type Forecast } from '@core/run';
-import { longestBridge, rangeOf, type Dot } from '@core/samples';
+import { expectedRun, ghostOf, type Forecast } from '@core/run';
+import { gapsOf, rangeOf, type Dot } from '@core/samples';
 import { type Expected } from '@core/simulate';
 
 /** What a strip draws of each quantity that has a track on it. */
@@ -41,8 +41,8 @@ const SPAN_GRAIN = 1 / 1000;
 /** Where nothing was seen for too long no line is drawn, neither of what a meter streamed nor of watts, whose area is energy. */
 function drawnOf(run: RunRecord, quantity: Quantity): Dot[] {
   const track = run.tracks[quantity];
-  const isBroken = quantity === 'watts' || run.sampled.has(quantity);
-  return rangeOf(track, { most: MOST_DOTS, ...(isBroken && { bridge: longestBridge(track) }) });
+  const gaps = quantity === 'watts' ? unseenSpans(run) : run.sampled.has(quantity) ? gapsOf(track) : [];
+  return rangeOf(track, { most: MOST_DOTS, gaps });
 }
 
 /** A run for the strip. */
@@ -62,13 +62,13 @@ export function traceOf(run: RunRecord, name: string, pen: number, now = run.end
       .map((each) => ({ at: each.seconds, says: each.event === 'swapped' && each.source ? `→ ${each.source.charger.name}` : each.event })),
     missed: drawn(missed),
     unwatched: drawn(run.unwatched),
-    unseen: drawn(unseenSpans(run.tracks.watts)),
+    unseen: drawn(unseenSpans(run)),
     end,
   };
 }
 
-/** A run for the strip, with the charge to expect of it in pencil. @param coming its forecasts, where they were worked out already */
-export function tracedWithPencil(run: RunRecord, now = run.end, coming = run.stop ? [] : forecasts(run)): Trace {
+/** A run for the strip, with the charge to expect of it in pencil. @param coming its forecasts, if it is live */
+export function tracedWithPencil(run: RunRecord, now = run.end, coming: readonly Forecast[] = []): Trace {
   const expected = expectedRun(run);
   return { ...traceOf(run, run.header.charger.name, run.header.pen, now), expected: expected && pencilOf(expected), forecasts: coming };
 }

@@ -133,17 +133,20 @@ it('says unequal starts, unlike devices and unequal intervals aloud', () => {
   ).toEqual([]);
 });
 
-it('tells repeats of one setup apart by number, and lists names as people do', () => {
-  expect(
-    namesOf(
-      compared(
-        runOf('a', [[0, 1]]),
-        runOf('a', [
-          [0, 1],
-          [9, 9],
-        ]),
-      ),
-    ),
-  ).toEqual(['a (1)', 'a (2)']);
+it('tells setups of one name apart by number, and lists names as people do', () => {
+  const cable = { id: 'k', name: 'thin', ends: ['USB-C', 'USB-C'], marker: 'none' } as unknown as Header['cable'];
+  expect(namesOf(compared(runOf('a', [[0, 1]]), runOf('a', [[0, 1]], { cable })))).toEqual(['a (1)', 'a (2)']);
   expect(listed(['a', 'b', 'c'])).toBe('a, b and c');
+});
+
+it('says of repeats alone that their mean is given', () => {
+  const rows = compared(
+    runOf('a', [[0, 1]]),
+    runOf('a', [
+      [0, 1],
+      [9, 9],
+    ]),
+  );
+  expect(namesOf(rows)).toEqual(['a']);
+  expect(verdict(rows, 80)).toEqual(['2 runs of one setup: their mean is given, for they repeat each other.']);
 });

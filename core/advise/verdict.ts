@@ -18,11 +18,13 @@ export function namesOf(rows: readonly Row[]): string[] {
 
 /** What a comparison comes to, in words: who was first, whether they can be told apart, and where an early lead did not last. */
 export function verdict(rows: readonly Row[], level: number): string[] {
-  if (rows.length < 2) return [];
+  const [only] = rows;
+  if (rows.length < 2)
+    return only && only.runs.length > 1 ? [`${only.runs.length} runs of one setup: their mean is given, for they repeat each other.`] : [];
   const names = namesOf(rows);
   const named = (chosen: (row: Row) => boolean) => names.filter((_, index) => rows[index] && chosen(rows[index]));
   const at = LEVELS.findIndex((each) => each === level);
-  const first = named(({ milestones }) => milestones[at]?.rank?.place === 1 && milestones[at].found.state === 'reached');
+  const first = named(({ milestones }) => milestones[at]?.rank?.place === 1);
   const sentences: string[] = [];
   if (first.length === 0) sentences.push(`None of them reached ${level} %.`);
   else if (first.length === 1) sentences.push(`${first[0] ?? ''} is first to ${level} %.`);

@@ -2,14 +2,15 @@ import { describe, expect, it } from 'vitest';
 import { exampleHeader } from '../ink/example';
 import { foldRun } from '../ink/fold';
 import { inkOf, type Jotted } from '../ink/build';
-import { readRun } from '../curve/figures';
-import { writeRank } from '../margin/bounds';
+import { readRun, type ReadRun } from '../curve/figures';
+import { difference, writeRank, type Pooled } from '../margin/told';
 import { compareRuns } from './compare';
 import { speedUp } from './speedUp';
+import { writeTimeTo } from './words';
 
 /** A run by minute and level; watts as far as a test needs them. */
 const runOf = (id: string, ...rows: [minutes: number, percent: number, watts?: number][]) => {
-  const header = exampleHeader({ id });
+  const header = exampleHeader({ id, charger: { id: `on ${id.split('/')[0] ?? id}`, name: 'Cobble', kind: 'adapter', watts: 20 } });
   const jotted = rows.map(([minutes, percent, watts]): Jotted => ({
     seconds: minutes * 60,
     percent,
@@ -19,19 +20,28 @@ const runOf = (id: string, ...rows: [minutes: number, percent: number, watts?: n
 };
 
 describe('time saved', () => {
+  /** A time in seconds, known to so many. */
+  const time = (value: number, uncertainty: number): Pooled => ({ value, runs: 1, uncertainty, varies: 0, isLeast: false });
+  const between = (mine: Pooled, theirs: Pooled) => difference(mine, theirs, { sigma: 0.03, freedom: Infinity });
   // Common practice, no source: one tablet, 1→100 %, 3 h 21 on 18 W against 2 h 37: 44 min saved.
   it('is 44 min, 22 % of the time and a rate 28 % higher for 2 h 37 against 3 h 21', () => {
-    const { saved, share, rate, level } = speedUp(100, 157 * 60, 201 * 60);
-    expect(saved / 60).toBe(44);
-    expect(share).toBeCloseTo(-0.219, 3);
-    expect(rate).toBeCloseTo(0.28, 2);
+    const [mine, theirs] = [time(157 * 60, 283), time(201 * 60, 362)];
+    const { saved, share, rate, level } = speedUp(100, mine, theirs, between(mine, theirs));
+    expect(saved.value / 60).toBe(44);
+    expect(share?.value).toBeCloseTo(-0.219, 3);
+    expect(rate?.value).toBeCloseTo(0.28, 2);
     expect(level).toBe(100);
+    // GUM 5.1.6: 3 % of each add as squares to 4.2 % of the quotient; 95 % lie within ±1.96 of it.
+    expect(saved.margin / 60).toBeCloseTo((1.96 * Math.hypot(283, 362)) / 60, 2);
+    expect(rate?.margin).toBeCloseTo((201 / 157) * 1.96 * Math.hypot(283 / 9420, 362 / 12060), 3);
   });
 
   it('is half as fast again when two thirds of the time is left', () => {
-    expect(speedUp(80, 60, 90).rate).toBeCloseTo(0.5, 12);
+    const pair = [time(60, 1), time(90, 1)] as const;
+    expect(speedUp(80, ...pair, between(...pair)).rate?.value).toBeCloseTo(0.5, 12);
     // A run that starts at 79.6 % shows 80 at once: of no time there is no rate.
-    expect(speedUp(80, 0, 90)).toEqual({ level: 80, saved: 90, share: undefined, rate: undefined });
+    const none = [time(0, 1), time(90, 1)] as const;
+    expect(speedUp(80, ...none, between(...none))).toMatchObject({ level: 80, saved: { value: 90 }, share: undefined, rate: undefined });
   });
 });
 
@@ -46,7 +56,7 @@ describe('runs laid beside each other', () => {
   it('sets each against the baseline at the level asked for', () => {
     const rows = compareRuns(fives, 'w3', 100);
     expect(rows.map(({ standing }) => standing.state)).toEqual(['told apart', 'told apart', 'tie', 'baseline', 'tie']);
-    expect(rows[1]?.standing).toMatchObject({ level: 100, saved: -25 * 60 });
+    expect(rows[1]?.standing).toMatchObject({ level: 100, saved: { value: -25 * 60 } });
   });
 
   // Common practice, no source: gains of 10 / 20 / 50 W on three phones at uneven times.
@@ -62,9 +72,8 @@ describe('runs laid beside each other', () => {
     );
     const rows = compareRuns(runs, 'p0', 100);
     expect(rows.map(({ gains }) => gains[0]?.rank?.place)).toEqual([3, 2, 1]);
-    expect(rows.map(({ gains }) => gains[1]?.found)).toMatchObject([{ value: 28 }, { value: 50 }, { value: 93 }]);
-    expect(rows[0]?.gainedWattHours[1]).toBeCloseTo(4.5 * 3.85 * 0.28, 9);
-    expect(rows[0]?.gains[2]?.found.state).toBe('not covered');
+    expect(rows.map(({ gains }) => gains[1]?.each[0])).toMatchObject([{ value: 28 }, { value: 50 }, { value: 93 }]);
+    expect(rows[0]?.gains[2]?.each[0]?.state).toBe('not covered');
   });
 
   it('says when only one of two got there, and by how much at least', () => {
@@ -87,4 +96,42 @@ it('ranks no time that an adaptive setting decided', () => {
   const [first, other] = compareRuns([held, runOf('free', [0, 60], [50, 100])], 'free', 100);
   expect(first?.standing).toMatchObject({ state: 'no time' });
   expect([first?.milestones[2]?.rank, other?.milestones[2]?.rank]).toEqual([undefined, { place: 1, shared: false }]);
+});
+
+describe('repeats of one setup', () => {
+  const repeats = [runOf('strong/1', [0, 1], [90, 99], [95, 100]), runOf('strong/2', [0, 1], [96, 99], [101, 100])];
+  const weak = runOf('weak', [0, 1], [195, 99], [200, 100]);
+
+  it('are one row, with their mean, and never ranked against each other', () => {
+    const rows = compareRuns([...repeats, weak], 'weak', 100);
+    expect(rows.map(({ runs }) => runs.length)).toEqual([2, 1]);
+    expect(rows[0]?.milestones[2]).toMatchObject({ mean: { runs: 2, value: 95.5 * 60 }, rank: { place: 1, shared: false } });
+    expect(rows[0]?.standing).toMatchObject({ state: 'told apart', saved: { value: 102 * 60 } });
+    expect(writeTimeTo(rows[0]?.milestones[2] as never)).toMatchObject({
+      value: '1 h 36',
+      range: expect.stringMatching(/^± \d+ min, mean of 2$/),
+    });
+  });
+
+  it('have no place where one of them was not seen at the level', () => {
+    const rows = compareRuns([...repeats, runOf('strong/3', [0, 1], [60, 70]), weak], 'weak', 100);
+    expect(rows[0]?.milestones[2]).toMatchObject({ rank: undefined, mean: { isLeast: true } });
+    expect(writeTimeTo(rows[0]?.milestones[2] as never)).toMatchObject({ value: '2 of 3', isBest: false });
+  });
+
+  it('do not depend on the order in which runs are laid', () => {
+    const all = [...repeats, weak, runOf('other', [0, 1], [120, 99], [125, 100])];
+    const ranks = (runs: readonly ReadRun[]) =>
+      Object.fromEntries(
+        compareRuns(runs, 'weak', 100).map((row) => [row.run.header.charger.id, row.milestones.map(({ rank }) => rank?.place)]),
+      );
+    expect(ranks([...all].reverse())).toEqual(ranks(all));
+  });
+});
+
+// Common practice, no source: 28 % and 93 % at one check, 10 and 50 W: told apart at 80 %, for the one that stood at 28 cannot get there in five minutes.
+it('tells 28 % and 93 % at one check apart at 80 %', () => {
+  const every = (id: string, ...levels: number[]) => runOf(id, ...levels.map((level, index): [number, number] => [index * 5, level]));
+  const rows = compareRuns([every('ten', 0, 5, 10, 15, 20, 24, 28, 82), every('fifty', 0, 17, 33, 50, 64, 76, 93, 100)], 'ten', 80);
+  expect(rows.map(({ milestones }) => milestones[1]?.rank?.place)).toEqual([2, 1]);
 });

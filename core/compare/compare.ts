@@ -1,111 +1,147 @@
 import type { ReadRun } from '../curve/figures';
-import { milestoneTime, type Milestone } from '../curve/milestone';
+import type { Milestone } from '../curve/milestone';
 import type { Peak } from '../curve/peak';
 import type { Gain } from '../curve/valueAt';
 import type { RunInk } from '../ink/fold';
-import { isTie, rank, type Bounds, type Rank } from '../margin/bounds';
-import { speedUp, type SpeedUp } from './speedUp';
+import { difference, pooled, rank, spreadOf, type Difference, type Measured, type Pooled, type Rank, type Spread } from '../margin/told';
+import { setupsOf } from './setups';
+import { speedUp, type SpeedUp, type WithMargin } from './speedUp';
 
-/** How a run stands to the baseline at one level. */
+/** How a setup stands to the baseline at one level. */
 export type Standing =
   | { state: 'baseline' }
   | { state: 'no time'; level: number }
-  /** The bounds overlap or touch, or lie closer than runs vary. */
-  | { state: 'tie'; level: number }
+  /** These readings cannot tell them apart; `saved` is what they differ by, as far as both were seen. */
+  | { state: 'tie'; level: number; saved?: WithMargin | undefined }
   | ({ state: 'told apart' } & SpeedUp)
   /** Only one of the two got there: surely sooner, or surely later, by at least `atLeast` seconds. */
   | { state: 'only this one' | 'only the baseline'; level: number; atLeast: number };
 
-export interface Ranked<Found> {
-  found: Found;
+/** A figure of a setup: that of each of its runs, their mean, and its place. */
+export interface Compared<Found> {
+  each: Found[];
+  mean: Pooled | undefined;
   rank: Rank | undefined;
+  /** How repeats vary, as the setups laid beside each other show it. */
+  spread: Spread;
 }
 
-/** One run of a comparison. Arrays follow the levels and marks its figures were asked for. */
+/** One setup of a comparison. Arrays follow the levels and marks its figures were asked for. */
 export interface Row {
+  /** The first of its runs: its gear speaks for all. */
   run: RunInk;
-  milestones: Ranked<Milestone>[];
-  gains: Ranked<Gain>[];
-  /** What each gain is of the battery, in Wh: the fair figure across unlike batteries. */
-  gainedWattHours: (number | undefined)[];
+  runs: RunInk[];
+  milestones: Compared<Milestone>[];
+  /** In %; the means in Wh where batteries differ, for a percent of one is not a percent of another. */
+  gains: Compared<Gain>[];
+  /** Whether the means of gains are in Wh. */
+  inWattHours: boolean;
+  /** The highest of its runs. */
   peak: Peak | undefined;
-  /** The level at plug-in, if it was seen. */
+  /** The level at plug-in, if it was seen; of repeats the lowest. */
   startLevel: number | undefined;
   standing: Standing;
 }
 
-/** Bounds of a milestone that can be ranked: a run that never got there is bounded below only. */
-export function milestoneBounds(found: Milestone): Bounds | undefined {
-  return found.state === 'reached' || found.state === 'not reached' ? found.bounds : undefined;
+/** A milestone as it is compared: one that was not seen by the end stands for the least it can be. */
+function timeOf(found: Milestone): Measured | undefined {
+  if (found.state === 'reached') return { value: found.estimate, uncertainty: found.uncertainty, bounds: found.bounds };
+  return found.state === 'not reached' ? { value: found.bounds.low, uncertainty: 0, bounds: found.bounds, isLeast: true } : undefined;
 }
 
-/** Value ± margin: what ties go by. */
-function gainBounds(gain: Gain): Bounds | undefined {
-  return gain.state === 'known' ? { low: gain.value - gain.margin, high: gain.value + gain.margin } : undefined;
-}
+const gainOf =
+  (perPercent: number) =>
+  (gain: Gain): Measured | undefined =>
+    gain.state === 'known'
+      ? {
+          value: gain.value * perPercent,
+          uncertainty: gain.uncertainty * perPercent,
+          bounds: { low: gain.bounds.low * perPercent, high: gain.bounds.high * perPercent },
+        }
+      : undefined;
 
 /**
- * Lays runs beside each other.
+ * Lays setups beside each other: runs that repeat each other are one.
  *
  * @example compareRuns(records.map((record) => readRun(record)), 'run-1', 80)[0].standing // how the first stands to run-1 at 80 %
  * @param all      runs and their figures, all asked for the same levels and marks, in the order they are shown
- * @param baseline id of the run the others are set against
+ * @param baseline id of a run of the setup that the others are set against
  * @param level    the level at which they are set against it, in %: one of those asked for
+ * @see docs/numbers.md, *Told apart*.
  */
 export function compareRuns(all: readonly ReadRun[], baseline: string, level: number): Row[] {
-  const milestones = ranked(
-    all.map(({ figures }) => figures.milestones),
-    milestoneBounds,
-    'less',
+  const setups = setupsOf(all);
+  const batteries = setups.map(({ runs }) => runs[0]?.figures.battery);
+  const inWattHours = new Set(batteries).size > 1 && batteries.every((battery) => battery !== undefined);
+  const isUnlike = new Set(setups.map(({ runs }) => runs[0]?.run.header.device.id)).size > 1;
+  const levels = all[0]?.figures.milestones.map((found) => found.level) ?? [];
+  const times = levels.map((_, at) =>
+    column(
+      setups.map(({ runs }) => runs.flatMap(({ figures }) => figures.milestones[at] ?? [])),
+      () => timeOf,
+      'less',
+    ),
   );
-  const gains = ranked(
-    all.map(({ figures }) => figures.gains),
-    gainBounds,
-    'more',
-  );
-  const timeTo = ({ figures }: ReadRun) => figures.milestones.find((found) => found.level === level);
-  const zero = all.find(({ run }) => run.header.id === baseline);
-  const goal = zero && timeTo(zero);
-  return all.map((one, index) => {
-    const { battery, peak, startLevel } = one.figures;
-    const [mine, myGains] = [timeTo(one), gains[index] ?? []];
-    return {
-      run: one.run,
-      milestones: milestones[index] ?? [],
-      gains: myGains,
-      gainedWattHours: myGains.map(({ found }) => {
-        return found.state === 'known' && battery !== undefined ? (battery * found.value) / 100 : undefined;
-      }),
-      peak,
-      startLevel,
-      standing: one === zero || !goal ? { state: 'baseline' } : mine ? standing(mine, goal) : { state: 'no time', level },
-    };
+  const gains = (all[0]?.figures.gains ?? []).map((_, at) => {
+    const found = column(
+      setups.map(({ runs }) => runs.flatMap(({ figures }) => figures.gains[at] ?? [])),
+      (index) => gainOf(inWattHours ? (batteries[index] ?? 0) / 100 : 1),
+      'more',
+    );
+    // A percent of one device is not a percent of another: where its battery is not known, nothing says which gained more.
+    return isUnlike && !inWattHours && new Set(batteries).size > 1 ? found.map((cell) => ({ ...cell, rank: undefined })) : found;
+  });
+  const zero = setups.findIndex(({ runs }) => runs.some(({ run }) => run.header.id === baseline));
+  const goal = times[levels.indexOf(level)];
+  return setups.flatMap(({ runs }, index) => {
+    const [first] = runs;
+    if (!first) return [];
+    const peaks = runs.flatMap(({ figures }) => figures.peak ?? []);
+    const starts = runs.flatMap(({ figures }) => figures.startLevel ?? []);
+    return [
+      {
+        run: first.run,
+        runs: runs.map(({ run }) => run),
+        milestones: times.flatMap((cells) => cells[index] ?? []),
+        gains: gains.flatMap((cells) => cells[index] ?? []),
+        inWattHours,
+        peak: peaks.reduce<Peak | undefined>((top, each) => (top && top.watts >= each.watts ? top : each), undefined),
+        startLevel: starts.length === runs.length ? Math.min(...starts) : undefined,
+        standing: index === zero || zero < 0 ? { state: 'baseline' } : standing(level, goal?.[index], goal?.[zero]),
+      },
+    ];
   });
 }
 
-/** Every figure with its rank among those that stand at the same place in the other rows. */
-function ranked<Found>(
-  rows: readonly (readonly Found[])[],
-  boundsOf: (found: Found) => Bounds | undefined,
+/** One figure of every setup: pooled over its repeats, with the spread that these show, and ranked. A setup with a run that has none has no mean. */
+function column<Found>(
+  setups: readonly Found[][],
+  measure: (setup: number) => (found: Found) => Measured | undefined,
   better: 'less' | 'more',
-): Ranked<Found>[][] {
-  const columns = (rows[0] ?? []).map((_, at) =>
-    rank(
-      rows.map((row) => (row[at] === undefined ? undefined : boundsOf(row[at]))),
-      better,
-    ),
-  );
-  return rows.map((row, index) => row.map((found, at) => ({ found, rank: columns[at]?.[index] })));
+): Compared<Found>[] {
+  const measured = setups.map((each, index) => {
+    const values = each.map(measure(index));
+    return values.every((value) => value !== undefined) ? values : [];
+  });
+  const spread = spreadOf(measured);
+  const means = measured.map((runs) => pooled(runs, spread));
+  const ranks = rank(means, better, spread);
+  return setups.map((each, index) => ({ each, mean: means[index], rank: ranks[index], spread }));
 }
 
-function standing(mine: Milestone, theirs: Milestone): Standing {
-  const { level } = mine;
-  const [bounds, others] = [milestoneBounds(mine), milestoneBounds(theirs)];
-  if (!bounds || !others) return { state: 'no time', level };
-  const [time, baseline] = [milestoneTime(mine), milestoneTime(theirs)];
-  if (time === undefined && baseline === undefined) return { state: 'no time', level };
-  if (isTie(bounds, others)) return { state: 'tie', level };
-  if (time === undefined) return { state: 'only the baseline', level, atLeast: bounds.low - others.high };
-  if (baseline === undefined) return { state: 'only this one', level, atLeast: others.low - bounds.high };
-  return { state: 'told apart', ...speedUp(level, time, baseline) };
+function standing<Found>(level: number, mine: Compared<Found> | undefined, theirs: Compared<Found> | undefined): Standing {
+  const [one, zero] = [mine?.mean, theirs?.mean];
+  if (!mine || !one || !zero || (one.isLeast && zero.isLeast)) return { state: 'no time', level };
+  const differ = difference(one, zero, mine.spread);
+  if (differ.told === 'tie')
+    return { state: 'tie', level, ...(!one.isLeast && !zero.isLeast && { saved: { value: differ.value, margin: differ.margin } }) };
+  if (one.isLeast) return { state: 'only the baseline', level, atLeast: leastBetween(zero, one, differ) };
+  if (zero.isLeast) return { state: 'only this one', level, atLeast: leastBetween(one, zero, differ) };
+  return { state: 'told apart', ...speedUp(level, one, zero, differ) };
+}
+
+/** The least that the sooner of two was sooner by: between the bounds of single runs; of repeats, what the margin leaves. */
+function leastBetween(sooner: Pooled, later: Pooled, { value, margin }: Difference): number {
+  const gap = sooner.bounds && later.bounds ? later.bounds.low - sooner.bounds.high : Math.abs(value) - margin;
+  return Math.max(0, gap);
 }

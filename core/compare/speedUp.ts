@@ -1,25 +1,42 @@
-/** How much sooner one run was there than another, at one level. */
+import type { Difference, Pooled } from '../margin/told';
+
+/** A figure with the margin within which it lies in 95 of 100 cases. */
+export interface WithMargin {
+  value: number;
+  margin: number;
+}
+
+/** How much sooner one setup was there than another, at one level. */
 export interface SpeedUp {
   /** The level both times were taken at, in %. Every rate must name it. */
   level: number;
   /** Seconds saved; below zero when it took longer. */
-  saved: number;
+  saved: WithMargin;
   /** Share of the time, t ÷ t₀ − 1: −0.3 is 30 % less time; `undefined` where the baseline took no time. */
-  share: number | undefined;
+  share: WithMargin | undefined;
   /** Rate, t₀ ÷ t − 1: 0.5 is half as fast again; `undefined` where it took no time. */
-  rate: number | undefined;
+  rate: WithMargin | undefined;
 }
 
 /**
  * The three ways in which a time saved is quoted. They are not the same figure: 30 % less time is 43 % faster.
  *
- * @param level    in %
- * @param seconds  time to the level
- * @param baseline time the baseline took to the same level
+ * @param level      in %
+ * @param mine       time to the level
+ * @param baseline   time the baseline took to the same level
+ * @param difference the baseline less mine, as it was told apart
+ * @see JCGM 100:2008 (GUM) 5.1.6: relative uncertainties of a quotient add as squares.
  */
-export function speedUp(level: number, seconds: number, baseline: number): SpeedUp {
-  return { level, saved: baseline - seconds, share: ratio(seconds, baseline), rate: ratio(baseline, seconds) };
+export function speedUp(level: number, mine: Pooled, baseline: Pooled, { k, margin }: Difference): SpeedUp {
+  const relative = k * Math.hypot(mine.uncertainty / mine.value, baseline.uncertainty / baseline.value);
+  return {
+    level,
+    saved: { value: baseline.value - mine.value, margin },
+    share: quotient(mine.value, baseline.value, relative),
+    rate: quotient(baseline.value, mine.value, relative),
+  };
 }
 
 /** One time as a share of another, less one. Of no time there is no share. */
-const ratio = (one: number, other: number) => (one > 0 && other > 0 ? one / other - 1 : undefined);
+const quotient = (one: number, other: number, relative: number): WithMargin | undefined =>
+  one > 0 && other > 0 ? { value: one / other - 1, margin: (one / other) * relative } : undefined;

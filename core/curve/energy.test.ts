@@ -1,8 +1,10 @@
 import { sum } from 'simple-statistics';
 import { describe, expect, it } from 'vitest';
 import { trackOf } from '../ink/track';
-import { energy } from './energy';
-import { medianInterval } from '../samples/column';
+import { inkOf } from '../ink/build';
+import { exampleHeader } from '../ink/example';
+import { foldRun } from '../ink/fold';
+import { accuracyOf, energy, unseenSpans } from './energy';
 
 const watts = (...rows: [seconds: number, watts: number][]) => trackOf(rows.map(([seconds, value]) => ({ seconds, value })));
 
@@ -27,7 +29,7 @@ describe('energy under the watts that were seen', () => {
     expect(energy(watts(...rows), 7200).wattHours / closed - 1).toBeCloseTo(step ** 2 / (12 * tau ** 2), 6);
   });
 
-  it('leaves out a gap over three median intervals, and says so', () => {
+  it('leaves out a gap over three times the longer interval beside it, and says so', () => {
     const { wattHours, unseen, covered, averageWatts } = energy(watts([0, 10], [300, 10], [600, 10], [1800, 10], [2100, 10]), 2100);
     expect(unseen).toEqual([{ from: 600, to: 1800 }]);
     expect(covered).toBe(900);
@@ -37,7 +39,6 @@ describe('energy under the watts that were seen', () => {
 
   it('knows nothing from a single value', () => {
     expect(energy(watts([0, 10]), 600)).toMatchObject({ wattHours: 0, averageWatts: undefined, covered: 0 });
-    expect(medianInterval(watts([0, 10]))).toBeUndefined();
   });
 
   it('adds up whichever way it is cut', () => {
@@ -59,4 +60,48 @@ it('counts what flows out apart from what flows in: a meter on a device that dra
   // Half an hour from 6 W to nothing is 1.5 Wh in; the way down to −6 W and an hour of it are 7.5 Wh out.
   const sum = energy(drained, 7200);
   expect([sum.wattHours, sum.wattHoursOut, sum.averageWatts]).toEqual([1.5, 7.5, -3]);
+});
+
+describe('what of the watts is unseen', () => {
+  const run = (cadence: { kind: 'fixed'; every: number } | undefined, ...minutes: number[]) => {
+    const header = exampleHeader({ cadence });
+    return foldRun(
+      header,
+      inkOf(
+        header,
+        minutes.map((minute) => ({ seconds: minute * 60, percent: 1, watts: 10 })),
+      ),
+    );
+  };
+  // The fault that led to the rule: ten-minute checks, fine near the end, left nine tenths of a charge out.
+  it('goes by the plan, so that fine checks near the end discard nothing', () => {
+    const times = [0, 10, 20, 30, 40, 41, 42, 43, 44, 45, 46, 47, 48, 49, 50];
+    expect(unseenSpans(run({ kind: 'fixed', every: 600 }, ...times))).toEqual([]);
+    expect(unseenSpans(run(undefined, ...times))).toEqual([]);
+    expect(unseenSpans(run({ kind: 'fixed', every: 600 }, 0, 10, 45, 55))).toEqual([{ from: 600, to: 2700 }]);
+  });
+});
+
+describe('the margin of an energy', () => {
+  // GUM 4.3.7: a meter off by at most 1 % + 2 digits of 0.1 W, and a sum between its lower and its upper rectangles, each ÷ √3.
+  it('is that of the meter and of what lies between readings', () => {
+    const rows = watts([0, 20.1], [3600, 10.1]);
+    const { uncertainty, wattHours } = energy(rows, 3600);
+    expect(wattHours).toBeCloseTo(15.1, 9);
+    expect(uncertainty).toBeCloseTo(Math.hypot(0.151 + 0.2, (20.1 - 10.1) / 2) / Math.sqrt(3), 9);
+  });
+
+  it('goes by what the meter states, of volts and of amps', () => {
+    const meter = { id: 'm', name: 'one', accuracyPercent: 0.5, accuracyDigits: 1 };
+    expect(accuracyOf(meter, watts([0, 20.15]))).toEqual({ share: 0.01, watts: 0.01 });
+    expect(accuracyOf(undefined, watts([0, 20]))).toEqual({ share: 0.01, watts: 0.7 });
+  });
+
+  it('shrinks as readings are taken closer', () => {
+    const taper = (step: number) =>
+      watts(...Array.from({ length: 3600 / step + 1 }, (_, index): [number, number] => [index * step, 18 - (index * step) / 300]));
+    expect(energy(taper(60), 3600, [], { share: 0, watts: 0 }).uncertainty).toBeLessThan(
+      energy(taper(600), 3600, [], { share: 0, watts: 0 }).uncertainty / 9,
+    );
+  });
 });

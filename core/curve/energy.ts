@@ -1,12 +1,12 @@
-import { averagePower } from '../quantity/electric';
+import type { Meter } from '../bench/meter';
+import type { RunRecord } from '../ink/fold';
 import type { Track } from '../ink/track';
-import { longestBridge } from '../samples/column';
+import { intervalAt } from '../method/cadence';
+import { averagePower } from '../quantity/electric';
+import { bridgeOf, gapsOf, type Span } from '../samples/gaps';
+import { finerFrom } from './finer';
 
-/** A span of time, in seconds from plug-in. */
-export interface Span {
-  from: number;
-  to: number;
-}
+export type { Span } from '../samples/gaps';
 
 /** Energy under a track of watts, over the time that values cover. */
 export interface Energy {
@@ -14,23 +14,58 @@ export interface Energy {
   wattHours: number;
   /** Out of it, which a meter tells as power below zero: counted apart. */
   wattHoursOut: number;
+  /** Standard uncertainty of what went in: the meter, and what the readings leave open between them. In Wh. */
+  uncertainty: number;
   /** What went in less what came out ÷ covered time, in W; `undefined` when no time is covered. */
   averageWatts?: number | undefined;
   covered: number;
   whole: number;
-  /** Spans without values, left out of the sum. */
-  unseen: Span[];
+  /** Spans without values, left out of the sum: with any, the figure is a least. */
+  unseen: readonly Span[];
 }
 
-/** Spans longer than three median intervals: nothing is known of them. Two rows alone leave none. */
-export function unseenSpans(track: Track): Span[] {
-  const longest = longestBridge(track);
-  const spans: Span[] = [];
-  for (let index = 1; index < track.seconds.length; index += 1) {
-    const [from = 0, to = 0] = [track.seconds[index - 1], track.seconds[index]];
-    if (to - from > longest) spans.push({ from, to });
+/** How far off a meter can be: a share of what it shows, and so many watts. */
+export interface Accuracy {
+  share: number;
+  watts: number;
+}
+
+/** Taken of a meter that says nothing of its accuracy: ± (1 % + 2 digits). */
+const UNSTATED = { share: 0.01, digits: 2 };
+/** Values looked at to see how finely watts were written. */
+const LOOKED_AT = 500;
+
+/**
+ * How far off watts can be: by what the meter states of volts and of amps, at worst both the same way; else ± (1 % + 2 digits), its digits being those
+ * that were written, of whole watts tenths. What was written in whole watts was rounded besides.
+ */
+export function accuracyOf(meter: Meter | undefined, watts: Track): Accuracy {
+  const decimals = decimalsIn(watts);
+  const [digit, rounded] = [10 ** -Math.max(1, decimals), decimals === 0 ? 0.5 : 0];
+  if (meter?.accuracyPercent === undefined) return { share: UNSTATED.share, watts: UNSTATED.digits * digit + rounded };
+  return { share: (2 * meter.accuracyPercent) / 100, watts: (meter.accuracyDigits ?? 0) * digit + rounded };
+}
+
+/** The most decimals that watts were written with, up to two. */
+function decimalsIn({ values }: Track): number {
+  let decimals = 0;
+  for (let row = 0; row < Math.min(values.length, LOOKED_AT) && decimals < 2; row += 1) {
+    const value = values[row] ?? 0;
+    while (decimals < 2 && Math.abs(value * 10 ** decimals - Math.round(value * 10 ** decimals)) > 1e-6) decimals += 1;
   }
-  return spans;
+  return decimals;
+}
+
+/**
+ * Spans of a run in which no watts were seen for too long: longer than three times the interval of its plan there; of a meter's stream, and without
+ * a plan, three times the longer interval beside.
+ */
+export function unseenSpans(run: RunRecord): Span[] {
+  const { watts } = run.tracks;
+  const { cadence } = run.header;
+  if (!cadence || cadence.kind === 'sampled' || cadence.kind === 'spot' || run.sampled.has('watts')) return gapsOf(watts);
+  const finer = finerFrom(run);
+  return gapsOf(watts, (from, to) => bridgeOf(Math.max(intervalAt(cadence, from, finer), intervalAt(cadence, to, finer))));
 }
 
 /** Area above zero under the line from one value to the next, over one unit of time. */
@@ -41,20 +76,27 @@ function areaAbove(before: number, after: number): number {
 }
 
 /**
- * Energy by the trapezoid rule over the times at which watts were seen.
+ * Energy by the trapezoid rule over the times at which watts were seen; gaps are left out and named.
  *
- * A gap longer than three times the median interval is left out and named (numbers.md, *Energy*).
- *
- * @param watts power, in W
- * @param whole length of the run, in seconds, against which coverage is counted
+ * @param watts    power, in W
+ * @param whole    length of the run, in seconds, against which coverage is counted
+ * @param unseen   spans from a row to the next that are left out
+ * @param accuracy how far off the meter can be
+ * @see docs/numbers.md, *Energy*; JCGM 100:2008 (GUM) 4.3.7 for both parts of its uncertainty.
  */
-export function energy(watts: Track, whole: number): Energy {
-  const unseen = unseenSpans(watts);
-  const gaps = new Set(unseen.map(({ to }) => to));
-  let [joules, joulesOut, covered] = [0, 0, 0];
+export function energy(
+  watts: Track,
+  whole: number,
+  unseen: readonly Span[] = gapsOf(watts),
+  accuracy = accuracyOf(undefined, watts),
+): Energy {
+  let [joules, joulesOut, covered, between, gap] = [0, 0, 0, 0, 0];
   for (let index = 1; index < watts.seconds.length; index += 1) {
     const to = watts.seconds[index] ?? 0;
-    if (gaps.has(to)) continue;
+    if (unseen[gap]?.to === to) {
+      gap += 1;
+      continue;
+    }
     const step = to - (watts.seconds[index - 1] ?? 0);
     const [before, after] = [watts.values[index - 1] ?? 0, watts.values[index] ?? 0];
     if (before >= 0 && after >= 0) joules += (step * (before + after)) / 2;
@@ -62,8 +104,18 @@ export function energy(watts: Track, whole: number): Energy {
       joules += step * areaAbove(before, after);
       joulesOut += step * areaAbove(-before, -after);
     }
+    between += step * Math.abs(Math.max(before, 0) - Math.max(after, 0));
     covered += step;
   }
   const [wattHours, wattHoursOut] = [joules / 3600, joulesOut / 3600];
-  return { wattHours, wattHoursOut, averageWatts: averagePower(wattHours - wattHoursOut, covered), covered, whole, unseen };
+  const off = accuracy.share * wattHours + (accuracy.watts * covered) / 3600;
+  return {
+    wattHours,
+    wattHoursOut,
+    uncertainty: Math.hypot(off, between / 3600 / 2) / Math.sqrt(3),
+    averageWatts: averagePower(wattHours - wattHoursOut, covered),
+    covered,
+    whole,
+    unseen,
+  };
 }

@@ -3,7 +3,8 @@ import { inkOf, type Jotted } from '../ink/build';
 import type { Entry } from '../ink/entry';
 import { exampleHeader } from '../ink/example';
 import { foldRun, type RunRecord } from '../ink/fold';
-import { cycling, holds, losses, milestoneOf } from './faults';
+import { cycling, holds, losses } from './faults';
+import { levelsOf, milestoneOf } from './milestones';
 import { figuresOf } from './figures';
 import { writeFigures } from './words';
 import { notices, watched } from './notices';
@@ -40,9 +41,19 @@ describe('an adaptive hold', () => {
     expect(notices(long).map(({ kind }) => kind)).not.toContain('stall');
   });
 
+  // The fault that led to the rule: in a run read each minute, power before and after at the same level voided a hold of three hours.
+  it('is found in a run read each minute, with power at the same level before and after', () => {
+    const rows = Array.from({ length: 240 }, (_, minute): Jotted => {
+      const percent = minute < 30 ? 50 + minute : minute < 216 ? 80 : Math.min(100, 80 + minute - 215);
+      const watts = minute < 33 ? 15 : minute < 213 ? 0.4 : 9;
+      return { seconds: minute * 60, percent, watts };
+    });
+    expect(holds(run(rows))).toEqual([{ from: 29 * 60, to: 215 * 60 }]);
+  });
+
   it('makes the full time void, and leaves what came before', () => {
-    expect(milestoneOf(held, 100)).toMatchObject({ state: 'void', why: 'held by an adaptive setting from 10 min to 30 min' });
-    expect(milestoneOf(held, 50).state).toBe('started above');
+    expect(milestoneOf(levelsOf(held), 100)).toMatchObject({ state: 'void', why: 'held by an adaptive setting from 10 min to 30 min' });
+    expect(milestoneOf(levelsOf(held), 50).state).toBe('started above');
     expect(written(held).find(({ id }) => id === 'level-100')).toMatchObject({ value: 'void' });
   });
 

@@ -1,12 +1,12 @@
 import type { RunRecord } from '../ink/fold';
 import { sighting, type Track } from '../ink/track';
 import { firstAfter } from '../samples/column';
-import { spell } from '../quantity/duration';
 import type { Span } from './energy';
-import { milestone, type Milestone } from './milestone';
 
 /** Levels between which an adaptive setting holds a charge, and for how long at least, in seconds (numbers.md, *Adaptive hold*). */
-const HELD = { from: 75, to: 90, within: 1, least: 1200 };
+/** Levels from which a hold decides when they come, in %. */
+export const HELD_FROM = 75;
+const HELD = { from: HELD_FROM, to: 90, within: 1, least: 1200 };
 /** Power near idle: below this in W, or this share of the run’s highest. */
 const IDLE = { watts: 1.5, share: 0.1 };
 /** Power that is gone, and power that was there, in W. */
@@ -23,15 +23,22 @@ function highest({ values }: Track): number {
 }
 
 /**
- * Spans in which an adaptive setting held the charge: a level within 1 % between 75 and 90 for 20 min, with power near idle. Where watts
- * were not read, only what a person noted counts: from there until the level rises.
+ * Spans in which an adaptive setting held the charge: at least 20 min of power near idle within a span whose level stays within 1 % between 75 and
+ * 90; power read before and after, while the level is still the same, voids nothing. Where watts were not read, only what a person noted counts:
+ * from there until the level rises.
  */
 export function holds({ tracks: { percent, watts }, events, end }: RunRecord): Span[] {
   const idle = Math.max(IDLE.watts, IDLE.share * highest(watts));
-  const isIdle = ({ from, to }: Span) => {
-    const [first, last] = [firstAfter(watts, from), firstAfter(watts, to)];
-    for (let index = first; index < last; index += 1) if ((watts.values[index] ?? 0) > idle) return false;
-    return last > first;
+  const isIdleFor = ({ from, to }: Span) => {
+    let since: number | undefined;
+    for (let index = firstAfter(watts, from - 1e-6); (watts.seconds[index] ?? Infinity) <= to; index += 1) {
+      const at = watts.seconds[index] ?? 0;
+      // It can have begun at the powered reading before.
+      const before = Math.max(from, watts.seconds[index - 1] ?? from);
+      since = (watts.values[index] ?? 0) > idle ? undefined : (since ?? before);
+      if (since !== undefined && at - since >= HELD.least) return true;
+    }
+    return false;
   };
   const spans: Span[] = [];
   for (let start = 0; start < percent.seconds.length;) {
@@ -44,7 +51,7 @@ export function holds({ tracks: { percent, watts }, events, end }: RunRecord): S
     while (next < percent.seconds.length && Math.abs((percent.values[next] ?? 0) - level) <= HELD.within) next += 1;
     const span = { from: percent.seconds[start] ?? 0, to: percent.seconds[next - 1] ?? 0 };
     const isLong = span.to - span.from >= HELD.least;
-    if (isLong && isIdle(span)) spans.push(span);
+    if (isLong && isIdleFor(span)) spans.push(span);
     start = isLong ? next : start + 1;
   }
   const noted = events
@@ -96,13 +103,4 @@ export function cycling({ tracks: { watts } }: RunRecord): Span[] {
     else spans.push({ from, to });
   }
   return spans;
-}
-
-/** When a run’s display first showed a level; void when an adaptive setting held the charge before, for then it tells of the setting. */
-export function milestoneOf(run: RunRecord, level: number): Milestone {
-  const found = milestone(run.tracks.percent, level);
-  if (found.state !== 'reached' || level < HELD.from) return found;
-  const hold = holds(run).find(({ from }) => from < found.bounds.high);
-  if (!hold) return found;
-  return { state: 'void', level, why: `held by an adaptive setting from ${spell(hold.from)} to ${spell(hold.to)}`, working: found.working };
 }

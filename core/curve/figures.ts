@@ -2,10 +2,10 @@ import { batteryOf } from '../bench/battery';
 import type { RunInk, RunRecord } from '../ink/fold';
 import { sighting, sightings, type Sighting, type Track } from '../ink/track';
 import { TEMPERATURES, type Quantity } from '../quantity/quantity';
-import { energy, type Energy } from './energy';
+import { accuracyOf, energy, unseenSpans, type Accuracy, type Energy } from './energy';
 import { energySamples, projection, type EnergySample, type Projection } from './energySample';
-import { milestoneOf } from './faults';
 import type { Milestone } from './milestone';
+import { bootOf, levelsOf, lightOut, milestoneOf, powerGone, type Passage } from './milestones';
 import { peak, type Peak } from './peak';
 import { gainAt, type Gain } from './valueAt';
 
@@ -28,12 +28,16 @@ export interface Figures {
   milestones: Milestone[];
   /** In the order of the marks asked for. */
   gains: Gain[];
+  /** What came to pass beside levels: the boot after a dead start, the light out, power gone. */
+  passages: Passage[];
   /** The level at plug-in, in %, if it was seen. */
   startLevel?: number | undefined;
   /** What the battery holds, in Wh. */
   battery?: number | undefined;
   peak?: Peak | undefined;
   energy: Energy;
+  /** How far off the watts can be. */
+  accuracy: Accuracy;
   /** How many values of watts there are. */
   wattsRead: number;
   /** The readings of watts a sum used, while they are few enough to be worth listing, and those at its ends. */
@@ -86,14 +90,18 @@ export interface Heat {
  */
 export function figuresOf(run: RunRecord, { levels, marks }: Asked = { levels: LEVELS, marks: GAIN_TIMES }): Figures {
   const { percent, watts, wattHours } = run.tracks;
+  const known = levelsOf(run);
+  const accuracy = accuracyOf(run.header.meter, watts);
   const start = sighting(percent, 0);
   return {
-    milestones: levels.map((level) => milestoneOf(run, level)),
-    gains: marks.map((seconds) => gainAt(percent, seconds)),
+    milestones: levels.map((level) => milestoneOf(known, level)),
+    gains: marks.map((seconds) => gainAt(percent, seconds, known, run.isDead)),
+    passages: [bootOf(run), lightOut(run), percent.seconds.length === 0 ? powerGone(run) : undefined].filter((each) => each !== undefined),
     startLevel: start?.seconds === 0 ? start.value : undefined,
     battery: batteryOf(run.header.device),
     peak: peak(watts, run.sampled.has('watts')),
-    energy: energy(watts, run.end),
+    energy: energy(watts, run.end, unseenSpans(run), accuracy),
+    accuracy,
     wattsRead: watts.values.length,
     wattsUsed: { all: written(watts), ends: endsOf(watts) },
     counter: counterOf(wattHours),

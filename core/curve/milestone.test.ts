@@ -2,6 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { trackOf } from '../ink/track';
 import { milestone } from './milestone';
+import type { Levels } from './pace';
 
 /** Levels by minute. */
 const levels = (...rows: [minutes: number, percent: number][]) =>
@@ -74,4 +75,82 @@ it('never widens its bounds for a further reading of rising percentages', () => 
       return more.bounds.low >= fewer.bounds.low && more.bounds.high <= fewer.bounds.high;
     }),
   );
+});
+
+/** Levels that rise by so much each five minutes, from nothing. */
+const steady = (gain: number, checks: number) =>
+  levels(...Array.from({ length: checks + 1 }, (_, index): [number, number] => [index * 5, Math.floor(index * gain)]));
+const paced = (highest: number, more: Partial<Levels['pace']> = {}): Levels => ({
+  turning: new Set(),
+  pace: { highest, drawsIn: 1.25 * highest, broken: [], ...more },
+});
+
+describe('drawn in by the pace', () => {
+  it('leaves of five minutes what a display that is never faster can have taken', () => {
+    // 5 % in each five minutes, at most a quarter faster: 6.25 %. From 45 to 50 %, 48 % came no sooner than 2 % and no later than 2 % before it at that pace.
+    const found = reached(steady(5, 20), 48, paced(5 / 300));
+    expect(found.checked).toEqual({ low: 2700, high: 3000 });
+    expect(found.bounds.low).toBeCloseTo(2700 + (2 / 6.25) * 300, 9);
+    expect(found.bounds.high).toBeCloseTo(3000 - (2 / 6.25) * 300, 9);
+    expect(found.working.formula).toContain('drawn in by the pace');
+  });
+
+  it('never draws the latest of 100 % in, nor across what changed the pace', () => {
+    expect(reached(steady(5, 20), 100, paced(5 / 300)).bounds.high).toBe(6000);
+    const broken = [{ from: 2800, to: 2800 }];
+    expect(reached(steady(5, 20), 48, paced(5 / 300, { broken })).bounds).toEqual({ low: 2700, high: 3000 });
+  });
+
+  it('draws the earliest on at twice the pace where the level was not seen by the end', () => {
+    const found = milestone(steady(5, 10), 80, paced(5 / 300, { drawsOn: 10 / 300 }));
+    expect(found).toMatchObject({ state: 'not reached', bounds: { low: 3000 + (29 / 10) * 300, high: Infinity }, checked: { low: 3000 } });
+  });
+
+  // By brute force: of all displays that never rise faster than the pace, those that show what was read put the level within the bounds.
+  it('holds every display that is never faster than the pace', () => {
+    const speed = fc.array(fc.double({ min: 0.02, max: 1, noNaN: true }), { minLength: 40, maxLength: 60 });
+    fc.assert(
+      fc.property(speed, fc.integer({ min: 120, max: 600 }), fc.integer({ min: 2, max: 99 }), (speeds, interval, level) => {
+        // True levels minute by minute, never faster than one percent a minute.
+        const truth = speeds.reduce<number[]>((all, each) => [...all, (all.at(-1) ?? 0) + each], [0.4]);
+        const trueAt = (seconds: number) => {
+          const [at, rest] = [Math.floor(seconds / 60), (seconds / 60) % 1];
+          return (truth[at] ?? truth.at(-1) ?? 0) * (1 - rest) + (truth[at + 1] ?? truth.at(-1) ?? 0) * rest;
+        };
+        const checks = Math.floor(((truth.length - 1) * 60) / interval);
+        const track = trackOf(
+          Array.from({ length: checks + 1 }, (_, index) => ({ seconds: index * interval, value: Math.floor(trueAt(index * interval)) })),
+        );
+        const found = milestone(track, level, {
+          turning: new Set(),
+          pace: { highest: 1 / 60, drawsIn: 1 / 60, drawsOn: 1 / 60, broken: [] },
+        });
+        if (found.state !== 'reached' && found.state !== 'not reached') return;
+        let came = 0;
+        while (came < (truth.length - 1) * 60 && trueAt(came) < level) came += 1;
+        if (trueAt(came) < level) return;
+        expect(came).toBeGreaterThanOrEqual(found.bounds.low - 1);
+        expect(came).toBeLessThanOrEqual(found.bounds.high + 1);
+      }),
+    );
+  });
+});
+
+describe('a reading that was seen turning', () => {
+  const turning = trackOf([
+    { seconds: 0, value: 40, entry: 'a' },
+    { seconds: 2700, value: 78, entry: 'b' },
+    { seconds: 2815, value: 80, entry: 'c' },
+    { seconds: 3000, value: 83, entry: 'd' },
+  ]);
+  it('is known to seconds', () => {
+    const found = reached(turning, 80, { turning: new Set(['c']), pace: { highest: 0, broken: [] } });
+    expect(found.bounds).toEqual({ low: 2810, high: 2815 });
+    expect(found.uncertainty).toBeCloseTo(5 / Math.sqrt(12), 9);
+    expect(reached(turning, 80).bounds).toEqual({ low: 2700, high: 2815 });
+  });
+
+  it('narrows its own level and no other', () => {
+    expect(reached(turning, 79, { turning: new Set(['c']), pace: { highest: 0, broken: [] } }).bounds).toEqual({ low: 2700, high: 2815 });
+  });
 });

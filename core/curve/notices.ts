@@ -1,4 +1,4 @@
-import { max, min } from 'd3-array';
+import { max } from 'd3-array';
 import { checks, type Check } from '../method/cadence';
 import { HOT } from '../method/rule';
 import { eventInWords } from '../ink/entrySays';
@@ -8,6 +8,7 @@ import { TEMPERATURES } from '../quantity/quantity';
 import { nominal, spell } from '../quantity/duration';
 import { fixed } from '../quantity/figures';
 import { unseenSpans, type Span } from './energy';
+import { finerFrom } from './finer';
 import { cycling, holds, losses } from './faults';
 import { stalls } from './stall';
 
@@ -15,14 +16,6 @@ import { stalls } from './stall';
 export interface Notice extends Span {
   kind: 'late' | 'missed' | 'unseen' | 'fell' | 'stall' | 'hot' | 'struck' | 'event' | 'unplugged' | 'hold' | 'lost' | 'cycling';
   text: string;
-}
-
-/** From when on a run is to be read finely, in seconds from plug-in: its display showed the level, or that of another of its set did. */
-export function finerFrom({ header: { cadence }, tracks: { percent }, events }: RunRecord): number | undefined {
-  if (cadence?.kind !== 'coarse then fine') return undefined;
-  const row = Array.from(percent.values).findIndex((level) => level >= cadence.level);
-  const shown = [percent.seconds[row], ...events.filter(({ event }) => event === 'fine').map(({ seconds }) => seconds)];
-  return min(shown, (seconds) => seconds);
 }
 
 /** The checks of a run and what became of them; a run without a cadence has none. */
@@ -47,7 +40,7 @@ export function notices(run: RunRecord): Notice[] {
     if (state === 'missed') return [{ kind: 'missed', from: due, to: last, text: missedInWords(due, last, count) }];
     return [];
   });
-  const unseen = unseenSpans(run.tracks.watts).map(({ from, to }): Notice => ({
+  const unseen = unseenSpans(run).map(({ from, to }): Notice => ({
     kind: 'unseen',
     from,
     to,

@@ -1,5 +1,5 @@
 import { sighting, type Sighting, type Track } from '../ink/track';
-import { unseenSpans } from './energy';
+import { gapsOf } from '../samples/gaps';
 
 /** The highest power, and how it was taken: the label must say which. */
 export type Peak =
@@ -35,7 +35,7 @@ function highest(watts: Track): Omit<Peak, 'kind'> | undefined {
 /** Mean by area over every window that begins at a sample and holds no unseen time; its end lies on the line between samples. */
 function heldPeak(watts: Track): Omit<Peak, 'kind'> | undefined {
   const { seconds, values } = watts;
-  const unseen = unseenSpans(watts);
+  const unseen = gapsOf(watts);
   const isSeen = (from: number) => !unseen.some((gap) => gap.from < from + HELD && gap.to > from);
   let [end, joules] = [0, 0];
   let best: Omit<Peak, 'kind'> | undefined;

@@ -2,10 +2,10 @@ import { endingWord } from '../ink/endings';
 import type { Header } from '../ink/entry';
 import type { RunRecord } from '../ink/fold';
 import { sighting } from '../ink/track';
-import { longestBridge } from '../samples/column';
+import { gapsOf } from '../samples/gaps';
 import { rangeOf, type Dot } from '../samples/range';
-import { milestoneOf } from './faults';
 import { milestoneTime } from './milestone';
+import { levelsOf, milestoneOf } from './milestones';
 import { writeMilestone } from './words';
 import { spell } from '../quantity/duration';
 
@@ -49,8 +49,9 @@ export function presentSummary({ eighty, full, ...summary }: Summary & { eighty?
 /** Sums a run up for a list. */
 export function summarise(run: RunRecord): Summary {
   const { percent } = run.tracks;
+  const levels = levelsOf(run);
   const inWords = (level: number) => {
-    const found = milestoneOf(run, level);
+    const found = milestoneOf(levels, level);
     const time = milestoneTime(found);
     return time === undefined ? (writeMilestone(found).value ?? '—') : spell(time);
   };
@@ -73,6 +74,6 @@ export function summarise(run: RunRecord): Summary {
     stop: run.stop && endingWord(run.stop),
     timeTo80: inWords(80),
     timeTo100: inWords(100),
-    outline: rangeOf(percent, { most: OUTLINE_POINTS, ...(run.sampled.has('percent') && { bridge: longestBridge(percent) }) }),
+    outline: rangeOf(percent, { most: OUTLINE_POINTS, ...(run.sampled.has('percent') && { gaps: gapsOf(percent) }) }),
   };
 }

@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { trackOf } from '../ink/track';
+import { AS_READ, type Levels } from './pace';
 import { gainAt, levelAt, type Gain } from './valueAt';
 
 const at = (seconds: number[], values: number[]) => trackOf(seconds.map((each, index) => ({ seconds: each, value: values[index] ?? 0 })));
@@ -20,8 +21,9 @@ describe('what was gained by a nominal time', () => {
     const gain = known(gainAt(at(times, values), 900));
     expect(gain.value).toBeCloseTo(expected, 2);
     expect(gain.bounds).toEqual({ low: values[3], high: values[4] });
-    const slope = ((values[4] ?? 0) - (values[3] ?? 0)) / 335;
-    expect(gain.margin).toBeCloseTo(Math.sqrt((35 * slope) ** 2 + 1 / 12), 9);
+    // Rounding of both ends, and a quarter of what monotony leaves between the two checks ÷ √3.
+    const range = (values[4] ?? 0) - (values[3] ?? 0);
+    expect(gain.uncertainty).toBeCloseTo(Math.hypot(1 / Math.sqrt(6), range / 4 / Math.sqrt(3)), 9);
   });
 
   it('is what was seen, give or take the display, when a reading falls on it', () => {
@@ -31,6 +33,38 @@ describe('what was gained by a nominal time', () => {
   it('is a gain, not a level: it wants the level at plug-in', () => {
     expect(gainAt(at([150, 900], [1, 30]), 600).state).toBe('start unknown');
     expect(levelAt(at([150, 900], [1, 30]), 525)?.value).toBeCloseTo(15.5, 9);
+  });
+
+  // The fault that led to the rule: a check at 59:58 voided the hour.
+  it('is carried on over a tenth of an interval that was missed, and no further', () => {
+    const hour = at([0, 3300, 3598], [2, 50, 54]);
+    const gain = known(gainAt(hour, 3600));
+    expect(gain.value).toBeCloseTo(52 + (4 / 298) * 2, 9);
+    expect(gain.working.formula).toContain('read a little before');
+    expect(gainAt(at([0, 3300, 3565], [2, 50, 54]), 3600).state).toBe('not covered');
+    expect(gainAt(at([0, 1800, 3530], [2, 30, 54]), 3600).state).toBe('not covered');
+  });
+
+  it('counts from nothing, assumed, where it was dead at plug-in', () => {
+    const dead = at([450, 900, 1800], [1, 8, 24]);
+    expect(gainAt(dead, 1800).state).toBe('start unknown');
+    const gain = known(gainAt(dead, 1800, AS_READ, true));
+    expect(gain).toMatchObject({ value: 24, isAssumed: true });
+    expect(gain.working.formula).toContain('assumed: dead at plug-in');
+    // Nothing was rounded at the start.
+    expect(gain.uncertainty).toBeCloseTo(1 / Math.sqrt(12), 9);
+  });
+
+  it('is drawn in by the pace, and never known better than 0.15 %', () => {
+    const rows = at([0, 300, 600, 900, 1200, 1500], [0, 5, 10, 15, 20, 25]);
+    const paced: Levels = { turning: new Set(), pace: { highest: 5 / 300, drawsIn: 6.25 / 300, broken: [] } };
+    expect(known(gainAt(rows, 1050, paced)).bounds).toEqual({ low: 16.875, high: 18.125 });
+    const turned: Levels = { ...paced, turning: new Set(['a', 'b']) };
+    const seen = trackOf([
+      { seconds: 0, value: 0, entry: 'a' },
+      { seconds: 900, value: 20, entry: 'b' },
+    ]);
+    expect(known(gainAt(seen, 900, turned)).uncertainty).toBe(0.15);
   });
 
   it('is not guessed past the last reading', () => {

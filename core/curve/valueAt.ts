@@ -1,53 +1,63 @@
-import type { Bounds } from '../margin/bounds';
-import { sighting, type Track } from '../ink/track';
 import { firstAfter } from '../samples/column';
+import { sighting, type Sighting, type Track } from '../ink/track';
+import type { Bounds } from '../margin/bounds';
 import { spell } from '../quantity/duration';
+import { AS_READ, crosses, isTurning, type Levels } from './pace';
 import { plain, type Working } from './working';
 
 /** Standard uncertainty that a whole-number display adds, in %. */
-export const DISPLAY_ROUNDING = 1 / Math.sqrt(12);
+const ROUNDING = 1 / Math.sqrt(12);
+/** No level is known better than this, in %. */
+const LEAST = 0.15;
+/** How long before a nominal time the last reading may lie and still serve: a share of its interval, and so many seconds. */
+const MISSED = { share: 0.1, most: 60 };
 
 /** A level, or a gain, at a nominal time. In %. */
 export interface ValueAt {
   /** The nominal time, seconds from plug-in. */
   seconds: number;
   value: number;
-  /** The two readings' values around it: for rising percentages it lies surely between them. */
+  /** What it surely lies between: for rising percentages the two readings around it, as far as the pace allows. */
   bounds: Bounds;
-  /** What ties and texts go by. */
-  margin: number;
+  /** Its standard uncertainty. */
+  uncertainty: number;
   working: Working;
 }
 
 /**
- * The level displayed at a nominal time, on the line between the readings around it.
+ * The level at a nominal time, on the line between the readings around it; up to a tenth of an interval after the last reading, carried on at the
+ * slope that was last read.
  *
- * Margin = time to the nearer reading × local slope, combined with display rounding (1 ÷ √12) as independent uncertainties are.
+ * u² = 1 ÷ 12 for the display (nothing where it was seen turning) + (a quarter of the range that monotony and pace leave)² ÷ 3.
  *
  * @param percent levels as displayed
  * @param seconds the nominal time, from plug-in
+ * @param rounding standard uncertainty of what else is taken off it or added to it, in %
  * @returns `undefined` outside the time that readings cover
- * @see numbers.md, *Value at a nominal time*.
+ * @see docs/numbers.md, *Value at a nominal time*.
  */
-export function levelAt(percent: Track, seconds: number): ValueAt | undefined {
+export function levelAt(percent: Track, seconds: number, levels: Levels = AS_READ, rounding = 0): ValueAt | undefined {
   const after = firstAfter(percent, seconds);
   const one = sighting(percent, after - 1);
   if (!one) return undefined;
+  const ownRounding = (seen: Sighting) => (isTurning(levels, seen) ? 0 : ROUNDING);
   if (one.seconds === seconds) {
     const { value } = one;
     const formula = `${plain(value)} % was seen at ${spell(seconds, 1)}`;
-    return { seconds, value, bounds: { low: value, high: value }, margin: DISPLAY_ROUNDING, working: { formula, unit: '%', uses: [one] } };
+    const uncertainty = Math.max(LEAST, Math.hypot(ownRounding(one), rounding));
+    return { seconds, value, bounds: { low: value, high: value }, uncertainty, working: { formula, unit: '%', uses: [one] } };
   }
   const other = sighting(percent, after);
-  if (!other) return undefined;
+  if (!other) return carriedOn(percent, seconds, levels, rounding);
   const slope = (other.value - one.value) / (other.seconds - one.seconds);
   const value = one.value + slope * (seconds - one.seconds);
-  const toNearer = Math.min(seconds - one.seconds, other.seconds - seconds);
+  const bounds = rangeAt(one, other, seconds, levels);
+  const unseen = (bounds.high - bounds.low) / 4 / Math.sqrt(3);
   return {
     seconds,
-    value,
-    bounds: { low: Math.min(one.value, other.value), high: Math.max(one.value, other.value) },
-    margin: Math.hypot(toNearer * slope, DISPLAY_ROUNDING),
+    value: Math.min(bounds.high, Math.max(bounds.low, value)),
+    bounds,
+    uncertainty: Math.max(LEAST, Math.hypot(Math.max(ownRounding(one), ownRounding(other)), rounding, unseen)),
     working: {
       unit: '%',
       formula: `${plain(one.value)} + ${plain(other.value - one.value)} × ${spell(seconds - one.seconds, 1)} ÷ ${spell(other.seconds - one.seconds, 1)}`,
@@ -56,29 +66,84 @@ export function levelAt(percent: Track, seconds: number): ValueAt | undefined {
   };
 }
 
-export type Gain = ({ state: 'known' } & ValueAt) | { state: 'start unknown'; seconds: number } | { state: 'not covered'; seconds: number };
+/** Levels that a moment between two readings can have shown: between theirs, and no further from either than the pace goes. */
+function rangeAt(one: Sighting, other: Sighting, seconds: number, { pace }: Levels): Bounds {
+  const [least, most] = [Math.min(one.value, other.value), Math.max(one.value, other.value)];
+  if (pace.drawsIn === undefined || other.value < one.value || crosses({ from: one.seconds, to: other.seconds }, pace.broken))
+    return { low: least, high: most };
+  const low = Math.max(least, other.value - pace.drawsIn * (other.seconds - seconds));
+  const high = Math.min(most, one.value + pace.drawsIn * (seconds - one.seconds));
+  return low <= high ? { low, high } : { low: least, high: most };
+}
+
+/** A nominal time that was a little missed: the last reading before it, carried on. */
+function carriedOn(percent: Track, seconds: number, levels: Levels, rounding: number): ValueAt | undefined {
+  const last = percent.seconds.length - 1;
+  const [before, one] = [sighting(percent, last - 1), sighting(percent, last)];
+  if (!before || !one) return undefined;
+  const wait = seconds - one.seconds;
+  const interval = one.seconds - before.seconds;
+  if (wait > Math.min(MISSED.share * interval, MISSED.most)) return undefined;
+  const slope = Math.max(0, (one.value - before.value) / (one.seconds - before.seconds));
+  const value = Math.min(100, one.value + slope * wait);
+  const fastest = Math.max(levels.pace.drawsIn ?? 0, 2 * slope);
+  const bounds = { low: one.value, high: Math.max(value, Math.min(100, one.value + fastest * wait)) };
+  const unseen = (bounds.high - bounds.low) / 4 / Math.sqrt(3);
+  return {
+    seconds,
+    value,
+    bounds,
+    uncertainty: Math.max(LEAST, Math.hypot(isTurning(levels, one) ? 0 : ROUNDING, rounding, unseen)),
+    working: {
+      unit: '%',
+      formula: `${plain(one.value)} + ${plain(one.value - before.value)} ÷ ${spell(one.seconds - before.seconds, 1)} × ${spell(wait, 1)}: read a little before`,
+      uses: [before, one],
+    },
+  };
+}
+
+export type Gain =
+  | ({ state: 'known'; /** The start was dead, so nothing was seen: 0 % is assumed. */ isAssumed: boolean } & ValueAt)
+  | { state: 'start unknown'; seconds: number }
+  | { state: 'not covered'; seconds: number };
 
 /**
- * Level gained by a nominal time: the level then less the level at plug-in.
+ * Level gained by a nominal time: the level then less the level at plug-in; from 0 %, assumed, where it was dead at plug-in.
  *
  * @param percent levels as displayed; the one at 0 s is the start
  * @param seconds the nominal time, from plug-in
+ * @param isDead  whether the display showed nothing at plug-in
  */
-export function gainAt(percent: Track, seconds: number): Gain {
-  const start = sighting(percent, 0);
+export function gainAt(percent: Track, seconds: number, levels: Levels = AS_READ, isDead = false): Gain {
+  const first = sighting(percent, 0);
+  const start = isDead && (!first || first.seconds > 0) ? { seconds: 0, value: 0 } : first;
   if (!start || start.seconds > 0) return { state: 'start unknown', seconds };
-  const then = levelAt(percent, seconds);
+  const isAssumed = start !== first;
+  // A dead battery stands at nothing, and not anywhere in the first percent.
+  const then = levelAt(isAssumed ? withDead(percent) : percent, seconds, levels, isAssumed || isTurning(levels, start) ? 0 : ROUNDING);
   if (!then) return { state: 'not covered', seconds };
   const { formula, uses } = then.working;
+  const off = isAssumed ? '0 %, assumed: dead at plug-in' : `${plain(start.value)} % at plug-in`;
   return {
     ...then,
     state: 'known',
+    isAssumed,
     value: then.value - start.value,
     bounds: { low: then.bounds.low - start.value, high: then.bounds.high - start.value },
     working: {
       unit: '%',
-      formula: `${formula}, less ${plain(start.value)} % at plug-in`,
-      uses: uses.some(({ seconds: used }) => used === start.seconds) ? uses : [start, ...uses],
+      formula: `${formula}, less ${off}`,
+      uses:
+        isAssumed || uses.some(({ seconds: used }) => used === start.seconds)
+          ? uses.filter(({ seconds: used }) => !isAssumed || used > 0)
+          : [start, ...uses],
     },
   };
 }
+
+/** Levels with the one that was not seen at plug-in. */
+const withDead = ({ seconds, values, entries }: Track): Track => ({
+  seconds: [0, ...Array.from(seconds)],
+  values: [0, ...Array.from(values)],
+  entries: entries && ['', ...entries],
+});

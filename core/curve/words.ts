@@ -1,10 +1,12 @@
 import { nominal, spell } from '../quantity/duration';
-import { decimalsFor, fixed } from '../quantity/figures';
+import { fixed, withMargin } from '../quantity/figures';
+import { shownMargin, type Bounds } from '../margin/bounds';
 import { listed } from '../quantity/listed';
 import { quantityOf } from '../quantity/quantity';
-import type { Span } from './energy';
+import type { Accuracy, Span } from './energy';
 import type { Counter, Figures, Heat, Projected } from './figures';
 import { milestoneTime, type Milestone } from './milestone';
+import type { Passage } from './milestones';
 import type { Gain } from './valueAt';
 import { plain, type Working } from './working';
 
@@ -24,6 +26,7 @@ export interface WrittenFigure {
 export function writeFigures(figures: Figures): WrittenFigure[] {
   return [
     ...figures.milestones.map(milestoneFigure),
+    ...figures.passages.map(passageFigure),
     ...figures.gains.map((gain) => gainFigure(gain, figures.battery)),
     peakFigure(figures),
     ...energyFigures(figures),
@@ -59,17 +62,19 @@ export function writeMilestone(found: Milestone): WrittenMilestone {
     case 'not reached':
       return { value: 'not reached', ...none(`not by ${spell(found.bounds.low)}`) };
     case 'reached': {
-      const resolution = widthOf(found.bounds);
-      const [low, high] = [spell(found.bounds.low, resolution), spell(found.bounds.high, resolution)];
-      const shared = /^\d+ min$/.test(low) && /^\d+ min$/.test(high) ? low.replace(' min', '') : low;
-      const between = resolution < 1 ? `at ${high}` : `between ${shared} and ${high}`;
-      return {
-        value: spell(milestoneTime(found) ?? 0, resolution),
-        detail: found.level === 100 ? `first seen; ${between}` : between,
-        range: `${shared}–${high}`,
-      };
+      const { value, detail, range } = writeTime(found.bounds, milestoneTime(found) ?? 0);
+      return { value, detail: found.level === 100 ? `first seen; ${detail}` : detail, range };
     }
   }
+}
+
+/** A time and what it lies between, no finer than that: `53 min`, `between 48 and 53 min`, `48–53 min`. */
+function writeTime(bounds: Bounds, at: number): { value: string; detail: string; range: string } {
+  const resolution = widthOf(bounds);
+  const [low, high] = [spell(bounds.low, resolution), spell(bounds.high, resolution)];
+  const shared = /^\d+ min$/.test(low) && /^\d+ min$/.test(high) ? low.replace(' min', '') : low;
+  const between = resolution < 1 ? `at ${high}` : `between ${shared} and ${high}`;
+  return { value: spell(at, resolution), detail: between, range: resolution < 1 ? high : `${shared}–${high}` };
 }
 
 function milestoneFigure(found: Milestone): WrittenFigure {
@@ -81,18 +86,33 @@ function milestoneFigure(found: Milestone): WrittenFigure {
   return { ...figure, value, detail, working, span };
 }
 
-/** A gain in words, rounded to what its margin supports: `29 %`, `± 1 %`. */
+const PASSAGES: Readonly<Record<Passage['what'], string>> = { boot: 'First level', 'light out': 'Light out', 'power gone': 'Power gone' };
+
+/** Something that came to pass, with its bounds, like a level. */
+function passageFigure({ what, bounds, working }: Passage): WrittenFigure {
+  const { value, detail } = writeTime(bounds, bounds.high);
+  return {
+    id: what.replace(' ', '-'),
+    group: 'When it reached',
+    label: PASSAGES[what],
+    value,
+    detail: what === 'boot' ? `after a dead start; ${detail}` : `first seen; ${detail}`,
+    working,
+    span: { from: bounds.low, to: bounds.high },
+  };
+}
+
+/** A gain in words, rounded to what its margin supports: `27 %`, `± 2 %`. */
 export function writeGain(gain: Gain): { value?: string; detail: string } {
   if (gain.state !== 'known') {
     return {
       detail: gain.state === 'start unknown' ? 'the level at plug-in is not known' : `no reading at or after ${nominal(gain.seconds)}`,
     };
   }
-  const decimals = decimalsFor(gain.margin, 1);
-  const value = `${fixed(gain.value, decimals)} %`;
-  const { low, high } = gain.bounds;
-  const between = low === high ? 'seen at that minute' : `between ${plain(low)} and ${plain(high)} %`;
-  return { value, detail: `± ${fixed(Math.max(gain.margin, 0.1), 1)} % · ${between}` };
+  const shown = shownMargin(gain.uncertainty, gain.bounds);
+  // Displays show whole percents: tenths are written only where the margin is finer than half of one.
+  const { value, margin } = withMargin(gain.value, shown, shown < 0.5 ? 1 : 0);
+  return { value: `${value} %`, detail: `± ${margin} %${gain.isAssumed ? ', from 0 % assumed' : ''}` };
 }
 
 function gainFigure(gain: Gain, battery: number | undefined): WrittenFigure {
@@ -100,36 +120,42 @@ function gainFigure(gain: Gain, battery: number | undefined): WrittenFigure {
   if (gain.state !== 'known') return { ...figure, ...writeGain(gain) };
   const written = writeGain(gain);
   const stored = battery === undefined ? '' : ` · ${fixed((battery * gain.value) / 100, 1)} Wh of the battery`;
-  const [first, last] = [gain.working.uses.at(-2) ?? gain.working.uses[0], gain.working.uses.at(-1)];
+  const { low, high } = gain.bounds;
+  const hard = low === high ? '' : `; surely between ${plain(low)} and ${plain(high)} %`;
+  const { formula, uses } = gain.working;
+  const [first, last] = [uses.at(-2) ?? uses[0], uses.at(-1)];
   const span = { from: Math.min(first?.seconds ?? gain.seconds, gain.seconds), to: Math.max(last?.seconds ?? gain.seconds, gain.seconds) };
   return {
     ...figure,
     ...written,
     detail: written.detail + stored,
-    working: gain.working,
-    span: gain.bounds.low === gain.bounds.high ? { from: gain.seconds, to: gain.seconds } : span,
+    working: { ...gain.working, formula: `${formula}${hard}` },
+    span: low === high ? { from: gain.seconds, to: gain.seconds } : span,
   };
 }
 
 const POWER = 'Power and energy' as const;
 const NO_WATTS = 'no watts were read';
 
-function peakFigure({ peak: top, wattsRead }: Figures): WrittenFigure {
+function peakFigure({ peak: top, wattsRead, accuracy }: Figures): WrittenFigure {
   if (!top) return { id: 'peak', group: POWER, label: 'Peak', detail: wattsRead > 0 ? 'less than a minute was sampled' : NO_WATTS };
   const held = top.kind === '60-second mean';
+  // A meter's limits are as likely anywhere within: GUM 4.3.7.
+  const off = (accuracy.share * top.watts + accuracy.watts) / Math.sqrt(3);
+  const peak = withMargin(top.watts, shownMargin(off), 1);
   const formula = held ? 'area under the minute ÷ 60 s' : `the highest of ${wattsRead} readings of watts`;
   return {
     id: 'peak',
     group: POWER,
     label: `Peak, highest ${top.kind}`,
-    value: `${fixed(top.watts, 1)} W`,
-    detail: `${held ? 'from' : 'at'} ${spell(top.seconds, 1)}`,
-    working: { formula, unit: 'W', uses: top.uses },
+    value: `${peak.value} W`,
+    detail: `± ${peak.margin} W · ${held ? 'from' : 'at'} ${spell(top.seconds, 1)}`,
+    working: { formula: `${formula}; the meter ± (${meterSays(accuracy)})`, unit: 'W', uses: top.uses },
     span: { from: top.seconds, to: top.seconds + (held ? 60 : 0) },
   };
 }
 
-function energyFigures({ energy: sum, wattsRead, wattsUsed }: Figures): WrittenFigure[] {
+function energyFigures({ energy: sum, wattsRead, wattsUsed, accuracy }: Figures): WrittenFigure[] {
   const [average, total] = [
     { id: 'average', group: POWER, label: 'Average' },
     { id: 'energy', group: POWER, label: 'Energy in' },
@@ -142,9 +168,14 @@ function energyFigures({ energy: sum, wattsRead, wattsUsed }: Figures): WrittenF
     ];
   }
   const coverage = sum.whole > 0 ? sum.covered / sum.whole : 0;
-  const detail = coverage < 0.98 ? `covers ${fixed(coverage * 100)} % of the time` : 'covers the whole run';
+  const covers = coverage < 0.98 ? `covers ${fixed(coverage * 100)} % of the time` : 'covers the whole run';
   const unseen = sum.unseen.length > 0 ? `, less ${sum.unseen.length} unseen` : '';
   const formula = `Σ ½ (W₁ + W₂) × (t₂ − t₁) over ${wattsRead - 1} steps${unseen}`;
+  const hours = sum.covered / 3600;
+  const [mean, whole] = [
+    withMargin(sum.averageWatts, shownMargin(sum.uncertainty) / hours, 1),
+    withMargin(sum.wattHours, shownMargin(sum.uncertainty), 1),
+  ];
   const drained = sum.wattHoursOut > 0;
   const out: WrittenFigure = {
     id: 'energy-out',
@@ -156,8 +187,8 @@ function energyFigures({ energy: sum, wattsRead, wattsUsed }: Figures): WrittenF
   return [
     {
       ...average,
-      value: `${fixed(sum.averageWatts, 1)} W`,
-      detail,
+      value: `${mean.value} W`,
+      detail: `± ${mean.margin} W · ${covers}`,
       working: {
         formula: drained
           ? `(${plain(sum.wattHours)} Wh in − ${plain(sum.wattHoursOut)} Wh out) ÷ ${spell(sum.covered, 1)}`
@@ -168,13 +199,26 @@ function energyFigures({ energy: sum, wattsRead, wattsUsed }: Figures): WrittenF
     },
     {
       ...total,
-      value: `${fixed(sum.wattHours, 1)} Wh`,
-      detail,
-      working: { formula: drained ? `${formula}, above zero` : formula, unit: 'W', uses: wattsUsed.all },
+      value: sum.unseen.length > 0 ? `at least ${atLeast(sum.wattHours, whole.margin)} Wh` : `${whole.value} Wh`,
+      detail: `± ${whole.margin} Wh · ${covers}`,
+      working: {
+        formula: `${formula}${drained ? ', above zero' : ''}; the meter ± (${meterSays(accuracy)}), and what lies between readings`,
+        unit: 'W',
+        uses: wattsUsed.all,
+      },
     },
     ...(drained ? [{ ...out, working: { formula: `${formula}, below zero`, unit: 'W', uses: wattsUsed.all } }] : []),
   ];
 }
+
+/** A least is rounded down, to the decimals that its margin has. */
+function atLeast(value: number, margin: string): string {
+  const decimals = margin.split('.')[1]?.length ?? 0;
+  return fixed(Math.floor(value * 10 ** decimals) / 10 ** decimals, decimals);
+}
+
+/** How far off a meter can be, as its maker would write it. */
+const meterSays = ({ share, watts }: Accuracy) => `${plain(share * 100)} %${watts > 0 ? ` + ${plain(watts)} W` : ''}`;
 
 /** What the meter's own watt-hour counter says passed between its first and last reading. */
 function counterFigure(counter: Counter | undefined): WrittenFigure[] {

@@ -40,6 +40,8 @@ export const readingSchema = object({
   note: string(),
   /** Where in the footage it was read, in seconds of the clip. */
   clip: number().min(0).max(LONGEST_RUN),
+  /** The display was being watched, and turned to this level just then. */
+  turning: boolean().oneOf([true] as const),
   /** The person was asked whether this could be, and kept it. */
   sure: boolean().oneOf([true] as const),
 }).noUnknown();

@@ -25,7 +25,7 @@ export function entrySays(entry: Entry): string {
 
 /** An event in words with all that it carries: `the clock was changed, by 2 min ahead`. */
 export function eventInWords(entry: Event): string {
-  return [eventSays(entry.event), ...carried(entry), entry.remark].filter(Boolean).join(', ');
+  return [eventSays(entry.event), entry.remark, ...carried(entry)].filter(Boolean).join(', ');
 }
 
 function carried(entry: Event): string[] {

@@ -1,5 +1,6 @@
 /** What can happen during a run beside readings (common practice, no source): its key on the sheet of events, and how it is written. */
 export const EVENTS = [
+  { id: 'dead', key: 'd', says: 'dead: the display showed nothing' },
   { id: 'booted', key: 'b', says: 'it booted' },
   { id: 'handshake', key: 'h', says: 'volts stepped: handshake' },
   { id: 'chime', key: 'c', says: 'chime or charge icon' },

@@ -46,6 +46,10 @@ export interface RunInk {
   stop?: (Stop & { seconds: number }) | undefined;
   /** Levels lower than one seen before them. */
   falls: Sighting[];
+  /** Ids of readings whose level was seen turning. */
+  turning: ReadonlySet<string>;
+  /** Whether it was dead at plug-in: the display showed nothing. */
+  isDead: boolean;
   /** Quantities that a meter streamed rather than a person read. */
   sampled: ReadonlySet<Quantity>;
   /** Last moment of which anything is known, in seconds from plug-in: the stop, or the last thing seen. */
@@ -135,6 +139,8 @@ export function foldRun(header: Header, entries: readonly Entry[], samples: Samp
     stop,
     tracks,
     falls: fallsOf(tracks.percent),
+    turning: new Set(seen.filter(({ reading }) => reading.turning).map(({ reading }) => reading.id)),
+    isDead: events.some(({ event, seconds }) => event === 'dead' && seconds <= 0),
     sampled,
     end,
   };

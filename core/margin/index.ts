@@ -1,1 +1,2 @@
-export { isTie, rank, standardUncertainty, surelyBelow, writeRank, type Bounds, type Rank } from './bounds';
+export { shownMargin, standardUncertainty, type Bounds } from './bounds';
+export { difference, rank, writeRank, type Difference, type Pooled, type Rank, type Spread } from './told';

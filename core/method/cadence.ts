@@ -112,6 +112,15 @@ function dueAt(times: Times, place: number): Due {
   return { at, before, after: place + 1 < times.count ? times.at(place + 1) - at : before };
 }
 
+/** How far apart the checks around a moment lie, in seconds: the last of them for ever after. `Infinity` where there is none. */
+export function intervalAt(cadence: Cadence, moment: number, finerFrom?: number): number {
+  const times = timesOf(cadence, finerFrom);
+  if (times.count === 0) return Infinity;
+  // Of a moment at a check, the interval that ends there.
+  const { before } = dueAt(times, Math.min(times.count - 1, Math.max(0, times.after(moment - 1e-6))));
+  return before;
+}
+
 /**
  * What became of the checks of a run up to now. Those that were missed one after another are one: it takes as long as there are readings, not as
  * long as the run.

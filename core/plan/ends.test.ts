@@ -4,7 +4,7 @@ import { usualCalendar } from './calendar';
 
 // A Wednesday at two in the afternoon; the usual hours are nine to five on weekdays.
 const now = new Date(2026, 9, 7, 14, 0).getTime();
-const full = (low: number, high: number) => ({ level: 100, at: (low + high) / 2, low: low * 3600, high: high * 3600 });
+const full = (low: number, high: number) => ({ level: 100, low: low * 3600, high: high * 3600 });
 const said = (low: number, high: number, at = now) => endsAttended(usualCalendar('2026-10-05'), full(low, high), now, at);
 
 it('says whether a run will be full while somebody is there', () => {

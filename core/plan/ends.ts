@@ -17,8 +17,8 @@ export function endsAttended(calendar: Pick<Calendar, 'hours'>, full: Forecast, 
   const until = new Date(stretch.to * 1000);
   const clock = `${String(until.getHours()).padStart(2, '0')}:${String(until.getMinutes()).padStart(2, '0')}`;
   const end = (seconds: number) => plugInAt / 1000 + seconds;
-  if (end(full.high) <= stretch.to) return `ends within your hours, before ${clock}`;
-  return end(full.low) > stretch.to
-    ? `will not be full by ${clock}, when your hours end`
-    : `may not be full by ${clock}, when your hours end`;
+  if (full.high !== undefined && end(full.high) <= stretch.to) return `ends within your hours, before ${clock}`;
+  if (end(full.low) > stretch.to) return `will not be full by ${clock}, when your hours end`;
+  // Of a device that was never charged before only the earliest is known: that says nothing of whether it will be late.
+  return full.high === undefined ? undefined : `may not be full by ${clock}, when your hours end`;
 }

@@ -1,5 +1,7 @@
-import { DEFAULT_SPREAD } from '../margin/bounds';
+import { range } from 'd3-array';
 import type { Meter } from '../bench/meter';
+import { student } from '../margin/student';
+import { ASSUMED_SPREAD, poolsTo } from '../margin/told';
 import { dueTimes } from '../method/cadence';
 import type { Cadence } from '../method/cadenceSchema';
 import type { Setup } from './setups';
@@ -10,9 +12,9 @@ export interface Telling {
   level: number;
   /** When the level is expected; `undefined` where it is not reached. */
   expected: number | undefined;
-  /** Width of the bounds that its checks leave; `undefined` where it is reached after the last of them. */
+  /** Width of the bounds that its checks leave, drawn in by the pace; `undefined` where it is reached after the last of them. */
   margin: number | undefined;
-  /** Two setups that differ by more than this are surely told apart; by less, they may tie. */
+  /** Two setups that differ by this are told apart in nine of ten studies; by less, they may tie. */
   smallest: number | undefined;
 }
 
@@ -24,38 +26,28 @@ export interface StudyTelling extends Telling {
   without: number;
 }
 
-/**
- * Quantiles of Student’s t for a two-sided 95 % interval, by degrees of freedom (published tables, from memory): those that
- * two setups of n runs each have, 2 n − 2.
- */
-const STUDENT_T: Readonly<Record<number, number>> = {
-  2: 4.303,
-  4: 2.776,
-  6: 2.447,
-  8: 2.306,
-  10: 2.228,
-  12: 2.179,
-  14: 2.145,
-  16: 2.12,
-  18: 2.101,
-};
+/** Quantile of the normal distribution that nine of ten lie below (published tables, from memory): so often is a difference told. */
+const POWER = 1.28;
+/** Intervals that two full times of single runs must differ by, for the latest of 100 % is never drawn in. */
+const INTERVALS_AT_FULL = 1.9;
 
 /**
- * The smallest difference between two figures that will not be a tie.
+ * The smallest true difference between two figures that will be told apart in about nine of ten studies: (k + 1.28) · u_d.
  *
- * Single runs: bounds of `width` each, which must lie further apart than runs vary; so two widths and the spread. Repeats: the
- * half-width of the 95 % interval for a difference of means, with the variance of reading (width² ÷ 12) added to that of runs.
+ * u_d² = 2 · ((σ · figure)² + width² ÷ 12) ÷ n, and k is Student’s t, 97.5 %, at the degrees of freedom that the repeats of all setups will give. An
+ * assumed spread counts as known.
  *
  * @param figure  the larger of the two figures: a time in seconds, a power in watts
  * @param width   width of its bounds, in the same unit
  * @param repeats runs of each setup, 1 to 10
- * @see docs/numbers.md, *Told apart*; JCGM 100:2008 (GUM) 4.3.7; Welch 1947.
+ * @param setups  how many setups are repeated, 2 or more
+ * @see docs/numbers.md, *Tells apart from*; JCGM 100:2008 (GUM) 4.3.7; Welch 1947.
  */
-export function smallestDifference(figure: number, width: number, repeats: number): number {
-  const spread = DEFAULT_SPREAD * figure;
-  if (repeats <= 1) return 2 * width + spread;
-  const t = STUDENT_T[2 * repeats - 2] ?? 2.1;
-  return t * Math.sqrt((2 * (spread ** 2 + width ** 2 / 12)) / repeats);
+export function smallestDifference(figure: number, width: number, repeats: number, setups = 2): number {
+  const [varies, read] = [(ASSUMED_SPREAD.sigma * figure) ** 2, width ** 2 / 12];
+  const of = poolsTo(repeats, setups, varies, read);
+  const freedom = Number.isFinite(of) && varies > 0 ? of * ((varies + read) / varies) ** 2 : Infinity;
+  return (student(freedom) + POWER) * Math.sqrt((2 * (varies + read)) / repeats);
 }
 
 /** How far apart the checks around a moment lie, in seconds; `undefined` after the last of them. */
@@ -69,9 +61,34 @@ export function widthAt(cadence: Cadence, moment: number, finerFrom?: number): n
   return undefined;
 }
 
+/** Levels over which the pace of a charge is taken, in %. */
+const STRIDE = 5;
+/** By how much the pace that draws bounds in exceeds the highest that was seen (docs/numbers.md, *Milestone*). */
+const ROOM = 1.25;
+
+/**
+ * The width that bounds will have once they are drawn in: a display that rose from check to check as it is expected to cannot have done so much
+ * faster than it ever did. For 100 % only the earliest is drawn in.
+ *
+ * @param interval how far apart the checks there lie, in seconds
+ */
+export function drawnWidth(level: number, interval: number, reaches: (level: number) => number | undefined): number {
+  const rate = (from: number) => {
+    const [begin, end] = [reaches(from), reaches(from + STRIDE)];
+    return begin === undefined || end === undefined || end <= begin ? 0 : STRIDE / (end - begin);
+  };
+  const here = rate(Math.max(1, Math.min(100 - STRIDE, level - STRIDE / 2)));
+  // What is displayed between two checks is off by up to a percent either way.
+  const fastest = ROOM * (Math.max(0, ...range(1, 100 - STRIDE, STRIDE).map(rate)) + 1 / (2 * interval));
+  const gained = here * interval;
+  const drawn = level >= 100 ? Math.max(0, gained / 2 - 1) : Math.max(0, gained - 1);
+  return interval - Math.min(interval, drawn / fastest);
+}
+
 /**
  * What a method will be able to tell of each level.
  *
+ * @param setups how many setups are repeated with it
  * @param reaches when a setup is expected to show a level, in seconds
  */
 export function tell(
@@ -79,14 +96,29 @@ export function tell(
   repeats: number,
   levels: readonly number[],
   reaches: (level: number) => number | undefined,
+  setups = 2,
 ): Telling[] {
   const finerFrom = cadence.kind === 'coarse then fine' ? reaches(cadence.level) : undefined;
   return levels.map((level) => {
     const expected = reaches(level);
-    const margin = expected === undefined ? undefined : widthAt(cadence, expected, finerFrom);
-    const smallest = expected === undefined || margin === undefined ? undefined : smallestDifference(expected, margin, repeats);
-    return { level, expected, margin, smallest };
+    const interval = expected === undefined ? undefined : widthAt(cadence, expected, finerFrom);
+    if (expected === undefined || interval === undefined) return { level, expected, margin: undefined, smallest: undefined };
+    return { level, expected, ...telling(level, expected, interval, repeats, reaches, setups) };
   });
+}
+
+/** What checks so far apart around a level tell of it. */
+function telling(
+  level: number,
+  expected: number,
+  interval: number,
+  repeats: number,
+  reaches: (level: number) => number | undefined,
+  setups: number,
+): { margin: number; smallest: number } {
+  const margin = drawnWidth(level, interval, reaches);
+  const least = level >= 100 && repeats <= 1 ? INTERVALS_AT_FULL * interval : 0;
+  return { margin, smallest: Math.max(least, smallestDifference(expected, margin, repeats, setups)) };
 }
 
 /** The charges to expect of the setups that are not left out. */
@@ -95,7 +127,8 @@ const curvesOf = (setups: readonly Setup[]) =>
 
 /** What a study will be able to tell of each level, of every setup that is expected to charge. */
 export function tellings(study: Study, setups: readonly Setup[], levels: readonly number[]): StudyTelling[] {
-  const all = curvesOf(setups).map(({ reaches }) => tell(study.cadence, study.repeats, levels, reaches));
+  const curves = curvesOf(setups);
+  const all = curves.map(({ reaches }) => tell(study.cadence, study.repeats, levels, reaches, curves.length));
   return levels.map((level, index) => {
     const each = all.flatMap((telling) => telling[index] ?? []);
     const known = each.flatMap(({ expected }) => expected ?? []);
@@ -172,7 +205,8 @@ const AROUND = 8;
  * @param wanted difference, in seconds
  */
 export function cheapestChange(study: Study, setups: readonly Setup[], level: number, wanted: number): Change {
-  const changes = curvesOf(setups).map(({ reaches }) => changeOf(study.cadence, study.repeats, level, wanted, reaches));
+  const curves = curvesOf(setups);
+  const changes = curves.map(({ reaches }) => changeOf(study.cadence, study.repeats, level, wanted, reaches, curves.length));
   const dearest = [...changes].sort(
     (one, other) => DEARNESS.indexOf(other.kind) - DEARNESS.indexOf(one.kind) || dearness(other) - dearness(one),
   );
@@ -189,21 +223,23 @@ export function changeOf(
   level: number,
   wanted: number,
   reaches: (level: number) => number | undefined,
+  setups = 2,
 ): Change {
-  const [telling] = tell(cadence, repeats, [level], reaches);
-  if (telling?.expected === undefined) return { kind: 'out of reach' };
-  const { expected, smallest, margin = Infinity } = telling;
+  const [now] = tell(cadence, repeats, [level], reaches, setups);
+  if (now?.expected === undefined) return { kind: 'out of reach' };
+  const { expected, smallest } = now;
   if (smallest !== undefined && smallest <= wanted) return { kind: 'none' };
-  const every = KEEPABLE.find((each) => each < margin && smallestDifference(expected, each, repeats) <= wanted);
+  const interval = widthAt(cadence, expected, cadence.kind === 'coarse then fine' ? reaches(cadence.level) : undefined) ?? Infinity;
+  const every = KEEPABLE.find((each) => each < interval && telling(level, expected, each, repeats, reaches, setups).smallest <= wanted);
   if (every !== undefined) {
     const [from, to] = [Math.max(1, level - AROUND), Math.min(100, level + AROUND)];
     const stretch = (reaches(to) ?? expected * 1.2) - (reaches(from) ?? expected * 0.8);
-    const extraReadings = Math.max(1, Math.ceil(stretch / every) - Math.floor(stretch / Math.min(margin, stretch)));
+    const extraReadings = Math.max(1, Math.ceil(stretch / every) - Math.floor(stretch / Math.min(interval, stretch)));
     return { kind: 'finer', every, from, to, extraReadings };
   }
-  const width = Number.isFinite(margin) ? margin : expected;
-  for (let more = repeats + 1; more <= 10; more += 1) {
-    if (smallestDifference(expected, width, more) <= wanted) return { kind: 'repeats', repeats: more, extraRuns: more - repeats };
+  for (let more = repeats + 1; more <= 10 && Number.isFinite(interval); more += 1) {
+    if (telling(level, expected, interval, more, reaches, setups).smallest <= wanted)
+      return { kind: 'repeats', repeats: more, extraRuns: more - repeats };
   }
   return { kind: 'out of reach' };
 }

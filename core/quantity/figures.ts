@@ -25,3 +25,17 @@ export function signedShare(share: number): string {
   const text = fixed(share * 100);
   return `${share > 0 && text !== '0' ? '+' : ''}${text} %`;
 }
+
+/**
+ * A figure and its margin: to the first digit of the margin, and the margin rounded up: `27`, `2`; `13.2`, `0.3`.
+ *
+ * @param most decimals at most
+ * @example withMargin(13.17, 0.21, 1) // { value: '13.2', margin: '0.3' }
+ * @see JCGM 100:2008 (GUM) 7.2.6: an uncertainty has one or two significant digits, and its figure as many places.
+ */
+export function withMargin(value: number, margin: number, most: number): { value: string; margin: string } {
+  const decimals = margin > 0 ? Math.min(most, Math.max(0, Math.ceil(-Math.log10(margin)))) : most;
+  const step = 10 ** -decimals;
+  // A margin that is a whole step but for the last bit of its number is not rounded up to two.
+  return { value: fixed(value, decimals), margin: fixed(Math.ceil(margin / step - 1e-9) * step, decimals) };
+}

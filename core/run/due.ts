@@ -1,6 +1,6 @@
 import type { WallTime } from '../quantity/times';
 import { elapsedAt, type RunRecord } from '../ink/fold';
-import { finerFrom } from '../curve/notices';
+import { finerFrom } from '../curve/finer';
 import { lastVerdict, nextDue } from '../method/cadence';
 
 /** When a live run wants its next reading. */

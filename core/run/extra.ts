@@ -20,8 +20,10 @@ export function worthReading(run: RunRecord, coming: readonly Forecast[], due: n
   const { percent } = run.tracks;
   const last = sighting(percent, percent.seconds.length - 1);
   if (!last || due === undefined || elapsed >= due || elapsed <= last.seconds) return undefined;
-  const shares = coming.flatMap(({ level, at, low, high }) => {
+  const shares = coming.flatMap(({ level, low, high }) => {
     const width = due - last.seconds;
+    if (high === undefined) return [];
+    const at = (low + high) / 2;
     if (at > elapsed || at < last.seconds) return [];
     const shown = normal((elapsed - at) / Math.max(1, (high - low) / (2 * NINETY)));
     const left = shown * (elapsed - last.seconds) + (1 - shown) * (due - elapsed);

@@ -1,91 +1,166 @@
-import { batteryOf } from '../bench/battery';
-import type { Device } from '../bench/device';
+import { min, range } from 'd3-array';
 import { holds } from '../curve/faults';
+import { paceOf } from '../curve/pace';
 import type { RunRecord } from '../ink/fold';
-import { sighting, type Sighting } from '../ink/track';
-import { negotiate } from '../power/negotiate';
-import { expectedCharge, type Expected } from '../simulate/expected';
+import { sighting, type Sighting, type Track } from '../ink/track';
 import { beginsAt } from './expected';
 
 /** When a live run will show a level. Seconds from plug-in. */
 export interface Forecast {
   level: number;
-  at: number;
-  /** It will lie between these in nine of ten cases. */
+  /** Not before this, in 95 of 100 cases. */
   low: number;
-  high: number;
+  /** Nor after this; only where earlier runs of the device tell how it goes on. */
+  high?: number | undefined;
 }
 
 /** Levels whose coming is forecast, in %. */
 export const FORECAST_LEVELS = [80, 100] as const;
 /** Nothing is forecast before so many seconds, nor before so many percent were gained. */
-const SOONEST = { seconds: 600, gain: 2 };
-/** How far back the recent pace looks, in %. */
-const RECENT = 15;
-/** How far a device can be off the pace that is expected of it. */
-const PACE = { least: 0.3, most: 3 };
-/** Quantile of the normal distribution that 90 % lie within (published tables, from memory). */
-const NINETY = 1.645;
-/**
- * Standard error of the remaining time, as a share of it, to 80 and to 100 %; and that of one displayed percent, in the time that it takes. Chosen
- * so that the band holds 90 % of simulated charges whose battery, charger and heat the forecast is not told (forecast.test.ts checks it on others).
- */
-const ERROR = { toEighty: 0.053, toFull: 0.085, reading: 0.42 };
-/** A battery to begin with where none is known, in Wh: only the shape of its charge counts, for the pace is read off the run. */
-const SOME_BATTERY: Readonly<Record<Device['kind'], number>> = {
-  phone: 16,
-  tablet: 30,
-  laptop: 52,
-  camera: 14,
-  'power bank': 37,
-  other: 16,
+const SOONEST = { seconds: 600, gain: 5 };
+/** How far back the pace now looks, in %. */
+const RECENT = 10;
+/** An earlier run tells how this one goes on if it was nearly as fast at its fastest. */
+const AS_FAST = 0.9;
+/** A band that is wider than this share of what remains says less than its earliest does. */
+const WIDEST = 0.5;
+
+/** From which level on, and which shares of the time that is worked out the truth lies between, in nine of ten cases. */
+type Shares = readonly [from: number, least: number, most: number];
+
+/** With earlier runs of the device. Measured on charge models of many kinds (docs/numbers.md, *Forecast band*; `npm run truth`). */
+const KNOWN: Readonly<Record<'to80' | 'to100', readonly Shares[]>> = {
+  to80: [
+    [0, 0.87, 1.09],
+    [40, 0.87, 1.1],
+    [60, 0.77, 1.2],
+  ],
+  to100: [
+    [0, 0.92, 1.1],
+    [40, 0.92, 1.12],
+    [80, 0.94, 1.17],
+    [90, 0.92, 1.21],
+    [95, 0.35, 1.9],
+  ],
+};
+/** Without: the least share of the time that the pace now would take. */
+const UNKNOWN: typeof KNOWN = {
+  to80: [
+    [0, 0.33, Infinity],
+    [40, 0.76, Infinity],
+    [60, 0.53, Infinity],
+  ],
+  to100: [
+    [0, 0.47, Infinity],
+    [80, 0.97, Infinity],
+    [95, 0.11, Infinity],
+  ],
 };
 
 /**
- * When a live run will show levels: the charge to expect of its gear, run at the pace that its readings have shown, both since its start and
- * lately.
+ * When a live run will show levels.
  *
+ * At each level ahead the slower of the pace now and the pace of the fastest earlier run there; summed to the goal. The truth has lain between
+ * certain shares of that. Without an earlier run, or where the band would be wider than half of what remains, only the earliest is said.
+ *
+ * @param earlier levels of earlier runs of the device
  * @returns one for each level that is still to come; none while it stands still, or too little was seen
  * @see docs/numbers.md, *Forecast band*.
  */
-export function forecasts(run: RunRecord, levels: readonly number[] = FORECAST_LEVELS): Forecast[] {
+export function forecasts(run: RunRecord, earlier: readonly Track[] = [], levels: readonly number[] = FORECAST_LEVELS): Forecast[] {
   const { percent } = run.tracks;
   const begins = beginsAt(run);
   const [first, last] = [sighting(percent, begins), sighting(percent, percent.seconds.length - 1)];
   if (!first || !last || run.falls.length > 0 || run.unplugged.at(-1)?.to === Infinity) return [];
   if (last.seconds - first.seconds < SOONEST.seconds || last.value - first.value < SOONEST.gain) return [];
-  if (holds(run).some(({ to }) => to >= last.seconds)) return [];
-  const { device } = run.header;
-  const known = batteryOf(device) === undefined ? { ...device, wattHours: SOME_BATTERY[device.kind] } : device;
-  const expected = expectedCharge(negotiate({ ...run.header, ...run.sources.at(-1), device: known }), first.value);
-  if (!expected) return [];
-
-  const timeOf = (shown: number) => whenAt(expected, shown);
-  const paceFrom = ({ value, seconds }: Sighting) => {
-    const foreseen = timeOf(last.value + 0.5) - timeOf(value + 0.5);
-    return foreseen > 0 ? Math.min(PACE.most, Math.max(PACE.least, (last.seconds - seconds) / foreseen)) : 1;
-  };
-  let index = percent.seconds.length - 1;
-  while (index > begins && last.value - (percent.values[index] ?? 0) < RECENT) index -= 1;
-  const pace = Math.sqrt(paceFrom(first) * paceFrom(sighting(percent, index) ?? first));
-  const onePercent = (timeOf(Math.min(100, last.value + 1)) - timeOf(last.value)) * pace;
-  return levels.flatMap((level) => {
-    const goal = last.value < level ? expected.reaches(level) : undefined;
-    if (goal === undefined) return [];
-    const remaining = Math.max(0, goal - timeOf(last.value + 0.5)) * pace;
-    const error = Math.hypot((level > 90 ? ERROR.toFull : ERROR.toEighty) * remaining, ERROR.reading * onePercent);
-    const at = last.seconds + remaining;
-    return [{ level, at, low: Math.max(last.seconds, at - NINETY * error), high: at + NINETY * error }];
+  const held = holds(run);
+  if (held.some(({ to }) => to >= last.seconds)) return [];
+  const now = paceNow(percent, begins, first, last);
+  if (now === undefined) return [];
+  const ahead = secondsPerPercent(earlier, AS_FAST * paceOf(run, held).highest);
+  return levels.flatMap((level): Forecast[] => {
+    if (last.value >= level) return [];
+    const linear = (level - last.value) * now;
+    const band = ahead && bandOf(level, last, now, ahead);
+    if (band) return [{ level, ...band }];
+    const [, least] = sharesAt(UNKNOWN, level, last.value);
+    return [{ level, low: last.seconds + least * linear }];
   });
 }
 
-/** When a level, with its fraction, is expected. The curve rises, so the first row at or above it is found by halving. */
-function whenAt({ percent, seconds }: Expected, shown: number): number {
-  let [low, high] = [0, percent.length - 1];
-  while (low < high) {
-    const middle = (low + high) >> 1;
-    if ((percent[middle] ?? 0) < shown) low = middle + 1;
-    else high = middle;
+function bandOf(
+  level: number,
+  last: Sighting,
+  now: number,
+  ahead: readonly (number | undefined)[],
+): { low: number; high: number } | undefined {
+  // A displayed level stands for the middle of its percent.
+  const paces = range(Math.floor(last.value), level).map((each) => ahead[each]);
+  if (paces.some((pace) => pace === undefined)) return undefined;
+  const from = last.value + 0.5 - Math.floor(last.value);
+  const remaining = paces.reduce<number>((sum, pace, index) => sum + Math.max(now, pace ?? 0) * Math.max(0, index === 0 ? 1 - from : 1), 0);
+  const [, least, most] = sharesAt(KNOWN, level, last.value);
+  if (most - least > WIDEST * most) return undefined;
+  return { low: last.seconds + least * remaining, high: last.seconds + most * remaining };
+}
+
+function sharesAt(table: typeof KNOWN, level: number, from: number): Shares {
+  const rows = table[level > 80 ? 'to100' : 'to80'];
+  return rows.findLast(([begin]) => from >= begin) ?? [0, 0, Infinity];
+}
+
+/** Seconds for one percent over the last so many; of a run that has gained less on this source, since its start. */
+function paceNow(percent: Track, begins: number, first: Sighting, last: Sighting): number | undefined {
+  let index = percent.seconds.length - 1;
+  while (index > begins && last.value - (percent.values[index] ?? 0) < RECENT) index -= 1;
+  const since = sighting(percent, index) ?? first;
+  return last.value > since.value ? (last.seconds - since.seconds) / (last.value - since.value) : undefined;
+}
+
+/**
+ * How long each percent took the fastest of earlier runs there, in seconds.
+ *
+ * @param least runs that were never this fast tell nothing, in % a second
+ * @returns by level, from 0; `undefined` where none went through it. `undefined` altogether without such a run
+ */
+function secondsPerPercent(earlier: readonly Track[], least: number): (number | undefined)[] | undefined {
+  const curves = earlier.filter((track) => highestPace(track) >= least).map(throughMiddles);
+  if (curves.length === 0) return undefined;
+  return range(0, 100).map((level) => min(curves, (curve) => spanOf(curve, level)));
+}
+
+/** When a run stood at true levels: through the middle of the time for which each level was displayed; at 100 half-way between the checks around it. */
+function throughMiddles({ seconds, values }: Track): { at: number; level: number }[] {
+  const curve: { at: number; level: number }[] = [];
+  for (let row = 0, first = 0; row < seconds.length; row += 1) {
+    const value = values[row] ?? 0;
+    if (value < (curve.at(-1)?.level ?? 0)) return curve;
+    if (value >= 100) return [...curve, { at: ((seconds[row - 1] ?? seconds[row] ?? 0) + (seconds[row] ?? 0)) / 2, level: 100 }];
+    if (values[row + 1] === value) continue;
+    curve.push({ at: ((seconds[first] ?? 0) + (seconds[row] ?? 0)) / 2, level: value + 0.5 });
+    first = row + 1;
   }
-  return seconds[low] ?? 0;
+  return curve;
+}
+
+/** How long the percent from a level on took, in seconds, on straight lines. */
+function spanOf(curve: readonly { at: number; level: number }[], level: number): number | undefined {
+  const [begin, end] = [timeAt(curve, level), timeAt(curve, level + 1)];
+  return begin === undefined || end === undefined ? undefined : end - begin;
+}
+
+function timeAt(curve: readonly { at: number; level: number }[], level: number): number | undefined {
+  const after = curve.findIndex((each) => each.level >= level);
+  const [one, other] = [curve[after - 1], curve[after]];
+  if (!one || !other) return undefined;
+  return one.at + ((other.at - one.at) * (level - one.level)) / (other.level - one.level);
+}
+
+function highestPace({ seconds, values }: Track): number {
+  let highest = 0;
+  for (let row = 1; row < seconds.length; row += 1) {
+    const time = (seconds[row] ?? 0) - (seconds[row - 1] ?? 0);
+    if (time > 0) highest = Math.max(highest, ((values[row] ?? 0) - (values[row - 1] ?? 0)) / time);
+  }
+  return highest;
 }

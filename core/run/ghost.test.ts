@@ -38,7 +38,7 @@ describe('a ghost of an earlier run', () => {
 
 describe('an extra check', () => {
   const run = read([0, 20], [40, 78]);
-  const eighty = { level: 80, at: 2520, low: 2460, high: 2580 };
+  const eighty = { level: 80, low: 2460, high: 2580 };
 
   it('is asked for when a level is about to show long before the next check', () => {
     expect(worthReading(run, [eighty], 3000, 2500)).toBeUndefined();
@@ -46,7 +46,7 @@ describe('an extra check', () => {
   });
 
   it('is not when the check itself comes as soon, or too little is known to tell', () => {
-    expect(worthReading(run, [{ ...eighty, at: 2900, low: 2850, high: 2950 }], 3000, 2950)).toBeUndefined();
+    expect(worthReading(run, [{ ...eighty, low: 2850, high: 2950 }], 3000, 2950)).toBeUndefined();
     expect(worthReading(run, [{ ...eighty, low: 1500, high: 3540 }], 3000, 2580)).toBeUndefined();
     expect(worthReading(run, [eighty], undefined, 2580)).toBeUndefined();
     expect(worthReading(run, [], 3000, 2580)).toBeUndefined();

@@ -1,5 +1,6 @@
 import { expect, it } from 'vitest';
-import { checksOf, finerFrom } from '../curve/notices';
+import { finerFrom } from '../curve/finer';
+import { checksOf } from '../curve/notices';
 import { inkOf, type Jotted } from '../ink/build';
 import { exampleHeader } from '../ink/example';
 import { foldRun } from '../ink/fold';

@@ -1,6 +1,6 @@
 import type { Draft } from '../ink/entry';
 import type { RunRecord } from '../ink/fold';
-import { finerFrom } from '../curve/notices';
+import { finerFrom } from '../curve/finer';
 
 /** What a lane of a set has to be told: ink to write on it. */
 export interface News {

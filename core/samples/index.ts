@@ -1,2 +1,3 @@
-export { longestBridge, type Samples } from './column';
+export { type Samples } from './column';
+export { gapsOf, type Span } from './gaps';
 export { rangeOf, type Dot } from './range';

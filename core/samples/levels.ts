@@ -3,13 +3,11 @@ import type { Column } from './column';
 /** Rows, or buckets of the level below, that one bucket sums up. */
 const FOLD = 32;
 
-/** A column seen from further off: of every `rows` rows, the row with the lowest value, the one with the highest, and the longest time from one row to the next. */
+/** A column seen from further off: of every `rows` rows, the row with the lowest value and the one with the highest. */
 export interface Level {
   rows: number;
   lowest: Uint32Array;
   highest: Uint32Array;
-  /** In seconds; to the first row of the next bucket too. */
-  longest: Float64Array;
 }
 
 const known = new WeakMap<object, Level[]>();
@@ -27,36 +25,33 @@ export function levelsOf(column: Column): Level[] {
   return levels;
 }
 
-function finest({ seconds, values }: Column): Level {
+function finest({ values }: Column): Level {
   const size = Math.ceil(values.length / FOLD);
-  const level = { rows: FOLD, lowest: new Uint32Array(size), highest: new Uint32Array(size), longest: new Float64Array(size) };
+  const level = { rows: FOLD, lowest: new Uint32Array(size), highest: new Uint32Array(size) };
   for (let bucket = 0; bucket < size; bucket += 1) {
     const [from, to] = [bucket * FOLD, Math.min((bucket + 1) * FOLD, values.length)];
-    let [lowest, highest, longest] = [from, from, 0];
+    let [lowest, highest] = [from, from];
     for (let row = from; row < to; row += 1) {
       if ((values[row] ?? 0) < (values[lowest] ?? 0)) lowest = row;
       if ((values[row] ?? 0) > (values[highest] ?? 0)) highest = row;
-      const wait = (seconds[row + 1] ?? seconds[row] ?? 0) - (seconds[row] ?? 0);
-      if (wait > longest) longest = wait;
     }
-    [level.lowest[bucket], level.highest[bucket], level.longest[bucket]] = [lowest, highest, longest];
+    [level.lowest[bucket], level.highest[bucket]] = [lowest, highest];
   }
   return level;
 }
 
 function folded({ values }: Column, below: Level): Level {
   const size = Math.ceil(below.lowest.length / FOLD);
-  const level = { rows: below.rows * FOLD, lowest: new Uint32Array(size), highest: new Uint32Array(size), longest: new Float64Array(size) };
+  const level = { rows: below.rows * FOLD, lowest: new Uint32Array(size), highest: new Uint32Array(size) };
   for (let bucket = 0; bucket < size; bucket += 1) {
     const [from, to] = [bucket * FOLD, Math.min((bucket + 1) * FOLD, below.lowest.length)];
-    let [lowest, highest, longest] = [below.lowest[from] ?? 0, below.highest[from] ?? 0, 0];
+    let [lowest, highest] = [below.lowest[from] ?? 0, below.highest[from] ?? 0];
     for (let each = from; each < to; each += 1) {
       const [low, high] = [below.lowest[each] ?? 0, below.highest[each] ?? 0];
       if ((values[low] ?? 0) < (values[lowest] ?? 0)) lowest = low;
       if ((values[high] ?? 0) > (values[highest] ?? 0)) highest = high;
-      longest = Math.max(longest, below.longest[each] ?? 0);
     }
-    [level.lowest[bucket], level.highest[bucket], level.longest[bucket]] = [lowest, highest, longest];
+    [level.lowest[bucket], level.highest[bucket]] = [lowest, highest];
   }
   return level;
 }

@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { longestBridge, rowsBetween } from './column';
+import { rowsBetween } from './column';
+import { gapsOf } from './gaps';
 import { levelsOf } from './levels';
 import { rangeOf, type Dot } from './range';
 
@@ -51,7 +52,7 @@ describe('what of a column is drawn', () => {
   it('costs points and not rows, and loses no spike', () => {
     const day = steady(86_400);
     day.values[43_210] = 60;
-    const dots = rangeOf(day, { most: 1500, bridge: longestBridge(day) });
+    const dots = rangeOf(day, { most: 1500, gaps: gapsOf(day) });
     expect(dots.length).toBeLessThanOrEqual(1500);
     expect(dots).toContainEqual([43_210, 60]);
     expect(breaks(dots)).toEqual([]);
@@ -61,15 +62,13 @@ describe('what of a column is drawn', () => {
     fc.assert(
       fc.property(gapped, fc.integer({ min: 8, max: 200 }), (column, most) => {
         const { seconds, values } = column;
-        const dots = rangeOf(column, { most, bridge: 10 });
+        const gaps = gapsOf(column, () => 10);
+        const dots = rangeOf(column, { most, gaps });
         const drawn = dots.flatMap(([, value]) => value ?? []);
         expect([Math.min(...drawn), Math.max(...drawn)]).toEqual([Math.min(...values), Math.max(...values)]);
         const pixel = ((seconds.at(-1) ?? 0) - (seconds[0] ?? 0)) / Math.max(1, Math.floor(most / 2) - 1);
-        const gaps = seconds.length <= most ? 10 : Math.max(10, pixel);
-        for (let row = 1; row < seconds.length; row += 1) {
-          const [from = 0, to = 0] = [seconds[row - 1], seconds[row]];
-          if (to - from > gaps) expect(dots).toContainEqual([(from + to) / 2, undefined]);
-        }
+        const visible = seconds.length <= most ? gaps : gaps.filter(({ from, to }) => to - from > pixel);
+        expect(breaks(dots).map(([at]) => at)).toEqual(visible.map(({ from, to }) => (from + to) / 2));
         expect(dots.map(([at]) => at)).toEqual(dots.map(([at]) => at).sort((one, other) => one - other));
       }),
       { numRuns: 200 },
@@ -80,14 +79,12 @@ describe('what of a column is drawn', () => {
 it('sums every bucket of every level up as its rows would', () => {
   fc.assert(
     fc.property(gapped, (column) => {
-      const { seconds, values } = column;
-      for (const { rows, lowest, highest, longest } of levelsOf(column)) {
+      const { values } = column;
+      for (const { rows, lowest, highest } of levelsOf(column)) {
         for (let bucket = 0; bucket < lowest.length; bucket += 1) {
           const part = values.subarray(bucket * rows, (bucket + 1) * rows);
-          const times = seconds.subarray(bucket * rows, (bucket + 1) * rows + 1);
           expect(values[lowest[bucket] ?? -1]).toBe(Math.min(...part));
           expect(values[highest[bucket] ?? -1]).toBe(Math.max(...part));
-          expect(longest[bucket]).toBe(Math.max(0, ...times.subarray(1).map((each, index) => each - (times[index] ?? 0))));
         }
       }
     }),
@@ -100,4 +97,23 @@ it('cuts typed columns without copying them, both ends counted in', () => {
   const part = rowsBetween(column, 10, 20);
   expect(Array.from(part.seconds)).toEqual(Array.from({ length: 11 }, (_, index) => 10 + index));
   expect((part.seconds as Float64Array).buffer).toBe(column.seconds.buffer);
+});
+
+describe('a gap', () => {
+  const gaps = (...seconds: number[]) => gapsOf({ seconds });
+  it('is longer than three times the longer of the two intervals beside it', () => {
+    expect(gaps(0, 300, 600, 1800, 2100)).toEqual([{ from: 600, to: 1800 }]);
+    expect(gaps(0, 300, 600, 1500, 1800)).toEqual([]);
+    // Coarse, then fine: the coarse intervals are no gaps, for which the middle of all intervals would take them.
+    expect(gaps(0, 600, 1200, 1800, 1860, 1920, 1980, 2040, 2100, 2160)).toEqual([]);
+  });
+
+  it('is not between two rows alone, nor made by rows of one moment', () => {
+    expect(gaps(0, 9000)).toEqual([]);
+    expect(gaps(0, 0, 0, 1, 1, 1, 2, 2, 9, 9)).toEqual([{ from: 2, to: 9 }]);
+  });
+
+  it('goes by the plan where there is one', () => {
+    expect(gapsOf({ seconds: [0, 300, 600, 1800, 2100] }, () => 3 * 600)).toEqual([]);
+  });
 });

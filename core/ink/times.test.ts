@@ -1,8 +1,8 @@
 import { expect, it } from 'vitest';
-import { exampleHeader } from '../ink/example';
-import { elapsedAt, foldRun, momentOf } from '../ink/fold';
-import { elapsedIn } from '../ink/footage';
-import type { ClipTime, Elapsed, WallTime } from './times';
+import { exampleHeader } from './example';
+import { elapsedAt, foldRun, momentOf } from './fold';
+import { elapsedIn } from './footage';
+import type { ClipTime, Elapsed, WallTime } from '../quantity/times';
 
 it('keeps times that count from different zeros apart', () => {
   const run = foldRun(exampleHeader(), []);

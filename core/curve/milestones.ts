@@ -1,0 +1,99 @@
+import type { EventId } from '../ink/events';
+import type { RunRecord } from '../ink/fold';
+import { sighting, type Track } from '../ink/track';
+import { standardUncertainty, type Bounds } from '../margin/bounds';
+import { spell } from '../quantity/duration';
+import { HELD_FROM, holds } from './faults';
+import { milestone, type Milestone } from './milestone';
+import { paceOf, type Levels } from './pace';
+import { plain, type Working } from './working';
+import type { Span } from './energy';
+
+/** The levels of a run, with what is known of them beside what was read. */
+export interface RunLevels extends Levels {
+  percent: Track;
+  held: readonly Span[];
+}
+
+export function levelsOf(run: RunRecord): RunLevels {
+  const held = holds(run);
+  return { percent: run.tracks.percent, turning: run.turning, pace: paceOf(run, held), held };
+}
+
+/** When a run’s display first showed a level; void when an adaptive setting held the charge before, for then it tells of the setting. */
+export function milestoneOf({ percent, held, ...levels }: RunLevels, level: number): Milestone {
+  const found = milestone(percent, level, levels);
+  if (found.state !== 'reached' || level < HELD_FROM) return found;
+  const hold = held.find(({ from }) => from < found.bounds.high);
+  if (!hold) return found;
+  return { state: 'void', level, why: `held by an adaptive setting from ${spell(hold.from)} to ${spell(hold.to)}`, working: found.working };
+}
+
+/** Something that came to pass once, told from outside the display: bounded like a level. */
+export interface Passage {
+  /** `boot`: the first level after a dead start. `light out`: the charge light. `power gone`: below 3 % of the peak, or 0.5 W, for 5 min. */
+  what: 'boot' | 'light out' | 'power gone';
+  bounds: Bounds;
+  uncertainty: number;
+  working: Working;
+}
+
+const passage = (what: Passage['what'], bounds: Bounds, working: Working): Passage => ({
+  what,
+  bounds,
+  uncertainty: standardUncertainty(bounds) ?? 0,
+  working,
+});
+
+/** When a device that was dead at plug-in first showed a level, or was seen to boot. `undefined` where it was not dead, or nothing came. */
+export function bootOf(run: RunRecord): Passage | undefined {
+  if (!run.isDead) return undefined;
+  const first = sighting(run.tracks.percent, 0);
+  const booted = run.events.find(({ event }) => event === 'booted');
+  const dead = run.events.filter(({ event }) => event === 'dead').map(({ seconds }) => Math.max(0, seconds));
+  const until = Math.min(first?.seconds ?? Infinity, booted?.seconds ?? Infinity);
+  if (!Number.isFinite(until)) return undefined;
+  // A person who noted the boot was watching it.
+  const low = booted && booted.seconds === until ? until : Math.max(0, ...dead.filter((seconds) => seconds <= until));
+  const formula =
+    booted && booted.seconds === until
+      ? `seen booting at ${spell(until, 1)}`
+      : `last seen dead at ${spell(low, 1)}, first level at ${spell(until, 1)}`;
+  return passage('boot', { low, high: until }, { formula, unit: '%', uses: first ? [first] : [] });
+}
+
+const LIGHT: readonly EventId[] = ['light on', 'light off'];
+
+/** When the charge light went out for good: between the last time it was seen lit, or anything was read, and the first time it was seen out. */
+export function lightOut({ events, readings }: RunRecord): Passage | undefined {
+  const lights = events.filter(({ event }) => LIGHT.includes(event));
+  const lastLit = lights.findLastIndex(({ event }) => event === 'light on');
+  const out = lights.slice(lastLit + 1).find(({ event }) => event === 'light off');
+  if (!out) return undefined;
+  const lit = Math.max(0, lights[lastLit]?.seconds ?? 0, readings.findLast(({ seconds }) => seconds < out.seconds)?.seconds ?? 0);
+  const formula = `lit at ${spell(lit, 1)}, out at ${spell(out.seconds, 1)}`;
+  return passage('light out', { low: Math.min(lit, out.seconds), high: out.seconds }, { formula, unit: '', uses: [] });
+}
+
+/** Power that is gone: below this share of the peak or so many watts, for so many seconds (docs/numbers.md, *True full*). */
+const GONE = { share: 0.03, watts: 0.5, lasting: 300 };
+
+/** When power was gone: the first time after which it stays below 3 % of its peak, or 0.5 W, for five minutes as read. */
+export function powerGone({ tracks: { watts } }: RunRecord): Passage | undefined {
+  let top = 0;
+  for (let row = 0; row < watts.values.length; row += 1) top = Math.max(top, watts.values[row] ?? 0);
+  const floor = Math.max(GONE.watts, GONE.share * top);
+  if (top < floor) return undefined;
+  let [since, before]: (number | undefined)[] = [undefined, undefined];
+  for (let row = 0; row < watts.values.length; row += 1) {
+    const at = watts.seconds[row] ?? 0;
+    if ((watts.values[row] ?? 0) >= floor) [since, before] = [undefined, row];
+    else if (before !== undefined) since ??= row;
+    if (since !== undefined && at - (watts.seconds[since] ?? 0) >= GONE.lasting) break;
+    if (row === watts.values.length - 1) since = undefined;
+  }
+  const [last, first] = [sighting(watts, before ?? -1), sighting(watts, since ?? -1)];
+  if (!last || !first) return undefined;
+  const formula = `${plain(last.value)} W at ${spell(last.seconds, 1)}, and below ${plain(floor)} W from ${spell(first.seconds, 1)} on`;
+  return passage('power gone', { low: last.seconds, high: first.seconds }, { formula, unit: 'W', uses: [last, first] });
+}

@@ -1,0 +1,152 @@
+import { readFileSync } from 'node:fs';
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { student } from './student';
+import { ASSUMED_SPREAD, difference, pooled, rank, spreadOf, writeRank, type Measured, type Spread } from './told';
+
+/** Made by core/margin/fixtures/reference.py, which names its command and version. */
+const SCIPY = JSON.parse(readFileSync(new URL('fixtures/reference.json', import.meta.url), 'utf8')) as {
+  quantiles: { freedom: number; t: number }[];
+  welch: { one: number[]; other: number[]; freedom: number; margin: number }[];
+};
+const KNOWN: Spread = ASSUMED_SPREAD;
+/** A time between two checks, in minutes. */
+const checked = (latest: number, interval: number): Measured => ({
+  value: latest - interval / 2,
+  uncertainty: interval / Math.sqrt(12),
+  bounds: { low: latest - interval, high: latest },
+});
+const places = (all: (Measured | undefined)[], better: 'less' | 'more' = 'less', spread = KNOWN) =>
+  rank(
+    all.map((each) => each && pooled([each], spread)),
+    better,
+    spread,
+  ).map((each) => each && writeRank(each));
+const between = (one: Measured[], other: Measured[], spread = KNOWN) => {
+  const [left, right] = [pooled(one, spread), pooled(other, spread)];
+  if (!left || !right) throw new Error('no runs');
+  return difference(left, right, spread);
+};
+
+it('takes Student’s t as scipy does, at fractions of a degree of freedom too', () => {
+  for (const { freedom, t } of SCIPY.quantiles) expect(student(freedom)).toBeCloseTo(t, 6);
+  expect(student(Infinity)).toBeCloseTo(1.959964, 6);
+});
+
+it('counts degrees of freedom and margins as scipy’s Welch interval does, where the spread is all there is', () => {
+  for (const { one, other, freedom, margin } of SCIPY.welch) {
+    // One estimate of the spread for both: scipy’s pooled test, with Welch’s formula over a single estimated variance.
+    const mean = (values: number[]) => values.reduce((sum, value) => sum + value, 0) / values.length;
+    const squares = (values: number[]) => values.reduce((sum, value) => sum + (value - mean(values)) ** 2, 0);
+    const of = one.length + other.length - 2;
+    const deviation = Math.sqrt((squares(one) + squares(other)) / of);
+    const [left, right] = [one, other].map((values) => ({
+      value: mean(values),
+      runs: values.length,
+      uncertainty: deviation / Math.sqrt(values.length),
+      varies: deviation ** 2 / values.length,
+      isLeast: false,
+    }));
+    if (!left || !right) throw new Error('no runs');
+    const found = difference(left, right, { sigma: 0, freedom: of });
+    expect(found.freedom).toBeCloseTo(freedom, 9);
+    expect(found.margin).toBeCloseTo(margin, 6);
+  }
+});
+
+describe('told apart or tie', () => {
+  // Common practice, no source: 5 / 12 / 20 / 30 / 35 W, full at 215, 115, 95, 90, 95 min; the last three are a tie.
+  it('ties 20, 30 and 35 W on a phone that takes about 23 W', () => {
+    expect(places([215, 115, 95, 90, 95].map((full) => checked(full, 5)))).toEqual(['5', '4', '1=', '1=', '1=']);
+  });
+
+  // Common practice, no source: checks every 5 min; 85–90 and 90–95 min touch, so they tie, however little runs vary.
+  it('ties two single runs whose bounds touch', () => {
+    expect(between([checked(90, 5)], [checked(95, 5)], { sigma: 1e-9, freedom: Infinity }).told).toBe('tie');
+    expect(between([checked(90, 5)], [checked(101, 5)], { sigma: 1e-9, freedom: Infinity }).told).toBe('below');
+  });
+
+  // GUM and the normal distribution: 3 % of 100 and of 110 min, ±1.96 of their root sum of squares is 8.74 min.
+  it('wants more than 95 % of what runs vary by', () => {
+    expect(between([checked(100, 0)], [checked(108, 0)])).toMatchObject({ told: 'tie' });
+    const apart = between([checked(100, 0)], [checked(110, 0)]);
+    expect(apart).toMatchObject({ told: 'below', value: 10, freedom: Infinity });
+    expect(apart.margin).toBeCloseTo(1.959964 * Math.hypot(3, 3.3), 4);
+  });
+
+  it('says of one that was not seen by the end only that it is above', () => {
+    const never: Measured = { value: 300, uncertainty: 0, bounds: { low: 300, high: Infinity }, isLeast: true };
+    expect(between([checked(90, 5)], [never]).told).toBe('below');
+    expect(between([checked(400, 5)], [never]).told).toBe('tie');
+    expect(between([never], [never]).told).toBe('tie');
+    expect(places([checked(90, 5), never, checked(95, 5)])).toEqual(['1=', undefined, '1=']);
+  });
+
+  it('is the same whichever of two comes first', () => {
+    fc.assert(
+      fc.property(figure, figure, fc.integer({ min: 1, max: 3 }), (one, other, runs) => {
+        const [left, right] = [Array.from({ length: runs }, () => one), [other]];
+        const [there, back] = [between(left, right), between(right, left)];
+        expect(back.told).toBe(there.told === 'below' ? 'above' : there.told === 'above' ? 'below' : 'tie');
+        expect(back.margin).toBeCloseTo(there.margin, 9);
+      }),
+    );
+  });
+
+  it('never tells more with a wider margin', () => {
+    fc.assert(
+      fc.property(figure, figure, fc.double({ min: 1, max: 3, noNaN: true }), (one, other, factor) => {
+        const wider = { ...one, uncertainty: one.uncertainty * factor };
+        if (between([one], [other]).told === 'tie') expect(between([wider], [other]).told).toBe('tie');
+      }),
+    );
+  });
+});
+
+const figure = fc
+  .record({ value: fc.double({ min: 1, max: 500, noNaN: true }), width: fc.double({ min: 0, max: 60, noNaN: true }) })
+  .map(({ value, width }) => checked(value + width / 2, width));
+
+describe('the spread of repeats', () => {
+  const exact = (value: number): Measured => ({ value, uncertainty: 0 });
+  it('is what is assumed while nothing is repeated, and taken as known', () => {
+    expect(spreadOf([[exact(100)], [exact(50)]])).toEqual({ sigma: 0.03, freedom: Infinity });
+  });
+
+  // docs/numbers.md, Spread: (8 · 0.03² + 1 · s² ÷ m²) ÷ 9 with s² = 8 and m = 102.
+  it('is pooled and shrunk towards what is assumed', () => {
+    const found = spreadOf([[exact(100), exact(104)], [exact(50)]]);
+    expect(found.freedom).toBe(9);
+    expect(found.sigma).toBeCloseTo(Math.sqrt((8 * 0.0009 + 8 / 102 ** 2) / 9), 12);
+  });
+
+  it('takes off what reading adds, counts coarse readings for less, and is never below 1 %', () => {
+    const coarse = (value: number): Measured => ({ value, uncertainty: 3 });
+    const found = spreadOf([[coarse(100), coarse(104)]]);
+    const weight = (9.3636 / (9.3636 + 9)) ** 2;
+    expect(found.freedom).toBeCloseTo(8 + weight, 9);
+    expect(found.sigma).toBeCloseTo(Math.sqrt((8 * 0.0009 + (weight * (8 - 9)) / 102 ** 2) / (8 + weight)), 9);
+    expect(spreadOf(Array.from({ length: 60 }, () => [exact(80), exact(80), exact(80)])).sigma).toBe(0.01);
+  });
+});
+
+describe('ranks', () => {
+  it('gives 1=, 1=, 2 where ties do not chain', () => {
+    expect(places([checked(100, 0), checked(108, 0), checked(116, 0)])).toEqual(['1=', '1=', '2']);
+  });
+
+  it('leaves out what has no value, and turns round where more is better', () => {
+    expect(places([checked(20, 1), undefined, checked(30, 1)], 'more')).toEqual(['2', undefined, '1']);
+  });
+
+  // By definition: 1 + the number surely better, counted one by one.
+  it('is 1 + the number surely better, and always has a first', () => {
+    fc.assert(
+      fc.property(fc.array(figure, { minLength: 1, maxLength: 8 }), (all) => {
+        const counted = all.map((mine) => 1 + all.filter((theirs) => theirs !== mine && between([theirs], [mine]).told === 'below').length);
+        expect(places(all).map((place) => Number(place?.replace('=', '')))).toEqual(counted);
+        expect(counted).toContain(1);
+      }),
+    );
+  });
+});

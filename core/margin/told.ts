@@ -1,0 +1,166 @@
+import { sum } from 'd3-array';
+import type { Bounds } from './bounds';
+import { student } from './student';
+
+/** A figure of one run. */
+export interface Measured {
+  value: number;
+  /** Its own standard uncertainty, in its unit: what reading it leaves open, without how runs vary. */
+  uncertainty: number;
+  /** What it surely lies between, where reading it says so. */
+  bounds?: Bounds | undefined;
+  /** It was not seen by the end: the value is the least that it can be. */
+  isLeast?: boolean;
+}
+
+/** How far repeats of one setup differ: the relative standard deviation, and how well it is known. */
+export interface Spread {
+  sigma: number;
+  /** Degrees of freedom; `Infinity` where it is assumed and taken as known. */
+  freedom: number;
+}
+
+/** Assumed until repeats tell it (docs/numbers.md). */
+export const ASSUMED_SPREAD: Spread = { sigma: 0.03, freedom: Infinity };
+/** The assumption weighs as much as so many degrees of freedom of repeats. */
+const PRIOR = 8;
+/** However alike a few repeats come out, runs vary by this much. */
+const LEAST_SPREAD = 0.01;
+
+const meanOf = (values: readonly number[]) => sum(values) / values.length;
+
+/**
+ * The spread of the setups of a study, from the repeats among them: pooled, and shrunk towards what is assumed. What reading adds to how far
+ * repeats differ is taken off, and setups that are read coarsely count for less.
+ *
+ * @param setups the figure of each run of each setup
+ * @example spreadOf([[{ value: 100, uncertainty: 1 }, { value: 104, uncertainty: 1 }]]).freedom // 8 and somewhat less than 1
+ * @see docs/numbers.md, *Spread*.
+ */
+export function spreadOf(setups: readonly (readonly Measured[])[]): Spread {
+  let [top, freedom] = [PRIOR * ASSUMED_SPREAD.sigma ** 2, PRIOR];
+  for (const runs of setups) {
+    const values = runs.filter(({ isLeast }) => !isLeast);
+    const mean = meanOf(values.map(({ value }) => value));
+    if (values.length < 2 || mean === 0) continue;
+    const own = meanOf(values.map(({ uncertainty }) => uncertainty ** 2));
+    const variance = sum(values, ({ value }) => (value - mean) ** 2) / (values.length - 1);
+    const assumed = (ASSUMED_SPREAD.sigma * mean) ** 2;
+    const weight = (values.length - 1) * (assumed / (assumed + own)) ** 2;
+    top += (weight * (variance - own)) / mean ** 2;
+    freedom += weight;
+  }
+  return freedom === PRIOR ? ASSUMED_SPREAD : { sigma: Math.sqrt(Math.max(LEAST_SPREAD ** 2, top / freedom)), freedom };
+}
+
+/**
+ * Degrees of freedom that the spread will have once so many setups were run so often: `Infinity` while nothing is repeated.
+ *
+ * @param varies variance of one run by the spread that is assumed
+ * @param read   variance that reading adds to it
+ */
+export function poolsTo(repeats: number, setups: number, varies: number, read: number): number {
+  return repeats < 2 ? Infinity : PRIOR + setups * (repeats - 1) * (varies > 0 ? varies / (varies + read) : 0) ** 2;
+}
+
+/** A figure of a setup: the mean of its runs. */
+export interface Pooled {
+  value: number;
+  runs: number;
+  /** Standard uncertainty of the value, how runs vary included. */
+  uncertainty: number;
+  /** The part of its variance that how runs vary makes up. */
+  varies: number;
+  bounds?: Bounds | undefined;
+  isLeast: boolean;
+}
+
+/** Repeats as one figure. With one among them that was not seen by the end the mean is a least. `undefined` without a run. */
+export function pooled(runs: readonly Measured[], { sigma }: Spread): Pooled | undefined {
+  if (runs.length === 0) return undefined;
+  const value = meanOf(runs.map((each) => each.value));
+  const varies = (sigma * value) ** 2 / runs.length;
+  const read = meanOf(runs.map(({ uncertainty }) => uncertainty ** 2)) / runs.length;
+  return {
+    value,
+    runs: runs.length,
+    uncertainty: Math.sqrt(varies + read),
+    varies,
+    ...(runs.length === 1 && { bounds: runs[0]?.bounds }),
+    isLeast: runs.some(({ isLeast }) => isLeast),
+  };
+}
+
+/** How two setups differ in a figure. */
+export interface Difference {
+  /** The other less the one, in the unit of the figure. */
+  value: number;
+  /** What is shown behind it: 95 % lie within. */
+  margin: number;
+  /** Quantile of Student’s t that the margin is so many standard uncertainties of. */
+  k: number;
+  freedom: number;
+  /** The one is surely below the other, surely above, or neither. */
+  told: 'below' | 'above' | 'tie';
+}
+
+/**
+ * How two setups differ, and whether these readings tell them apart: one rule for single runs and for repeats.
+ *
+ * Degrees of freedom by Welch and Satterthwaite: how runs vary is one estimate for both, and what reading leaves open is known. Of two single
+ * runs the bounds must lie apart besides, by half of what runs vary. A least can only be shown to be above.
+ *
+ * @see docs/numbers.md, *Told apart*; Welch 1947; JCGM 100:2008 (GUM) G.4.
+ */
+export function difference(one: Pooled, other: Pooled, { sigma, freedom: of }: Spread): Difference {
+  const value = other.value - one.value;
+  const variance = one.uncertainty ** 2 + other.uncertainty ** 2;
+  const varies = one.varies + other.varies;
+  const freedom = Number.isFinite(of) && varies > 0 ? (of * variance ** 2) / varies ** 2 : Infinity;
+  const k = student(freedom);
+  const margin = k * Math.sqrt(variance);
+  const isApart =
+    Math.abs(value) > margin && (one.runs > 1 || other.runs > 1 || gapOf(one, other) > (sigma / 2) * Math.hypot(one.value, other.value));
+  const told = !isApart || (value > 0 ? one.isLeast : other.isLeast) ? 'tie' : value > 0 ? 'below' : 'above';
+  return { value, margin, k, freedom, told };
+}
+
+/** How far apart the bounds of two single runs lie; below zero where they overlap. A value without bounds is its own. */
+function gapOf(one: Pooled, other: Pooled): number {
+  const [left, right] = [boundsOf(one), boundsOf(other)];
+  return Math.max(right.low - left.high, left.low - right.high);
+}
+
+const boundsOf = ({ bounds, value, isLeast }: Pooled): Bounds => bounds ?? { low: value, high: isLeast ? Infinity : value };
+
+export interface Rank {
+  /** 1 + the number of others that are surely better. */
+  place: number;
+  /** Whether another holds the same place: written `1=`. */
+  shared: boolean;
+}
+
+/**
+ * Places that claim no more than the figures support. Ties are not transitive, so 1=, 1=, 3, 4 and 1=, 1=, 2 both occur. What was not seen by the
+ * end has no place; it can be what others are better than.
+ *
+ * @param all    a figure for each setup; `undefined` where there is none, which gets no rank
+ * @param better whether less of it or more of it wins
+ */
+export function rank(all: readonly (Pooled | undefined)[], better: 'less' | 'more', spread: Spread): (Rank | undefined)[] {
+  const wins = better === 'less' ? 'below' : 'above';
+  const places = all.map((mine) =>
+    mine && !mine.isLeast
+      ? 1 + all.filter((theirs) => theirs && theirs !== mine && difference(theirs, mine, spread).told === wins).length
+      : undefined,
+  );
+  return places.map((place) => {
+    if (place === undefined) return undefined;
+    return { place, shared: places.filter((other) => other === place).length > 1 };
+  });
+}
+
+/** A rank as it is written: `1`, or `1=` when shared. */
+export function writeRank({ place, shared }: Rank): string {
+  return `${place}${shared ? '=' : ''}`;
+}

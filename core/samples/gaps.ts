@@ -1,0 +1,54 @@
+import { sum } from 'd3-array';
+import type { Column } from './column';
+
+/** A span of time, in seconds from plug-in. */
+export interface Span {
+  from: number;
+  to: number;
+}
+
+/** Rows further apart than this many of the intervals in force there have a gap between them: what happened there is unseen. */
+const LONGEST_BRIDGE = 3;
+
+/** The longest time between two rows that may be bridged where one is due every so often, in seconds. */
+export const bridgeOf = (interval: number): number => LONGEST_BRIDGE * interval;
+
+const known = new WeakMap<object, Span[]>();
+
+/**
+ * Where nothing was seen for too long: longer than three times the longer of the two intervals beside it. Rows of one moment count as one. The
+ * outermost interval has one beside it; a single one has none and is no gap.
+ *
+ * @param bridges the longest time that may be bridged from one row to the next, in seconds, where something else says it: a plan
+ */
+export function gapsOf(column: Pick<Column, 'seconds'>, bridges?: (from: number, to: number) => number): Span[] {
+  if (bridges) return search(column, (_, from, to) => to - from > bridges(from, to));
+  const kept = known.get(column.seconds) ?? search(column, isBeyondNeighbours);
+  known.set(column.seconds, kept);
+  return kept;
+}
+
+function search(
+  column: Pick<Column, 'seconds'>,
+  isGap: (column: Pick<Column, 'seconds'>, from: number, to: number, row: number) => boolean,
+): Span[] {
+  const { seconds } = column;
+  const spans: Span[] = [];
+  for (let row = 1; row < seconds.length; row += 1) {
+    const [from = 0, to = 0] = [seconds[row - 1], seconds[row]];
+    if (to > from && isGap(column, from, to, row)) spans.push({ from, to });
+  }
+  return spans;
+}
+
+function isBeyondNeighbours({ seconds }: Pick<Column, 'seconds'>, from: number, to: number, row: number): boolean {
+  const longest = (to - from) / LONGEST_BRIDGE;
+  let [before, after] = [row - 2, row + 1];
+  while (before >= 0 && seconds[before] === from) before -= 1;
+  while (after < seconds.length && seconds[after] === to) after += 1;
+  const beside = Math.max(before < 0 ? 0 : from - (seconds[before] ?? 0), after >= seconds.length ? 0 : (seconds[after] ?? 0) - to);
+  return beside > 0 && beside < longest;
+}
+
+/** How long spans are together, in seconds. */
+export const lengthOf = (spans: readonly Span[]): number => sum(spans, ({ from, to }) => to - from);

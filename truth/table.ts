@@ -1,0 +1,178 @@
+import { max, median, sum } from 'd3-array';
+import { playBands, type BandTally, type BandTable } from './bands';
+import { CADENCES, play, REPEATS, SIGMAS, type Cell, type Tally } from './studies';
+
+/** The bars of docs/numbers.md, *Tests of the whole*. */
+export const BARS = {
+  falseWinners: 0.02,
+  worstCell: 0.03,
+  falseFirsts: 0.01,
+  misses: 0.1,
+  margin: 1.3,
+  band: [0.85, 0.95],
+  part: 0.8,
+  partCases: 200,
+} as const;
+/** More than is assumed of how runs vary: printed, and held to the bar from two repeats on. */
+const BEYOND = 0.04;
+
+export interface Played {
+  cell: Cell;
+  tallies: Tally[];
+}
+
+/** Plays every cell of cadence, spread and repeats. @param studies of each */
+export function playAll(studies: number, seed: number): Played[] {
+  return SIGMAS.flatMap((sigma) =>
+    CADENCES.flatMap((cadence) =>
+      REPEATS.map((repeats) => {
+        const cell = { cadence, sigma, repeats };
+        return { cell, tallies: play(cell, studies, seed + Math.round(1e4 * sigma + 10 * cadence + repeats)) };
+      }),
+    ),
+  );
+}
+
+/** What a part of the studies comes to, at one figure. Shares. */
+export interface Outcome {
+  figure: string;
+  pairs: number;
+  falseWinners: number;
+  worst: number;
+  worstCell: string;
+  falseFirsts: number;
+  misses: number;
+  margin: number;
+  naive: number;
+}
+
+export function outcomesOf(all: readonly Played[]): Outcome[] {
+  const figures = all[0]?.tallies.map(({ figure }) => figure) ?? [];
+  return figures.map((figure, at) => {
+    const tallies = all.flatMap(({ cell, tallies: each }) => (each[at] ? [{ cell, ...each[at] }] : []));
+    const total = (of: (tally: Tally) => number) => sum(tallies, of);
+    const pairs = total((tally) => tally.pairs);
+    const shareOf = (tally: Tally) => tally.falseWinners / tally.pairs;
+    const worst = max(tallies, shareOf) ?? 0;
+    const { cell } = tallies.find((tally) => shareOf(tally) === worst) ?? {};
+    return {
+      figure,
+      pairs,
+      falseWinners: total((tally) => tally.falseWinners) / pairs,
+      worst,
+      worstCell: cell ? `${cell.cadence} min, ${cell.sigma * 100} %, ${cell.repeats}×` : '',
+      falseFirsts: total((tally) => tally.falseFirsts) / total((tally) => tally.studies),
+      misses: total((tally) => tally.misses) / total((tally) => tally.clear),
+      margin: median(tallies.flatMap(({ margins }) => margins)) ?? 0,
+      naive: total((tally) => tally.naive) / pairs,
+    };
+  });
+}
+
+export const assumed = (all: readonly Played[]) => all.filter(({ cell }) => cell.sigma < BEYOND);
+export const beyond = (all: readonly Played[], repeated: boolean) =>
+  all.filter(({ cell }) => cell.sigma >= BEYOND && cell.repeats > 1 === repeated);
+
+/** What of these outcomes is not within its bar, in words. @param isWhole whether cells hold enough pairs to be held to theirs */
+export function beyondBars(outcomes: readonly Outcome[], isWhole: boolean): string[] {
+  return outcomes.flatMap(({ figure, falseWinners, worst, worstCell, falseFirsts, misses, margin }) => [
+    ...(falseWinners > BARS.falseWinners ? [`${figure}: ${percent(falseWinners)} false winners`] : []),
+    ...(isWhole && worst > BARS.worstCell ? [`${figure}: ${percent(worst)} false winners at ${worstCell}`] : []),
+    ...(falseFirsts > BARS.falseFirsts ? [`${figure}: ${percent(falseFirsts)} false firsts`] : []),
+    ...(misses > BARS.misses ? [`${figure}: ${percent(misses)} misses`] : []),
+    ...(margin > BARS.margin ? [`${figure}: margins ${margin.toFixed(2)} times the generator’s`] : []),
+  ]);
+}
+
+/** False winners among all pairs, where runs vary by more than is assumed. */
+export function falseBeyond(outcomes: readonly Outcome[]): string[] {
+  const share = sum(outcomes, ({ falseWinners, pairs }) => falseWinners * pairs) / sum(outcomes, ({ pairs }) => pairs);
+  return share > BARS.falseWinners ? [`${percent(share)} false winners, where runs vary by 4 %`] : [];
+}
+
+/** What of the forecasts is not within its bar. @param isWhole whether parts hold enough devices, for the cases of one go together */
+export function bandsBeyond({ all, parts }: BandTable, isWhole: boolean): string[] {
+  const [least, most] = BARS.band;
+  const held = all.within / all.cases;
+  return [
+    ...(held < least || held > most ? [`bands hold ${percent(held)}`] : []),
+    ...Object.entries(parts).flatMap(([part, tally]) =>
+      isWhole && tally.cases > BARS.partCases && tally.within / tally.cases < BARS.part
+        ? [`bands of ${part} hold ${percent(tally.within / tally.cases)}`]
+        : [],
+    ),
+  ];
+}
+
+const percent = (share: number) => `${(100 * share).toFixed(1)} %`;
+
+const HEADS = [
+  'Figure',
+  'Pairs',
+  'False winners',
+  'Worst cell',
+  'False sole firsts',
+  'Misses',
+  'Margin beside the generator’s',
+  'Smaller number wins',
+];
+
+function tableOf(outcomes: readonly Outcome[]): string {
+  const rows = outcomes.map((each) =>
+    [
+      each.figure,
+      each.pairs,
+      percent(each.falseWinners),
+      `${percent(each.worst)} (${each.worstCell})`,
+      percent(each.falseFirsts),
+      percent(each.misses),
+      `${each.margin.toFixed(2)} ×`,
+      percent(each.naive),
+    ].join(' | '),
+  );
+  return [HEADS.join(' | '), HEADS.map(() => '---').join(' | '), ...rows].map((row) => `| ${row} |`).join('\n');
+}
+
+function bandsOf({ all, parts, earliest }: BandTable): string {
+  const row = (name: string, { cases, within, early }: BandTally) =>
+    `| ${name} | ${cases} | ${percent(within / cases)} | ${percent(early / cases)} | ${percent((cases - within - early) / cases)} |`;
+  return [
+    '| Cases | How many | Within | Sooner than said | Later |',
+    '| --- | --- | --- | --- | --- |',
+    row('all bands', all),
+    ...Object.entries(parts).map(([part, tally]) => row(part, tally)),
+    row('only the earliest said', earliest),
+  ].join('\n');
+}
+
+/** docs/truth.md. */
+export function written(all: readonly Played[], bands: BandTable, studies: number, devices: number): string {
+  return `# Truth: does it name the right winner
+
+Written by \`npm run truth\`: ${studies} studies of three setups for each cell of cadence × spread × repeats, on nine charge models of its own (\`truth/models.ts\`)
+that core/simulate knows nothing of; ${devices} devices of each model for the forecasts. What is counted, and the bars, are in numbers.md, *Tests of the whole*. A cell is
+written as cadence, true spread, repeats.
+
+## Runs vary by 1 to 3 %: no more than is assumed
+
+${tableOf(outcomesOf(assumed(all)))}
+
+## Runs vary by 4 %, more than is assumed: two and three runs of each
+
+${tableOf(outcomesOf(beyond(all, true)))}
+
+## Runs vary by 4 %: single runs
+
+No rule can know this from single runs; it is printed so that nobody is surprised.
+
+${tableOf(outcomesOf(beyond(all, false)))}
+
+## The forecast band called 90 %
+
+Two earlier runs of each device, on chargers of its own, from other levels and at other cadences; 3 % of spread.
+
+${bandsOf(bands)}
+`;
+}
+
+export { playBands };
