@@ -8,8 +8,10 @@ import {
   bookOf,
   bringShelf,
   choose,
+  chooseFile,
   entry,
   finished,
+  importFile,
   limitedStorage,
   log,
   loseDatabases,
@@ -24,16 +26,6 @@ import {
 
 const lanes = (page: Page) => page.getByRole('article');
 
-async function chooseFile(page: Page, name: string, text: string): Promise<void> {
-  if (!page.url().endsWith('/curve')) await page.goto('/curve');
-  await page.getByRole('button', { name: 'Import a file' }).click();
-  await page.getByLabel('File', { exact: true }).setInputFiles({ name, mimeType: 'text/plain', buffer: Buffer.from(text) });
-}
-async function importFile(page: Page, name: string, text: string): Promise<void> {
-  await chooseFile(page, name, text);
-  await page.getByRole('button', { name: 'Import it' }).click();
-  await expect(page.getByRole('dialog')).toHaveCount(0);
-}
 async function savedLogbook(page: Page): Promise<Logbook> {
   const download = page.waitForEvent('download');
   await page.getByRole('button', { name: /Export the logbook|Save the logbook as a file/ }).click();

@@ -198,3 +198,16 @@ export const loseSecondCopy = (page: Page) =>
       }),
     )
     .toBe(0);
+
+/** Gives a file to the import of the list of runs. */
+export async function chooseFile(page: Page, name: string, text: string): Promise<void> {
+  if (!page.url().endsWith('/curve')) await page.goto('/curve');
+  await page.getByRole('button', { name: 'Import a file' }).click();
+  await page.getByLabel('File', { exact: true }).setInputFiles({ name, mimeType: 'text/plain', buffer: Buffer.from(text) });
+}
+/** Imports a file whole. */
+export async function importFile(page: Page, name: string, text: string): Promise<void> {
+  await chooseFile(page, name, text);
+  await page.getByRole('button', { name: 'Import it' }).click();
+  await expect(page.getByRole('dialog')).toHaveCount(0);
+}

@@ -43,7 +43,7 @@ const rows = computed<Row[]>(() => {
 function textOf(entry: Entry): string {
   switch (entry.kind) {
     case 'reading':
-      return entry.note ?? '';
+      return [entry.turning ? 'seen turning' : '', entry.note ?? ''].filter(Boolean).join(', ');
     case 'event':
       return eventInWords(entry);
     case 'note':

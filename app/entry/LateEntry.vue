@@ -17,6 +17,7 @@ async function submit(): Promise<void> {
   let clip: number | undefined;
   /** Of a run read from footage, a time is one of the clip. */
   const inRun = ({ seen, ...values }: LineValues): LineValues | string => {
+    if (values.dead) return values;
     if (seen === undefined)
       return footage
         ? 'Say where in the clip it was read: add its time, as @14:40.'

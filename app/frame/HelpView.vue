@@ -16,6 +16,8 @@ const ENTRIES = [
   ['42', 'the display shows 42 %'],
   ['42 26.1w', 'and the meter 26.1 W'],
   ['42 9.02v 2.9a 31.5c', 'volts and amps give the watts; 31.5 °C (88.7f works too)'],
+  ['80!', 'the display turned to 80 just now, while you watched it'],
+  ['dead', 'the display showed nothing at plug-in: gains count from 0 %, assumed'],
   ['43 @14:40', 'seen 14 min 40 s after plug-in; @1:02:05 with hours'],
   ['1.4wh 380mah', 'the counters of a meter'],
   ['front 40.5c back 41c bat 38c', 'temperatures, where they were read'],

@@ -14,7 +14,8 @@ export interface PlannedStart {
   /** The only meter of the study. */
   meter: string | undefined;
   state: string;
-  level: number;
+  /** As it is typed; empty where the plan begins at nothing, for what the display shows then is still to be seen. */
+  level: string;
   method: MethodChoice;
   study: NonNullable<Header['study']>;
   conditions: NonNullable<Header['conditions']>;
@@ -38,7 +39,7 @@ export function plannedStart(
     cable: cell.cable,
     meter: study.meters.length === 1 ? study.meters[0] : undefined,
     state: cell.state,
-    level: study.startLevel,
+    level: study.startLevel > 0 ? String(study.startLevel) : '',
     method: { school: study.method, timing: writeCadence(study.cadence) },
     study: { id: study.id, cell: cell.key },
     conditions: [{ name: 'state', value: cell.state }, ...study.conditions],

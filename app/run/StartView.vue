@@ -3,12 +3,12 @@ import { toTypedSchema } from '@vee-validate/yup';
 import { useForm } from 'vee-validate';
 import { computed, nextTick, ref, shallowRef, useTemplateRef, onMounted } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
-import { number, object, string } from 'yup';
+import { object, string } from 'yup';
 import { CAUTIONS } from '@core/advise';
 import { type Charger, type Device } from '@core/bench';
-import { type Draft, type Entry, type Header } from '@core/ink';
+import { type Entry, type Header } from '@core/ink';
 import { readCadence, SCHOOLS, writeCadence, type Cadence, type Condition, type School } from '@core/method';
-import { LANE_LETTERS } from '@core/run';
+import { inkOfStart, LANE_LETTERS, readStart, startSays, type Start } from '@core/run';
 import { wallNow } from '../kit/clock';
 import { useSettings } from '../kit/settings';
 import { vFocus } from '../kit/vFocus';
@@ -40,11 +40,10 @@ const settings = useSettings();
 const schema = object({
   device: string().required('Choose the device that charges.'),
   charger: string().required('Choose what it charges from.'),
-  level: number()
-    .transform((value: unknown, typed: unknown) => (typed === '' || typed === null ? undefined : value))
-    .typeError('Write a level from 0 to 100, or leave it empty.')
-    .min(0, 'Displays show 0 to 100 %.')
-    .max(100, 'Displays show 0 to 100 %.'),
+  level: string().test((typed, { createError }) => {
+    const read = readStart(typed ?? '');
+    return typeof read === 'object' && 'error' in read ? createError({ message: read.error }) : true;
+  }),
 });
 const { defineField, handleSubmit, resetForm, values, errors } = useForm({
   validationSchema: toTypedSchema(schema),
@@ -98,7 +97,7 @@ const confirmed = shallowRef<Condition[]>();
 interface Ready {
   device: Device;
   charger: Charger;
-  level: number | undefined;
+  start: Start;
   cadence: Cadence;
   rest: Pick<Header, 'port' | 'cable' | 'meter' | 'study' | 'conditions' | 'method' | 'rule'>;
 }
@@ -125,14 +124,15 @@ function arm(): void {
 }
 
 /** The run as it is filled in; `undefined` while something is missing. */
-function filledIn(from: number | undefined): Ready | undefined {
+function filledIn(typed: string | undefined): Ready | undefined {
   const { device: chosenDevice, charger: chosenCharger } = pair.value;
   const read = readCadence(method.value.timing, method.value.earlier);
-  if (!chosenDevice || !chosenCharger || !('cadence' in read)) return undefined;
+  const start = readStart(typed ?? '');
+  if (!chosenDevice || !chosenCharger || !('cadence' in read) || (typeof start === 'object' && 'error' in start)) return undefined;
   return {
     device: chosenDevice,
     charger: chosenCharger,
-    level: from,
+    start,
     cadence: read.cadence,
     rest: {
       ...between.value,
@@ -178,9 +178,7 @@ async function plugIn(): Promise<void> {
     chosen.map(({ device: on, charger: by, cadence, rest }) => ({ device: on, charger: by, ...rest, plugInAt, cadence })),
   );
   const runs = headers.map((header, index) => {
-    const from = chosen[index]?.level;
-    const drafts: Draft[] = from === undefined ? [] : [{ kind: 'reading', at: plugInAt, percent: from }];
-    return { header, drafts };
+    return { header, drafts: inkOfStart(chosen[index]?.start ?? 'unknown', plugInAt) };
   });
   const [first] = runs;
   if (!first) return;
@@ -225,8 +223,7 @@ async function plugIn(): Promise<void> {
           v-model="level"
           v-bind="levelProps"
           label="Level at plug-in, %"
-          inputmode="decimal"
-          hint="Leave it empty if the display shows nothing yet."
+          hint="Write dead if the display shows nothing because the battery is empty; leave it empty if the level is not known."
           persistent-hint
         />
         <MethodFields v-model="method" :error="timingError" />
@@ -239,9 +236,7 @@ async function plugIn(): Promise<void> {
         </p>
       </form>
       <div v-else class="armed">
-        <h2 v-for="each in armed" :key="each.device.id">
-          {{ each.device.name }} on {{ each.charger.name }}{{ each.level === undefined ? ', level unknown' : `, from ${each.level} %` }}
-        </h2>
+        <h2 v-for="each in armed" :key="each.device.id">{{ each.device.name }} on {{ each.charger.name }}{{ startSays(each.start) }}</h2>
         <v-btn ref="plug" class="plug" variant="flat" color="primary" @click="plugIn" @keydown.esc="armed = undefined">
           <span>{{ armed.length > 1 ? 'Switch the strip on now' : 'Plug in now' }}</span>
         </v-btn>

@@ -109,7 +109,8 @@ export function writeGain(gain: Gain): { value?: string; detail: string } {
       detail: gain.state === 'start unknown' ? 'the level at plug-in is not known' : `no reading at or after ${nominal(gain.seconds)}`,
     };
   }
-  const shown = shownMargin(gain.uncertainty, gain.bounds);
+  // What is displayed is off by less than a percent either way.
+  const shown = shownMargin(gain.uncertainty, { low: gain.bounds.low - 1, high: gain.bounds.high + 1 });
   // Displays show whole percents: tenths are written only where the margin is finer than half of one.
   const { value, margin } = withMargin(gain.value, shown, shown < 0.5 ? 1 : 0);
   return { value: `${value} %`, detail: `± ${margin} %${gain.isAssumed ? ', from 0 % assumed' : ''}` };

@@ -48,7 +48,7 @@ export interface RunInk {
   falls: Sighting[];
   /** Ids of readings whose level was seen turning. */
   turning: ReadonlySet<string>;
-  /** Whether it was dead at plug-in: the display showed nothing. */
+  /** Whether it was dead at plug-in: the display was seen to show nothing before it showed a level. */
   isDead: boolean;
   /** Quantities that a meter streamed rather than a person read. */
   sampled: ReadonlySet<Quantity>;
@@ -140,7 +140,7 @@ export function foldRun(header: Header, entries: readonly Entry[], samples: Samp
     tracks,
     falls: fallsOf(tracks.percent),
     turning: new Set(seen.filter(({ reading }) => reading.turning).map(({ reading }) => reading.id)),
-    isDead: events.some(({ event, seconds }) => event === 'dead' && seconds <= 0),
+    isDead: events.some(({ event, seconds }) => event === 'dead' && seconds < (tracks.percent.seconds[0] ?? Infinity)),
     sampled,
     end,
   };

@@ -88,3 +88,12 @@ describe('the entry line', () => {
     );
   });
 });
+
+it('knows a level that was seen turning, and a start that was dead', () => {
+  expect(parseEntryLine('80!')).toEqual({ ok: true, values: { percent: 80, turning: true } });
+  expect(parseEntryLine('80%! 9.1w')).toEqual({ ok: true, values: { percent: 80, turning: true, watts: 9.1 } });
+  expect(JSON.stringify(parseEntryLine('9.1w!'))).toContain('only a level is seen turning');
+  expect(parseEntryLine('Dead # nothing at all')).toEqual({ ok: true, values: { dead: true, note: 'nothing at all' } });
+  expect(JSON.stringify(parseEntryLine('dead 5w'))).toContain('Write dead alone');
+  expect(writeEntryLine({ percent: 80, turning: true, watts: 9 })).toBe('80! 9w');
+});

@@ -7,6 +7,10 @@ import { QUANTITIES, quantityOf, type Quantity } from './quantity';
 export interface LineValues extends Partial<Record<Quantity, number>> {
   /** Which way current flows. */
   direction?: 'in' | 'out';
+  /** The display was being watched, and turned to this level just then (`80!`). */
+  turning?: boolean | undefined;
+  /** It was dead at plug-in: the display showed nothing. */
+  dead?: true;
   /** When it was seen, if the line says so (`@14:40`), in seconds from plug-in. */
   seen?: number;
   note?: string;
@@ -36,7 +40,8 @@ const HOW = 'Write a percentage alone (42) and other figures with their unit: 26
  *
  * `42` · `42 26.1w` · `42 9,02v 2,9a 31.5c` · `43 @14:40` · `1.4wh` · `42 # screen woken`. Units may stand apart from
  * their figure (`26.1 w`) and in capitals. `front 40.5c`, `back 41c`, `bat 38c`, `bat 4.1v`, `bat -3w` say where a figure was read; `in` and `out`
- * which way current flows. Everything after `#` is a note.
+ * which way current flows. `80!` says that the display turned to 80 just then, while it was watched; `dead`, alone, that it showed nothing at plug-in.
+ * Everything after `#` is a note.
  *
  * @param text the line as typed
  * @returns the figures, or one sentence that says which word is wrong and what to write
@@ -52,12 +57,15 @@ export function parseEntryLine(text: string): ParsedLine {
     const lower = word.toLowerCase();
     if (PLACES.has(lower)) place = lower;
     else if (lower === 'in' || lower === 'out') values.direction = lower;
+    else if (lower === 'dead') values.dead = true;
     else {
       const error = word.startsWith('@') ? readTime(word, values) : readFigure(word, values, place);
       if (error) return { ok: false, error };
       place = undefined;
     }
   }
+  if (values.dead && Object.keys(values).some((key) => key !== 'dead' && key !== 'note'))
+    return { ok: false, error: 'Write dead alone: it says that the display showed nothing at plug-in. Log the rest in a line of its own.' };
   if (place !== undefined) return { ok: false, error: `“${place}” wants the figure that was read there, as ${place} 38c.` };
   if (Object.keys(values).every((key) => key === 'seen' || key === 'direction')) return { ok: false, error: `Nothing to log yet. ${HOW}` };
   return { ok: true, values };
@@ -85,7 +93,8 @@ function readTime(word: string, values: LineValues): string | undefined {
   return undefined;
 }
 
-function readFigure(word: string, values: LineValues, place = ''): string | undefined {
+function readFigure(typed: string, values: LineValues, place = ''): string | undefined {
+  const word = typed.replace(/!$/, '');
   const match = /^([-−+]?)(\d+(?:[.,]\d+)?|[.,]\d+)(\D*)$/.exec(word);
   const unit = match && UNITS.get((match[3] ?? '').toLowerCase());
   if (!match || !unit) return `“${word}” is not a figure this line knows. ${HOW}`;
@@ -99,6 +108,9 @@ function readFigure(word: string, values: LineValues, place = ''): string | unde
   if (impossible) return impossible;
   if (values[quantity] !== undefined) return `Two ${quantityOf(quantity).named} on one line, the second “${word}”. Log one of each.`;
   values[quantity] = value;
+  if (word === typed) return undefined;
+  if (quantity !== 'percent' || value === 0) return `“${typed}”: only a level is seen turning. Write it as 80!`;
+  values.turning = true;
   return undefined;
 }
 

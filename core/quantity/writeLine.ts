@@ -7,7 +7,8 @@ export function writeEntryLine(values: LineValues): string {
   const words = QUANTITIES.flatMap((quantity) => {
     const { place, typed } = quantityOf(quantity);
     const [unit = ''] = Object.keys(typed);
-    return values[quantity] === undefined ? [] : [`${place ? `${place} ` : ''}${values[quantity]}${unit}`];
+    const turned = quantity === 'percent' && values.turning ? '!' : '';
+    return values[quantity] === undefined ? [] : [`${place ? `${place} ` : ''}${values[quantity]}${unit}${turned}`];
   });
   if (values.direction) words.push(values.direction);
   if (values.seen !== undefined) words.push(`@${clock(values.seen)}`);

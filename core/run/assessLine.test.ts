@@ -77,3 +77,12 @@ describe('which lane wants a reading next', () => {
     expect(dueOf(foldRun({ ...header, cadence: undefined }, []), minute(1))).toBeUndefined();
   });
 });
+
+it('takes dead for what the display showed at plug-in, and not once it has shown a level there', () => {
+  const none = runOf();
+  expect(assessed('dead', { run: none })).toEqual({ verdict: 'log', draft: { kind: 'event', at: header.plugInAt, event: 'dead' } });
+  expect(JSON.stringify(assessed('dead'))).toContain('It showed 40 % at plug-in');
+  const later = runOf({ seconds: 450, percent: 1 });
+  expect(assessed('dead', { run: later })).toMatchObject({ verdict: 'log' });
+  expect(assessed('80!')).toMatchObject({ draft: { percent: 80, turning: true } });
+});

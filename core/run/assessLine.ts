@@ -35,7 +35,8 @@ export type AssessedLine =
  */
 export function assessLine(values: LineValues, run: RunRecord, now: Moment, marked?: Moment): AssessedLine {
   const { plugInAt } = run.header;
-  const { seen, note, ...figures } = values;
+  const { seen, note, dead, ...figures } = values;
+  if (dead) return deadAtPlugIn(run, note);
   const at = seen === undefined ? (marked ?? now) : Math.round(plugInAt + seen * 1000);
   const elapsed = (at - plugInAt) / 1000;
   const last = run.stop?.seconds ?? (now - plugInAt) / 1000;
@@ -49,6 +50,18 @@ export function assessLine(values: LineValues, run: RunRecord, now: Moment, mark
   const question = questionOf(draft, run, elapsed);
   if (question) return { verdict: 'ask', draft: { ...draft, sure: true }, question };
   return { verdict: 'log', draft, remark: fall(draft, run, elapsed) ?? step(draft, run, elapsed) ?? reset(draft, run, elapsed) };
+}
+
+/** That it was dead is said of plug-in, and only before it has shown a level. */
+function deadAtPlugIn(run: RunRecord, note: string | undefined): AssessedLine {
+  const first = sighting(run.tracks.percent, 0);
+  if (run.isDead) return { verdict: 'refuse', error: 'That it was dead at plug-in is logged already.' };
+  if (first?.seconds === 0)
+    return {
+      verdict: 'refuse',
+      error: `It showed ${short(first.value)} % at plug-in, so it was not dead. Strike that reading first if it was a slip.`,
+    };
+  return { verdict: 'log', draft: { kind: 'event', at: run.header.plugInAt, event: 'dead', ...(note && { remark: note }) } };
 }
 
 /** Something that can be, but is more often a slip. */

@@ -10,3 +10,4 @@ export { missing, ruleOf, stopOffer } from './stopping';
 export { newsOf } from './together';
 export { assessLine, type AssessedLine } from './assessLine';
 export { dueOf, inOrderOfDue, decidedAt, LANE_LETTERS, type Due } from './due';
+export { inkOfStart, readStart, startSays, type Start } from './start';
