@@ -52,7 +52,7 @@ it('opens a planned run with everything that the start asks for', async () => {
     title: 'Van chargers, round one',
     device: 'sedge-5',
     charger: 'quern-30',
-    level: 2,
+    level: '2',
     method: { school: 'fixed-interval', timing: { every: '5' } },
     study: { id: study.id, cell: ids.cell },
     conditions: [{ name: 'state', value: 'asleep' }, { name: 'airplane mode' }, ...study.conditions.slice(1)],

@@ -14,24 +14,30 @@ const NUMBER = String.raw`(\d+(?:[.,]\d+)?)`;
 const BETWEEN = String.raw`(?:[⎓⎔=/@×x*·•_,–—\s-]|DC)*`;
 /** More is no label, in characters; it is not read. */
 const LONGEST = 1000;
+/** Where the side of the mains ends and that of the device begins, on one line. */
+const OUTPUT = String.raw`\b(?:(?:dc|rated|usb\S*|type\S*)\s+)?out(?:put)?\b|\bo\/p\b`;
 const PIECES = new RegExp(
   [
-    String.raw`(?<family>[\p{L}][\p{L}\p{N} .+-]{0,38}?)\s*[:：]\s*`,
-    String.raw`(?<mains>\d+\s*(?:-|–|~|to)\s*\d+\s*V\s*(?:AC|~|∼)[^;\n]*)`,
+    String.raw`(?<family>[\p{L}][\p{L}\p{N} .+-]{0,38}?(?:\/P)?)\s*[:：]\s*`,
+    String.raw`(?<mains>\d+\s*(?:-|–|~|to)\s*\d+\s*V\s*(?:AC|~|∼)(?:(?!${OUTPUT})[^;\n])*)`,
     String.raw`${NUMBER}\s*V?\s*(?:-|–|—|~|to)\s*${NUMBER}\s*V${BETWEEN}${NUMBER}\s*(m?)A`,
-    String.raw`((?:${NUMBER}\s*V\s*[/,]\s*)*${NUMBER}\s*V)${BETWEEN}${NUMBER}\s*(m?)A`,
+    String.raw`(?:DC)?((?:${NUMBER}\s*V?\s*⎓?\s*[/,、]\s*)*${NUMBER}\s*V(?:olts?)?)${BETWEEN}${NUMBER}\s*(m?)A`,
     String.raw`${NUMBER}\s*(m?)A\s*[@/×x]?\s*${NUMBER}\s*V`,
-    String.raw`(?<watts>\d+(?:[.,]\d+)?)\s*W(?:atts?)?\b(?:\s*(?<profile>baseline|extended|magnetic))?`,
+    String.raw`(?:(?<before>magnetic)\s*)?(?<watts>\d+(?:[.,]\d+)?)\s*W(?:atts?)?\b(?:\s*(?<profile>baseline|extended|magnetic))?`,
     String.raw`(?<break>[;\n|])`,
-    String.raw`(?<other>[^\s;\n|,/()]+)`,
+    String.raw`(?<other>[^\s;\n|,/()[\]、+:]+|[+:])`,
   ].join('|'),
   'giu',
 );
 const PLACES = { programmable: 3, list: 7, turned: 12 };
 /** Words that a label prints around its offers and that say nothing more. */
 const NOISE =
-  /^(?:out(?:put)?s?|usb(?:-?[ac]\d?)?|type-?c|[ac]\d|port|pd[o]?|pps|fixed|dc|max\.?|power|delivery|or|and|each|total|[&+.-]+)$/i;
-const STANDARD = /^(?:pd[o]?|pps|usb(?:-?[ac]\d?)?|out(?:put)?s?|[ac]\d|port ?\d?|total|max)$/i;
+  /^(?:out(?:put)?s?\d?|usb(?:-?[ac]\d?)?|type-?[ac]?\d?|[ac]\d?|ports?|a?pd[o]?s?\d?|pd[o]?\d\.\d|pps\d?|fixed|dc|max(?:imum)?\.?|power|delivery|or|and|each|total|rated|range|[&+:.·•*-]+)$/i;
+/** Words that a heading before standard offers is made of: any other makes it the name of a maker's own family. */
+const HEADING =
+  /^(?:(?:out(?:put)?s?|o\/p|usb|dc|rated|total|max(?:imum)?\.?|type|power|delivery|single|dual|ports?|charging|adapter|secondary|fixed|wireless|pad|range|efficiency|level|pps|a?pdos?|pd|or|and|[ac]\d?|[ivx]+|\d+(?:\.\d+)?w?)[\s.+-]*)+$/i;
+/** A heading of the side that takes power, and a word that begins it without a colon. */
+const INPUT = /\binput|\bi\/p\b|^ac in\b/i;
 
 /**
  * Reads a charger’s printed label: `5V⎓3A 9V⎓3A 15V⎓3A 20V⎓2.25A`, `PPS 3.3-11V 3A`, `5V/2.4A`, with commas, slashes, or any
@@ -45,6 +51,7 @@ const STANDARD = /^(?:pd[o]?|pps|usb(?:-?[ac]\d?)?|out(?:put)?s?|[ac]\d|port ?\d
 export function readLabel(text: string, connector?: string): ReadLabel {
   const read: ReadLabel = { offers: [], unread: [], errors: [] };
   let family: string | undefined;
+  let isInput = false;
   const add = (volts: number, amps: number, piece: string) => {
     if (!(volts > 0) || !(amps > 0)) read.errors.push(`“${piece}” gives no power: volts and amps must both be more than 0.`);
     else if (volts > 60 || amps > 20) read.errors.push(`“${piece}” is more than a charger gives here: check volts and amps.`);
@@ -56,24 +63,40 @@ export function readLabel(text: string, connector?: string): ReadLabel {
     const piece = match[0].trim();
     if (groups.family !== undefined) {
       const name = groups.family.trim();
-      if (/^input/i.test(name)) read.unread.push(piece);
-      else family = STANDARD.test(name) ? undefined : name;
-    } else if (groups.break !== undefined) family = undefined;
-    else if (groups.mains !== undefined) read.unread.push(piece);
-    else if (groups.watts !== undefined) {
-      if (connector === 'pad') addPad(read, decimal(groups.watts), groups.profile?.toLowerCase() as WirelessProfile | undefined, piece);
-      else if (groups.profile) read.unread.push(piece);
-    } else if (groups.other !== undefined) {
-      if (!NOISE.test(piece)) read.unread.push(piece);
-    } else if (match[PLACES.programmable] !== undefined) {
-      const [low, high] = [decimal(match[PLACES.programmable]), decimal(match[PLACES.programmable + 1])];
-      addRange(read, low, high, current(match, PLACES.programmable + 2), piece);
-    } else if (match[PLACES.list] !== undefined) {
-      const volts = [...(match[PLACES.list] ?? '').matchAll(/\d+(?:[.,]\d+)?/g)].map(([each]) => decimal(each));
-      for (const each of volts) add(each, current(match, PLACES.list + 3), piece);
-    } else add(decimal(match[PLACES.turned + 2]), current(match, PLACES.turned), piece);
+      isInput = INPUT.test(name);
+      if (isInput) read.unread.push(piece);
+      else family = HEADING.test(name) ? undefined : name.replace(/\s+out(?:put)?s?$/i, '');
+    } else if (groups.break !== undefined) [family, isInput] = [undefined, false];
+    else if (groups.other !== undefined) {
+      if (/^out|^o\/p$/i.test(piece)) isInput = false;
+      else if (INPUT.test(piece)) isInput = true;
+      if (isInput || !NOISE.test(piece)) read.unread.push(piece);
+    } else if (groups.mains !== undefined || isInput) read.unread.push(piece);
+    else readFigures(match, piece, read, connector, add);
   }
   return read;
+}
+
+/** Reads what has figures: watts, a programmable range, volts with amps, amps with volts. */
+function readFigures(
+  match: RegExpMatchArray,
+  piece: string,
+  read: ReadLabel,
+  connector: string | undefined,
+  add: (volts: number, amps: number, piece: string) => void,
+): void {
+  const { watts, profile, before } = match.groups ?? {};
+  if (watts !== undefined) {
+    const named = (profile ?? before)?.toLowerCase() as WirelessProfile | undefined;
+    if (connector === 'pad') addPad(read, decimal(watts), named, piece);
+    else if (named) read.unread.push(piece);
+  } else if (match[PLACES.programmable] !== undefined) {
+    const [low, high] = [decimal(match[PLACES.programmable]), decimal(match[PLACES.programmable + 1])];
+    addRange(read, low, high, current(match, PLACES.programmable + 2), piece);
+  } else if (match[PLACES.list] !== undefined) {
+    const volts = [...(match[PLACES.list] ?? '').matchAll(/\d+(?:[.,]\d+)?/g)].map(([each]) => decimal(each));
+    for (const each of volts) add(each, current(match, PLACES.list + 3), piece);
+  } else add(decimal(match[PLACES.turned + 2]), current(match, PLACES.turned), piece);
 }
 
 /** Without what is too long, and with blanks drawn together: a search for pieces would take long over them. */

@@ -16,6 +16,8 @@ export interface Energy {
   wattHoursOut: number;
   /** Standard uncertainty of what went in: the meter, and what the readings leave open between them. In Wh. */
   uncertainty: number;
+  /** Standard uncertainty of the average, in W. */
+  averageUncertainty: number;
   /** What went in less what came out ÷ covered time, in W; `undefined` when no time is covered. */
   averageWatts?: number | undefined;
   covered: number;
@@ -108,12 +110,16 @@ export function energy(
     covered += step;
   }
   const [wattHours, wattHoursOut] = [joules / 3600, joulesOut / 3600];
+  const averageWatts = averagePower(wattHours - wattHoursOut, covered);
   const off = accuracy.share * wattHours + (accuracy.watts * covered) / 3600;
+  const offAverage = accuracy.share * Math.abs(averageWatts ?? 0) + accuracy.watts;
+  const spreadAverage = covered > 0 ? between / covered / 2 : 0;
   return {
     wattHours,
     wattHoursOut,
     uncertainty: Math.hypot(off, between / 3600 / 2) / Math.sqrt(3),
-    averageWatts: averagePower(wattHours - wattHoursOut, covered),
+    averageWatts,
+    averageUncertainty: Math.hypot(offAverage, spreadAverage) / Math.sqrt(3),
     covered,
     whole,
     unseen,

@@ -172,9 +172,8 @@ function energyFigures({ energy: sum, wattsRead, wattsUsed, accuracy }: Figures)
   const covers = coverage < 0.98 ? `covers ${fixed(coverage * 100)} % of the time` : 'covers the whole run';
   const unseen = sum.unseen.length > 0 ? `, less ${sum.unseen.length} unseen` : '';
   const formula = `Σ ½ (W₁ + W₂) × (t₂ − t₁) over ${wattsRead - 1} steps${unseen}`;
-  const hours = sum.covered / 3600;
   const [mean, whole] = [
-    withMargin(sum.averageWatts, shownMargin(sum.uncertainty) / hours, 1),
+    withMargin(sum.averageWatts, shownMargin(sum.averageUncertainty), 1),
     withMargin(sum.wattHours, shownMargin(sum.uncertainty), 1),
   ];
   const drained = sum.wattHoursOut > 0;

@@ -1,4 +1,3 @@
-import { sum } from 'd3-array';
 import type { Column } from './column';
 
 /** A span of time, in seconds from plug-in. */
@@ -49,6 +48,3 @@ function isBeyondNeighbours({ seconds }: Pick<Column, 'seconds'>, from: number, 
   const beside = Math.max(before < 0 ? 0 : from - (seconds[before] ?? 0), after >= seconds.length ? 0 : (seconds[after] ?? 0) - to);
   return beside > 0 && beside < longest;
 }
-
-/** How long spans are together, in seconds. */
-export const lengthOf = (spans: readonly Span[]): number => sum(spans, ({ from, to }) => to - from);
