@@ -246,7 +246,9 @@ test('@ground places 10, 11 and 12 are not called best', async ({ page }) => {
   await page.goto(`/compare?runs=${runs.map(({ header }) => header.id).join('.')}&level=50`);
   const table = page.getByRole('region', { name: 'Figures side by side' });
   await expect(table.locator('.rank', { hasText: /^12$/ }).first()).toBeVisible();
-  await expect(table.locator('.lead')).toHaveCount(1);
+  // Of the times to 50 % the first two tie; every gain that is named best stands at 1 or 1=.
+  for (const led of await table.locator('td', { has: page.locator('.lead') }).all()) await expect(led.locator('.rank')).toHaveText(/^1=?$/);
+  await expect(table.locator('strong.lead')).not.toHaveCount(12);
 });
 
 test('@ground at larger type the entry field keeps a dozen characters, and the time axis of a run lies above the due line', async ({

@@ -141,6 +141,33 @@ describe('what limits it', () => {
     expect(negotiate({ device: phone, charger: charger(20, { label: '5V⎓3A 9V⎓2.22A' }) }).limit).toBe('charger');
   });
 
+  it('is not said to be the device alone where a programmable supply would give it more', () => {
+    const phone = device({ inputLimit: 45, deliveryVolts: 9, programmableVolts: 11 });
+    const found = negotiate({ device: phone, charger: charger(65, { label: FULL }), cable: cable({ marker: '5 A' }) });
+    expect(found.watts).toBe(27);
+    expect(found.better).toEqual({ watts: 45, by: 'PPS' });
+    expect(explain(found)).not.toContain('changes nothing');
+    expect(explain(found)).toContain('would give it 45 W');
+  });
+
+  // Common practice, no source: a phone asks for 9 V, a laptop for 20.
+  it('names, of voltages that serve alike, the one a device would take', () => {
+    const small = { inputLimit: 15, deliveryVolts: 20 };
+    expect(negotiate({ device: device(small), charger: charger(45, { label: FULL }) })).toMatchObject({ volts: 9, watts: 15 });
+    expect(negotiate({ device: device({ ...small, kind: 'laptop' }), charger: charger(45, { label: FULL }) })).toMatchObject({ volts: 20 });
+  });
+
+  // Labels print a little more than the nominal voltage (common practice, no source).
+  it('takes voltages a little off nominal for what they stand for', () => {
+    const laptop = device({ name: 'Teasel 14', kind: 'laptop', inputLimit: 87, deliveryVolts: 20 });
+    const off = charger(87, { label: '20.2V⎓4.3A 9V⎓3A 5.2V⎓2.4A' });
+    expect(negotiate({ device: laptop, charger: off, cable: cable({ marker: '5 A' }) })).toMatchObject({ by: 'PD', volts: 20.2 });
+    expect(
+      negotiate({ device: device({ deliveryVolts: 0, chargingPort: true, typeCAmps: 1.5 }), charger: charger(12, { label: '5.2V⎓2.4A' }) })
+        .watts,
+    ).toBeGreaterThan(7);
+  });
+
   it('tells an under-powered laptop from one that charges', () => {
     const laptop = device({ name: 'Teasel 14', kind: 'laptop', inputLimit: 65, deliveryVolts: 20, leastWatts: 20, awakeWatts: 30 });
     const row = [18, 30, 65, 100].map((watts) => expectationOf(laptop, charger(watts), cable({ marker: '5 A' })));

@@ -24,6 +24,8 @@ export interface Negotiated {
   by?: Means | undefined;
   family?: string | undefined;
   limit: Limit;
+  /** What the best charger there could be would give it, where that is more, and how. */
+  better?: { watts: number; by: Means } | undefined;
   /** What the limit is about: the watts or amps it stands at. */
   device: Device;
   charger: Charger;
@@ -89,6 +91,7 @@ export function negotiate({ device, charger, port: index = 0, cable, inUse }: Pa
     by: found.signal.by,
     family: found.signal.family,
     limit: limitOf(found, signals, takes, carries, shared.watts, port),
+    better: betterOf(found, signals, takes, port),
   };
   if (!cable && !NEEDS_NO_CABLE.has(port.connector) && negotiated.limit === 'cable') assumed.push('its cable (unmarked, 3 A)');
   return negotiated;
@@ -112,7 +115,7 @@ function best(signals: readonly Signal[], takes: Takes, carries: Carries, shareW
     const amps = Math.min(signal.amps, signal.standardAmps, carried, takenAmps(takes, signal));
     const taken = signal.by === 'wireless' ? takes.wirelessWatts : takes.wiredWatts;
     const watts = Math.min(volts * amps, shareWatts, taken);
-    if (!most || watts > most.watts + 1e-9) {
+    if (!most || watts > most.watts + 1e-9 || (watts > most.watts - 1e-9 && isPreferred(signal, most.signal, takes))) {
       const standardWatts = volts * signal.standardAmps;
       const couldMore = signal.amps > signal.standardAmps + 1e-9 || signal.by === 'USB default';
       most = { signal, volts, watts, standardBinds: couldMore && watts >= standardWatts - 1e-9 };
@@ -120,6 +123,25 @@ function best(signals: readonly Signal[], takes: Takes, carries: Carries, shareW
   }
   return most;
 }
+
+/**
+ * Where several signals give a device as much, a programmable supply comes first, which it sets as it likes; then the voltage of Power Delivery nearest
+ * to what such devices ask for (common practice, no source).
+ */
+function isPreferred(one: Signal, other: Signal, { favouredVolts }: Takes): boolean {
+  if (one.by === 'PPS' || other.by === 'PPS') return one.by === 'PPS' && other.by !== 'PPS';
+  const away = ({ high }: Signal) => Math.abs(Math.log(high / favouredVolts));
+  return one.by === 'PD' && other.by === 'PD' && away(one) < away(other);
+}
+
+/** What the best charger with a plug like this one's would give, with the best cable; nothing where it is no more. */
+function betterOf({ watts }: Found, signals: readonly Signal[], takes: Takes, port: Port): Negotiated['better'] {
+  const found = best(idealSignals(port, takes, signals), takes, IDEAL_CABLE, Infinity);
+  return found && found.watts > WORTH_SAYING * watts ? { watts: found.watts, by: found.signal.by } : undefined;
+}
+
+/** Watts within 3 % of each other are said to tie. */
+const WORTH_SAYING = 1.03;
 
 function carriedAmps(signal: Signal, { amps, extended, family, anyFamily }: Carries): number {
   if (signal.by === 'wireless' || signal.by === 'barrel' || signal.by === 'bay') return Infinity;

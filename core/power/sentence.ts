@@ -35,10 +35,12 @@ export function explain(negotiated: Negotiated): string {
   return said.join(' ');
 }
 
-function why({ device, charger, cable, limit, by }: Negotiated): string {
+function why({ device, charger, cable, limit, by, better }: Negotiated): string {
   switch (limit) {
     case 'device':
-      return `${device.name} is the limit: a bigger charger changes nothing.`;
+      return better
+        ? `${device.name} is the limit on this charger; one that offers more ${BY[better.by]} would give it ${short(better.watts)} W.`
+        : `${device.name} is the limit: a bigger charger changes nothing.`;
     case 'charger':
       return `${charger.name} is the limit: ${device.name} would take more.`;
     case 'cable':

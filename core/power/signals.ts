@@ -1,7 +1,7 @@
 import type { Charger, Port } from '../bench/charger';
 import type { WirelessProfile } from '../bench/offer';
 import { offersOf } from './offers';
-import { CHARGING_PORT_AMPS, DATA_AMPS, STANDARD_RANGE_VOLTS, TYPE_C_AMPS, USB_VOLTS, WIRELESS_WATTS } from './standards';
+import { CHARGING_PORT_AMPS, DATA_AMPS, nominalVolts, STANDARD_RANGE_VOLTS, TYPE_C_AMPS, USB_VOLTS, WIRELESS_WATTS } from './standards';
 
 /** How a charger and a device come to terms. */
 export const MEANS = [
@@ -50,7 +50,7 @@ export function signalsOf(port: Port, charger: Charger): Signal[] {
   const families = offers.flatMap((offer) =>
     offer.kind === 'proprietary' ? [signal('family', offer.volts, offer.amps, { family: offer.family })] : [],
   );
-  const five = Math.max(0, ...fixed.filter(({ volts }) => volts === USB_VOLTS).map(({ amps }) => amps));
+  const five = Math.max(0, ...fixed.filter(({ volts }) => nominalVolts(volts) === USB_VOLTS).map(({ amps }) => amps));
   switch (port.connector) {
     case 'pad':
       return offers.flatMap((offer) => (offer.kind === 'wireless' ? wirelessSignals(offer.profile, offer.watts) : []));
@@ -63,12 +63,13 @@ export function signalsOf(port: Port, charger: Charger): Signal[] {
       return [...families, ...lineFamilies(port, five), ...plainUsb(port, five)];
     case 'USB-C': {
       // A label of 5 V alone says nothing of Power Delivery; offers assumed by its rules do.
-      const delivers = assumed || fixed.some(({ volts }) => volts > USB_VOLTS) || offers.some(({ kind }) => kind === 'programmable');
+      const delivers =
+        assumed || fixed.some(({ volts }) => nominalVolts(volts) > USB_VOLTS) || offers.some(({ kind }) => kind === 'programmable');
       const programmable = offers.flatMap((offer) =>
         offer.kind === 'programmable' ? [signal('PPS', offer.high, offer.amps, { low: offer.low })] : [],
       );
       const delivery = delivers
-        ? fixed.map(({ volts, amps }) => signal(volts > STANDARD_RANGE_VOLTS ? 'extended range' : 'PD', volts, amps))
+        ? fixed.map(({ volts, amps }) => signal(nominalVolts(volts) > STANDARD_RANGE_VOLTS ? 'extended range' : 'PD', volts, amps))
         : [];
       return [...programmable, ...delivery, ...families, ...typeC(five), ...plainUsb(port, five)];
     }

@@ -28,6 +28,12 @@ export const CHARGING_PORT_AMPS = 1.5;
 /** Default current of a data port, by its USB generation. */
 export const DATA_AMPS = { 'USB 2.0': 0.5, 'USB 3.2': 0.9, 'USB 3.2 two-lane': 1.5 } as const;
 export const USB_VOLTS = 5;
+const NOMINAL = [5, 9, 12, 15, 20, ...EXTENDED_VOLTS] as const;
+/** Labels print a little more than the nominal voltage, for what is lost in the cable: 5.2 V, 20.3 V. */
+const NEAR = 0.05;
+
+/** The nominal voltage that a printed one stands for; itself where none is near. */
+export const nominalVolts = (volts: number): number => NOMINAL.find((each) => Math.abs(volts / each - 1) <= NEAR) ?? volts;
 /** Watts of the wireless profiles. */
 export const WIRELESS_WATTS: Readonly<Record<WirelessProfile, number>> = { baseline: 5, extended: 15, magnetic: 15 };
 /** Programmable supplies: the range each nominal voltage covers. */

@@ -1,6 +1,6 @@
 import type { Device } from '../bench/device';
 import type { WirelessProfile } from '../bench/offer';
-import { EXTENDED_VOLTS, leastOffers } from './standards';
+import { EXTENDED_VOLTS, leastOffers, nominalVolts } from './standards';
 import type { Signal } from './signals';
 
 /** What a device accepts, with nothing left open. */
@@ -13,6 +13,8 @@ export interface Takes {
   families: ReadonlySet<string>;
   wireless: ReadonlySet<WirelessProfile>;
   barrelVolts: number | undefined;
+  /** Of voltages that serve alike, the one nearest to this it asks for. */
+  favouredVolts: number;
   wiredWatts: number;
   wirelessWatts: number;
   /** Facts that were not on the shelf and are taken to be as usual. */
@@ -24,6 +26,9 @@ function usualVolts(watts: number): number {
   if (watts > 100) return EXTENDED_VOLTS.find((volts) => volts * 5 >= watts) ?? 48;
   return leastOffers(watts).at(-1)?.volts ?? 5;
 }
+
+/** What devices ask for where it makes no odds, by how many cells lie in a row: a laptop has several (common practice, no source). */
+const FAVOURED = { oneCell: 9, severalCells: 20 };
 
 /** What a device accepts. What the shelf does not say is taken to be as usual, and named in `assumed`. */
 export function takesOf(device: Device): Takes {
@@ -53,6 +58,7 @@ export function takesOf(device: Device): Takes {
     families: new Set(device.families ?? []),
     wireless: new Set(device.wireless ?? (connectors.has('wireless') ? ['baseline', 'extended'] : [])),
     barrelVolts: device.barrelVolts,
+    favouredVolts: device.kind === 'laptop' ? FAVOURED.severalCells : FAVOURED.oneCell,
     wiredWatts,
     wirelessWatts: device.wirelessLimit ?? Infinity,
     assumed,
@@ -73,7 +79,7 @@ export function takenVolts(takes: Takes, signal: Signal): number | undefined {
   switch (signal.by) {
     case 'PD':
     case 'extended range':
-      return when(high <= takes.deliveryVolts);
+      return when(nominalVolts(high) <= takes.deliveryVolts);
     case 'PPS': {
       const volts = Math.min(high, takes.programmableVolts);
       return volts > low ? volts : undefined;
