@@ -121,6 +121,7 @@ function exportFile(kind: 'ics' | 'csv'): void {
           Every run of this study that is expected to charge has been made.
         </p>
         <template v-else>
+          <p v-for="note in laidOut?.notes ?? []" :key="note" class="said">{{ note }}</p>
           <section class="said" aria-labelledby="finish-title">
             <h2 id="finish-title">{{ agenda.length > 0 ? `Finishes ${moment(finish)}` : 'Looking for the shortest finish' }}</h2>
             <div v-if="isBusy" class="search">

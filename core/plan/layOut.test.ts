@@ -256,3 +256,12 @@ describe('races', () => {
     ).toBe(true);
   });
 });
+
+it('says when races are split for want of sockets, and what would let them start together', () => {
+  const split = lay({ races: true }, { sockets: 2 });
+  expect(split.notes).toEqual([
+    '3 runs could race from one strip, but there are 2 sockets: they are split into races of up to 2. With 3 sockets they would start together.',
+  ]);
+  expect(lay({ races: true }, { sockets: 4 }).notes).toEqual([]);
+  expect(lay({}, { sockets: 2 }).notes).toEqual([]);
+});

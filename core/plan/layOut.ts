@@ -22,6 +22,8 @@ export interface LayOut {
   order: string[];
   /** Why it cannot be laid, each with what to loosen. None: it can. */
   obstacles: string[];
+  /** What was done otherwise than the study asks, and what would let it be done so. */
+  notes: string[];
   /** Runs that are not laid, for they are expected to take no charge. */
   idle: PlannedRun[];
 }
@@ -82,9 +84,23 @@ export function layOut(study: Study, setups: readonly Setup[], gear: GearAtHand,
     pins: new Map(jobs.flatMap(({ key }) => calendar.pins.flatMap((pin) => (pin.run === key ? [[key, pin.at / 1000] as const] : [])))),
   };
   const order = jobs.map(({ key }) => key);
-  const found: LayOut = { problem, runs, setUp, order, obstacles, idle };
+  const found: LayOut = { problem, runs, setUp, order, obstacles, notes: splitRaces(study, known, calendar, most), idle };
   obstacles.push(...hourTroubles(found, calendar, longest, name), ...pinTroubles(found, name));
   return found;
+}
+
+/** Races that would want more than there is are split: said, with what would let them start together. */
+function splitRaces(study: Study, runs: readonly PlannedRun[], { sockets }: Calendar, most: number): string[] {
+  if (!study.races) return [];
+  const wanted = Math.max(0, ...racesOf(runs, Infinity).map((race) => race.length));
+  if (wanted <= most) return [];
+  const lacking = [
+    ...(sockets < wanted ? ['sockets'] : []),
+    ...(study.meters.length > 0 && study.meters.length < wanted ? ['meters'] : []),
+  ];
+  return [
+    `${wanted} runs could race from one strip, but there are ${lacking.includes('sockets') ? `${sockets} sockets` : `${study.meters.length} meters`}: they are split into races of up to ${most}. With ${wanted} ${lacking.join(' and ')} they would start together.`,
+  ];
 }
 
 /** Whether the method is about a charge: a spot check or a look at consumption also tells of what does not charge. */

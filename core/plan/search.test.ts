@@ -182,3 +182,34 @@ it('says what keeps a job from a moment', () => {
   table.takeBack();
   expect(table.obstacle(run('b', 60, 'd', 'c'), placed?.at ?? 0)).toBeUndefined();
 });
+
+describe('a race', () => {
+  /** A race that wants so many sockets for an hour. */
+  const race = (key: string, sockets: number): Job => {
+    const one = run(key, 60, key, key);
+    return {
+      ...one,
+      spans: [...one.spans, ...Array.from({ length: sockets - 1 }, () => ({ resource: 'socket', from: 0, to: one.length }))],
+    };
+  };
+  /** The most sockets in use at any moment, counted one by one. */
+  const mostInUse = (placed: readonly Placed[]) => {
+    const held = placed.flatMap((each) => occupied(each).filter(({ resource }) => resource === 'socket'));
+    return Math.max(0, ...held.map(({ from }) => held.filter((each) => each.from <= from && each.to > from).length));
+  };
+
+  // The fault that led to the rule: its sockets were looked for one at a time, so that three of two were booked.
+  it('has its sockets counted together', () => {
+    const plan = planOf(problem([race('a', 2), race('b', 2), race('c', 1)], { capacity: { socket: 3 } }));
+    expect(plan.placed).toHaveLength(3);
+    expect(mostInUse(plan.placed)).toBeLessThanOrEqual(3);
+    const [a, b] = ['a', 'b'].map((key) => plan.placed.find(({ job }) => job.key === key));
+    expect((a?.at ?? 0) >= (b?.end ?? 0) || (b?.at ?? 0) >= (a?.end ?? 0)).toBe(true);
+  });
+
+  it('never fits where it alone wants more than there are', () => {
+    const table = new Timetable(problem([], { capacity: { socket: 2 } }));
+    expect([...table.fits(race('a', 3))]).toEqual([]);
+    expect([...table.fits(race('b', 2))].length).toBeGreaterThan(0);
+  });
+});

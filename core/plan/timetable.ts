@@ -45,7 +45,7 @@ export class Timetable {
     const window = this.problem.windows.findIndex(({ from, to }) => from <= at && at < to);
     const closes = this.problem.windows[window]?.to;
     if (closes === undefined || at + (job.overnight ? (job.visits[0]?.to ?? 0) : job.length) > closes) return 'hours';
-    const taken = job.spans.find((span) => this.clash(span, at, span.to) !== undefined);
+    const taken = job.spans.find((span, index) => this.clash(job.spans, index, at, span.to) !== undefined);
     if (taken) return taken.resource;
     return 'placed' in this.fit(job, at, window) ? undefined : 'person';
   }
@@ -81,8 +81,8 @@ export class Timetable {
 
   private fit(job: Job, at: number, window: number): Fit {
     if (job.overnight) return this.fitOvernight(job, at);
-    for (const span of job.spans) {
-      const next = this.clash(span, at, span.to);
+    for (const [index, span] of job.spans.entries()) {
+      const next = this.clash(job.spans, index, at, span.to);
       if (next !== undefined) return { next };
     }
     const busy = this.visits.get(window) ?? [];
@@ -113,8 +113,8 @@ export class Timetable {
     if (back === undefined) return { next: Infinity };
     if (back.from - (at + packing.from) > LONGEST_ALONE) return { next: back.from - LONGEST_ALONE - packing.from };
     const end = toMinute(back.to);
-    for (const span of job.spans) {
-      const next = this.clash(span, at, end - at);
+    for (const index of job.spans.keys()) {
+      const next = this.clash(job.spans, index, at, end - at);
       if (next !== undefined) return { next };
     }
     return { placed: { job, at, end, visits: [...visits, back], unread: later.length + 1 - visits.length } };
@@ -133,16 +133,25 @@ export class Timetable {
     return undefined;
   }
 
-  /** The soonest start at which a span could be free, when it is not at `at`. */
-  private clash({ resource, from }: Job['spans'][number], at: number, to: number): number | undefined {
+  /**
+   * The soonest start at which a span could be free, when it is not at `at`; `Infinity` where the job alone wants more of the resource than there is.
+   * Spans of one job that want the same resource are counted together: a race of three wants three sockets.
+   *
+   * @param to until when it would be held, from `at`
+   */
+  private clash(spans: Job['spans'], index: number, at: number, to: number): number | undefined {
+    const { resource, from } = spans[index] ?? { resource: '', from: 0 };
+    const most = this.problem.capacity[resource] ?? 1;
+    const mine = spans.slice(0, index).filter((each) => each.resource === resource);
+    if (mine.length >= most) return Infinity;
     const all = this.busy.get(resource);
     if (!all) return undefined;
-    const most = this.problem.capacity[resource] ?? 1;
     const met = all.filter((each) => each.from < at + to && each.to > at + from);
-    if (met.length < most) return undefined;
+    if (met.length + mine.length < most) return undefined;
     // The number in use is highest where one of them begins, or where the span does.
-    const moments = [at + from, ...met.map((each) => each.from).filter((moment) => moment > at + from)];
-    const isFull = moments.some((moment) => met.filter((each) => each.from <= moment && each.to > moment).length >= most);
+    const held = [...met, ...mine.map((each) => ({ from: at + each.from, to: at + Math.max(each.to, to) }))];
+    const moments = [at + from, ...held.map((each) => each.from).filter((moment) => moment > at + from)];
+    const isFull = moments.some((moment) => held.filter((each) => each.from <= moment && each.to > moment).length >= most);
     return isFull ? Math.min(...met.map((each) => each.to)) - from : undefined;
   }
 }
