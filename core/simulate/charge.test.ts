@@ -45,9 +45,6 @@ const parameters = (device: Device, watts: number) => {
   return found;
 };
 const at = ({ share, step }: Course, minutes: number) => (share[Math.round((minutes * 60) / step)] ?? 1) / 0.99;
-/** How far a true level lies from what a display of p % stands for, [p, p + 1), as a share of p. */
-const off = (level: number, p: number) => Math.max(0, p / 100 - level, level - (p + 1) / 100) / (p / 100);
-
 describe('the constant-voltage phase', () => {
   // Closed form: behind a resistance R with linear open-circuit voltage the current falls as exp(−t ÷ τ), τ = R·C.
   it('lets the current fall as exp(−t ÷ τ)', () => {
@@ -103,15 +100,17 @@ describe('energy', () => {
 });
 
 describe('charges of common practice', () => {
-  // Common practice, no source: 3400, 3500, 3700 mAh on 10, 20, 50 W from 0 %, read at 5, 10, 14:25, 20, 30 min. Within 15 %.
+  // Common practice, no source: 3400, 3500, 3700 mAh on 10, 20, 50 W from 0 %, read at 5, 10, 14:25, 20, 30 min. What is displayed lies within 15 % or 2 points.
   it.each([
     [3400, 10, [5, 8, 13, 18, 28]],
     [3500, 20, [8, 16, 24, 33, 50]],
     [3700, 50, [11, 33, 50, 67, 93]],
   ])('gains of %i mAh on %i W', (milliampHours, watts, gains) => {
     const course = simulate(parameters(phone({ milliampHours, inputLimit: watts }), watts), 0, 1800);
-    for (const [index, minutes] of [5, 10, 865 / 60, 20, 30].entries())
-      expect(off(at(course, minutes), gains[index] ?? 0)).toBeLessThan(0.15);
+    for (const [index, minutes] of [5, 10, 865 / 60, 20, 30].entries()) {
+      const [shown, gain] = [Math.floor(at(course, minutes) * 100), gains[index] ?? 0];
+      expect(Math.abs(shown - gain)).toBeLessThanOrEqual(Math.max(2, 0.15 * gain));
+    }
   });
 
   // Common practice, no source: a phone limited to 9 V 3 A, 4005 mAh: peak 26 W held 17 min; 50 % at 24, 80 % at 50, full at 108 min.
@@ -127,6 +126,54 @@ describe('charges of common practice', () => {
     const watts = expected?.watts ?? [];
     expect(Math.max(...watts) / 26).toBeCloseTo(1, 1);
     expect(Math.abs([...watts].filter((each) => each > 25).length / 6 / 17 - 1)).toBeLessThan(0.15);
+  });
+
+  // The same phone: front and back 40.5/40.8 °C at 10 min, 43.8/44.2 at 20, 42.4/42.9 at 30. How warm the room was is not said: 25 °C.
+  it('heat of a phone limited to 9 V 3 A', () => {
+    const device = phone({ milliampHours: 4005, inputLimit: 27, deliveryVolts: 9 });
+    const celsius = expectedCharge(negotiated(device, 65), 0, { ambient: 25 })?.celsius ?? [];
+    for (const [minutes, front, back] of [
+      [10, 40.5, 40.8],
+      [20, 43.8, 44.2],
+      [30, 42.4, 42.9],
+    ] as const)
+      for (const read of [front, back]) expect(Math.abs((celsius[minutes * 6] ?? 0) - read)).toBeLessThan(3);
+  });
+
+  // Common practice, no source: a tablet on a large charger shows 90 % in about three quarters of the time to 100 %; a phone is slower at the end.
+  it('a tablet and a laptop that hold their power longer than a phone, and then step down', () => {
+    const shareOfTime = (kind: Device['kind']) => {
+      const expected = expectedCharge(negotiated(phone({ kind, wattHours: 30, inputLimit: 30, deliveryVolts: 15 }), 65), 1);
+      return (expected?.reaches(90) ?? 0) / (expected?.reaches(100) ?? 1);
+    };
+    const powerAt = (kind: Device['kind'], level: number) => {
+      const expected = expectedCharge(negotiated(phone({ kind, wattHours: 54, inputLimit: 60, deliveryVolts: 20 }), 100), 1);
+      const row = (expected?.reaches(level) ?? 0) / 10;
+      return (expected?.watts[row] ?? 0) / Math.max(...(expected?.watts ?? []));
+    };
+    expect(Math.abs(shareOfTime('tablet') - 120 / 157)).toBeLessThan(0.13);
+    expect(powerAt('laptop', 65)).toBeGreaterThan(0.9);
+    expect(powerAt('laptop', 85)).toBeLessThan(0.8);
+    expect(powerAt('phone', 65)).toBeLessThan(0.7);
+  });
+
+  // The fault that led to the rule: resistance scaled to a small input limit, so that 76 of 800 pairings never showed 100 %.
+  it('100 % of every pairing that charges', () => {
+    const kinds = ['phone', 'tablet', 'laptop', 'camera', 'power bank'] as const;
+    const all = kinds.flatMap((kind) =>
+      [5, 18, 54, 99].flatMap((wattHours) =>
+        [5, 10, 25, 100].flatMap((inputLimit) =>
+          [5, 12, 30, 65].flatMap((watts) => {
+            const pairing = negotiated(phone({ kind, wattHours, inputLimit, deliveryVolts: 20 }), watts);
+            return pairing.outcome === 'charges'
+              ? [{ kind, wattHours, inputLimit, watts, full: expectedCharge(pairing, 5)?.reaches(100) }]
+              : [];
+          }),
+        ),
+      ),
+    );
+    expect(all.length).toBeGreaterThan(300);
+    expect(all.filter(({ full }) => full === undefined)).toEqual([]);
   });
 
   // Common practice, no source: 20, 30 and 35 W on a device limited to about 23 W tie; 12 W takes longer, 5 W longer still.
