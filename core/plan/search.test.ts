@@ -97,6 +97,36 @@ describe('the shortest finish', () => {
     );
   });
 
+  // By brute force: the soonest end of all orders in which up to three runs can be laid, some of them overnight.
+  it('is never sooner than the bound says, overnight too: of every order there is', () => {
+    const orders = (jobs: readonly Job[]): Job[][] =>
+      jobs.length < 2
+        ? [[...jobs]]
+        : jobs.flatMap((first) => orders(jobs.filter((other) => other !== first)).map((rest) => [first, ...rest]));
+    const jobs = fc.array(fc.record({ minutes: fc.integer({ min: 6, max: 150 }), device: fc.integer({ min: 1, max: 2 }) }), {
+      minLength: 1,
+      maxLength: 3,
+    });
+    fc.assert(
+      fc.property(jobs, fc.integer({ min: 1, max: 2 }), (given, sockets) => {
+        const asked = problem(
+          given.map(({ minutes, device }, index) =>
+            run(`r${index}`, minutes * 5, `d${device}`, `c${index}`, { overnight: minutes * 5 > 8 * 60 }),
+          ),
+          { capacity: { socket: sockets } },
+        );
+        const ends = orders(asked.jobs).flatMap((order) => {
+          const table = laid(asked, order);
+          if (!table) return [];
+          expectSound(table.placed, asked);
+          return [Math.max(...table.placed.map(({ end }) => end))];
+        });
+        expect(Math.min(...ends)).toBeGreaterThanOrEqual(lowerBound(asked)?.at ?? Infinity);
+      }),
+      { numRuns: 20 },
+    );
+  });
+
   it('keeps to the order of the study where that costs nothing', () => {
     const three = ['a', 'b', 'c'].map((key) => run(key, 60, 'd', key));
     expect(planOf(problem(three), ['c', 'a', 'b']).placed.map(({ job }) => job.key)).toEqual(['c', 'a', 'b']);
