@@ -121,7 +121,7 @@ test('@plan a person new to it goes from an empty bench to an exported calendar,
   // No hours: said plainly, with what to loosen. Then hours of one's own.
   for (const day of ['Monday', 'Tuesday', 'Wednesday', 'Thursday', 'Friday']) await page.getByLabel(day).fill('');
   await expect(page.getByRole('alert')).toContainText('There are no attended hours');
-  for (const day of ['Monday', 'Tuesday', 'Thursday']) await page.getByLabel(day).fill('8-13');
+  for (const day of ['Monday', 'Tuesday', 'Thursday']) await page.getByLabel(day).fill('8-14');
   await expect(done(page)).toBeVisible();
   await page.getByLabel('Monday').fill('8-9');
   await page.getByLabel('Tuesday').fill('');

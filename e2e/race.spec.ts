@@ -138,6 +138,24 @@ test('@run a race of six lanes comes through late, missed and struck readings, a
   await second.kill();
 });
 
+/** The order of lanes as it is stored: no sign on the board tells when it is. */
+const storedOrder = (page: Page) =>
+  page.evaluate(
+    () =>
+      new Promise<string[]>((resolve) => {
+        const opening = indexedDB.open('inkpath-live');
+        opening.onsuccess = () => {
+          const { result } = opening;
+          const name = result.objectStoreNames[0] ?? '';
+          const asked = result.transaction(name, 'readonly').objectStore(name).get('board');
+          asked.onsuccess = () => {
+            result.close();
+            resolve((asked.result as { order?: string[] } | undefined)?.order ?? []);
+          };
+        };
+      }),
+  );
+
 test('@run lanes are reordered by drag or arrow key, and one fills the board with an earlier run under it', async ({ page }) => {
   await page.clock.install({ time: new Date('2026-10-05T12:00:00Z') });
   await bringShelf(page, ['Sedge 5', 'Curlew', 'Reed 2'], ['Cobble 20']);
@@ -167,8 +185,12 @@ test('@run lanes are reordered by drag or arrow key, and one fills the board wit
   expect(await names()).toEqual(['Lane A', 'Lane B', 'Lane C']);
   await page.getByRole('button', { name: /^Move lane C/ }).dragTo(page.getByRole('article').first(), { targetPosition: { x: 60, y: 10 } });
   await expect.poll(names).toEqual(['Lane C', 'Lane A', 'Lane B']);
+  await expect.poll(() => storedOrder(page)).toHaveLength(3);
+  const dragged = await storedOrder(page);
   await page.getByRole('button', { name: /^Move lane A/ }).press('ArrowDown');
   await expect.poll(names).toEqual(['Lane C', 'Lane B', 'Lane A']);
+  // Nobody reloads within the few milliseconds that storing it takes.
+  await expect.poll(() => storedOrder(page)).not.toEqual(dragged);
   await page.reload();
   await expect.poll(names).toEqual(['Lane C', 'Lane B', 'Lane A']);
 
