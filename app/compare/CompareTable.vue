@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import { computed } from 'vue';
-import { writeGained, writeStanding, writeTimeTo, type Row } from '@core/compare';
+import { writeGained, writePeak, writeStanding, writeTimeTo, type Row } from '@core/compare';
 import { GAIN_TIMES, LEVELS } from '@core/curve';
-import { fixed, nominal } from '@core/quantity';
+import { nominal } from '@core/quantity';
 import PenNib from '../strip/PenNib.vue';
 
 /** The figures of setups side by side: every time with its bounds, every rate with its level, ties as ties; repeats as their mean. */
@@ -17,7 +17,7 @@ const lines = computed(() =>
     gains: row.gains.map((cell) => writeGained(cell, row.inWattHours)),
     milestones: row.milestones.map(writeTimeTo),
     standing: writeStanding(row, props.baseline),
-    peak: row.peak,
+    peak: writePeak(row),
   })),
 );
 </script>
@@ -76,7 +76,7 @@ const lines = computed(() =>
           </td>
           <td class="figures">
             <template v-if="line.peak"
-              >{{ fixed(line.peak.watts, 1) }} W<small>{{ line.peak.kind }}</small></template
+              >{{ line.peak.value }}<small v-for="each in line.peak.range.split(' · ')" :key="each">{{ each }}</small></template
             >
             <template v-else>—</template>
           </td>

@@ -1,3 +1,4 @@
+import { uncertaintyOf } from '../curve/energy';
 import type { ReadRun } from '../curve/figures';
 import type { Milestone } from '../curve/milestone';
 import type { Peak } from '../curve/peak';
@@ -26,6 +27,8 @@ export interface Compared<Found> {
   spread: Spread;
 }
 
+type RowPeak = Peak & { uncertainty: number };
+
 /** One setup of a comparison. Arrays follow the levels and marks its figures were asked for. */
 export interface Row {
   /** The first of its runs: its gear speaks for all. */
@@ -36,8 +39,8 @@ export interface Row {
   gains: Compared<Gain>[];
   /** Whether the means of gains are in Wh. */
   inWattHours: boolean;
-  /** The highest of its runs. */
-  peak: Peak | undefined;
+  /** The highest of its runs, with its standard uncertainty, in W. */
+  peak: RowPeak | undefined;
   /** The level at plug-in, if it was seen; of repeats the lowest. */
   startLevel: number | undefined;
   standing: Standing;
@@ -96,7 +99,9 @@ export function compareRuns(all: readonly ReadRun[], baseline: string, level: nu
   return setups.flatMap(({ runs }, index) => {
     const [first] = runs;
     if (!first) return [];
-    const peaks = runs.flatMap(({ figures }) => figures.peak ?? []);
+    const peaks = runs.flatMap(({ figures: { peak, accuracy } }) =>
+      peak ? [{ ...peak, uncertainty: uncertaintyOf(peak.watts, accuracy) }] : [],
+    );
     const starts = runs.flatMap(({ figures }) => figures.startLevel ?? []);
     return [
       {
@@ -105,7 +110,7 @@ export function compareRuns(all: readonly ReadRun[], baseline: string, level: nu
         milestones: times.flatMap((cells) => cells[index] ?? []),
         gains: gains.flatMap((cells) => cells[index] ?? []),
         inWattHours,
-        peak: peaks.reduce<Peak | undefined>((top, each) => (top && top.watts >= each.watts ? top : each), undefined),
+        peak: peaks.reduce<RowPeak | undefined>((top, each) => (top && top.watts >= each.watts ? top : each), undefined),
         startLevel: starts.length === runs.length ? Math.min(...starts) : undefined,
         standing: index === zero || zero < 0 ? { state: 'baseline' } : standing(level, goal?.[index], goal?.[zero]),
       },

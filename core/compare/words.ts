@@ -102,3 +102,10 @@ function between(of: WithMargin): string {
 
 /** "At least" rounds down. */
 const floored = (seconds: number) => spell(Math.floor(seconds / 60) * 60);
+
+/** The peak of a setup, how it was taken, and its margin. */
+export function writePeak({ peak }: Row): { value: string; range: string } | undefined {
+  if (!peak) return undefined;
+  const { value, margin } = withMargin(peak.watts, shownMargin(peak.uncertainty), 1);
+  return { value: `${value} W`, range: `± ${margin} W · ${peak.kind}` };
+}

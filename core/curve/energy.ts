@@ -48,6 +48,9 @@ export function accuracyOf(meter: Meter | undefined, watts: Track): Accuracy {
   return { share: (2 * meter.accuracyPercent) / 100, watts: (meter.accuracyDigits ?? 0) * digit + rounded };
 }
 
+/** Standard uncertainty of a power that a meter showed: its limits are as likely anywhere within (JCGM 100:2008, GUM 4.3.7). In W. */
+export const uncertaintyOf = (watts: number, { share, watts: off }: Accuracy): number => (share * Math.abs(watts) + off) / Math.sqrt(3);
+
 /** The most decimals that watts were written with, up to two. */
 function decimalsIn({ values }: Track): number {
   let decimals = 0;

@@ -3,7 +3,7 @@ import { fixed, withMargin } from '../quantity/figures';
 import { shownMargin, type Bounds } from '../margin/bounds';
 import { listed } from '../quantity/listed';
 import { quantityOf } from '../quantity/quantity';
-import type { Accuracy, Span } from './energy';
+import { uncertaintyOf, type Accuracy, type Span } from './energy';
 import type { Counter, Figures, Heat, Projected } from './figures';
 import { milestoneTime, type Milestone } from './milestone';
 import type { Passage } from './milestones';
@@ -141,9 +141,7 @@ const NO_WATTS = 'no watts were read';
 function peakFigure({ peak: top, wattsRead, accuracy }: Figures): WrittenFigure {
   if (!top) return { id: 'peak', group: POWER, label: 'Peak', detail: wattsRead > 0 ? 'less than a minute was sampled' : NO_WATTS };
   const held = top.kind === '60-second mean';
-  // A meter's limits are as likely anywhere within: GUM 4.3.7.
-  const off = (accuracy.share * top.watts + accuracy.watts) / Math.sqrt(3);
-  const peak = withMargin(top.watts, shownMargin(off), 1);
+  const peak = withMargin(top.watts, shownMargin(uncertaintyOf(top.watts, accuracy)), 1);
   const formula = held ? 'area under the minute ÷ 60 s' : `the highest of ${wattsRead} readings of watts`;
   return {
     id: 'peak',
