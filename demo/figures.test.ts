@@ -48,7 +48,11 @@ describe('the figures of the demo', () => {
           runs[0]?.header.id ?? '',
           level,
         );
-        return [...rows.map(({ run, ...row }) => ({ run: run.header.id, ...row })), ...verdict(rows, level), ...unfairness(rows)];
+        return [
+          ...rows.map(({ run, runs: each, ...row }) => ({ run: run.header.id, runs: each.map(({ header }) => header.id), ...row })),
+          ...verdict(rows, level),
+          ...unfairness(rows),
+        ];
       });
       return [study.name, ...compared, ...tellings(study, setups, LEVELS), costOf(study, setups)];
     });

@@ -1,12 +1,17 @@
 <script setup lang="ts">
 import { computed } from 'vue';
-import { writeGained, writePeak, writeStanding, writeTimeTo, type Row } from '@core/compare';
-import { GAIN_TIMES, LEVELS } from '@core/curve';
+import { writeGained, writePeak, writeStanding, writeTimeTo, writeWhen, type Row } from '@core/compare';
+import { GAIN_TIMES, LEVELS, PASSAGES, type Passage } from '@core/curve';
 import { nominal } from '@core/quantity';
 import PenNib from '../strip/PenNib.vue';
 
 /** The figures of setups side by side: every time with its bounds, every rate with its level, ties as ties; repeats as their mean. */
 const props = defineProps<{ rows: Row[]; names: string[]; pens: number[]; baseline: string; level: number }>();
+
+/** What came to pass beside levels, where any setup has it. */
+const passages = computed(() =>
+  (Object.keys(PASSAGES) as Passage['what'][]).filter((what) => props.rows.some((row) => (row.passages[what]?.each.length ?? 0) > 0)),
+);
 
 const lines = computed(() =>
   props.rows.map((row, index) => ({
@@ -15,7 +20,7 @@ const lines = computed(() =>
     runs: row.runs.map(({ header }) => header.id),
     start: row.startLevel === undefined ? 'from ? %' : `from ${row.startLevel} %`,
     gains: row.gains.map((cell) => writeGained(cell, row.inWattHours)),
-    milestones: row.milestones.map(writeTimeTo),
+    milestones: [...row.milestones.map(writeTimeTo), ...passages.value.map((what) => writeWhen(row.passages[what]))],
     standing: writeStanding(row, props.baseline),
     peak: writePeak(row),
   })),
@@ -41,6 +46,7 @@ const lines = computed(() =>
           <th scope="col" class="left">Setup</th>
           <th v-for="seconds in GAIN_TIMES" :key="seconds" scope="col">Gained in {{ nominal(seconds) }}</th>
           <th v-for="each in LEVELS" :key="each" scope="col">Time to {{ each }} %</th>
+          <th v-for="what in passages" :key="what" scope="col">{{ PASSAGES[what] }}</th>
           <th scope="col">Against {{ baseline }}, to {{ level }} %</th>
           <th scope="col">Peak power</th>
         </tr>

@@ -6,7 +6,7 @@ import { readRun, type ReadRun } from '../curve/figures';
 import { difference, writeRank, type Pooled } from '../margin/told';
 import { compareRuns } from './compare';
 import { speedUp } from './speedUp';
-import { writeTimeTo } from './words';
+import { writeTimeTo, writeWhen } from './words';
 
 /** A run by minute and level; watts as far as a test needs them. */
 const runOf = (id: string, ...rows: [minutes: number, percent: number, watts?: number][]) => {
@@ -133,4 +133,23 @@ it('tells 28 % and 93 % at one check apart at 80 %', () => {
   const every = (id: string, ...levels: number[]) => runOf(id, ...levels.map((level, index): [number, number] => [index * 5, level]));
   const rows = compareRuns([every('ten', 0, 5, 10, 15, 20, 24, 28, 82), every('fifty', 0, 17, 33, 50, 64, 76, 93, 100)], 'ten', 80);
   expect(rows.map(({ milestones }) => milestones[1]?.rank?.place)).toEqual([2, 1]);
+});
+
+// Common practice, no source: a camera's light was out after 3 h 26 on its own charger, and after 3 h 46 from a bank.
+it('ranks and bounds the light out of devices without a percentage', () => {
+  const camera = (id: string, lit: number, out: number) => {
+    const header = exampleHeader({ id, charger: { id: `on ${id}`, name: id, kind: 'adapter', watts: 5 } });
+    const mark = (seq: number, minutes: number) => ({ seq, id: `${id}-${seq}`, at: header.plugInAt + minutes * 60_000, written: 0 });
+    return readRun(
+      foldRun(header, [
+        { ...mark(1, lit), kind: 'event', event: 'light on' },
+        { ...mark(2, out), kind: 'event', event: 'light off' },
+      ]),
+    );
+  };
+  const rows = compareRuns([camera('own', 205, 206), camera('bank', 225, 226), camera('slow', 299, 300)], 'own', 100);
+  const cells = rows.map(({ passages }) => writeWhen(passages['light out']));
+  expect(cells.map(({ value }) => value)).toEqual(['3 h 26', '3 h 46', '5 h 00']);
+  expect(cells.map(({ rank }) => rank)).toEqual(['1', '2', '3']);
+  expect(cells[0]?.range).toBe('3 h 25–3 h 26');
 });

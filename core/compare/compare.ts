@@ -1,6 +1,7 @@
 import { uncertaintyOf } from '../curve/energy';
 import type { ReadRun } from '../curve/figures';
 import type { Milestone } from '../curve/milestone';
+import type { Passage } from '../curve/milestones';
 import type { Peak } from '../curve/peak';
 import type { Gain } from '../curve/valueAt';
 import type { RunInk } from '../ink/fold';
@@ -35,6 +36,8 @@ export interface Row {
   run: RunInk;
   runs: RunInk[];
   milestones: Compared<Milestone>[];
+  /** What came to pass beside levels, where any run has it: the light out, power gone, the boot. */
+  passages: Partial<Record<Passage['what'], Compared<Passage>>>;
   /** In %; the means in Wh where batteries differ, for a percent of one is not a percent of another. */
   gains: Compared<Gain>[];
   /** Whether the means of gains are in Wh. */
@@ -51,6 +54,8 @@ function timeOf(found: Milestone): Measured | undefined {
   if (found.state === 'reached') return { value: found.estimate, uncertainty: found.uncertainty, bounds: found.bounds };
   return found.state === 'not reached' ? { value: found.bounds.low, uncertainty: 0, bounds: found.bounds, isLeast: true } : undefined;
 }
+
+const whenOf = ({ bounds, uncertainty }: Passage): Measured => ({ value: (bounds.low + bounds.high) / 2, uncertainty, bounds });
 
 const gainOf =
   (perPercent: number) =>
@@ -94,6 +99,11 @@ export function compareRuns(all: readonly ReadRun[], baseline: string, level: nu
     // A percent of one device is not a percent of another: where its battery is not known, nothing says which gained more.
     return isUnlike && !inWattHours && new Set(batteries).size > 1 ? found.map((cell) => ({ ...cell, rank: undefined })) : found;
   });
+  const kinds = new Set(all.flatMap(({ figures }) => figures.passages.map(({ what }) => what)));
+  const passages = [...kinds].map((what) => {
+    const found = setups.map(({ runs }) => runs.flatMap(({ figures }) => figures.passages.filter((passage) => passage.what === what)));
+    return [what, column(found, () => whenOf, 'less')] as const;
+  });
   const zero = setups.findIndex(({ runs }) => runs.some(({ run }) => run.header.id === baseline));
   const goal = times[levels.indexOf(level)];
   return setups.flatMap(({ runs }, index) => {
@@ -108,6 +118,7 @@ export function compareRuns(all: readonly ReadRun[], baseline: string, level: nu
         run: first.run,
         runs: runs.map(({ run }) => run),
         milestones: times.flatMap((cells) => cells[index] ?? []),
+        passages: Object.fromEntries(passages.flatMap(([what, cells]) => (cells[index] ? [[what, cells[index]] as const] : []))),
         gains: gains.flatMap((cells) => cells[index] ?? []),
         inWattHours,
         peak: peaks.reduce<RowPeak | undefined>((top, each) => (top && top.watts >= each.watts ? top : each), undefined),

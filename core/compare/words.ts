@@ -1,6 +1,7 @@
 import type { Milestone } from '../curve/milestone';
 import type { Gain } from '../curve/valueAt';
-import { writeGain, writeMilestone } from '../curve/words';
+import type { Passage } from '../curve/milestones';
+import { writeGain, writeMilestone, writePassage } from '../curve/words';
 import { shownMargin } from '../margin/bounds';
 import { writeRank, type Pooled } from '../margin/told';
 import { spell } from '../quantity/duration';
@@ -39,6 +40,15 @@ export function writeTimeTo(cell: Compared<Milestone>): WrittenCell {
   const shown = cell.each.filter(({ state }) => state === 'reached').length;
   if (!cell.mean || cell.mean.isLeast)
     return { value: shown > 0 ? `${shown} of ${cell.each.length}` : writeMilestone(only).value, range: 'of its runs', isBest: false };
+  const { value, margin } = timeWithMargin({ value: cell.mean.value, margin: shownMargin(cell.mean.uncertainty) });
+  return { value, range: `± ${margin}, mean of ${cell.mean.runs}`, ...places(cell) };
+}
+
+/** When something came to pass of a setup; of repeats their mean. */
+export function writeWhen(cell: Compared<Passage> | undefined): WrittenCell {
+  const [only, ...others] = cell?.each ?? [];
+  if (!cell || !only) return { range: '', isBest: false };
+  if (others.length === 0 || !cell.mean) return { ...writePassage(only), ...places(cell) };
   const { value, margin } = timeWithMargin({ value: cell.mean.value, margin: shownMargin(cell.mean.uncertainty) });
   return { value, range: `± ${margin}, mean of ${cell.mean.runs}`, ...places(cell) };
 }

@@ -9,5 +9,6 @@ export { splitInWords, workloads, type Workload } from './workloads';
 export { gearOf, presentSummary, summarise, type Summary } from './summary';
 export { checksOf, isHot, notices, watched, type Notice } from './notices';
 export { figuresOf, GAIN_TIMES, LEVELS, readRun, type Asked, type Figures, type ReadRun } from './figures';
-export { writeFigures, writeGain, writeMilestone, type WrittenFigure } from './words';
+export { PASSAGES, writeFigures, writeGain, writeMilestone, type WrittenFigure } from './words';
 export { type Working } from './working';
+export { type Passage } from './milestones';

@@ -86,7 +86,14 @@ function milestoneFigure(found: Milestone): WrittenFigure {
   return { ...figure, value, detail, working, span };
 }
 
-const PASSAGES: Readonly<Record<Passage['what'], string>> = { boot: 'First level', 'light out': 'Light out', 'power gone': 'Power gone' };
+export const PASSAGES: Readonly<Record<Passage['what'], string>> = {
+  boot: 'First level',
+  'light out': 'Light out',
+  'power gone': 'Power gone',
+};
+
+/** The time and bounds of something that came to pass. */
+export const writePassage = ({ bounds }: Passage): { value: string; range: string } => writeTime(bounds, bounds.high);
 
 /** Something that came to pass, with its bounds, like a level. */
 function passageFigure({ what, bounds, working }: Passage): WrittenFigure {
