@@ -9,7 +9,7 @@ import { quantityOf, TRACKED, type Quantity } from '@core/quantity';
 import { useLanes } from '../logbook/lanes';
 import { useLogbook } from '../logbook/runs';
 import InkStrip from '../strip/InkStrip.vue';
-import { sharedOut } from '../strip/pens';
+import { distinctPens } from '../strip/pens';
 import { openedOf, type Opened } from '../workers/opened';
 import CompareTable from './CompareTable.vue';
 
@@ -62,7 +62,7 @@ const names = computed(() => namesOf(rows.value));
 const rowOf = computed(() =>
   opened.value.map(({ run }) => rows.value.findIndex(({ runs }) => runs.some(({ header }) => header.id === run.header.id))),
 );
-const pens = computed(() => sharedOut(rows.value.map(({ run }) => run.header.pen)));
+const pens = computed(() => distinctPens(rows.value.map(({ run }) => run.header.pen)));
 const traces = computed(() =>
   opened.value.map(({ trace }, index) => {
     const row = rowOf.value[index] ?? -1;

@@ -1,5 +1,5 @@
 import { expect, it } from 'vitest';
-import { penOf, PEN_COUNT, sharedOut } from './pens';
+import { penOf, PEN_COUNT, distinctPens } from './pens';
 
 it('makes twelve pens that differ without colour', () => {
   const looks = Array.from({ length: PEN_COUNT }, (_, number) => {
@@ -10,7 +10,7 @@ it('makes twelve pens that differ without colour', () => {
 });
 
 it('lets every setup keep its pen, and lends the next free one to a repeat', () => {
-  expect(sharedOut([3, 0, 7])).toEqual([3, 0, 7]);
-  expect(sharedOut([0, 0, 1])).toEqual([0, 2, 1]);
-  expect(sharedOut([11, 11])).toEqual([11, 0]);
+  expect(distinctPens([3, 0, 7])).toEqual([3, 0, 7]);
+  expect(distinctPens([0, 0, 1])).toEqual([0, 2, 1]);
+  expect(distinctPens([11, 11])).toEqual([11, 0]);
 });

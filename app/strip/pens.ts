@@ -34,7 +34,7 @@ export function penOf(number: number, theme: ThemeName): Pen {
  *
  * @param own pen numbers of the runs, in the order they are drawn
  */
-export function sharedOut(own: readonly number[]): number[] {
+export function distinctPens(own: readonly number[]): number[] {
   const taken = new Set<number>();
   const free = (from: number) => {
     for (let step = 0; step < PEN_COUNT; step += 1) if (!taken.has((from + step) % PEN_COUNT)) return (from + step) % PEN_COUNT;
