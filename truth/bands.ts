@@ -2,7 +2,7 @@ import { exampleHeader } from '../core/ink/example';
 import { foldRun, inkOf, type Entry } from '../core/ink';
 import { forecasts } from '../core/run';
 import { seeded } from '../core/simulate/seeded';
-import { MODELS, shownAt, timesOf, type Model, type Rate } from './models';
+import { MODELS, normal, shownAt, timesOf, type Model, type Rate } from './models';
 
 /** The forecast test of docs/numbers.md: bands given during runs of devices whose earlier runs are known, and of devices met for the first time. */
 
@@ -30,7 +30,6 @@ const EARLIER = 2;
 const CADENCES = [1, 2, 5, 10];
 const SIGMA = 0.03;
 
-const normal = (noise: () => number) => Math.sqrt(-2 * Math.log(1 - noise())) * Math.cos(2 * Math.PI * noise());
 const none = (): BandTally => ({ cases: 0, within: 0, early: 0 });
 
 interface Charge {

@@ -12,6 +12,9 @@ export interface Model {
 /** Percent a minute at a level (0–100) and a time (minutes). */
 export type Rate = (level: number, minutes: number) => number;
 
+/** A number from the normal distribution, by Box and Muller. */
+export const normal = (noise: () => number) => Math.sqrt(-2 * Math.log(1 - noise())) * Math.cos(2 * Math.PI * noise());
+
 const between = (noise: () => number, low: number, high: number) => low + (high - low) * noise();
 
 export const MODELS: readonly Model[] = [

@@ -4,7 +4,7 @@ import { exampleHeader } from '../core/ink/example';
 import { foldRun, inkOf } from '../core/ink';
 import { difference } from '../core/margin';
 import { seeded } from '../core/simulate/seeded';
-import { levelAt, MODELS, shownAt, timesOf } from './models';
+import { levelAt, MODELS, normal, shownAt, timesOf } from './models';
 
 /** The truth test of docs/numbers.md: studies whose truth is known, read and compared as the product does it. */
 
@@ -50,9 +50,6 @@ const CLEAR = 2;
 const EQUAL = 0.26;
 /** What is assumed of how runs vary: a miss is counted beside the larger of this and the truth. */
 const ASSUMED = 0.03;
-
-/** A number from the normal distribution, by Box and Muller. */
-const normal = (noise: () => number) => Math.sqrt(-2 * Math.log(1 - noise())) * Math.cos(2 * Math.PI * noise());
 
 /** A setup as it truly is: minutes to each level when nothing varies. */
 interface Truth {

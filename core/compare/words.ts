@@ -5,7 +5,7 @@ import { writeGain, writeMilestone, writePassage } from '../curve/words';
 import { shownMargin } from '../margin/bounds';
 import { writeRank, type Pooled } from '../margin/told';
 import { spell } from '../quantity/duration';
-import { fixed, withMargin } from '../quantity/figures';
+import { fixed, percentWithMargin, withMargin } from '../quantity/figures';
 import type { Compared, Row, Standing } from './compare';
 import type { WithMargin } from './speedUp';
 
@@ -64,8 +64,7 @@ export function writeGained(cell: Compared<Gain>, inWattHours: boolean): Written
   }
   if (!cell.mean) return { range: writeGain(cell.each.find(({ state }) => state !== 'known') ?? only).detail, isBest: false };
   if (inWattHours) return { value: inUnit(cell.mean, 'Wh'), range: `mean of ${cell.mean.runs}`, ...places(cell) };
-  const shown = shownMargin(cell.mean.uncertainty);
-  const { value, margin } = withMargin(cell.mean.value, shown, shown < 0.5 ? 1 : 0);
+  const { value, margin } = percentWithMargin(cell.mean.value, shownMargin(cell.mean.uncertainty));
   return { value: `${value} %`, range: `± ${margin} %, mean of ${cell.mean.runs}`, ...places(cell) };
 }
 

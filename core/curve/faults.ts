@@ -16,7 +16,8 @@ const NEARLY_FULL = 95;
 /** Changes between on and off within `span` seconds that make a cycling. */
 const CYCLES = { changes: 4, span: 3600 };
 
-function highest({ values }: Track): number {
+/** The highest value of a track; zero where none is above. */
+export function highest({ values }: Track): number {
   let top = 0;
   for (let index = 0; index < values.length; index += 1) top = Math.max(top, values[index] ?? 0);
   return top;

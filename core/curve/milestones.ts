@@ -3,7 +3,7 @@ import type { RunRecord } from '../ink/fold';
 import { sighting, type Track } from '../ink/track';
 import { standardUncertainty, type Bounds } from '../margin/bounds';
 import { spell } from '../quantity/duration';
-import { HELD_FROM, holds } from './faults';
+import { HELD_FROM, highest, holds } from './faults';
 import { milestone, type Milestone } from './milestone';
 import { paceOf, type Levels } from './pace';
 import { plain, type Working } from './working';
@@ -54,11 +54,9 @@ export function bootOf(run: RunRecord): Passage | undefined {
   const until = Math.min(first?.seconds ?? Infinity, booted?.seconds ?? Infinity);
   if (!Number.isFinite(until)) return undefined;
   // A person who noted the boot was watching it.
-  const low = booted && booted.seconds === until ? until : Math.max(0, ...dead.filter((seconds) => seconds <= until));
-  const formula =
-    booted && booted.seconds === until
-      ? `seen booting at ${spell(until, 1)}`
-      : `last seen dead at ${spell(low, 1)}, first level at ${spell(until, 1)}`;
+  const isSeen = booted?.seconds === until;
+  const low = isSeen ? until : Math.max(0, ...dead.filter((seconds) => seconds <= until));
+  const formula = isSeen ? `seen booting at ${spell(until, 1)}` : `last seen dead at ${spell(low, 1)}, first level at ${spell(until, 1)}`;
   return passage('boot', { low, high: until }, { formula, unit: '%', uses: first ? [first] : [] });
 }
 
@@ -76,14 +74,14 @@ export function lightOut({ events, readings }: RunRecord): Passage | undefined {
 }
 
 /** Power that is gone: below this share of the peak or so many watts, for so many seconds (docs/numbers.md, *True full*). */
-const GONE = { share: 0.03, watts: 0.5, lasting: 300 };
+export const GONE = { share: 0.03, watts: 0.5, lasting: 300 };
+
+/** Below this, in W, power counts as gone. */
+export const goneBelow = (watts: Track): number => Math.max(GONE.watts, GONE.share * highest(watts));
 
 /** When power was gone: the first time after which it stays below 3 % of its peak, or 0.5 W, for five minutes as read. */
 export function powerGone({ tracks: { watts } }: RunRecord): Passage | undefined {
-  let top = 0;
-  for (let row = 0; row < watts.values.length; row += 1) top = Math.max(top, watts.values[row] ?? 0);
-  const floor = Math.max(GONE.watts, GONE.share * top);
-  if (top < floor) return undefined;
+  const floor = goneBelow(watts);
   let [since, before]: (number | undefined)[] = [undefined, undefined];
   for (let row = 0; row < watts.values.length; row += 1) {
     const at = watts.seconds[row] ?? 0;

@@ -18,7 +18,7 @@ export interface Pace {
 /** How many checks have to have gained, and by how many % altogether, before the pace is trusted (docs/numbers.md, *Milestone*). */
 const TRUSTED = { intervals: 4, gain: 25 };
 /** By how much a display may be faster between two checks than it was ever seen to be; and after the last of them. */
-const ROOM = { within: 1.25, after: 2 };
+export const ROOM = { within: 1.25, after: 2 };
 
 /** What changes how fast it charges, so that the pace before says nothing of the pace after. */
 const CHANGES: ReadonlySet<EventId> = new Set(['booted', 'unplugged', 'replugged', 'swapped', 'moved']);

@@ -52,12 +52,11 @@ export function levelAt(percent: Track, seconds: number, levels: Levels = AS_REA
   const slope = (other.value - one.value) / (other.seconds - one.seconds);
   const value = one.value + slope * (seconds - one.seconds);
   const bounds = rangeAt(one, other, seconds, levels);
-  const unseen = (bounds.high - bounds.low) / 4 / Math.sqrt(3);
   return {
     seconds,
     value: Math.min(bounds.high, Math.max(bounds.low, value)),
     bounds,
-    uncertainty: Math.max(LEAST, Math.hypot(Math.max(ownRounding(one), ownRounding(other)), rounding, unseen)),
+    uncertainty: Math.max(LEAST, Math.hypot(Math.max(ownRounding(one), ownRounding(other)), rounding, leftOpen(bounds))),
     working: {
       unit: '%',
       formula: `${plain(one.value)} + ${plain(other.value - one.value)} × ${spell(seconds - one.seconds, 1)} ÷ ${spell(other.seconds - one.seconds, 1)}`,
@@ -65,6 +64,9 @@ export function levelAt(percent: Track, seconds: number, levels: Levels = AS_REA
     },
   };
 }
+
+/** Standard uncertainty that a line between readings leaves: a quarter of the range it lies in, as likely anywhere within. */
+const leftOpen = ({ low, high }: Bounds) => (high - low) / 4 / Math.sqrt(3);
 
 /** Levels that a moment between two readings can have shown: between theirs, and no further from either than the pace goes. */
 function rangeAt(one: Sighting, other: Sighting, seconds: number, { pace }: Levels): Bounds {
@@ -88,12 +90,11 @@ function carriedOn(percent: Track, seconds: number, levels: Levels, rounding: nu
   const value = Math.min(100, one.value + slope * wait);
   const fastest = Math.max(levels.pace.drawsIn ?? 0, 2 * slope);
   const bounds = { low: one.value, high: Math.max(value, Math.min(100, one.value + fastest * wait)) };
-  const unseen = (bounds.high - bounds.low) / 4 / Math.sqrt(3);
   return {
     seconds,
     value,
     bounds,
-    uncertainty: Math.max(LEAST, Math.hypot(isTurning(levels, one) ? 0 : ROUNDING, rounding, unseen)),
+    uncertainty: Math.max(LEAST, Math.hypot(isTurning(levels, one) ? 0 : ROUNDING, rounding, leftOpen(bounds))),
     working: {
       unit: '%',
       formula: `${plain(one.value)} + ${plain(one.value - before.value)} ÷ ${spell(one.seconds - before.seconds, 1)} × ${spell(wait, 1)}: read a little before`,

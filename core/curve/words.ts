@@ -1,5 +1,5 @@
 import { nominal, spell } from '../quantity/duration';
-import { fixed, withMargin } from '../quantity/figures';
+import { fixed, percentWithMargin, withMargin } from '../quantity/figures';
 import { shownMargin, type Bounds } from '../margin/bounds';
 import { listed } from '../quantity/listed';
 import { quantityOf } from '../quantity/quantity';
@@ -93,11 +93,11 @@ export const PASSAGES: Readonly<Record<Passage['what'], string>> = {
 };
 
 /** The time and bounds of something that came to pass. */
-export const writePassage = ({ bounds }: Passage): { value: string; range: string } => writeTime(bounds, bounds.high);
+export const writePassage = ({ bounds }: Pick<Passage, 'bounds'>) => writeTime(bounds, bounds.high);
 
 /** Something that came to pass, with its bounds, like a level. */
 function passageFigure({ what, bounds, working }: Passage): WrittenFigure {
-  const { value, detail } = writeTime(bounds, bounds.high);
+  const { value, detail } = writePassage({ bounds });
   return {
     id: what.replace(' ', '-'),
     group: 'When it reached',
@@ -118,8 +118,7 @@ export function writeGain(gain: Gain): { value?: string; detail: string } {
   }
   // What is displayed is off by less than a percent either way.
   const shown = shownMargin(gain.uncertainty, { low: gain.bounds.low - 1, high: gain.bounds.high + 1 });
-  // Displays show whole percents: tenths are written only where the margin is finer than half of one.
-  const { value, margin } = withMargin(gain.value, shown, shown < 0.5 ? 1 : 0);
+  const { value, margin } = percentWithMargin(gain.value, shown);
   return { value: `${value} %`, detail: `± ${margin} %${gain.isAssumed ? ', from 0 % assumed' : ''}` };
 }
 

@@ -1,5 +1,6 @@
 import { range } from 'd3-array';
 import type { Meter } from '../bench/meter';
+import { ROOM } from '../curve/pace';
 import { student } from '../margin/student';
 import { ASSUMED_SPREAD, poolsTo } from '../margin/told';
 import { dueTimes } from '../method/cadence';
@@ -63,8 +64,6 @@ export function widthAt(cadence: Cadence, moment: number, finerFrom?: number): n
 
 /** Levels over which the pace of a charge is taken, in %. */
 const STRIDE = 5;
-/** By how much the pace that draws bounds in exceeds the highest that was seen (docs/numbers.md, *Milestone*). */
-const ROOM = 1.25;
 
 /**
  * The width that bounds will have once they are drawn in: a display that rose from check to check as it is expected to cannot have done so much
@@ -79,7 +78,7 @@ export function drawnWidth(level: number, interval: number, reaches: (level: num
   };
   const here = rate(Math.max(1, Math.min(100 - STRIDE, level - STRIDE / 2)));
   // What is displayed between two checks is off by up to a percent either way.
-  const fastest = ROOM * (Math.max(0, ...range(1, 100 - STRIDE, STRIDE).map(rate)) + 1 / (2 * interval));
+  const fastest = ROOM.within * (Math.max(0, ...range(1, 100 - STRIDE, STRIDE).map(rate)) + 1 / (2 * interval));
   const gained = here * interval;
   const drawn = level >= 100 ? Math.max(0, gained / 2 - 1) : Math.max(0, gained - 1);
   return interval - Math.min(interval, drawn / fastest);

@@ -39,3 +39,7 @@ export function withMargin(value: number, margin: number, most: number): { value
   // A margin that is a whole step but for the last bit of its number is not rounded up to two.
   return { value: fixed(value, decimals), margin: fixed(Math.ceil(margin / step - 1e-9) * step, decimals) };
 }
+
+/** Percents and their margin, as `withMargin`: displays show whole ones, so tenths are written only where the margin is finer than half of one. */
+export const percentWithMargin = (value: number, margin: number): { value: string; margin: string } =>
+  withMargin(value, margin, margin < 0.5 ? 1 : 0);

@@ -1,6 +1,7 @@
 import { checksOf } from '../curve/notices';
 import type { Check } from '../method/cadence';
 import { holds } from '../curve/faults';
+import { GONE, goneBelow } from '../curve/milestones';
 import { stalls } from '../curve/stall';
 import type { Reading, Stop } from '../ink/entry';
 import { type RunRecord } from '../ink/fold';
@@ -18,8 +19,6 @@ export interface StopOffer {
   says: string;
 }
 
-/** Power that has died away: below this share of the peak or so many watts, for so many seconds (numbers.md, *True full*). */
-const DIED = { share: 0.03, watts: 0.5, lasting: 300 };
 /** A current this small means that a device without a percentage is done, in A. */
 const SPENT_AMPS = 0.1;
 
@@ -60,10 +59,10 @@ export function stopOffer(run: RunRecord, elapsed: number): StopOffer | undefine
 /** Since when power has been gone, as watts were read; `undefined` while it is not, or for less than five minutes. */
 function powerDied({ tracks: { watts } }: RunRecord): number | undefined {
   const all = Array.from(watts.values);
-  const floor = Math.max(DIED.watts, DIED.share * all.reduce((top, value) => Math.max(top, value), 0));
+  const floor = goneBelow(watts);
   const begins = all.findLastIndex((value) => value >= floor) + 1;
   const [from, to] = [watts.seconds[begins], watts.seconds[watts.seconds.length - 1]];
-  return begins > 0 && from !== undefined && to !== undefined && to - from >= DIED.lasting ? from : undefined;
+  return begins > 0 && from !== undefined && to !== undefined && to - from >= GONE.lasting ? from : undefined;
 }
 
 /** A window is over once its last mark has been answered or has gone by; one without marks once its workload has ended. */

@@ -21,21 +21,17 @@ const known = new WeakMap<object, Span[]>();
  * @param bridges the longest time that may be bridged from one row to the next, in seconds, where something else says it: a plan
  */
 export function gapsOf(column: Pick<Column, 'seconds'>, bridges?: (from: number, to: number) => number): Span[] {
-  if (bridges) return search(column, (_, from, to) => to - from > bridges(from, to));
-  const kept = known.get(column.seconds) ?? search(column, isBeyondNeighbours);
+  if (bridges) return search(column, (from, to) => to - from > bridges(from, to));
+  const kept = known.get(column.seconds) ?? search(column, (from, to, row) => isBeyondNeighbours(column, from, to, row));
   known.set(column.seconds, kept);
   return kept;
 }
 
-function search(
-  column: Pick<Column, 'seconds'>,
-  isGap: (column: Pick<Column, 'seconds'>, from: number, to: number, row: number) => boolean,
-): Span[] {
-  const { seconds } = column;
+function search({ seconds }: Pick<Column, 'seconds'>, isGap: (from: number, to: number, row: number) => boolean): Span[] {
   const spans: Span[] = [];
   for (let row = 1; row < seconds.length; row += 1) {
     const [from = 0, to = 0] = [seconds[row - 1], seconds[row]];
-    if (to > from && isGap(column, from, to, row)) spans.push({ from, to });
+    if (to > from && isGap(from, to, row)) spans.push({ from, to });
   }
   return spans;
 }
