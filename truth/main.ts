@@ -1,12 +1,19 @@
 import { writeFileSync } from 'node:fs';
-import { assumed, bandsBeyond, beyond, beyondBars, falseBeyond, outcomesOf, playAll, playBands, written } from './table';
+import { playClaims } from './changes';
+import { assumed, bandsBeyond, beyond, beyondBars, claimsBeyond, falseBeyond, outcomesOf, playAll, playBands, written } from './table';
 
 /** `npm run truth [-- studies devices]`: the whole draw; writes docs/truth.md and fails beyond a bar. */
 const [studies = 500, devices = 100] = process.argv.slice(2).map(Number);
 const [all, bands] = [playAll(studies, 1), playBands(devices, 7)];
-const table = written(all, bands, studies, devices);
+const claims = playClaims(studies, 60, 11);
+const table = written(all, bands, claims, studies, devices);
 console.log(table);
 writeFileSync(new URL('../docs/truth.md', import.meta.url), table);
-const broken = [...beyondBars(outcomesOf(assumed(all)), true), ...falseBeyond(outcomesOf(beyond(all, true))), ...bandsBeyond(bands, true)];
+const broken = [
+  ...beyondBars(outcomesOf(assumed(all)), true),
+  ...falseBeyond(outcomesOf(beyond(all, true))),
+  ...bandsBeyond(bands, true),
+  ...claimsBeyond(claims),
+];
 for (const each of broken) console.log(`Beyond its bar: ${each}.`);
 process.exitCode = broken.length > 0 ? 1 : 0;

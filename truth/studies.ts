@@ -15,6 +15,8 @@ export interface Cell {
   /** How runs of one setup truly vary: relative standard deviation. */
   sigma: number;
   repeats: number;
+  /** Checks that lie closer between two levels. */
+  finer?: { every: number; from: number; to: number } | undefined;
 }
 
 /** What became of the pairs of setups of a cell, at one figure. */
@@ -52,7 +54,7 @@ const EQUAL = 0.26;
 const ASSUMED = 0.03;
 
 /** A setup as it truly is: minutes to each level when nothing varies. */
-interface Truth {
+export interface Truth {
   times: number[];
 }
 
@@ -71,7 +73,7 @@ function setupsOf(noise: () => number): Truth[] {
 }
 
 /** A run of a setup, read at every check until its display was seen at 100 %, each a few seconds late. */
-function runOf(id: string, charger: string, { times }: Truth, { cadence, sigma }: Cell, noise: () => number): ReadRun {
+export function runOf(id: string, charger: string, { times }: Truth, { cadence, sigma, finer }: Cell, noise: () => number): ReadRun {
   const factor = Math.max(0.5, 1 + sigma * normal(noise));
   const mine = times.map((time) => time * factor);
   const header = exampleHeader({
@@ -80,10 +82,12 @@ function runOf(id: string, charger: string, { times }: Truth, { cadence, sigma }
     cadence: { kind: 'fixed', every: cadence * 60 },
   });
   const readings = [{ seconds: 0, percent: shownAt(mine, 0) }];
-  for (let check = 1; readings.at(-1)?.percent !== 100 && check < 4000; check += 1) {
-    const late = Math.min(cadence * 6, 5) * noise();
-    const seconds = check * cadence * 60 + late;
-    readings.push({ seconds, percent: shownAt(mine, seconds / 60) });
+  for (let due = 0, shown = 0; shown < 100 && readings.length < 4000;) {
+    const every = finer && shown >= finer.from && shown < finer.to ? finer.every : cadence;
+    due += every * 60;
+    const seconds = due + Math.min(every * 6, 5) * noise();
+    shown = shownAt(mine, seconds / 60);
+    readings.push({ seconds, percent: shown });
   }
   return readRun(foldRun(header, inkOf(header, readings)), { levels: LEVELS, marks: [MARK * 60] });
 }

@@ -1,5 +1,6 @@
 import { expect, it } from 'vitest';
-import { assumed, bandsBeyond, beyondBars, outcomesOf, playAll, playBands } from './table';
+import { playClaims } from './changes';
+import { assumed, bandsBeyond, beyondBars, claimsBeyond, outcomesOf, playAll, playBands } from './table';
 
 /** A smaller draw of `npm run truth`, whose whole table is docs/truth.md: cells are too small here to be held to theirs. */
 const played = playAll(30, 20261126);
@@ -14,4 +15,8 @@ it('would not pass by the rule that the smaller number wins', () => {
 
 it('holds what its bands say of runs to come', () => {
   expect(bandsBeyond(playBands(20, 20261126), false)).toEqual([]);
+});
+
+it('tells what the plan says a change of method will tell', () => {
+  expect(claimsBeyond(playClaims(40, 30, 20261126))).toEqual([]);
 });

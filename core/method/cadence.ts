@@ -121,6 +121,13 @@ export function intervalAt(cadence: Cadence, moment: number, finerFrom?: number)
   return before;
 }
 
+/** As `intervalAt`; `undefined` after the last check, and what a meter writes down where nobody checks. */
+export function widthAt(cadence: Cadence, moment: number, finerFrom?: number): number | undefined {
+  if (cadence.kind === 'sampled') return cadence.every;
+  const times = timesOf(cadence, finerFrom);
+  return times.after(moment - 1e-6) < times.count ? intervalAt(cadence, moment, finerFrom) : undefined;
+}
+
 /**
  * What became of the checks of a run up to now. Those that were missed one after another are one: it takes as long as there are readings, not as
  * long as the run.

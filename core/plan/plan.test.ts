@@ -3,6 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { SCHEMA } from '../ink/version';
 import { SCHOOLS } from '../method/schools';
 import type { Cadence } from '../method/cadenceSchema';
+import { widthAt } from '../method/cadence';
 import { difference, pooled, ASSUMED_SPREAD } from '../margin/told';
 import { CONDITIONS } from '../method/conditions';
 import { costOf, readingsOf, readingTimes } from './cost';
@@ -11,7 +12,7 @@ import { QUESTIONS } from './questions';
 import { setupsOf, willNotCharge, type Setup } from './setups';
 import { ORDERS, STATES, studySchema, type Study } from './study';
 import { seeded } from '../simulate/seeded';
-import { changeOf, cheapestChange, drawnWidth, powerTelling, smallestDifference, tell, tellings, widthAt } from './tell';
+import { changeOf, cheapestChange, drawnWidth, powerTelling, smallestDifference, tell, tellings } from './tell';
 
 const everyFive: Cadence = { kind: 'fixed', every: 300 };
 const study: Study = {
@@ -153,7 +154,8 @@ describe('what a study can tell', () => {
   it('names the cheapest change that would tell a difference apart', () => {
     expect(changeOf(everyFive, 1, 80, 800, reaches)).toEqual({ kind: 'none' });
     const slow = (level: number) => level * 20;
-    expect(changeOf({ kind: 'fixed', every: 600 }, 1, 80, 240, slow)).toMatchObject({ kind: 'finer', from: 72, to: 88 });
+    // 30 % a check: finer ones begin where a check of the quicker setup shows it in time, 600 ÷ 0.85 s before 1600 s.
+    expect(changeOf({ kind: 'fixed', every: 600 }, 1, 80, 240, slow)).toMatchObject({ kind: 'finer', from: 44, to: 88 });
     expect(changeOf(everyFive, 1, 80, 400, reaches)).toMatchObject({ kind: 'repeats' });
     expect(changeOf(everyFive, 1, 80, 10, reaches)).toEqual({ kind: 'out of reach' });
     expect(changeOf(everyFive, 1, 80, 800, () => undefined)).toEqual({ kind: 'out of reach' });

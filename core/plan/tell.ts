@@ -3,7 +3,7 @@ import type { Meter } from '../bench/meter';
 import { ROOM } from '../curve/pace';
 import { student } from '../margin/student';
 import { ASSUMED_SPREAD, poolsTo } from '../margin/told';
-import { dueTimes } from '../method/cadence';
+import { widthAt } from '../method/cadence';
 import type { Cadence } from '../method/cadenceSchema';
 import type { Setup } from './setups';
 import type { Study } from './study';
@@ -49,17 +49,6 @@ export function smallestDifference(figure: number, width: number, repeats: numbe
   const of = poolsTo(repeats, setups, varies, read);
   const freedom = Number.isFinite(of) && varies > 0 ? of * ((varies + read) / varies) ** 2 : Infinity;
   return (student(freedom) + POWER) * Math.sqrt((2 * (varies + read)) / repeats);
-}
-
-/** How far apart the checks around a moment lie, in seconds; `undefined` after the last of them. */
-export function widthAt(cadence: Cadence, moment: number, finerFrom?: number): number | undefined {
-  if (cadence.kind === 'sampled') return cadence.every;
-  let before = 0;
-  for (const due of dueTimes(cadence, finerFrom)) {
-    if (due >= moment) return due - before;
-    before = due;
-  }
-  return undefined;
 }
 
 /** Levels over which the pace of a charge is taken, in %. */
@@ -193,7 +182,7 @@ export type Change =
   | { kind: 'out of reach' };
 
 /** Intervals that a person can keep, in seconds, coarse to fine. */
-const KEEPABLE = [600, 300, 180, 120, 60, 30];
+export const KEEPABLE = [600, 300, 180, 120, 60, 30];
 /** Levels either side of the one asked about between which finer checks are taken, in %. */
 const AROUND = 8;
 
@@ -231,7 +220,10 @@ export function changeOf(
   const interval = widthAt(cadence, expected, cadence.kind === 'coarse then fine' ? reaches(cadence.level) : undefined) ?? Infinity;
   const every = KEEPABLE.find((each) => each < interval && telling(level, expected, each, repeats, reaches, setups).smallest <= wanted);
   if (every !== undefined) {
-    const [from, to] = [Math.max(1, level - AROUND), Math.min(100, level + AROUND)];
+    // Seen at a coarse check before the level, by a setup that is quicker by what is wanted too: wide checks would else step over the finer ones.
+    const intoSight = expected - interval / Math.max(0.1, 1 - wanted / expected);
+    const seen = range(level - AROUND, 1, -1).find((each) => (reaches(each) ?? 0) <= intoSight) ?? 1;
+    const [from, to] = [Math.max(1, Math.min(level - AROUND, seen)), Math.min(100, level + AROUND)];
     const stretch = (reaches(to) ?? expected * 1.2) - (reaches(from) ?? expected * 0.8);
     const extraReadings = Math.max(1, Math.ceil(stretch / every) - Math.floor(stretch / Math.min(interval, stretch)));
     return { kind: 'finer', every, from, to, extraReadings };
