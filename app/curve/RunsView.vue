@@ -33,7 +33,7 @@ const longest = computed(() => Math.max(600, max(found.value, ({ end }) => end) 
 const ROW = 58;
 
 function fromTo({ startLevel, lastLevel }: Summary): string {
-  return `${startLevel === undefined ? '?' : startLevel} → ${lastLevel === undefined ? '?' : lastLevel} %`;
+  return lastLevel === undefined ? '—' : `${startLevel ?? '?'} → ${lastLevel} %`;
 }
 
 function toggle(id: string, on: boolean | null): void {

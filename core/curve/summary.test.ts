@@ -81,6 +81,17 @@ it('sums a run up for a list', () => {
   expect(presentSummary({ ...rest, eighty, full } as unknown as Summary)).toEqual(summarise(phone));
 });
 
+// Common practice, no source: a camera that shows no percentage took 3 h 26 on its own charger until its light went out.
+it('sums up a device without a percentage by its light', () => {
+  const at = (minutes: number) => ({ at: header.plugInAt + minutes * 60_000, written: header.plugInAt });
+  const camera = foldRun(header, [
+    ...inkOf(header, [{ seconds: 204 * 60, amps: 0.1 }]),
+    { kind: 'event', seq: 2, id: 'e', event: 'light off', ...at(206) },
+  ]);
+  expect(summarise(camera)).toMatchObject({ timeTo80: '—', timeTo100: '3 h 26, light out' });
+  expect(summarise(foldRun(header, []))).toMatchObject({ timeTo100: '—' });
+});
+
 it('gives a figure for every place it names, and a place for every figure that has one', () => {
   for (const figure of written(phone)) {
     const { span, working } = figure;

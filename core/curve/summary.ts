@@ -5,8 +5,8 @@ import { sighting } from '../ink/track';
 import { gapsOf } from '../samples/gaps';
 import { rangeOf, type Dot } from '../samples/range';
 import { milestoneTime } from './milestone';
-import { levelsOf, milestoneOf } from './milestones';
-import { writeMilestone } from './words';
+import { levelsOf, lightOut, milestoneOf, powerGone } from './milestones';
+import { PASSAGES, writeMilestone, writePassage } from './words';
 import { spell } from '../quantity/duration';
 
 /** What a list shows of a run without opening it. Worked out from its ink when it is filed; thrown away and made anew at will. */
@@ -27,7 +27,7 @@ export interface Summary {
   lastLevel?: number | undefined;
   /** How it ended; `undefined` for a run that was never stopped. */
   stop?: string | undefined;
-  /** Time to 80 and 100 %, in words. */
+  /** Time to 80 and 100 %, in words; of a device that shows no level, when its light went out or its power was gone. */
   timeTo80: string;
   timeTo100: string;
   /** A few levels along the run, for the strip in a list. */
@@ -44,6 +44,12 @@ export function gearOf({ device, charger, cable, meter }: Header) {
 /** A summary by the names of today: in lists made earlier the two times went by others. */
 export function presentSummary({ eighty, full, ...summary }: Summary & { eighty?: string; full?: string }): Summary {
   return { ...summary, timeTo80: eighty ?? summary.timeTo80, timeTo100: full ?? summary.timeTo100 };
+}
+
+/** When a device that shows no level was full, as far as anything tells. */
+function withoutLevels(run: RunRecord): string {
+  const passage = lightOut(run) ?? powerGone(run);
+  return passage ? `${writePassage(passage).value}, ${PASSAGES[passage.what].toLowerCase()}` : '—';
 }
 
 /** Sums a run up for a list. */
@@ -73,7 +79,7 @@ export function summarise(run: RunRecord): Summary {
     lastLevel: sighting(percent, percent.seconds.length - 1)?.value,
     stop: run.stop && endingWord(run.stop),
     timeTo80: inWords(80),
-    timeTo100: inWords(100),
+    timeTo100: start === undefined ? withoutLevels(run) : inWords(100),
     outline: rangeOf(percent, { most: OUTLINE_POINTS, ...(run.sampled.has('percent') && { gaps: gapsOf(percent) }) }),
   };
 }
