@@ -2,16 +2,18 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { namesOf, unfairness, verdict } from './advise';
 import { SCHEMAS } from './bench';
-import { compareRuns, compatibility } from './compare';
+import { compareRuns, compatibility, writeTried } from './compare';
 import { LEVELS, figuresOf, isHot, notices, readRun, splitInWords, summarise, watched, workloads, writeFigures } from './curve';
-import { entryMisfit, writeCsv } from './exchange';
+import { entryMisfit, writeCompatibility, writeCsv } from './exchange';
 import {
   EVENTS,
   type Entry,
   type Header,
   RUN_ENDING_IDS,
   SCHEMA,
+  TRIAL_STATES,
   chargingTime,
+  correctionSays,
   elapsedAt,
   entriesSchema,
   foldRun,
@@ -84,7 +86,11 @@ const charger = fc.record(
   },
   { requiredKeys: ['id', 'name', 'kind', 'watts'] },
 );
-const source = fc.record({ charger, port: fc.constantFrom(0, 99) }, { requiredKeys: ['charger'] });
+const link = { charger, port: fc.constantFrom(0, 99) };
+const source = fc.record(
+  { ...link, feed: fc.record(link, { requiredKeys: ['charger'] }), held: value('volts') },
+  { requiredKeys: ['charger'] },
+);
 const cadence = fc.oneof(
   fc.constant(undefined),
   fc.record({ kind: fc.constant('fixed'), every: fc.constantFrom(30, 300, 43_200) }),
@@ -113,6 +119,8 @@ const header = fc.record(
     cadence,
     rule,
     port: fc.constantFrom(0, 3),
+    feed: fc.record(link, { requiredKeys: ['charger'] }),
+    method: fc.constantFrom('load-test', 'consumption'),
     plugInAt: fc.constantFrom(BEGINS, BEGINS, BEGINS, 0, MOST),
     group: fc.constantFrom('g'),
   },
@@ -120,7 +128,7 @@ const header = fc.record(
 );
 
 const reading = fc.record(
-  { kind: fc.constant('reading'), ...values, direction: fc.constantFrom('in', 'out'), note: text },
+  { kind: fc.constant('reading'), ...values, paper: fc.constant(true), direction: fc.constantFrom('in', 'out'), note: text },
   { requiredKeys: ['kind'] },
 );
 const level = fc.record(
@@ -166,8 +174,11 @@ const entry = fc.oneof(
       {
         kind: fc.constant('trial'),
         source,
-        state: fc.constantFrom('awake', 'asleep'),
-        status: fc.constantFrom('fast', 'holds', 'refuses'),
+        state: fc.constantFrom('awake', 'asleep', 'off'),
+        status: fc.constantFrom('fast', 'holds', 'refuses', 'not charging'),
+        wattsOut: values.watts,
+        voltsBefore: values.volts,
+        chimes: fc.constantFrom(0, 99),
         percent: values.percent,
         volts: values.volts,
         amps: values.amps,
@@ -175,6 +186,16 @@ const entry = fc.oneof(
       },
       { requiredKeys: ['kind', 'source', 'state', 'status'] },
     ),
+  },
+  { weight: 1, arbitrary: fc.record({ kind: fc.constant('list'), sources: fc.array(source, { maxLength: 3 }) }) },
+  {
+    weight: 1,
+    arbitrary: fc
+      .oneof(
+        fc.record({ shelf: fc.constant('device'), gear: device, was: fc.constantFrom('a', 'b') }),
+        fc.record({ shelf: fc.constant('charger'), gear: charger, was: fc.constantFrom('c', 'd') }),
+      )
+      .map((each) => ({ kind: 'correction', ...each })),
   },
   {
     weight: 1,
@@ -269,7 +290,11 @@ describe('any run that the schemas let in', () => {
         isHot(record);
         expect(said(summarise(record))).not.toMatch(PLAIN);
         expect(said(workloads(record).map(splitInWords))).not.toMatch(PLAIN);
-        expect(said(compatibility(record))).not.toMatch(PLAIN);
+        expect(said(record.corrections.map((each) => correctionSays(each, each.before)))).not.toMatch(PLAIN);
+        expect(
+          said(compatibility(record).flatMap((row) => TRIAL_STATES.flatMap((state) => (row[state] ? writeTried(row[state]) : [])))),
+        ).not.toMatch(PLAIN);
+        writeCompatibility([{ device: 'A', rows: compatibility(record) }]);
         writeCsv(record, streamed);
         dueOf(record, now);
         decidedAt(record, elapsed);

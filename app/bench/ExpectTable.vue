@@ -9,6 +9,7 @@ defineEmits<{ choose: [device: string, charger: string] }>();
 const LIMITS: Readonly<Record<Limit, string>> = {
   device: 'device',
   charger: 'charger',
+  feed: 'what feeds it',
   cable: 'cable',
   standard: 'standard',
   mismatch: 'falls back',

@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import { nanoid } from 'nanoid';
 import { computed, ref, shallowRef } from 'vue';
-import { type Kept, type Shelf } from '@core/bench';
-import { ImportError, readGearCsv, type ReadGear } from '@core/exchange';
+import { type Shelf } from '@core/bench';
+import { ImportError, readGearCsv, shelved, type ReadGear } from '@core/exchange';
 import DraftOffer from '../kit/DraftOffer.vue';
 import { useDraft } from '../kit/drafts';
 import { useShelf } from '../logbook/shelf';
@@ -53,9 +53,8 @@ async function importFile(): Promise<void> {
   const gear = read.value?.gear ?? [];
   busy.value = true;
   try {
-    await bench.put(
-      ...gear.map((each) => ({ shelf: each.shelf, gear: { ...each.gear, id: knownAs(each)?.gear.id ?? nanoid(10) } }) as Kept),
-    );
+    const ids = new Map(gear.map((each) => [`${each.shelf}/${each.gear.name}`, knownAs(each)?.gear.id ?? nanoid(10)]));
+    await bench.put(...shelved(gear, (shelf, name) => ids.get(`${shelf}/${name}`) ?? byName.value.get(`${shelf}/${name}`)?.gear.id));
     brought.value = gear[0]?.shelf;
     end();
   } catch (trouble) {

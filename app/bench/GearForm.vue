@@ -51,6 +51,9 @@ const groups = FACTS[props.shelf].map(({ title: heading, facts }) => ({
   facts: facts.map((fact) => ({ fact, label: labelOf(fact), ...bind(fact.key) })),
 }));
 
+/** Other gear that this one can go with. */
+const linkable = (of: Shelf) => bench.all.flatMap((each) => (each.shelf === of && each.gear.id !== props.gear.id ? [each.gear] : []));
+
 /** What the figures so far say of each other, as they are typed. */
 const remark = computed(() => {
   if (props.shelf !== 'device') return '';
@@ -108,6 +111,18 @@ const save = handleSubmit(async (given) => {
               :persistent-hint="Boolean(fact.hint)"
               :multiple="fact.type === 'choices'"
               :clearable="fact.key !== 'kind'"
+            />
+            <v-autocomplete
+              v-else-if="fact.of"
+              v-model="model.value as never"
+              v-bind="bound.value"
+              :items="linkable(fact.of)"
+              item-title="name"
+              item-value="id"
+              :label="label"
+              :hint="fact.hint"
+              :persistent-hint="Boolean(fact.hint)"
+              clearable
             />
             <v-combobox
               v-else-if="fact.type === 'names'"

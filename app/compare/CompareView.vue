@@ -6,6 +6,7 @@ import { namesOf, unfairness, verdict } from '@core/advise';
 import { compareRuns } from '@core/compare';
 import { LEVELS } from '@core/curve';
 import { quantityOf, TRACKED, type Quantity } from '@core/quantity';
+import { sourceSays } from '@core/ink';
 import { useLanes } from '../logbook/lanes';
 import { useLogbook } from '../logbook/runs';
 import InkStrip from '../strip/InkStrip.vue';
@@ -34,7 +35,7 @@ const tracks = computed<Quantity[]>(() => (track.value === 'percent' ? ['percent
 const opened = shallowRef<Opened[]>([]);
 const missing = shallowRef<string[]>([]);
 const choices = computed(() => [
-  ...lanes.records.map(({ header }) => ({ id: header.id, name: `${header.device.name} on ${header.charger.name}, live` })),
+  ...lanes.records.map(({ header }) => ({ id: header.id, name: `${header.device.name} on ${sourceSays(header)}, live` })),
   ...logbook.summaries.map(({ id, device, charger, plugInAt }) => ({
     id,
     name: `${device} on ${charger}, ${format(plugInAt, 'd MMM HH:mm')}`,

@@ -1,13 +1,13 @@
 <script setup lang="ts">
 import { format } from 'date-fns';
 import { useElementSize } from '@vueuse/core';
-import { computed, ref, shallowRef, useTemplateRef, watch } from 'vue';
+import { computed, defineAsyncComponent, ref, shallowRef, useTemplateRef, watch } from 'vue';
 import { useRouter } from 'vue-router';
 import { CAUTIONS } from '@core/advise';
 import { compatibility } from '@core/compare';
 import { writeFigures, type Notice, type WrittenFigure } from '@core/curve';
 import { writeCsv } from '@core/exchange';
-import { endingSays, type Draft, type Entry } from '@core/ink';
+import { endingSays, sourceSays, type Draft, type Entry, type Trial } from '@core/ink';
 import type { Samples } from '@core/samples';
 import { cadenceInWords } from '@core/method';
 import { clock, spell } from '@core/quantity';
@@ -24,6 +24,9 @@ import { openedOf, type Opened } from '../workers/opened';
 import FigureList from './FigureList.vue';
 import InkTable from './InkTable.vue';
 import WorkTable from './WorkTable.vue';
+
+const CorrectSheet = defineAsyncComponent(() => import('./CorrectSheet.vue'));
+const TrialCard = defineAsyncComponent(() => import('../entry/TrialCard.vue'));
 
 /** How many remarks are listed: a log whose display jumps about has thousands. */
 const MOST_REMARKS = 100;
@@ -69,9 +72,31 @@ async function end(because: 'full' | 'window over'): Promise<void> {
   if (at !== undefined) await write({ kind: 'stop', at, because });
 }
 const isHot = computed(() => remarks.value.some(({ kind }) => kind === 'hot'));
-const caption = computed(() =>
-  run.value ? `${run.value.header.device.name} on ${run.value.header.charger.name}, over ${spell(run.value.end)}` : '',
-);
+/** A spot check tries many sources: it is known by its device. */
+const isSpot = computed(() => run.value?.header.list !== undefined);
+const title = computed(() => {
+  if (!run.value) return '';
+  const { header } = run.value;
+  return isSpot.value ? `Spot check of ${header.device.name}` : `${header.device.name} on ${sourceSays(header)}`;
+});
+const caption = computed(() => (run.value ? `${title.value}, over ${spell(run.value.end)}` : ''));
+const correcting = ref(false);
+/** A trial that is being written again. */
+const again = shallowRef<Trial>();
+const striking = shallowRef<Entry>();
+
+async function writeAgain(draft: Draft): Promise<void> {
+  const { value: old } = again;
+  await write(draft);
+  if (old) await write({ kind: 'strike', at: Date.now(), target: old.id, reason: 'written again' });
+  again.value = undefined;
+}
+
+/** Strikes a trial where the table stands: by the due line while it is live, by the form in its ink once it is filed. */
+function strike(trial: Trial): void {
+  if (live.value) enterStrike(trial);
+  else striking.value = trial;
+}
 
 watch(
   () => [props.id, live.value === undefined] as const,
@@ -105,13 +130,10 @@ async function write(draft: Draft): Promise<void> {
 
 async function exportFile(): Promise<void> {
   if (!run.value) return;
-  const { device, charger, plugInAt } = run.value.header;
+  const { header } = run.value;
+  const names = isSpot.value ? ['spot check', header.device.name] : [header.device.name, 'on', sourceSays(header)];
   const samples: Samples | undefined = live.value ? undefined : (await filedRun(props.id)).samples;
-  saveFile(
-    `${fileName(device.name, 'on', charger.name, format(plugInAt, 'yyyy-MM-dd HHmm'))}.csv`,
-    writeCsv(run.value, samples),
-    'text/csv',
-  );
+  saveFile(`${fileName(...names, format(header.plugInAt, 'yyyy-MM-dd HHmm'))}.csv`, writeCsv(run.value, samples), 'text/csv');
 }
 
 async function reopen(): Promise<void> {
@@ -133,7 +155,7 @@ const enterStrike = (entry: Entry) => {
 <template>
   <section v-if="run" class="sheet" :style="{ '--heading': `${headingHeight}px` }">
     <header ref="heading">
-      <h1 class="title"><PenNib :pen="run.header.pen" /> {{ run.header.device.name }} on {{ run.header.charger.name }}</h1>
+      <h1 class="title"><PenNib :pen="run.header.pen" /> {{ title }}</h1>
       <p class="soft">
         {{ format(run.header.plugInAt, 'EEE d MMM yyyy, HH:mm') }} ·
         <template v-if="live">live</template>
@@ -150,12 +172,31 @@ const enterStrike = (entry: Entry) => {
           <v-btn @click="end('full')">It was full there</v-btn>
           <v-btn @click="end('window over')">The footage ends there</v-btn>
         </template>
-        <v-btn :to="{ path: '/compare', query: { runs: run.header.id } }">Compare</v-btn>
+        <v-btn v-if="!isSpot" variant="text" @click="correcting = true">Correct its gear</v-btn>
+        <v-btn v-if="!isSpot" :to="{ path: '/compare', query: { runs: run.header.id } }">Compare</v-btn>
         <v-btn @click="exportFile">Export as CSV</v-btn>
       </div>
       <p v-if="trouble" class="due" role="alert">{{ trouble }}</p>
     </header>
-    <div class="spread">
+    <div v-if="run.trials.length > 0" class="trials">
+      <CompatibilityTable
+        :device="run.header.device.name"
+        :rows="compatibility(run)"
+        :can-change="!live"
+        @strike="strike"
+        @rewrite="(trial) => (again = trial)"
+      />
+      <TrialCard
+        v-if="again && opened"
+        :key="again.id"
+        :run="opened.sketch"
+        :hand="{ source: again.source, state: again.state, instead: again }"
+        :now="0"
+        :log="writeAgain"
+      />
+      <v-btn v-if="again" variant="text" @click="again = undefined">Leave it as it was</v-btn>
+    </div>
+    <div v-if="!isSpot" class="spread">
       <div class="paper"><InkStrip :traces="traces" size="sheet" :band="band" :caption="caption" /></div>
       <aside aria-label="Figures">
         <FigureList :figures="figures" :shown="shown?.id" @show="show" />
@@ -171,9 +212,9 @@ const enterStrike = (entry: Entry) => {
         </section>
       </aside>
     </div>
-    <div v-if="run.trials.length > 0" class="trials"><CompatibilityTable :rows="compatibility(run)" /></div>
     <WorkTable :all="opened?.workloads ?? []" />
-    <InkTable v-if="opened" :run="opened.sketch" :live="live !== undefined" :write="write" @enter-strike="enterStrike" />
+    <InkTable v-if="opened" :run="opened.sketch" :live="live !== undefined" :write="write" :strike="striking" @enter-strike="enterStrike" />
+    <CorrectSheet v-if="correcting" v-model="correcting" :run="run" :write="write" />
   </section>
   <section v-else class="sheet first-step">
     <template v-if="trouble">

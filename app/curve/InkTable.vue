@@ -1,6 +1,18 @@
 <script setup lang="ts">
-import { computed, defineAsyncComponent, ref } from 'vue';
-import { endingSays, entrySays, eventInWords, valueIn, type Draft, type Entry, type Reading, type RunRecord, type Strike } from '@core/ink';
+import { computed, defineAsyncComponent, ref, watch } from 'vue';
+import {
+  correctionSays,
+  endingSays,
+  entrySays,
+  eventInWords,
+  sourceSays,
+  valueIn,
+  type Draft,
+  type Entry,
+  type Reading,
+  type RunRecord,
+  type Strike,
+} from '@core/ink';
 import { QUANTITIES, quantityOf, spell, writeEntryLine } from '@core/quantity';
 import LateEntry from '../entry/LateEntry.vue';
 import PictureButton from '../entry/PictureButton.vue';
@@ -10,7 +22,7 @@ import { troubleOf } from '../logbook/trouble';
 const PictureSheet = defineAsyncComponent(() => import('../entry/PictureSheet.vue'));
 
 /** A run's ink as it was written, every entry in a row, those struck among them. The table twin of the strip. */
-const props = defineProps<{ run: RunRecord; live: boolean; write: (draft: Draft) => Promise<void> }>();
+const props = defineProps<{ run: RunRecord; live: boolean; write: (draft: Draft) => Promise<void>; strike?: Entry | undefined }>();
 const emit = defineEmits<{ enterStrike: [entry: Entry] }>();
 
 const striking = ref<Entry>();
@@ -39,11 +51,14 @@ const rows = computed<Row[]>(() => {
     .sort((one, other) => one.seconds - other.seconds || one.entry.seq - other.entry.seq);
 });
 
+/** What each correction took the place of. */
+const before = computed(() => new Map(props.run.corrections.map((each) => [each.id, each.before])));
+
 /** What happened, in words; a reading has columns. */
 function textOf(entry: Entry): string {
   switch (entry.kind) {
     case 'reading':
-      return [entry.turning ? 'seen turning' : '', entry.note ?? ''].filter(Boolean).join(', ');
+      return [entry.turning ? 'seen turning' : '', entry.paper ? 'from paper' : '', entry.note ?? ''].filter(Boolean).join(', ');
     case 'event':
       return eventInWords(entry);
     case 'note':
@@ -52,6 +67,10 @@ function textOf(entry: Entry): string {
       return endingSays(entry);
     case 'trial':
       return [entrySays(entry), entry.state, entry.remark].filter(Boolean).join(', ');
+    case 'list':
+      return `to try: ${entry.sources.map(sourceSays).join('; ')}`;
+    case 'correction':
+      return correctionSays(entry, before.value.get(entry.id));
     case 'picture':
     case 'strike':
       return '';
@@ -85,6 +104,14 @@ function begin(entry: Entry): void {
   if (props.live) emit('enterStrike', entry);
   else [striking.value, reason.value, trouble.value] = [entry, reasons.get(entry.id) ?? '', ''];
 }
+
+// Asked for from elsewhere on the page.
+watch(
+  () => props.strike,
+  (entry) => {
+    if (entry) begin(entry);
+  },
+);
 
 function close(): void {
   if (striking.value) reasons.set(striking.value.id, reason.value);

@@ -32,7 +32,8 @@ const found = computed(() => {
 const longest = computed(() => Math.max(600, max(found.value, ({ end }) => end) ?? 0));
 const ROW = 58;
 
-function fromTo({ startLevel, lastLevel }: Summary): string {
+function readsOf({ reads, startLevel, lastLevel }: Summary): string {
+  if (reads !== undefined) return reads;
   return lastLevel === undefined ? '—' : `${startLevel ?? '?'} → ${lastLevel} %`;
 }
 
@@ -111,7 +112,7 @@ function callOff(): void {
             <span role="columnheader">Setup</span>
             <span role="columnheader" class="wide">Plugged in</span>
             <span role="columnheader" class="wide">Strip</span>
-            <span role="columnheader" class="right">Level</span>
+            <span role="columnheader" class="right">Read</span>
             <span role="columnheader" class="right">To 80 %</span>
             <span role="columnheader" class="right">To 100 %</span>
             <span role="columnheader" class="wide">Ended</span>
@@ -144,7 +145,7 @@ function callOff(): void {
                   :until="longest"
                   :caption="`Outline of ${item.device} on ${item.charger}`"
               /></span>
-              <span role="cell" class="right figures">{{ fromTo(item) }}</span>
+              <span role="cell" class="right figures">{{ readsOf(item) }}</span>
               <span role="cell" class="right figures">{{ item.timeTo80 }}</span>
               <span role="cell" class="right figures">{{ item.timeTo100 }}</span>
               <span role="cell" class="wide soft">{{ item.stop ? endingWord({ because: item.stop }) : 'never stopped' }}</span>

@@ -12,7 +12,8 @@ const INPUT: Readonly<Record<Workload['input'], string>> = {
   charged: 'some of the input went into the battery',
   unknown: 'whether the battery helped was not read',
 };
-const scoresOf = ({ scores }: Workload) =>
+const scoresOf = ({ scores, part }: Workload) =>
+  (part && scores.length > 0 ? 'over all parts: ' : '') +
   scores.map(({ name, value, unit, better }) => `${name} ${value}${unit ? ` ${unit}` : ''} (${better} is better)`).join(', ');
 </script>
 
@@ -37,7 +38,9 @@ const scoresOf = ({ scores }: Workload) =>
         </thead>
         <tbody>
           <tr v-for="each in all" :key="each.from">
-            <th scope="row">{{ each.name }}</th>
+            <th scope="row">
+              {{ each.name }}<span v-if="each.part" class="soft">, part {{ each.part.place }} of {{ each.part.of }}</span>
+            </th>
             <td>{{ each.source }}</td>
             <td>{{ spell(each.from) }}–{{ each.isOver ? spell(each.to) : 'now' }}</td>
             <td class="figures">{{ watts(each.inputWatts) }}</td>

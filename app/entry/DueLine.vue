@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, defineAsyncComponent, nextTick, onMounted, ref, useTemplateRef, watch } from 'vue';
 import { useRoute } from 'vue-router';
-import { entrySays, momentOf, type Draft } from '@core/ink';
+import { entrySays, momentOf, sourceSays, type Draft } from '@core/ink';
 import { clock, nominal, spell } from '@core/quantity';
 import { LANE_LETTERS, type Due } from '@core/run';
 import { canChime } from '../kit/chime';
@@ -13,6 +13,7 @@ import TroubleNote from '../logbook/TroubleNote.vue';
 import { useWatch } from '../logbook/watch';
 import DueClock from './DueClock.vue';
 import { useDueLine } from './dueLine';
+import { useSitting } from './sitting';
 
 const PictureButton = defineAsyncComponent(() => import('./PictureButton.vue'));
 const StopSheet = defineAsyncComponent(() => import('./StopSheet.vue'));
@@ -22,6 +23,7 @@ const EventSheet = defineAsyncComponent(() => import('./EventSheet.vue'));
 /** The due line: on every screen while a run is live, the next reading due and the field to log it in. */
 const line = useDueLine();
 const lanes = useLanes();
+const sitting = useSitting();
 const watching = useWatch();
 const settings = useSettings();
 const route = useRoute();
@@ -51,7 +53,10 @@ const label = computed(() => {
     const { at } = entry;
     return `Why strike ${entrySays(entry)} at ${spell((at - run.value.header.plugInAt) / 1000, 1)}?`;
   }
-  return `Reading of ${run.value.header.device.name} on ${run.value.header.charger.name}`;
+  const { device, list } = run.value.header;
+  if (!list) return `Reading of ${device.name} on ${sourceSays(run.value.header)}`;
+  const hand = sitting.inHand(run.value);
+  return hand ? `Trial of ${sourceSays(hand.source)} on ${device.name}, ${hand.state}` : `Spot check of ${device.name}: all were tried`;
 });
 const picture = useTemplateRef<{ open: () => void }>('picture');
 /** The reading a picture would be evidence of. */

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue';
 import { useRouter } from 'vue-router';
-import { momentOf, RUN_ENDINGS, sighting, type EndingId, type RunRecord } from '@core/ink';
+import { momentOf, RUN_ENDINGS, sighting, sourceSays, type EndingId, type RunRecord } from '@core/ink';
 import { spell } from '@core/quantity';
 import { missing, stopOffer } from '@core/run';
 import { wallNow } from '../kit/clock';
@@ -24,6 +24,10 @@ const at = momentOf(props.run, wallNow());
 const last = computed(() => sighting(props.run.tracks.percent, props.run.tracks.percent.seconds.length - 1)?.value);
 /** What its method says of stopping now. */
 const offer = stopOffer(props.run, (at - props.run.header.plugInAt) / 1000);
+const title = computed(() => {
+  const { header } = props.run;
+  return header.list ? `the spot check of ${header.device.name}` : `${header.device.name} on ${sourceSays(header)}`;
+});
 const lacks = computed(() => missing(props.run, (at - props.run.header.plugInAt) / 1000));
 const because = ref<EndingId>(offer?.because ?? (last.value === 100 ? 'full' : 'window over'));
 const remark = ref('');
@@ -75,9 +79,7 @@ async function stop(): Promise<void> {
   <v-dialog :model-value="open" max-width="460" aria-labelledby="stop-title" @update:model-value="close">
     <v-card>
       <form @submit.prevent="stop">
-        <h2 id="stop-title">
-          Stop {{ run.header.device.name }} on {{ run.header.charger.name }} at {{ spell((at - run.header.plugInAt) / 1000, 1) }}?
-        </h2>
+        <h2 id="stop-title">Stop {{ title }} at {{ spell((at - run.header.plugInAt) / 1000, 1) }}?</h2>
         <DraftOffer :draft="halfFilled" />
         <p v-if="because === 'full' && last !== 100" class="due">
           The last level read is {{ last === undefined ? 'unknown' : `${last} %` }}. Log the 100 % first if the display shows it.

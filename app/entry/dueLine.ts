@@ -1,12 +1,13 @@
 import { defineStore } from 'pinia';
 import { computed, ref, shallowRef } from 'vue';
 import { entrySays, momentOf, type Entry } from '@core/ink';
-import { spell, writeEntryLine } from '@core/quantity';
-import { lastEntered } from '@core/run';
+import { spell, writeEntryLine, type LineValues } from '@core/quantity';
+import { assessLine, assessTrial, lastEntered, type InHand } from '@core/run';
 import { wallNow } from '../kit/clock';
 import { keepMarks, keptMarks, type Marks } from '../ledger/ledger';
 import { useLanes } from '../logbook/lanes';
 import { troubleOf } from '../logbook/trouble';
+import { useSitting } from './sitting';
 import { useTypedLine } from './typedLine';
 
 /** How long storage may take to answer before the line says so, in milliseconds. */
@@ -22,6 +23,7 @@ interface Answer {
 /** The due line: whose turn it is, what is being typed, the moment marked for it, and what came of it. */
 export const useDueLine = defineStore('dueLine', () => {
   const lanes = useLanes();
+  const sitting = useSitting();
   const text = ref('');
   /** Moments that were marked, by lane. */
   const marks = shallowRef<Marks>({});
@@ -149,7 +151,10 @@ export const useDueLine = defineStore('dueLine', () => {
       return;
     }
     const { value: submitted } = text;
-    const assessed = typed.assess(run, momentOf(run, wallNow()), markedAt.value);
+    const hand = run.header.list && sitting.inHand(run);
+    const assessed = typed.assess(run, momentOf(run, wallNow()), markedAt.value, undefined, (values, ...rest) =>
+      run.header.list && !isOnlyNote(values) ? trialOf(hand, values, ...rest) : assessLine(values, ...rest),
+    );
     if ('says' in assessed) {
       answer.value = { kind: assessed.isQuestion ? 'question' : 'error', text: assessed.says };
       return;
@@ -159,6 +164,11 @@ export const useDueLine = defineStore('dueLine', () => {
     lastLogged.value = run.header.id;
     const seen = spell((draft.at - run.header.plugInAt) / 1000, 1);
     clearOf(submitted);
+    if (draft.kind === 'trial') {
+      sitting.goOn(run.header.id);
+      answer.value = { kind: 'logged', text: `Logged at ${seen} on ${run.header.device.name}: ${entrySays(draft)}, ${draft.state}.` };
+      return;
+    }
     const full = draft.kind === 'reading' && draft.percent === 100 ? ' It shows 100 %: press S when you stop.' : '';
     answer.value = { kind: 'logged', text: `Logged at ${seen} on ${run.header.device.name}. ${remark ?? ''}${full}`.trim() };
   }
@@ -181,9 +191,18 @@ export const useDueLine = defineStore('dueLine', () => {
   return { text, markedAt, striking, answer, busy, runId, record, due, pick, load, mark, markAll, say, clear, beginStrike, submit };
 });
 
+/** What is typed on the due line of a spot check is the trial of what is in hand. */
+const trialOf = (hand: InHand | undefined, ...rest: Parameters<typeof assessLine>) =>
+  hand
+    ? assessTrial(rest[0], hand, rest[1], rest[2], rest[3])
+    : ({ verdict: 'refuse', error: 'All on the list were tried: pick one of them first, or add another.' } as const);
+
+const isOnlyNote = ({ note, ...figures }: LineValues) => note !== undefined && Object.keys(figures).length === 0;
+
 /** What was struck as a line that says it once more; empty where no line does. */
 function again(entry: Entry, plugInAt: number): string {
   const seen = (entry.at - plugInAt) / 1000;
   if (entry.kind === 'reading') return writeEntryLine({ ...entry, seen });
+  if (entry.kind === 'trial') return writeEntryLine({ ...entry, note: entry.remark, seen });
   return entry.kind === 'note' ? writeEntryLine({ note: entry.text }) : '';
 }

@@ -1,5 +1,5 @@
 import { nanoid } from 'nanoid';
-import { SCHEMA, type Header } from '@core/ink';
+import { SCHEMA, sourceSays, type Header } from '@core/ink';
 import { useLanes } from './lanes';
 import { penFor } from './penFor';
 import { useLogbook } from './runs';
@@ -13,13 +13,13 @@ type NewRun = Omit<Header, 'schema' | 'id' | 'pen' | 'group'>;
  */
 export function newHeaders(runs: readonly NewRun[]): Header[] {
   const penned = [
-    ...useLanes().records.map(({ header }) => ({ device: header.device.name, charger: header.charger.name, pen: header.pen })),
+    ...useLanes().records.map(({ header }) => ({ device: header.device.name, charger: sourceSays(header), pen: header.pen })),
     ...useLogbook().summaries,
   ];
   const group = runs.length > 1 ? { group: nanoid(12) } : {};
   const ids = runs.map(() => nanoid(12)).sort();
   return runs.map((run, index) => {
-    const setup = { device: run.device.name, charger: run.charger.name };
+    const setup = { device: run.device.name, charger: sourceSays(run) };
     const pen = penFor(setup, penned);
     penned.push({ ...setup, pen });
     return { schema: SCHEMA, id: ids[index] ?? nanoid(12), ...run, ...group, pen };

@@ -245,7 +245,7 @@ export const useLanes = defineStore('lanes', () => {
 
   /** Takes back the stop of a run that was filed: it counts on from its plug-in. @throws {StorageTrouble} */
   async function reopen(record: RunInk): Promise<void> {
-    const { header, entries, stop: stopped } = record;
+    const { asStarted: header, entries, stop: stopped } = record;
     const seq = (entries.at(-1)?.seq ?? 0) + 1;
     // One whose stop was struck already needs no more.
     const strike = stopped && entryOf({ kind: 'strike', at: Date.now(), target: stopped.id, reason: 'stopped too soon' }, seq);

@@ -1,11 +1,11 @@
 <script setup lang="ts">
 import { computed } from 'vue';
 import { CAUTIONS } from '@core/advise';
-import { projection, splitInWords, watched, workloads } from '@core/curve';
+import { projection, ruleOf, splitInWords, watched, workloads } from '@core/curve';
 import { type RunRecord } from '@core/ink';
 import { endsAttended } from '@core/plan';
 import { spell } from '@core/quantity';
-import { ghostOf, ruleOf, stopOffer, worthReading, writeGhost, type Forecast } from '@core/run';
+import { ghostOf, stopOffer, worthReading, writeGhost, type Forecast } from '@core/run';
 import { wallTime } from '../kit/clock';
 import { useStudies } from '../logbook/studies';
 import type { Opened } from '../workers/opened';

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue';
-import { type RunRecord } from '@core/ink';
+import { sourceSays, type RunRecord } from '@core/ink';
 import { spell } from '@core/quantity';
 import { decidedAt, type Forecast } from '@core/run';
 import InkStrip from '../strip/InkStrip.vue';
@@ -29,7 +29,7 @@ const traces = computed(() => [
 const caption = computed(() => {
   const level = props.run.tracks.percent.values[props.run.tracks.percent.values.length - 1];
   const shown = level === undefined ? 'level unknown' : `${level} %`;
-  return `${header.value.device.name} on ${header.value.charger.name}, ${shown} after ${spell(props.elapsed)}`;
+  return `${header.value.device.name} on ${sourceSays(header.value)}, ${shown} after ${spell(props.elapsed)}`;
 });
 </script>
 

@@ -2,7 +2,7 @@
 import { max } from 'd3-array';
 import { computed, defineAsyncComponent, onMounted, ref } from 'vue';
 import { isHot, LEVELS } from '@core/curve';
-import { elapsedAt, sighting, sourceAt, type RunRecord, type Track } from '@core/ink';
+import { elapsedAt, sighting, sourceAt, sourceSays, type RunRecord, type Track } from '@core/ink';
 import { nominal, TEMPERATURES } from '@core/quantity';
 import { dueOf, forecasts } from '@core/run';
 import { afterPaint } from '../kit/afterPaint';
@@ -72,7 +72,7 @@ const celsius = computed(() => {
   <article
     class="lane"
     :class="{ due: isDue, slim: isSlim, alone: isAlone }"
-    :aria-label="`Lane ${letter}: ${header.device.name} on ${header.charger.name}`"
+    :aria-label="`Lane ${letter}: ${header.device.name} on ${sourceSays(header)}`"
   >
     <div class="what">
       <h2>
@@ -82,7 +82,7 @@ const celsius = computed(() => {
         <kbd>{{ letter }}</kbd>
         <slot v-if="isDrawn" name="tools" />
       </h2>
-      <p class="soft">{{ source.charger.name }}<template v-if="isAway">, unplugged</template></p>
+      <p class="soft">{{ sourceSays(source) }}<template v-if="isAway">, unplugged</template></p>
       <div class="seen figures">
         <p class="level">{{ level ?? '–' }}<small>%</small></p>
         <p>

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue';
-import { momentOf, SECOND_LOOK, type Draft, type RunRecord, type Trial } from '@core/ink';
+import { momentOf, SECOND_LOOK, sourceSays, type Draft, type RunRecord, type Trial } from '@core/ink';
 import { clock, parseEntryLine } from '@core/quantity';
 import { wallNow } from '../kit/clock';
 import { troubleOf } from '../logbook/trouble';
@@ -29,11 +29,11 @@ async function submit(): Promise<void> {
 </script>
 
 <template>
-  <form class="look" :aria-label="`Second look at ${trial.source.charger.name}`" @submit.prevent="submit">
+  <form class="look" :aria-label="`Second look at ${sourceSays(trial.source)}`" @submit.prevent="submit">
     <p>
-      {{ trial.source.charger.name }} showed {{ trial.percent }} %. Left plugged in, its level tells charging from holding and draining:
-      <strong class="figures">{{ left > 0 ? `look again in ${clock(Math.ceil(left))}` : 'look again now' }}</strong>. Or go on with the
-      next.
+      {{ sourceSays(trial.source) }} showed {{ trial.percent }} %, {{ trial.state }}. Left plugged in, its level tells charging from holding
+      and draining: <strong class="figures">{{ left > 0 ? `look again in ${clock(Math.ceil(left))}` : 'look again now' }}</strong>. Or go on
+      with the next.
     </p>
     <v-text-field v-model="text" label="Level now" density="compact" inputmode="decimal" :error-messages="error" />
     <v-btn type="submit">Log the level</v-btn>

@@ -1,41 +1,52 @@
 <script setup lang="ts">
-import { computed, nextTick, ref, shallowRef, watch } from 'vue';
+import { computed, nextTick, ref, watch } from 'vue';
 import { useRouter } from 'vue-router';
-import { type Charger } from '@core/bench';
 import { compatibility, sourceKey } from '@core/compare';
-import { type Draft } from '@core/ink';
-import { useNow } from '../kit/clock';
+import { momentOf, sourceSays, TRIAL_STATES, type Draft, type Source, type Trial } from '@core/ink';
+import { useDueLine } from '../entry/dueLine';
+import { useSitting } from '../entry/sitting';
+import TrialCard from '../entry/TrialCard.vue';
+import { useNow, wallNow } from '../kit/clock';
 import { useLanes } from '../logbook/lanes';
-import { useShelf } from '../logbook/shelf';
+import { troubleOf } from '../logbook/trouble';
 import CompatibilityTable from '../strip/CompatibilityTable.vue';
+import AddSource from './AddSource.vue';
 import SecondLook from './SecondLook.vue';
-import TrialCard from './TrialCard.vue';
 
-/** A spot check that is going on: the list, the charger in hand, and the table as it grows. */
+/** A spot check that is going on: the list, the source in hand, and the table as it grows. */
 const props = defineProps<{ id: string }>();
 
 const router = useRouter();
 const lanes = useLanes();
-const shelf = useShelf();
+const sitting = useSitting();
+const line = useDueLine();
 const now = useNow();
 const run = computed(() => lanes.records.find(({ header }) => header.id === props.id));
 const rows = computed(() => (run.value ? compatibility(run.value) : []));
-const list = computed(() => {
-  const wanted = run.value?.header.list ?? [];
-  return wanted.flatMap((id) => shelf.chargers.find((each) => each.id === id) ?? []);
+const list = computed(() => (run.value ? sitting.listOf(run.value) : []));
+const triedOf = (source: Source) => rows.value.find(({ key }) => key === sourceKey(source));
+const statesOf = (source: Source) => {
+  const row = triedOf(source);
+  return row ? TRIAL_STATES.flatMap((state) => (row[state] ? [`${state}: ${row[state].status}`] : [])).join(', ') : '';
+};
+/** A trial that is being written again; without one, what is in hand. */
+const again = ref<Trial>();
+const hand = computed(() => {
+  if (!run.value) return undefined;
+  return again.value ? { source: again.value.source, state: again.value.state, instead: again.value } : sitting.inHand(run.value);
 });
-const triedOf = (charger: Charger) => rows.value.find(({ key }) => key === sourceKey({ charger }));
-/** The charger in hand: the one picked, else the first that was not tried. */
-const picked = shallowRef<Charger>();
-const inHand = computed(() => picked.value ?? list.value.find((charger) => !triedOf(charger)));
+const isAdding = ref(false);
+const trouble = ref('');
+/** How many were logged: the card begins anew with each. */
+const logged = ref(0);
 /** The next is plugged in, so the last no longer is. */
 const isNext = ref(false);
 /** The last trial, while it is still plugged in: a second look at its level can tell more. */
 const open = computed(() => {
-  if (isNext.value) return undefined;
+  if (isNext.value || again.value) return undefined;
   const last = run.value?.trials.at(-1);
-  const open = rows.value.flatMap(({ awake, asleep }) => [awake, asleep]).find((tried) => tried?.trial.id === last?.id);
-  return open && !open.isSure && open.trial.percent !== undefined ? open.trial : undefined;
+  const found = rows.value.flatMap((row) => TRIAL_STATES.flatMap((state) => row[state] ?? [])).find(({ trial }) => trial.id === last?.id);
+  return found && !found.isSure && found.trial.percent !== undefined ? found.trial : undefined;
 });
 
 // The run is over once it is filed: its table stands with it.
@@ -48,12 +59,43 @@ watch(
 );
 
 async function log(draft: Draft): Promise<void> {
+  const { value: old } = again;
   await lanes.write(props.id, draft);
+  // The new one is there before the old one goes.
+  if (old) await lanes.write(props.id, { kind: 'strike', at: draft.at, target: old.id, reason: 'written again' });
+  else sitting.goOn(props.id);
   isNext.value = false;
-  picked.value = undefined;
+  again.value = undefined;
+  logged.value += 1;
   // Hands stay on the keys: the field of the next is ready, or the same one again.
   await nextTick();
   document.getElementById('trial-line')?.focus();
+}
+
+const keep = (sources: Source[]) =>
+  lanes.write(props.id, { kind: 'list', at: run.value ? momentOf(run.value, wallNow()) : wallNow(), sources }).catch((error: unknown) => {
+    trouble.value = troubleOf(error);
+  });
+
+async function add(source: Source): Promise<void> {
+  await keep([...list.value, source]);
+  isAdding.value = false;
+  sitting.pick(props.id, source);
+}
+
+function move(source: Source, by: number): void {
+  const sources = [...list.value];
+  const from = sources.indexOf(source);
+  const to = Math.max(0, Math.min(sources.length - 1, from + by));
+  if (to === from) return;
+  sources.splice(from, 1);
+  sources.splice(to, 0, source);
+  void keep(sources);
+}
+
+function strike(trial: Trial): void {
+  line.beginStrike(props.id, trial);
+  document.getElementById('entry')?.focus();
 }
 </script>
 
@@ -64,21 +106,66 @@ async function log(draft: Draft): Promise<void> {
       <p class="soft">{{ rows.length }} of {{ list.length }} tried</p>
     </header>
     <div class="body">
-      <ol class="list" aria-label="Chargers to try">
-        <li v-for="charger in list" :key="charger.id">
-          <button type="button" :aria-current="charger === inHand" @click="picked = charger">
-            <span>{{ charger.name }}</span>
-            <span class="soft">{{ triedOf(charger)?.awake?.status ?? triedOf(charger)?.asleep?.status ?? '' }}</span>
-          </button>
-        </li>
-      </ol>
+      <div class="side">
+        <ol class="list" aria-label="Sources to try">
+          <li v-for="(source, place) in list" :key="sourceKey(source)">
+            <button
+              type="button"
+              :aria-current="hand !== undefined && sourceKey(source) === sourceKey(hand.source)"
+              @click="sitting.pick(id, source)"
+            >
+              <span>{{ sourceSays(source) }}</span>
+              <span class="soft">{{ statesOf(source) }}</span>
+            </button>
+            <button
+              type="button"
+              class="move"
+              :disabled="place === 0"
+              :aria-label="`Try ${sourceSays(source)} sooner`"
+              @click="move(source, -1)"
+            >
+              ↑
+            </button>
+            <button
+              type="button"
+              class="move"
+              :disabled="place === list.length - 1"
+              :aria-label="`Try ${sourceSays(source)} later`"
+              @click="move(source, 1)"
+            >
+              ↓
+            </button>
+          </li>
+        </ol>
+        <p v-if="trouble" class="due" role="alert">{{ trouble }}</p>
+        <AddSource
+          v-if="isAdding"
+          :device="run.header.device"
+          :is-known="(source) => list.some((each) => sourceKey(each) === sourceKey(source))"
+          @add="add"
+          @close="isAdding = false"
+        />
+        <v-btn v-else variant="text" @click="isAdding = true">Add a source</v-btn>
+      </div>
       <div>
         <SecondLook v-if="open" :key="open.id" :run="run" :trial="open" :now="now" :log="log" />
-        <TrialCard v-if="inHand" :key="inHand.id" :run="run" :charger="inHand" :now="now" :log="log" @plugged="isNext = true" />
+        <TrialCard
+          v-if="hand"
+          :key="`${sourceKey(hand.source)} ${again?.id ?? logged}`"
+          :run="run"
+          :hand="hand"
+          :now="now"
+          :log="log"
+          @plugged="isNext = true"
+          @turn-state="sitting.turnState(id)"
+        />
         <p v-else>All of them were tried. Pick one from the list to try it again, asleep perhaps; or press <kbd>S</kbd> to stop.</p>
+        <v-btn v-if="again" variant="text" @click="again = undefined">Leave it as it was</v-btn>
       </div>
     </div>
-    <div class="body table"><CompatibilityTable :rows="rows" /></div>
+    <div class="body table">
+      <CompatibilityTable :device="run.header.device.name" :rows="rows" can-change @strike="strike" @rewrite="(trial) => (again = trial)" />
+    </div>
   </section>
   <section v-else class="sheet first-step"><p>Opening the spot check …</p></section>
 </template>
@@ -86,7 +173,7 @@ async function log(draft: Draft): Promise<void> {
 <style scoped>
 .body {
   display: grid;
-  grid-template-columns: 16rem minmax(0, 1fr);
+  grid-template-columns: 18rem minmax(0, 1fr);
   gap: 2rem;
 }
 
@@ -99,19 +186,38 @@ async function log(draft: Draft): Promise<void> {
   border-top: 1px solid rgb(var(--v-theme-grid));
 }
 
-.list button {
+.list li {
   display: flex;
-  justify-content: space-between;
-  gap: 0.5rem;
-  width: 100%;
+  border-bottom: 1px solid rgb(var(--v-theme-grid));
+}
+
+.list button {
   padding: 0.3rem 0.5rem;
   font: inherit;
   color: inherit;
   text-align: start;
   background: none;
   border: 0;
-  border-bottom: 1px solid rgb(var(--v-theme-grid));
   cursor: pointer;
+}
+
+.list button:first-child {
+  display: flex;
+  flex: 1;
+  flex-wrap: wrap;
+  justify-content: space-between;
+  gap: 0 0.5rem;
+  min-width: 0;
+  overflow-wrap: anywhere;
+}
+
+.list .move {
+  color: rgb(var(--v-theme-soft));
+}
+
+.list .move:disabled {
+  opacity: 0.3;
+  cursor: default;
 }
 
 .list button[aria-current='true'] {
@@ -125,7 +231,7 @@ async function log(draft: Draft): Promise<void> {
     gap: 1rem;
   }
 
-  .list {
+  .side {
     order: 2;
   }
 }

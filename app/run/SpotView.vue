@@ -2,6 +2,7 @@
 import { computed, ref } from 'vue';
 import { useRouter } from 'vue-router';
 import { CAUTIONS } from '@core/advise';
+import { usualFeed } from '@core/bench';
 import { LANE_LETTERS } from '@core/run';
 import { wallNow } from '../kit/clock';
 import GearField from '../logbook/GearField.vue';
@@ -42,7 +43,11 @@ async function begin(): Promise<void> {
       method: 'spot-check',
       list: list.map((each) => each.id),
     });
-    await lanes.start(header, []);
+    const sources = list.map((charger) => {
+      const feed = usualFeed(charger, shelf.chargers, shelf.cables);
+      return { charger, ...(feed && { feed }) };
+    });
+    await lanes.start(header, [{ kind: 'list', at: header.plugInAt, sources }]);
     await router.push(`/run/spot/${header.id}`);
   } catch (error) {
     errors.value = { trouble: troubleOf(error, 'The spot check was not started.') };

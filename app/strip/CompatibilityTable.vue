@@ -1,35 +1,38 @@
 <script setup lang="ts">
-import { type Compatible, type Tried } from '@core/compare';
+import { computed } from 'vue';
+import { writeTried, type Compatible, type Tried } from '@core/compare';
 import { writeCompatibility } from '@core/exchange';
+import { TRIAL_STATES, type Trial } from '@core/ink';
 import { saveFile } from '../kit/saveFile';
 
-/** What a spot check came to: for each charger what it does, awake and asleep; chime, icon and meter each as seen. */
-const props = defineProps<{ rows: readonly Compatible[] }>();
+/** What a spot check came to: for each source what it does, awake, asleep and off; chime, icon and meter each as seen. */
+const props = defineProps<{ device: string; rows: readonly Compatible[]; canChange?: boolean }>();
+const emit = defineEmits<{ strike: [trial: Trial]; rewrite: [trial: Trial] }>();
 
-const STATES = ['awake', 'asleep'] as const;
-const figures = ({ trial, watts }: Tried) =>
-  [
-    trial.volts === undefined ? '' : `${trial.volts} V`,
-    trial.amps === undefined ? '' : `${trial.amps} A`,
-    watts === undefined ? '' : `${watts.toFixed(1)} W`,
-  ]
-    .filter(Boolean)
-    .join(' · ');
+const all = computed(() =>
+  props.rows.flatMap((row) =>
+    TRIAL_STATES.flatMap((state) => {
+      const tried = row[state];
+      return tried ? [{ row, state, tried, reads: writeTried(tried) }] : [];
+    }),
+  ),
+);
 const seen = (value: boolean | undefined) => (value === undefined ? '–' : value ? 'yes' : 'no');
+const chimed = ({ trial: { chime, chimes } }: Tried) => (chimes === undefined || chimes < 2 ? seen(chime) : `${chimes} times`);
 
 function exportFile(): void {
-  saveFile('compatibility.csv', writeCompatibility(props.rows), 'text/csv');
+  saveFile(`${props.device} compatibility.csv`, writeCompatibility([{ device: props.device, rows: props.rows }]), 'text/csv');
 }
 </script>
 
 <template>
   <section v-if="rows.length > 0" aria-labelledby="compatibility-title">
-    <h2 id="compatibility-title">What works with what</h2>
+    <h2 id="compatibility-title">What works with {{ device }}</h2>
     <div class="scroll" tabindex="0" role="region" aria-label="Compatibility">
       <table class="plain-table">
         <thead>
           <tr>
-            <th scope="col">Charger</th>
+            <th scope="col">Source</th>
             <th scope="col">Device</th>
             <th scope="col">What it does</th>
             <th scope="col">Read</th>
@@ -38,24 +41,46 @@ function exportFile(): void {
             <th scope="col">Meter</th>
             <th scope="col">Level</th>
             <th scope="col">Remark</th>
+            <th v-if="canChange" scope="col"><span class="unseen-text">Change</span></th>
           </tr>
         </thead>
-        <tbody v-for="row in rows" :key="row.key">
-          <template v-for="state in STATES" :key="state">
-            <tr v-if="row[state]">
-              <th scope="row">{{ row.charger }}</th>
-              <td>{{ state }}</td>
-              <td :class="{ pencil: !row[state].isSure }">{{ row[state].says }}</td>
-              <td class="figures">{{ figures(row[state]) }}</td>
-              <td>{{ seen(row[state].trial.chime) }}</td>
-              <td>{{ seen(row[state].trial.icon) }}</td>
-              <td>{{ seen(row[state].trial.meter) }}</td>
-              <td class="figures">{{ row[state].trial.percent === undefined ? '–' : `${row[state].trial.percent} %` }}</td>
-              <td>
-                <span v-if="row[state].disagrees" class="due">{{ row[state].disagrees }}</span> {{ row[state].trial.remark }}
-              </td>
-            </tr>
-          </template>
+        <tbody>
+          <tr v-for="{ row, state, tried, reads } in all" :key="tried.trial.id">
+            <th scope="row">
+              {{ row.name
+              }}<template v-if="row.through">
+                <span class="soft">· {{ row.through }}</span></template
+              >
+            </th>
+            <td>{{ state }}</td>
+            <td :class="{ pencil: !tried.isSure }">{{ tried.says }}</td>
+            <td class="figures">
+              {{ reads.figures }}<span v-if="reads.pencil" class="pencil"> {{ reads.pencil }}</span>
+            </td>
+            <td>{{ chimed(tried) }}</td>
+            <td>{{ seen(tried.trial.icon) }}</td>
+            <td>{{ seen(tried.trial.meter) }}</td>
+            <td class="figures">{{ reads.level }}</td>
+            <td>
+              <span v-if="tried.disagrees" class="due">{{ tried.disagrees }}</span> {{ tried.trial.remark }}
+            </td>
+            <td v-if="canChange" class="change">
+              <v-btn
+                variant="text"
+                size="small"
+                :aria-label="`Write the trial of ${row.name}, ${state}, again`"
+                @click="emit('rewrite', tried.trial)"
+                >Rewrite</v-btn
+              >
+              <v-btn
+                variant="text"
+                size="small"
+                :aria-label="`Strike the trial of ${row.name}, ${state}`"
+                @click="emit('strike', tried.trial)"
+                >Strike</v-btn
+              >
+            </td>
+          </tr>
         </tbody>
       </table>
     </div>
@@ -70,6 +95,10 @@ section {
 
 tbody th {
   font-weight: 600;
+}
+
+.change {
+  white-space: nowrap;
 }
 
 .pencil {

@@ -42,21 +42,27 @@ const MOST_NIBS = 28;
 type LineSet = ChartDataset<'line', { x: number; y: number }[]>;
 type Scale = ScaleOptionsByType<'linear'>;
 
-/** Tracks that at least one trace has something on. Percent is always there. */
+const holds = (traces: readonly Trace[], track: Quantity) =>
+  traces.some(({ dots, expected }) => (dots[track] ?? []).length > 0 || (expected?.[track] ?? []).length > 0);
+
+/** The track that a strip of any size has: the level; of devices that show none, their power, or the current where that is all. */
+export const mainTrack = (traces: readonly Trace[]): Quantity =>
+  (['percent', 'watts', 'amps'] as const).find((track) => holds(traces, track)) ?? 'percent';
+
+/** Tracks that at least one trace has something on. The main one is always there. */
 export function tracksOf(traces: readonly Trace[], { size, tracks = TRACKED }: Pick<StripLook, 'size' | 'tracks'>): Quantity[] {
-  return tracks.filter(
-    (track) =>
-      track === 'percent' ||
-      (size === 'sheet' &&
-        traces.some(({ dots, expected }) => (dots[track] ?? expected?.[track] ?? []).length > 0 || (expected?.[track] ?? []).length > 0)),
-  );
+  const main = mainTrack(traces);
+  return TRACKED.filter((track) => track === main || (size === 'sheet' && tracks.includes(track) && holds(traces, track)));
 }
 
 /** A strip as Chart.js draws it: tracks under each other on one paper, time to the right. */
 export function stripConfig(traces: readonly Trace[], look: StripLook): ChartConfiguration<'line', { x: number; y: number }[]> {
   const tracks = tracksOf(traces, look);
   const palette = PALETTES[look.theme];
-  const sets = traces.flatMap((trace) => [...tracks.map((track) => lineOf(trace, track, look)), ...struckOf(trace, look)]);
+  const sets = traces.flatMap((trace) => [
+    ...tracks.map((track) => lineOf(trace, track, look)),
+    ...struckOf(trace, look, tracks.includes('percent')),
+  ]);
   const scales: Record<string, object> = { x: timeScale(look) };
   for (const track of tracks) scales[track] = valueScale(track, traces, tracks, look);
   return {
@@ -142,8 +148,8 @@ function nibOf(pen: Pen, paper: string): Partial<LineSet> {
 }
 
 /** Struck readings stay, crossed out and joined to nothing. */
-function struckOf(trace: Trace, { theme, size, penned }: StripLook): LineSet[] {
-  if (size === 'row' || penned || trace.struck.length === 0) return [];
+function struckOf(trace: Trace, { theme, size, penned }: StripLook, hasLevels: boolean): LineSet[] {
+  if (size === 'row' || penned || trace.struck.length === 0 || !hasLevels) return [];
   return [
     {
       label: 'struck',
@@ -232,9 +238,10 @@ function valueScale(track: Quantity, traces: readonly Trace[], tracks: readonly 
   } as unknown as Partial<Scale>;
 }
 
-/** A step of the watts axis that gives two or three rules up to the highest value. */
+/** A step of an axis from zero that gives two or three rules up to the highest value. */
 function roundStep(top: number): number {
-  return [2, 5, 10, 20, 50, 100].find((step) => top / step <= 3.2) ?? 200;
+  if (top <= 0) return 2;
+  return [0.1, 0.2, 0.5, 1, 2, 5, 10, 20, 50, 100].find((step) => top / step <= 3.2) ?? 200;
 }
 
 /** Places on the paper: checks that were missed, and the one pointed out. */
@@ -245,15 +252,16 @@ function places(
 ): Record<string, AnnotationOptions> {
   const palette = PALETTES[theme];
   const all: Record<string, AnnotationOptions> = {};
+  const main = mainTrack(traces);
   if (traces.length === 1 && size !== 'row') {
     for (const [index, { from, to }] of (traces[0]?.missed ?? []).entries()) {
-      all[`missed-${index}`] = spanOf(from, to, 'percent', 'missed', palette.due);
+      all[`missed-${index}`] = spanOf(from, to, main, index === 0 ? missedWord(traces[0]?.missed.length ?? 0) : '', palette.due);
     }
   }
   if (traces.length === 1 && size !== 'row') {
     for (const [index, { from, to }] of (traces[0]?.unwatched ?? []).entries()) {
       for (const track of tracks)
-        all[`unwatched-${track}-${index}`] = spanOf(from, to, track, track === 'percent' ? 'not watched' : '', palette.soft);
+        all[`unwatched-${track}-${index}`] = spanOf(from, to, track, track === main && index === 0 ? 'not watched' : '', palette.soft);
     }
     for (const [index, [at, words]] of together(traces[0]?.events ?? [], until * SIDE_BY_SIDE).entries())
       all[`event-${index}`] = eventLine(at, words, theme);
@@ -276,7 +284,7 @@ function places(
       drawTime: 'beforeDatasetsDraw',
     };
   }
-  if (band.level !== undefined) {
+  if (band.level !== undefined && tracks.includes('percent')) {
     all.level = {
       type: 'line',
       yScaleID: 'percent',
@@ -289,6 +297,9 @@ function places(
   }
   return all;
 }
+
+/** The word on the first of the checks that were missed: how many there are, for each of thirty would say it thirty times. */
+const missedWord = (count: number) => (count > 1 ? `missed, ${count} stretches` : 'missed');
 
 /** Events this close, as a share of the paper, have their words side by side at one line. */
 const SIDE_BY_SIDE = 0.015;

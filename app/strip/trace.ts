@@ -1,5 +1,5 @@
 import { checksOf, merged, unseenSpans, type Span, type Summary } from '@core/curve';
-import { type RunRecord, type Track } from '@core/ink';
+import { sourceSays, type RunRecord, type Track } from '@core/ink';
 import { TRACKED, type Quantity } from '@core/quantity';
 import { expectedRun, ghostOf, type Forecast } from '@core/run';
 import { gapsOf, rangeOf, type Dot } from '@core/samples';
@@ -45,6 +45,9 @@ function drawnOf(run: RunRecord, quantity: Quantity): Dot[] {
   return rangeOf(track, { most: MOST_DOTS, gaps });
 }
 
+/** What a strip draws of a run: current only where it is all that tells of power. */
+const drawnTracks = ({ tracks }: RunRecord) => TRACKED.filter((quantity) => quantity !== 'amps' || tracks.watts.values.length === 0);
+
 /** A run for the strip. */
 export function traceOf(run: RunRecord, name: string, pen: number, now = run.end): Trace {
   const missed = checksOf(run, now).filter(({ state }) => state === 'missed');
@@ -54,12 +57,12 @@ export function traceOf(run: RunRecord, name: string, pen: number, now = run.end
     id: run.header.id,
     name,
     pen,
-    dots: Object.fromEntries(TRACKED.map((quantity) => [quantity, drawnOf(run, quantity)])),
+    dots: Object.fromEntries(drawnTracks(run).map((quantity) => [quantity, drawnOf(run, quantity)])),
     streamed: new Set(TRACKED.filter((quantity) => run.sampled.has(quantity))),
     struck: run.struck.flatMap(({ seconds, reading }): Dot[] => (reading.percent === undefined ? [] : [[seconds, reading.percent]])),
     events: run.events
       .filter(({ event }) => event !== 'away')
-      .map((each) => ({ at: each.seconds, says: each.event === 'swapped' && each.source ? `→ ${each.source.charger.name}` : each.event })),
+      .map((each) => ({ at: each.seconds, says: each.event === 'swapped' && each.source ? `→ ${sourceSays(each.source)}` : each.event })),
     missed: drawn(missed),
     unwatched: drawn(run.unwatched),
     unseen: drawn(unseenSpans(run)),
@@ -70,7 +73,7 @@ export function traceOf(run: RunRecord, name: string, pen: number, now = run.end
 /** A run for the strip, with the charge to expect of it in pencil. @param coming its forecasts, if it is live */
 export function tracedWithPencil(run: RunRecord, now = run.end, coming: readonly Forecast[] = []): Trace {
   const expected = expectedRun(run);
-  return { ...traceOf(run, run.header.charger.name, run.header.pen, now), expected: expected && pencilOf(expected), forecasts: coming };
+  return { ...traceOf(run, sourceSays(run.header), run.header.pen, now), expected: expected && pencilOf(expected), forecasts: coming };
 }
 
 /** The levels of an earlier run as they lie under a live one; none where it never showed the level at which the live one began. */
@@ -112,7 +115,7 @@ export function outlineOf(summary: Summary): Trace {
     id: summary.id,
     name: `${summary.device} on ${summary.charger}`,
     pen: summary.pen,
-    dots: { percent: summary.outline },
+    dots: { [summary.outlineOf ?? 'percent']: summary.outline },
     streamed: new Set(),
     struck: [],
     events: [],

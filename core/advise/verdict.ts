@@ -1,3 +1,4 @@
+import { sourceSays } from '../ink/entrySays';
 import type { Row } from '../compare/compare';
 import { LEVELS, GAIN_TIMES } from '../curve/figures';
 import { cadenceInWords } from '../method/cadence';
@@ -7,7 +8,7 @@ import { listed } from '../quantity/listed';
 /** How a run is called beside others: by its charger where the device is the same, else by both. */
 export function namesOf(rows: readonly Row[]): string[] {
   const oneDevice = new Set(rows.map(({ run }) => run.header.device.name)).size === 1;
-  const names = rows.map(({ run: { header } }) => (oneDevice ? header.charger.name : `${header.device.name} on ${header.charger.name}`));
+  const names = rows.map(({ run: { header } }) => (oneDevice ? sourceSays(header) : `${header.device.name} on ${sourceSays(header)}`));
   const count = new Map<string, number>();
   return names.map((name) => {
     if (names.filter((other) => other === name).length === 1) return name;

@@ -1,5 +1,17 @@
 import { array, boolean, mixed, object, type InferType } from 'yup';
-import { choiceField, choicesField, errorAt, idField, nameField, priceField, retiredField, sizeField, textField } from './fields';
+import {
+  choiceField,
+  choicesField,
+  errorAt,
+  idField,
+  linkField,
+  nameField,
+  ownedField,
+  priceField,
+  retiredField,
+  sizeField,
+  textField,
+} from './fields';
 import { portName } from './portName';
 import { readSharing } from './sharing';
 
@@ -43,6 +55,11 @@ export const chargerSchema = object({
   ports: array().of(portSchema).default(undefined).optional(),
   /** What each port gives when several are in use, as `C1+C2: 45+20`, a rule a line. */
   sharing: textField(400),
+  /** What it needs where it is fed by a source of its own, as printed: `9V⎓2A`. */
+  input: textField(LONGEST_LABEL),
+  /** What usually feeds it: the id of another charger, and of the cable between them. */
+  fedBy: linkField(),
+  fedThrough: linkField(),
   /** Energy of a power bank. */
   wattHours: sizeField(5_000, 'Wh'),
   price: priceField(),
@@ -51,6 +68,7 @@ export const chargerSchema = object({
   /** As `58 × 28 × 51 mm`. */
   size: textField(40),
   cableIncluded: boolean(),
+  owned: ownedField(),
   traits: choicesField(TRAITS, 'Choose traits from the list.'),
   retired: retiredField(),
 })
@@ -74,6 +92,13 @@ export const chargerSchema = object({
         ports.map((port, index) => portName(port, index)),
       );
       return errors[0] === undefined ? true : errorAt(this, 'sharing', errors[0]);
+    },
+  })
+  .test({
+    name: 'fed-by-another',
+    skipAbsent: true,
+    test: function ({ id, fedBy }) {
+      return fedBy === undefined || fedBy !== id ? true : errorAt(this, 'fedBy', 'Nothing feeds itself: choose another source.');
     },
   })
   .noUnknown();

@@ -6,6 +6,7 @@ import {
   errorAt,
   figureField,
   idField,
+  linkField,
   nameField,
   namesField,
   priceField,
@@ -60,6 +61,9 @@ export const deviceSchema = object({
   awakeWatts: sizeField(500, 'W'),
   /** Hours of use that its maker claims of a full battery. */
   enduranceHours: sizeField(10_000, 'h'),
+  /** The charger and the cable that came in its box, by their ids: what others are usually set against. */
+  boxCharger: linkField(),
+  boxCable: linkField(),
   weight: sizeField(50_000, 'g'),
   price: priceField(),
   retired: retiredField(),

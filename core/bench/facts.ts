@@ -1,4 +1,4 @@
-import { CABLE_ENDS, MARKERS } from './cable';
+import { CABLE_ENDS, DATA_SPEEDS, MARKER_VOLTS, MARKERS } from './cable';
 import { CHARGER_KINDS, TRAITS } from './charger';
 import { DEVICE_CONNECTORS, DEVICE_KINDS, DISPLAYS, USB_A_FAMILIES } from './device';
 import { WIRELESS_PROFILES } from './offer';
@@ -9,9 +9,11 @@ export interface Fact {
   key: string;
   name: string;
   unit?: string;
-  type: 'text' | 'lines' | 'figure' | 'choice' | 'choices' | 'names' | 'yes' | 'ports';
+  type: 'text' | 'lines' | 'figure' | 'choice' | 'choices' | 'names' | 'yes' | 'ports' | 'gear';
   choices?: readonly (string | number)[];
   hint?: string;
+  /** The shelf that it is chosen from, by its id. */
+  of?: Shelf;
 }
 
 /** Facts that belong together, under a heading of their own. */
@@ -43,6 +45,8 @@ const choices = (key: string, name: string, from: readonly string[], hint?: stri
   ...(hint && { hint }),
 });
 
+const gear = (key: string, name: string, of: Shelf, hint?: string): Fact => ({ key, name, type: 'gear', of, ...(hint && { hint }) });
+const OWNED: Fact = { key: 'owned', name: 'Is at home already', type: 'yes' };
 const PRICE = figure('price', 'Price', undefined, 'in your own currency');
 
 /** Every fact of every shelf, in the order in which they are asked for. Each has a name; that is not repeated here. */
@@ -84,7 +88,13 @@ export const FACTS: Readonly<Record<Shelf, FactGroup[]>> = {
     },
     {
       title: 'For the verdict',
-      facts: [figure('enduranceHours', 'Claimed hours of use', 'h'), figure('weight', 'Weight', 'g'), PRICE],
+      facts: [
+        gear('boxCharger', 'Charger in its box', 'charger', 'what others are set against'),
+        gear('boxCable', 'Cable in its box', 'cable'),
+        figure('enduranceHours', 'Claimed hours of use', 'h'),
+        figure('weight', 'Weight', 'g'),
+        PRICE,
+      ],
     },
   ],
   charger: [
@@ -99,9 +109,18 @@ export const FACTS: Readonly<Record<Shelf, FactGroup[]>> = {
       ],
     },
     {
+      title: 'What feeds it',
+      facts: [
+        { key: 'input', name: 'Input', type: 'text', hint: 'of a pad, dock or computer, as printed: 9V⎓2A' },
+        gear('fedBy', 'Fed by', 'charger', 'its own source'),
+        gear('fedThrough', 'Fed through', 'cable'),
+      ],
+    },
+    {
       title: 'What decides a purchase',
       facts: [
         PRICE,
+        OWNED,
         figure('weight', 'Weight with cable', 'g'),
         { key: 'size', name: 'Size', type: 'text', hint: '58 × 28 × 51 mm' },
         { key: 'cableIncluded', name: 'Its cable is included', type: 'yes' },
@@ -116,9 +135,12 @@ export const FACTS: Readonly<Record<Shelf, FactGroup[]>> = {
         choice('chargerEnd', 'Charger end', CABLE_ENDS),
         choice('deviceEnd', 'Device end', CABLE_ENDS),
         choice('marker', 'Marked for', MARKERS, 'its e-marker, or what is printed'),
+        choice('markerVolts', 'Marker up to', MARKER_VOLTS, 'the highest its marker names', 'V'),
+        choice('data', 'Data', DATA_SPEEDS),
         figure('length', 'Length', 'm'),
         { key: 'family', name: 'Family', type: 'text', hint: 'fast charging of its maker’s own, if any' },
         PRICE,
+        OWNED,
       ],
     },
   ],

@@ -9,6 +9,12 @@ const ID = /^(?!__proto__$)[\w-]{1,40}$/;
 export const idField = () =>
   string().required().matches(ID, { message: 'is no id: letters, digits, - and _, up to 40 of them', excludeEmptyString: true });
 
+/** The id of other gear on the shelf, or none. */
+export const linkField = () =>
+  string()
+    .transform((value: unknown) => (value === '' || value === null ? undefined : value))
+    .matches(ID, { message: 'is no id: letters, digits, - and _, up to 40 of them', excludeEmptyString: true });
+
 export const nameField = () =>
   string()
     .trim()
@@ -39,6 +45,9 @@ export const priceField = () =>
 
 /** Taken out of use: no longer offered, never deleted, for runs may have used it. */
 export const retiredField = () => boolean();
+
+/** Whether the reviewer has it already: then it costs nothing. */
+export const ownedField = () => boolean();
 
 /** A short text that may be missing. */
 export const textField = (most: number) => string().trim().max(most, `Keep it within ${most} characters.`);

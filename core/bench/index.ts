@@ -1,6 +1,7 @@
 export { batteryDoubt, batteryFacts, batteryOf } from './battery';
 export { type Cable } from './cable';
 export { DATA_PORTS, PORT_CONNECTORS, type Charger, type Port } from './charger';
+export { isFed, sourceName, usualFeed, type Feed } from './feed';
 export { portName } from './portName';
 export { portsOf } from './ports';
 export { type Device } from './device';

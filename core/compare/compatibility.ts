@@ -1,17 +1,27 @@
-import type { Device } from '../bench/device';
-import type { Trial } from '../ink/entry';
-import type { RunInk } from '../ink/fold';
+import { portName } from '../bench/portName';
+import { portsOf } from '../bench/ports';
+import type { Source, Trial } from '../ink/entry';
+import { sourceSays } from '../ink/entrySays';
+import { valueIn, type RunInk } from '../ink/fold';
 import { statusSays, type StatusId } from '../ink/statuses';
-import { power } from '../quantity/electric';
+import { TRIAL_STATES, type TrialState } from '../ink/trialStates';
+import { apparentLoad } from '../quantity/electric';
 import { spell } from '../quantity/duration';
+import { sourceKey } from './sourceKey';
 
-/** What one charger turned out to be, awake or asleep. */
+/** What one source turned out to be, in one state of the device. */
 export interface Tried {
   trial: Trial;
+  /** The second look at its level, where there was one. */
+  second?: Trial | undefined;
   status: StatusId;
   /** In words: what it is, and how far a second look bears it out. */
   says: string;
   watts?: number | undefined;
+  /** Volts over amps, in Ω: what a meter shows beside them. */
+  ohms?: number | undefined;
+  /** What a pad gives out of what it draws, as a share; `isAssumed` where its output was. */
+  efficiency?: { share: number; isAssumed: boolean } | undefined;
   /** Chime, icon and meter where they do not agree, in words. */
   disagrees?: string | undefined;
   /** Whether a second look has told holding from draining. */
@@ -19,40 +29,54 @@ export interface Tried {
 }
 
 /** One row of a compatibility table. */
-export interface Compatible {
-  /** Tells sources apart: charger, port and cable. */
+export interface Compatible extends Partial<Record<TrialState, Tried>> {
+  /** Tells sources apart: charger, port, cable, what feeds it, and the voltage it is held to. */
   key: string;
-  charger: string;
-  port?: number | undefined;
-  cable?: string | undefined;
-  awake?: Tried | undefined;
-  asleep?: Tried | undefined;
+  source: Source;
+  /** The source in words. */
+  name: string;
+  /** Port and cable in words, where they are known. */
+  through: string;
 }
 
 /** A minute cannot tell these from each other. */
-const DOUBTFUL: readonly StatusId[] = ['slow', 'holds', 'drains'];
-/** No current worth the name, in W. */
-const NOTHING = 0.3;
-/** Where a device's limit is not known, this is fast, in W (common practice, no source). */
-const FAST = 10;
+const DOUBTFUL: readonly StatusId[] = ['slow', 'holds', 'drains', 'not charging'];
 
-export const sourceKey = ({ charger, port = 0, cable }: Trial['source']): string => [charger.id, port, cable?.id ?? ''].join('/');
+/** What lies between a source and the device, in words. */
+function throughSays({ charger, port, cable }: Source): string {
+  const outlet = port === undefined ? undefined : portsOf(charger)[port];
+  return [outlet && portName(outlet, port ?? 0), cable?.name].filter(Boolean).join(', ');
+}
 
-/** The compatibility table of a spot check: a row for each charger in the order tried; of several trials in one state the last counts. */
-export function compatibility({ trials }: RunInk): Compatible[] {
+/**
+ * The compatibility table of a spot check: a row for each source in the order of its list, those that are not on it after them; of several trials in
+ * one state the last counts.
+ */
+export function compatibility({ trials, list = [] }: Pick<RunInk, 'trials' | 'list'>): Compatible[] {
   const rows = new Map<string, Compatible>();
-  const seconds = new Map<string, Trial>();
-  for (const trial of trials) if (trial.confirms !== undefined) seconds.set(trial.confirms, trial);
+  const rowOf = (source: Source) => {
+    const key = sourceKey(source);
+    const row = rows.get(key) ?? { key, source, name: sourceSays(source), through: throughSays(source) };
+    rows.set(key, row);
+    return row;
+  };
+  list.forEach(rowOf);
   for (const trial of trials) {
     if (trial.confirms !== undefined) continue;
-    const key = sourceKey(trial.source);
-    const { charger, port, cable } = trial.source;
-    const row = rows.get(key) ?? { key, charger: charger.name, port, cable: cable?.name };
-    row[trial.state] = tried(trial, seconds.get(trial.id));
-    rows.set(key, row);
+    // A trial that was written again keeps the second look that was taken at it.
+    const second = trials.findLast(
+      (other) => other.confirms !== undefined && isSameTrial(other, trial) && other.at >= trial.at && !isTriedBetween(trials, trial, other),
+    );
+    rowOf(trial.source)[trial.state] = tried(trial, second);
   }
-  return [...rows.values()];
+  return [...rows.values()].filter((row) => TRIAL_STATES.some((state) => row[state]));
 }
+
+const isSameTrial = (one: Trial, other: Trial) => one.state === other.state && sourceKey(one.source) === sourceKey(other.source);
+
+/** Whether the same was tried anew after a trial and before a second look, which is then at the later one. */
+const isTriedBetween = (trials: readonly Trial[], trial: Trial, look: Trial) =>
+  trials.some((each) => each.confirms === undefined && isSameTrial(each, trial) && each.at > trial.at && each.at <= look.at);
 
 function tried(trial: Trial, second: Trial | undefined): Tried {
   const status = afterSecond(trial, second);
@@ -61,21 +85,36 @@ function tried(trial: Trial, second: Trial | undefined): Tried {
   const isDoubtful = DOUBTFUL.includes(trial.status);
   const borne =
     moved === undefined ? (isDoubtful ? '; whether the level moves was not seen' : '') : `; ${level(moved)} in ${minutes ?? ''}`;
+  const watts = valueIn(trial, 'watts');
   return {
     trial,
+    second,
     status,
     says: statusSays(status) + borne,
-    watts: wattsOf(trial),
+    watts,
+    ohms: ohmsOf(trial),
+    efficiency: efficiencyOf(trial, watts),
     disagrees: disagreement(trial),
     isSure: !isDoubtful || moved !== undefined,
   };
 }
 
+/** Current that flows the other way has no load to speak of. */
+const ohmsOf = ({ volts, amps }: Trial) =>
+  volts === undefined || amps === undefined || volts < 0 || amps < 0 ? undefined : apparentLoad(volts, amps);
+
+/** What of its input a source gave out; nothing where it would be more than all. */
+function efficiencyOf({ wattsOut, wattsOutAssumed }: Trial, watts: number | undefined): Tried['efficiency'] {
+  if (wattsOut === undefined || watts === undefined || watts <= 0 || wattsOut > watts) return undefined;
+  return { share: wattsOut / watts, isAssumed: wattsOutAssumed === true };
+}
+
 const level = (moved: number) => (moved === 0 ? 'the level stood still' : `${moved > 0 ? '+' : '−'}${Math.abs(moved)} %`);
 
-/** The level decides, once it has had time to move. */
+/** The level decides, once it has had time to move; of one that is connected and not charging, only that it charges or drains after all. */
 function afterSecond({ status, percent }: Trial, second: Trial | undefined): StatusId {
   if (second?.percent === undefined || percent === undefined) return status;
+  if (status === 'not charging' && second.percent === percent) return status;
   if (second.percent > percent) return status === 'fast' ? 'fast' : 'slow';
   return second.percent < percent ? 'drains' : 'holds';
 }
@@ -89,20 +128,4 @@ function disagreement({ chime, icon, meter }: Trial): string | undefined {
   const [yes, no] = [said.filter((each) => each.yes), said.filter((each) => !each.yes)];
   const names = (some: typeof said) => some.map(({ name }) => name).join(' and ');
   return yes.length > 0 && no.length > 0 ? `${names(yes)} yes, ${names(no)} no` : undefined;
-}
-
-function wattsOf({ watts, volts, amps }: Pick<Trial, 'watts' | 'volts' | 'amps'>): number | undefined {
-  return watts ?? (volts !== undefined && amps !== undefined ? power(volts, amps) : undefined);
-}
-
-/** What the figures of a trial make likely, to begin with; a person decides. `undefined` without watts. */
-export function likelyStatus(
-  { inputLimit, awakeWatts }: Pick<Device, 'inputLimit' | 'awakeWatts'>,
-  seen: Pick<Trial, 'state' | 'watts' | 'volts' | 'amps'>,
-): StatusId | undefined {
-  const watts = wattsOf(seen);
-  if (watts === undefined) return undefined;
-  if (watts < NOTHING) return 'not charging';
-  if (seen.state === 'awake' && awakeWatts !== undefined && watts <= 1.1 * awakeWatts) return watts < 0.9 * awakeWatts ? 'drains' : 'holds';
-  return watts >= (inputLimit === undefined ? FAST : inputLimit / 2) ? 'fast' : 'slow';
 }

@@ -1,4 +1,6 @@
-export { compatibility, likelyStatus, sourceKey, type Compatible, type Tried } from './compatibility';
+export { sourceKey } from './sourceKey';
+export { compatibility, type Compatible, type Tried } from './compatibility';
+export { writeTried, type WrittenTried } from './triedSays';
 export { type SpeedUp, type WithMargin } from './speedUp';
 export { compareRuns, type Compared, type Row, type Standing } from './compare';
 export { writeGained, writePeak, writeStanding, writeTimeTo, writeWhen } from './words';

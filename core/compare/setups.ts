@@ -1,5 +1,6 @@
 import type { ReadRun } from '../curve/figures';
 import type { RunInk } from '../ink/fold';
+import { sourceKey } from './sourceKey';
 import { AMBIENT, REST } from '../method/conditions';
 
 /** Runs of one setup: they repeat each other, and are never ranked against each other. */
@@ -15,12 +16,12 @@ const DRIFTS: readonly string[] = [AMBIENT, REST];
  * What makes two runs repeats of each other: the cell of a study where they fill one; else device, charger with its port, cable, and the settings
  * that they were confirmed to have. Units of one device count as one.
  */
-export function setupKey({ header: { device, charger, port = 0, cable, study, conditions = [] } }: RunInk): string {
+export function setupKey({ header: { device, charger, port = 0, cable, feed, study, conditions = [] } }: RunInk): string {
   const settings = conditions
     .filter(({ name }) => !DRIFTS.includes(name))
     .map(({ name, value }) => `${name}=${value}`)
     .sort();
-  return JSON.stringify(study ? [study.id, study.cell] : [device.id, charger.id, port, cable?.id ?? '', settings]);
+  return JSON.stringify(study ? [study.id, study.cell] : [device.id, sourceKey({ charger, port, cable, feed }), settings]);
 }
 
 /** Runs by their setup, in the order in which setups are first met. */

@@ -7,6 +7,7 @@ export { projection } from './energySample';
 export { stalls } from './stall';
 export { splitInWords, workloads, type Workload } from './workloads';
 export { gearOf, presentSummary, summarise, type Summary } from './summary';
+export { ruleOf } from './stretches';
 export { checksOf, isHot, notices, watched, type Notice } from './notices';
 export { figuresOf, GAIN_TIMES, LEVELS, readRun, type Asked, type Figures, type ReadRun } from './figures';
 export { PASSAGES, writeFigures, writeGain, writeMilestone, type WrittenFigure } from './words';

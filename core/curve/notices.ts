@@ -11,6 +11,7 @@ import { unseenSpans, type Span } from './energy';
 import { finerFrom } from './finer';
 import { cycling, holds, losses } from './faults';
 import { stalls } from './stall';
+import { stretchesOf } from './stretches';
 
 /** Something about a run that a reader should know before trusting its figures, and where on the strip it is. */
 export interface Notice extends Span {
@@ -20,14 +21,29 @@ export interface Notice extends Span {
 
 /** The checks of a run and what became of them; a run without a cadence has none. */
 export function checksOf(run: RunRecord, until = run.end): Check[] {
-  if (!run.header.cadence) return [];
-  return checks(
-    run.header.cadence,
-    run.readings.map(({ seconds }) => seconds),
-    until,
-    finerFrom(run),
-  );
+  const { cadence } = run.header;
+  if (!cadence) return [];
+  const finer = finerFrom(run);
+  return stretchesOf(run).flatMap(({ from, to }) => {
+    const seen = run.readings.flatMap(({ seconds }) => (seconds >= from && seconds <= to ? [seconds - from] : []));
+    const isOver = until > to;
+    return checks(cadence, seen, Math.min(until, to) - from, finer).map((check) => {
+      // What is not answered by the end of a workload never will be.
+      const found: Check = isOver && check.state === 'waiting' ? { ...check, state: 'missed' } : check;
+      return from === 0 ? found : later(found, from);
+    });
+  });
 }
+
+/** A check whose times count from a later moment. */
+const later = ({ seen, ...check }: Check, by: number): Check => ({
+  ...check,
+  due: check.due + by,
+  last: check.last + by,
+  from: check.from + by,
+  to: check.to + by,
+  ...(seen !== undefined && { seen: seen + by }),
+});
 
 const missedInWords = (due: number, last: number, count: number) =>
   count === 1 ? `Check at ${nominal(due)} was missed` : `${count} checks from ${nominal(due)} to ${nominal(last)} were missed`;

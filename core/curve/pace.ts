@@ -20,6 +20,9 @@ const TRUSTED = { intervals: 4, gain: 25 };
 /** By how much a display may be faster between two checks than it was ever seen to be; and after the last of them. */
 export const ROOM = { within: 1.25, after: 2 };
 
+/** Two levels within a second say nothing of a pace, in s. */
+const LEAST_STEP = 1;
+
 /** What changes how fast it charges, so that the pace before says nothing of the pace after. */
 const CHANGES: ReadonlySet<EventId> = new Set(['booted', 'unplugged', 'replugged', 'swapped', 'moved']);
 
@@ -41,7 +44,7 @@ export function paceOf({ tracks: { percent }, events, unplugged, turning }: RunR
     const gain = (values[row] ?? 0) - (values[row - 1] ?? 0);
     if (gain <= 0 || to <= from || (broken.length > 0 && crosses({ from, to }, broken))) continue;
     gained += 1;
-    highest = Math.max(highest, gain / (to - from));
+    highest = Math.max(highest, gain / Math.max(LEAST_STEP, to - from));
   }
   const whole = (percent.values[percent.values.length - 1] ?? 0) - (percent.values[0] ?? 0);
   const isTrusted = gained >= TRUSTED.intervals;

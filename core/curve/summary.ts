@@ -1,5 +1,6 @@
 import { endingWord } from '../ink/endings';
 import type { Header } from '../ink/entry';
+import { sourceSays } from '../ink/entrySays';
 import type { RunRecord } from '../ink/fold';
 import { sighting } from '../ink/track';
 import { gapsOf } from '../samples/gaps';
@@ -8,6 +9,9 @@ import { milestoneTime } from './milestone';
 import { levelsOf, lightOut, milestoneOf, powerGone } from './milestones';
 import { PASSAGES, writeMilestone, writePassage } from './words';
 import { spell } from '../quantity/duration';
+import { fixed } from '../quantity/figures';
+import { quantityOf, type Quantity } from '../quantity/quantity';
+import { extent } from 'd3-array';
 
 /** What a list shows of a run without opening it. Worked out from its ink when it is filed; thrown away and made anew at will. */
 export interface Summary {
@@ -30,20 +34,29 @@ export interface Summary {
   /** Time to 80 and 100 %, in words; of a device that shows no level, when its light went out or its power was gone. */
   timeTo80: string;
   timeTo100: string;
-  /** A few levels along the run, for the strip in a list. */
+  /** A few levels along the run, for the strip in a list; of a device that shows none, its watts or amps. */
   outline: Dot[];
+  outlineOf?: Quantity;
+  /** What was read, in words: the first level and the last, or the range of power or current. Absent in lists made earlier. */
+  reads?: string;
 }
 
 const OUTLINE_POINTS = 40;
 
 /** Everything off the shelf that a run used. */
-export function gearOf({ device, charger, cable, meter }: Header) {
-  return [device, charger, cable, meter].filter((each) => each !== undefined);
+export function gearOf({ device, charger, cable, meter, feed }: Header) {
+  return [device, charger, cable, meter, feed?.charger, feed?.cable].filter((each) => each !== undefined);
 }
 
 /** A summary by the names of today: in lists made earlier the two times went by others. */
 export function presentSummary({ eighty, full, ...summary }: Summary & { eighty?: string; full?: string }): Summary {
   return { ...summary, timeTo80: eighty ?? summary.timeTo80, timeTo100: full ?? summary.timeTo100 };
+}
+
+/** How many sources a spot check tried. */
+function triedOf({ trials }: RunRecord): string {
+  const count = new Set(trials.map(({ source }) => sourceSays(source))).size;
+  return count === 1 ? '1 source' : `${count} sources`;
 }
 
 /** When a device that shows no level was full, as far as anything tells. */
@@ -52,10 +65,23 @@ function withoutLevels(run: RunRecord): string {
   return passage ? `${writePassage(passage).value}, ${PASSAGES[passage.what].toLowerCase()}` : '—';
 }
 
+/** What was read of a run: `2 → 80 %`, `from 12 → 80 %` where the first level came after plug-in, `9.8–24.0 W`. */
+function readsOf({ tracks }: RunRecord, drawn: Quantity): string {
+  const track = tracks[drawn];
+  const [first, last] = [sighting(track, 0), sighting(track, track.seconds.length - 1)];
+  if (!first || !last) return '—';
+  if (drawn === 'percent') return `${first.seconds === 0 ? '' : 'from '}${first.value} → ${last.value} %`;
+  const [low = 0, high = 0] = extent(Array.from(track.values));
+  const [from, to] = [fixed(low, 1), fixed(high, 1)];
+  return `${from === to ? to : `${from}–${to}`} ${quantityOf(drawn).unit}`;
+}
+
 /** Sums a run up for a list. */
 export function summarise(run: RunRecord): Summary {
   const { percent } = run.tracks;
   const levels = levelsOf(run);
+  const drawn = (['percent', 'watts', 'amps'] as const).find((quantity) => run.tracks[quantity].values.length > 0) ?? 'percent';
+  const outlined = run.tracks[drawn];
   const inWords = (level: number) => {
     const found = milestoneOf(levels, level);
     const time = milestoneTime(found);
@@ -66,7 +92,7 @@ export function summarise(run: RunRecord): Summary {
     id: run.header.id,
     plugInAt: run.header.plugInAt,
     device: run.header.device.name,
-    charger: run.header.charger.name,
+    charger: run.header.list ? `spot check, ${triedOf(run)}` : sourceSays(run.header),
     gear: [
       ...new Set(
         [...gearOf(run.header), ...run.sources.flatMap(({ charger, cable }) => [charger, ...(cable ? [cable] : [])])].map(({ id }) => id),
@@ -80,6 +106,8 @@ export function summarise(run: RunRecord): Summary {
     stop: run.stop && endingWord(run.stop),
     timeTo80: inWords(80),
     timeTo100: start === undefined ? withoutLevels(run) : inWords(100),
-    outline: rangeOf(percent, { most: OUTLINE_POINTS, ...(run.sampled.has('percent') && { gaps: gapsOf(percent) }) }),
+    outline: rangeOf(outlined, { most: OUTLINE_POINTS, ...(run.sampled.has(drawn) && { gaps: gapsOf(outlined) }) }),
+    ...(drawn !== 'percent' && { outlineOf: drawn }),
+    reads: readsOf(run, drawn),
   };
 }

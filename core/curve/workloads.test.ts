@@ -42,6 +42,28 @@ describe('a load test', () => {
     ]);
   });
 
+  it('stands in two parts where its source was swapped, and its scores with the last', () => {
+    const quern = { charger: { id: 'q', name: 'Quern 65', kind: 'adapter', watts: 65 } } as const;
+    const fps = { name: 'frames', value: 41.5, unit: 'fps', better: 'more' as const };
+    const all = workloads(
+      run(
+        [
+          { seconds: 120, watts: 28, batteryWatts: -4 },
+          { seconds: 480, watts: 58, batteryWatts: 20 },
+        ],
+        [
+          work(10, 'work started', 0, { remark: 'graphics' }),
+          work(11, 'swapped' as never, 5, { source: quern }),
+          work(12, 'work ended', 10, { scores: [fps] }),
+        ],
+      ),
+    );
+    expect(all).toMatchObject([
+      { name: 'graphics', part: { place: 1, of: 2 }, source: header.charger.name, inputWatts: 28, input: 'helped', scores: [] },
+      { part: { place: 2, of: 2 }, source: 'Quern 65', inputWatts: 58, input: 'charged', scores: [fps] },
+    ]);
+  });
+
   it('says that the battery helped when it drained, by its watts or by the level', () => {
     const events = [work(10, 'work started', 0, { remark: 'render' }), work(11, 'work ended', 10)];
     expect(workloads(run([{ seconds: 300, watts: 28, batteryWatts: -6 }], events))).toMatchObject([{ usedWatts: 34, input: 'helped' }]);

@@ -1,3 +1,4 @@
+import { sourceSays } from '../ink/entrySays';
 import type { Score } from '../ink/entry';
 import { sourceAt, type RunRecord } from '../ink/fold';
 import { sighting, type Track } from '../ink/track';
@@ -8,6 +9,8 @@ import { energy } from './energy';
 /** A stretch of work on the device while it was plugged in, and where its power came from. Watts are means over the stretch. */
 export interface Workload {
   name: string;
+  /** Which part of a workload whose source was swapped, from 1. */
+  part?: { place: number; of: number } | undefined;
   source: string;
   from: number;
   to: number;
@@ -38,7 +41,7 @@ export function workloads(run: RunRecord): Workload[] {
   const all: Workload[] = [];
   let begun: { name: string; from: number } | undefined;
   const close = (to: number, isOver: boolean, scores: readonly Score[] = [], name = begun?.name) => {
-    if (begun) all.push(workload(run, { ...begun, name: name ?? '', to }, scores, isOver));
+    if (begun) all.push(...partsOf(run, { ...begun, name: name ?? '', to }, scores, isOver));
     begun = undefined;
   };
   for (const each of run.events) {
@@ -50,6 +53,25 @@ export function workloads(run: RunRecord): Workload[] {
   }
   close(Math.max(run.end, begun?.from ?? 0), Boolean(run.stop));
   return all;
+}
+
+/**
+ * A workload, in two where its source was swapped meanwhile: what is read on one source says nothing of the other. Scores are of the whole of it, and stand
+ * with its last part.
+ */
+function partsOf(
+  run: RunRecord,
+  { name, from, to }: { name: string; from: number; to: number },
+  scores: readonly Score[],
+  isOver: boolean,
+) {
+  const swaps = run.sources.map((source) => source.from).filter((at) => at > from && at < to);
+  const edges = [from, ...swaps, to];
+  return edges.slice(1).map((end, index) => {
+    const isLast = index === swaps.length;
+    const part = workload(run, { name, from: edges[index] ?? from, to: end }, isLast ? scores : [], isOver || !isLast);
+    return swaps.length === 0 ? part : { ...part, part: { place: index + 1, of: edges.length - 1 } };
+  });
 }
 
 function workload(
@@ -67,7 +89,7 @@ function workload(
     counted[0] === undefined || counted[1] === undefined || counted[1] < counted[0] ? undefined : counted[1] - counted[0];
   return {
     name,
-    source: sourceAt(run, to).charger.name,
+    source: sourceSays(sourceAt(run, from)),
     from,
     to,
     inputWatts: input,

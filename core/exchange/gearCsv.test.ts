@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { expect, it } from 'vitest';
 import type { Kept } from '../bench/shelf';
-import { readGearCsv, writeGearCsv } from './gearCsv';
+import { readGearCsv, shelved, writeGearCsv } from './gearCsv';
 import { ImportError } from './importError';
 
 const SHELF: Kept[] = [
@@ -43,8 +43,19 @@ it('brings gear of every shelf back from CSV as it went out, but for its id', ()
   expect(refused).toEqual([]);
   expect(ignored).toEqual([]);
   expect(gear.map((each) => ({ ...each, gear: { ...each.gear, id: '' } }))).toEqual(
-    SHELF.map((each) => ({ ...each, gear: { ...each.gear, id: '' } })),
+    SHELF.map((each) => ({ ...each, gear: { ...each.gear, id: '' }, links: [] })),
   );
+});
+
+it('names other gear by its name, and finds it on the shelf where it is put', () => {
+  const pad: Kept = {
+    shelf: 'charger',
+    gear: { id: 'p', name: 'Puddle', kind: 'pad', watts: 15, fedBy: 'c', fedThrough: 'l', owned: true },
+  };
+  const { gear } = readGearCsv(writeGearCsv([...SHELF, pad]), 'gear.csv');
+  const ids: Readonly<Record<string, string>> = { 'charger/Puddle': 'new', 'charger/Quern 65': 'here' };
+  const [put] = shelved([...gear].reverse(), (shelf, name) => ids[`${shelf}/${name}`]);
+  expect(put?.gear).toEqual({ ...pad.gear, id: 'new', fedBy: 'here', fedThrough: undefined });
 });
 
 it('refuses each bad row by its place, and keeps the others', () => {

@@ -27,24 +27,37 @@ const HEADINGS = [...new Set([...FIXED.slice(0, 2), ...SHELVES.flatMap((shelf) =
 
 /** Gear as CSV (RFC 4180): a row a piece, whatever its shelf; an empty cell is unknown. */
 export function writeGearCsv(kept: readonly Kept[]): string {
+  const names = new Map(kept.map(({ shelf, gear }) => [`${shelf}/${gear.id}`, gear.name]));
+  const nameOf = (shelf: Shelf, id: string) => names.get(`${shelf}/${id}`) ?? '';
   const rows = kept.map(({ shelf, gear }) => {
     const cells: Record<string, string> = { shelf, name: escapeFormula(gear.name), retired: gear.retired ? 'yes' : '' };
-    for (const fact of factsOf(shelf)) cells[headingOf(fact)] = escapeFormula(cellOf(fact, gear));
+    for (const fact of factsOf(shelf)) cells[headingOf(fact)] = escapeFormula(cellOf(fact, gear, nameOf));
     return HEADINGS.map((heading) => cells[heading] ?? '');
   });
   return Papa.unparse({ fields: HEADINGS, data: rows }, { newline: '\r\n' });
 }
 
-function cellOf({ key, type }: Fact, gear: Gear): string {
+function cellOf({ key, type, of }: Fact, gear: Gear, nameOf: (shelf: Shelf, id: string) => string): string {
   const value = (gear as Partial<Record<string, string | number | boolean | string[]>>)[key];
   if (type === 'ports') return 'ports' in gear ? (gear.ports ?? []).map(writePort).join(NEXT_PORT) : '';
   if (value === undefined) return '';
+  // Other gear goes by its name: an id means nothing on another shelf.
+  if (of) return nameOf(of, String(value));
   if (type === 'yes') return value === true ? 'yes' : 'no';
   return Array.isArray(value) ? value.join(AND) : String(value);
 }
 
-/** A piece of gear from a file; it has no id yet. */
-export type NewGear = { [On in Shelf]: { shelf: On; gear: Omit<Extract<Kept, { shelf: On }>['gear'], 'id'> & { name: string } } }[Shelf];
+/** A piece of gear from a file; it has no id yet, and names other gear it goes with. */
+export type NewGear = {
+  [On in Shelf]: { shelf: On; gear: Omit<Extract<Kept, { shelf: On }>['gear'], 'id'> & { name: string }; links: Link[] };
+}[Shelf];
+
+/** Other gear that a piece names: by which fact, on which shelf. */
+interface Link {
+  key: string;
+  of: Shelf;
+  name: string;
+}
 
 export interface ReadGear {
   gear: NewGear[];
@@ -103,20 +116,33 @@ function readRow(columns: string[], cells: string[]): NewGear {
   if (!shelf) throw new Error(`“${cell('shelf').slice(0, 30)}” is no shelf. Write device, charger, cable or meter in column “shelf”.`);
   const given: Record<string, unknown> = { id: 'new', name: cell('name') };
   if (YES.test(cell('retired'))) given.retired = true;
+  const links: Link[] = [];
   for (const fact of factsOf(shelf)) {
     const heading = headingOf(fact);
     const typed = columns.includes(heading) ? cell(heading) : '';
-    if (typed) given[fact.key] = valueOf(fact, typed, heading);
+    if (typed && fact.of) links.push({ key: fact.key, of: fact.of, name: typed });
+    else if (typed) given[fact.key] = valueOf(fact, typed, heading);
   }
   try {
     const gear = SCHEMAS[shelf].validateSync(given);
-    return { shelf, gear: withoutId(gear) } as NewGear;
+    return { shelf, gear: withoutId(gear), links } as NewGear;
   } catch (error) {
     if (!(error instanceof ValidationError)) throw error;
     const fact = factsOf(shelf).find(({ key }) => error.path?.startsWith(key));
     throw new Error(`column “${fact ? headingOf(fact) : (error.path ?? 'name')}”: ${error.message}`, { cause: error });
   }
 }
+
+/**
+ * Gear from a file as it is put on the shelf: with its id, and with the ids of the gear it names. A name that is nowhere is left out.
+ *
+ * @param idOf the id that gear of a name has on a shelf, or will have
+ */
+export const shelved = (all: readonly NewGear[], idOf: (shelf: Shelf, name: string) => string | undefined): Kept[] =>
+  all.map(({ shelf, gear, links }) => {
+    const linked = links.flatMap(({ key, of, name }) => (idOf(of, name) === undefined ? [] : [[key, idOf(of, name)] as const]));
+    return { shelf, gear: { ...gear, ...Object.fromEntries(linked), id: idOf(shelf, gear.name) } } as Kept;
+  });
 
 /** Gear from a file gets its id where it is put on the shelf. */
 function withoutId(gear: Gear): object {
@@ -138,6 +164,7 @@ function valueOf({ type }: Fact, typed: string, heading: string): unknown {
     case 'choice':
     case 'text':
     case 'lines':
+    case 'gear':
       return typed;
   }
 }

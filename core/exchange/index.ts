@@ -5,7 +5,7 @@ export { LONGEST_ROW, MOST_VALUES } from './limits';
 export { migrate } from './migrate';
 export { CsvReader, readCsv, type CsvOptions, type CsvRun } from './csvIn';
 export { writeCsv } from './csvOut';
-export { readGearCsv, writeGearCsv, type NewGear, type ReadGear } from './gearCsv';
+export { readGearCsv, shelved, writeGearCsv, type NewGear, type ReadGear } from './gearCsv';
 export { joinInk } from './joinInk';
 export { logbookHead, logbookOf, logbookParts, writeLogbook, type Logbook, type LogbookHead, type StoredRun } from './logbook';
 export { LogbookReader, readLogbook } from './readLogbook';

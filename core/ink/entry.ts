@@ -42,6 +42,8 @@ export const readingSchema = object({
   clip: number().min(0).max(LONGEST_RUN),
   /** The display was being watched, and turned to this level just then. */
   turning: boolean().oneOf([true] as const),
+  /** It was copied from paper, where it had been written down before. */
+  paper: boolean().oneOf([true] as const),
   /** The person was asked whether this could be, and kept it. */
   sure: boolean().oneOf([true] as const),
 }).noUnknown();
@@ -75,11 +77,21 @@ const stopSchema = object({
 /** Which port of a charger, from 0. */
 const portField = () => number().integer().min(0).max(99);
 
-/** What a run charges from, where it is swapped. */
+/** What feeds a source that has one of its own: a pad, a dock, another computer. */
+const feedSchema = object({
+  charger: chargerSchema.required(),
+  port: portField(),
+  cable: cableSchema.default(undefined).optional(),
+}).noUnknown();
+
+/** What a run charges from, where it is swapped, or what is tried. */
 const sourceSchema = object({
   charger: chargerSchema.required(),
   port: portField(),
   cable: cableSchema.default(undefined).optional(),
+  feed: feedSchema.default(undefined).optional(),
+  /** The only voltage it was let give, in V. */
+  held: figureOf('volts'),
 }).noUnknown();
 
 /** A score of a workload, with its unit, and which way is better. */
@@ -128,6 +140,56 @@ const trialSchema = object({
   ...trialFields,
 }).noUnknown();
 
+/** The sources of a spot check in the order in which they are tried, from here on. */
+const listSchema = object({
+  ...mark,
+  kind: string()
+    .oneOf(['list'] as const)
+    .required(),
+  sources: array().of(sourceSchema.required()).required(),
+}).noUnknown();
+
+/** Gear of the run as it really was, in place of what stands in its header: known better afterwards. */
+const corrects = {
+  ...mark,
+  kind: string()
+    .oneOf(['correction'] as const)
+    .required(),
+  /** The id of what it stands in for; none where nothing was written down. */
+  was: idField().optional(),
+  reason: string().max(200),
+};
+const CORRECTIONS = {
+  device: object({
+    ...corrects,
+    shelf: string()
+      .oneOf(['device'] as const)
+      .required(),
+    gear: deviceSchema.required(),
+  }).noUnknown(),
+  charger: object({
+    ...corrects,
+    shelf: string()
+      .oneOf(['charger'] as const)
+      .required(),
+    gear: chargerSchema.required(),
+  }).noUnknown(),
+  cable: object({
+    ...corrects,
+    shelf: string()
+      .oneOf(['cable'] as const)
+      .required(),
+    gear: cableSchema.required(),
+  }).noUnknown(),
+  meter: object({
+    ...corrects,
+    shelf: string()
+      .oneOf(['meter'] as const)
+      .required(),
+    gear: meterSchema.required(),
+  }).noUnknown(),
+};
+
 /** A picture taken as evidence of a reading. The picture itself is kept beside the ink, under its id. */
 const pictureSchema = object({
   ...mark,
@@ -143,17 +205,19 @@ const KINDS = {
   reading: readingSchema,
   trial: trialSchema,
   picture: pictureSchema,
+  list: listSchema,
   strike: strikeSchema,
   note: noteSchema,
   stop: stopSchema,
 };
 
-const KNOWN = [...Object.keys(KINDS), 'event'];
+const KNOWN = [...Object.keys(KINDS), 'event', 'correction'];
 
-/** One entry of ink, checked by its kind, and an event by what happened. */
+/** One entry of ink, checked by its kind, an event by what happened, a correction by what it corrects. */
 export const entrySchema = lazy((value: unknown) => {
-  const { kind, event } = (typeof value === 'object' ? (value ?? {}) : {}) as { kind?: unknown; event?: unknown };
+  const { kind, event, shelf } = (typeof value === 'object' ? (value ?? {}) : {}) as { kind?: unknown; event?: unknown; shelf?: unknown };
   if (kind === 'event') return oneOf(EVENT_SCHEMAS, event) ?? plainEventSchema;
+  if (kind === 'correction') return oneOf(CORRECTIONS, shelf) ?? CORRECTIONS.charger;
   return oneOf(KINDS, kind) ?? object({ kind: string().oneOf(KNOWN).required() });
 });
 
@@ -169,6 +233,8 @@ export const headerSchema = object({
   /** Which port of the charger, from 0; the first where it is not said. */
   port: portField(),
   cable: cableSchema.default(undefined).optional(),
+  /** What feeds the charger, where it has a source of its own. */
+  feed: feedSchema.default(undefined).optional(),
   meter: meterSchema.default(undefined).optional(),
   /** Epoch milliseconds. */
   plugInAt: instantField().required(),
@@ -208,8 +274,10 @@ export type Event =
   | InferType<(typeof EVENT_SCHEMAS)[keyof typeof EVENT_SCHEMAS]>
   | (Omit<InferType<typeof plainEventSchema>, 'event'> & { event: PlainEventId });
 export type Trial = InferType<typeof trialSchema>;
+export type List = InferType<typeof listSchema>;
+export type Correction = InferType<(typeof CORRECTIONS)[keyof typeof CORRECTIONS]>;
 export type Picture = InferType<typeof pictureSchema>;
-export type Entry = Reading | Strike | Note | Event | Trial | Picture | Stop;
+export type Entry = Reading | Strike | Note | Event | Trial | List | Correction | Picture | Stop;
 /** What is written, before the ledger gives it its place in the order. */
 export type Draft = Entry extends infer Each ? (Each extends Entry ? Omit<Each, 'seq' | 'id' | 'written'> : never) : never;
 

@@ -1,10 +1,11 @@
+import { sourceName } from '../bench/feed';
 import { spell } from '../quantity/duration';
-import type { Entry, Event } from './entry';
+import type { Draft, Entry, Event, Source } from './entry';
 import { eventSays } from './events';
 import { statusSays } from './statuses';
 
 /** An entry as a sentence names it: `42 %`, `the reading`, `“screen woken”`, `the note`, `the trial of Cobble 20`. */
-export function entrySays(entry: Entry): string {
+export function entrySays(entry: Entry | Draft): string {
   switch (entry.kind) {
     case 'reading':
       return entry.percent === undefined ? 'the reading' : `${entry.percent} %`;
@@ -13,7 +14,11 @@ export function entrySays(entry: Entry): string {
     case 'note':
       return 'the note';
     case 'trial':
-      return `the trial of ${entry.source.charger.name} (${statusSays(entry.status)})`;
+      return `the trial of ${sourceSays(entry.source)} (${statusSays(entry.status)})`;
+    case 'list':
+      return 'the list of what is tried';
+    case 'correction':
+      return `the correction of the ${entry.shelf}`;
     case 'picture':
       return 'the picture';
     case 'stop':
@@ -23,6 +28,9 @@ export function entrySays(entry: Entry): string {
   }
 }
 
+/** A source in words: `Puddle, fed by Cobble 20`, `Quern 30, held to 9 V`. */
+export const sourceSays = (source: Source): string => sourceName(source) + (source.held === undefined ? '' : `, held to ${source.held} V`);
+
 /** An event in words with all that it carries: `the clock was changed, by 2 min ahead`. */
 export function eventInWords(entry: Event): string {
   return [eventSays(entry.event), entry.remark, ...carried(entry)].filter(Boolean).join(', ');
@@ -31,7 +39,7 @@ export function eventInWords(entry: Event): string {
 function carried(entry: Event): string[] {
   switch (entry.event) {
     case 'swapped':
-      return entry.source ? [`to ${entry.source.charger.name}`] : [];
+      return entry.source ? [`to ${sourceSays(entry.source)}`] : [];
     case 'clock':
       return entry.shift ? [`by ${spell(Math.abs(entry.shift) / 1000)} ${entry.shift > 0 ? 'ahead' : 'back'}`] : [];
     case 'work ended':

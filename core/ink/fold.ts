@@ -1,5 +1,6 @@
 import { power } from '../quantity/electric';
-import type { Entry, Event, Header, Note, Picture, Reading, Source, Stop, Strike, Trial } from './entry';
+import { correctedBy } from './corrected';
+import type { Correction, Entry, Event, Header, Note, Picture, Reading, Source, Stop, Strike, Trial } from './entry';
 import { EMPTY_TRACK, sighting, sightings, trackOf, type Sighting, type Track } from './track';
 import { type Samples } from '../samples/column';
 import { QUANTITIES, type Quantity } from '../quantity/quantity';
@@ -20,7 +21,12 @@ export interface Struck {
 
 /** A run as its ink tells it, without what a meter streamed. */
 export interface RunInk {
+  /** With its gear as it was corrected since. */
   header: Header;
+  /** As it was at plug-in, and is stored. */
+  asStarted: Header;
+  /** What was corrected of its gear, each with what stood in its place before. */
+  corrections: (Correction & { before: Correction['gear'] | undefined })[];
   /** Every entry, in order of entry. */
   entries: readonly Entry[];
   /** Readings that stand, by the time they were seen. */
@@ -33,6 +39,8 @@ export interface RunInk {
   events: (Event & { seconds: number })[];
   /** Chargers tried one after another, in order of entry. */
   trials: (Trial & { seconds: number })[];
+  /** The sources to try, where the list of a spot check was changed or begun with more than chargers. */
+  list?: Source[] | undefined;
   /** Pictures taken as evidence. */
   pictures: Picture[];
   /** What it charged from, each from a time on; the first from plug-in. */
@@ -86,9 +94,14 @@ function strikes(entries: readonly Entry[]): Map<string, Strike> {
  *
  * @param samples a meter's columns, in seconds from plug-in
  */
-export function foldRun(header: Header, entries: readonly Entry[], samples: Samples = {}): RunRecord {
+export function foldRun(asStarted: Header, entries: readonly Entry[], samples: Samples = {}): RunRecord {
   const ordered = inOrder(entries, (one, other) => one.seq - other.seq || one.written - other.written);
   const struckBy = strikes(ordered);
+  const corrected = correctedBy(
+    asStarted,
+    ordered.flatMap((entry) => (entry.kind === 'correction' && !struckBy.has(entry.id) ? [entry] : [])),
+  );
+  const { header } = corrected;
   const readings: Seen[] = [];
   const struck: Struck[] = [];
   const crossed: RunRecord['crossed'] = [];
@@ -96,7 +109,7 @@ export function foldRun(header: Header, entries: readonly Entry[], samples: Samp
   const happened: RunRecord['events'] = [];
   const trials: RunRecord['trials'] = [];
   const pictures: Picture[] = [];
-  let stop: RunRecord['stop'];
+  let [stop, list]: [RunRecord['stop'], RunRecord['list']] = [undefined, undefined];
   for (const entry of ordered) {
     const seconds = (entry.at - header.plugInAt) / 1000;
     const strike = struckBy.get(entry.id);
@@ -105,8 +118,9 @@ export function foldRun(header: Header, entries: readonly Entry[], samples: Samp
       if (entry.kind === 'reading') struck.push({ reading: entry, seconds, strike });
     } else if (entry.kind === 'reading') readings.push({ reading: entry, seconds });
     else if (entry.kind === 'note') notes.push({ ...entry, seconds });
-    else if (entry.kind === 'event') happened.push({ ...entry, seconds });
-    else if (entry.kind === 'trial') trials.push({ ...entry, seconds });
+    else if (entry.kind === 'event') happened.push({ ...corrected.event(entry), seconds });
+    else if (entry.kind === 'trial') trials.push({ ...entry, source: corrected.source(entry.source), seconds });
+    else if (entry.kind === 'list') list = entry.sources.map(corrected.source);
     else if (entry.kind === 'picture') pictures.push(entry);
     else if (entry.kind === 'stop') stop = { ...entry, seconds };
   }
@@ -122,6 +136,8 @@ export function foldRun(header: Header, entries: readonly Entry[], samples: Samp
   const sampled = new Set(QUANTITIES.filter((quantity) => (columns[quantity]?.seconds.length ?? 0) > 0));
   return {
     header,
+    asStarted,
+    corrections: corrected.corrections,
     entries: ordered,
     readings: seen,
     struck,
@@ -129,6 +145,7 @@ export function foldRun(header: Header, entries: readonly Entry[], samples: Samp
     notes,
     events,
     trials,
+    list,
     pictures,
     sources: sourcesOf(header, events),
     unplugged: unpluggedSpans(events),
@@ -146,9 +163,9 @@ export function foldRun(header: Header, entries: readonly Entry[], samples: Samp
   };
 }
 
-function sourcesOf({ charger, port, cable }: Header, events: RunRecord['events']): RunRecord['sources'] {
+function sourcesOf({ charger, port, cable, feed }: Header, events: RunRecord['events']): RunRecord['sources'] {
   return [
-    { from: 0, charger, port, cable },
+    { from: 0, charger, port, cable, feed },
     ...events.flatMap((each) => (each.event === 'swapped' && each.source ? [{ from: each.seconds, ...each.source }] : [])),
   ];
 }
@@ -179,7 +196,7 @@ export const momentOf = ({ shift }: RunInk, wall: WallTime): Moment => wall - sh
 export const elapsedAt = (run: RunInk, wall: WallTime): Elapsed => (momentOf(run, wall) - run.header.plugInAt) / 1000;
 
 /** What a run charges from at a moment. */
-export function sourceAt({ sources, header }: RunRecord, moment: number): Source {
+export function sourceAt({ sources, header }: Pick<RunInk, 'sources' | 'header'>, moment: number): Source {
   return sources.findLast(({ from }) => from <= moment) ?? header;
 }
 
@@ -196,8 +213,8 @@ function fallsOf(level: Track): Sighting[] {
   return falls;
 }
 
-/** The quantity in a reading; watts from volts and amps where they are not given. */
-export function valueIn(reading: Reading, quantity: Quantity): number | undefined {
+/** The quantity in a reading or a trial; watts from volts and amps where they are not given. */
+export function valueIn(reading: Partial<Record<Quantity, number | undefined>>, quantity: Quantity): number | undefined {
   if (quantity !== 'watts' || reading.watts !== undefined) return reading[quantity];
   const { volts, amps } = reading;
   return volts === undefined || amps === undefined ? undefined : power(volts, amps);

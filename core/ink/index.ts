@@ -5,6 +5,8 @@ export {
   type Event,
   type Entry,
   type Header,
+  type Correction,
+  type List,
   type Note,
   type Reading,
   type Score,
@@ -16,9 +18,11 @@ export {
 } from './entry';
 export { endingSays, endingWord, RUN_ENDING_IDS, RUN_ENDINGS, type EndingId } from './endings';
 export { EVENTS, eventSays, type EventId } from './events';
-export { entrySays, eventInWords } from './entrySays';
+export { correctionSays } from './correctionSays';
+export { entrySays, eventInWords, sourceSays } from './entrySays';
 export { elapsedIn, footageSchema, type Footage } from './footage';
 export { SECOND_LOOK, SETTLE, STATUSES, statusSays, type StatusId } from './statuses';
+export { TRIAL_STATES, type TrialState } from './trialStates';
 export { SCHEMA } from './version';
 export { EMPTY_TRACK, sighting, sightings, trackOf, type Sighting, type Track } from './track';
 export { chargingTime, elapsedAt, foldRun, momentOf, sourceAt, valueIn, type RunInk, type RunRecord, type Seen, type Struck } from './fold';

@@ -17,6 +17,8 @@ export const ruleSchema = object({
     .max(24 * 3600),
   /** Surface or battery is called hot above this, °C; above `HOT` where it is not said. */
   hot: number().min(25).max(60),
+  /** From when its times count: plug-in where it is not said, else the start of each workload. */
+  from: string().oneOf(['workload'] as const),
   /** Said while a check is due. */
   due: string().max(160),
   /** Said between checks. */

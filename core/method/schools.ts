@@ -149,6 +149,7 @@ export const SCHOOLS: readonly School[] = [
     rule: {
       ends: 'window',
       wants: ['watts', 'battery watts'],
+      from: 'workload',
       due: 'Watts in, and what the system says of the battery, as 55w bat 29w.',
       between: 'V, then W, begins a workload; V, then E, ends it with its scores.',
     },
@@ -166,6 +167,7 @@ export const SCHOOLS: readonly School[] = [
     rule: {
       ends: 'window',
       wants: ['watts', 'level at both ends'],
+      from: 'workload',
       due: 'Watts and Wh; at both ends the level or the battery watts too.',
       between: 'V, then W, begins a workload. Brightness full, nothing else running.',
     },

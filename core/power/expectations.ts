@@ -3,8 +3,10 @@ import type { Charger } from '../bench/charger';
 import { portName } from '../bench/portName';
 import { portsOf } from '../bench/ports';
 import type { Device } from '../bench/device';
+import type { Feed } from '../bench/feed';
 import { fixed } from '../quantity/figures';
 import { listed } from '../quantity/listed';
+import { fedBy } from './feed';
 import { negotiate, type Negotiated } from './negotiate';
 
 /** What one device has to expect of one charger: its best port, negotiated. */
@@ -16,15 +18,16 @@ export interface Expectation {
 }
 
 /** Settles a device on the port of a charger that gives it most. */
-export function expectationOf(device: Device, charger: Charger, cable?: Cable): Expectation {
+export function expectationOf(device: Device, charger: Charger, cable?: Cable, feed?: Feed): Expectation {
   const ports = portsOf(charger);
+  const fed = feed && fedBy(charger, feed);
   let most: Expectation | undefined;
   for (const [port, each] of ports.entries()) {
-    const negotiated = negotiate({ device, charger, port, cable });
+    const negotiated = negotiate({ device, charger, port, cable, fed });
     const name = ports.length > 1 ? portName(each, port) : undefined;
     if (!most || negotiated.watts > most.negotiated.watts + 1e-9) most = { port, portName: name, negotiated };
   }
-  return most ?? { port: 0, negotiated: negotiate({ device, charger, cable }) };
+  return most ?? { port: 0, negotiated: negotiate({ device, charger, cable, fed }) };
 }
 
 /** Expectations of every device (rows) with every charger (columns). */

@@ -2,13 +2,14 @@ import type { Cable } from '../bench/cable';
 import type { Charger, Port } from '../bench/charger';
 import { portsOf } from '../bench/ports';
 import type { Device } from '../bench/device';
+import type { Feed } from '../bench/feed';
 import { offersOf, shareOf } from './offers';
 import { signalsOf, type Means, type Signal } from './signals';
 import { MARKED_AMPS, UNMARKED_AMPS } from './standards';
 import { takenAmps, takenVolts, takesOf, type Takes } from './takes';
 
 /** Who keeps a pairing from giving more. `mismatch`: both could, but share no language for it. */
-export const LIMITS = ['charger', 'cable', 'device', 'standard', 'mismatch'] as const;
+export const LIMITS = ['charger', 'feed', 'cable', 'device', 'standard', 'mismatch'] as const;
 export type Limit = (typeof LIMITS)[number];
 
 /** What comes of plugging in. */
@@ -30,6 +31,8 @@ export interface Negotiated {
   device: Device;
   charger: Charger;
   cable?: Cable | undefined;
+  /** What the charger draws from a source of its own, where it has one. */
+  fed?: Fed | undefined;
   /** Facts that nobody wrote down and that were taken to be as usual. */
   assumed: string[];
 }
@@ -43,6 +46,16 @@ interface Carries {
   anyFamily: boolean;
 }
 
+/** What a source draws from what feeds it, and what of that it can pass on. W. */
+export interface Fed {
+  feed: Feed;
+  /** At its input. */
+  watts: number;
+  /** At most, at its output. */
+  passes: number;
+  assumed: string[];
+}
+
 /** A pairing to be negotiated. Without a cable, one that fits is taken: the charger’s own where it comes with one, else an unmarked one. */
 export interface Pairing {
   device: Device;
@@ -50,6 +63,8 @@ export interface Pairing {
   /** Which port of the charger; the first without. */
   port?: number;
   cable?: Cable | undefined;
+  /** What feeds the charger, where it has a source of its own (`fedBy`). */
+  fed?: Fed | undefined;
   /** Ports of the charger that are in use at the same time. */
   inUse?: readonly number[] | undefined;
 }
@@ -66,20 +81,21 @@ const NEEDS_NO_CABLE: ReadonlySet<Port['connector']> = new Set(['pad', 'bay', 'D
  * @example negotiate({ device, charger, cable }).watts // what the device takes through that cable from the first port
  * @see docs/numbers.md, *What limits it*.
  */
-export function negotiate({ device, charger, port: index = 0, cable, inUse }: Pairing): Negotiated {
+export function negotiate({ device, charger, port: index = 0, cable, fed, inUse }: Pairing): Negotiated {
   const port = portsOf(charger)[index];
   const takes = takesOf(device);
   const shared = shareOf(charger, index, inUse);
-  const assumed = [...takes.assumed];
+  const shareWatts = Math.min(shared.watts, fed?.passes ?? Infinity);
+  const assumed = [...takes.assumed, ...(fed?.assumed ?? [])];
   if (port && offersOf(port, charger).assumed) assumed.push(`what ${charger.name} offers (the least its rating asks for)`);
   if (shared.assumed) assumed.push('how its ports share (evenly)');
-  const base = { device, charger, cable, assumed };
+  const base = { device, charger, cable, fed, assumed };
   const nothing: Negotiated = { ...base, outcome: 'does not fit', watts: 0, limit: 'device' };
   if (!port || !fits(takes, port, cable)) return nothing;
 
   const signals = signalsOf(port, charger);
   const carries = carriedBy(cable, charger, port);
-  const found = best(signals, takes, carries, shared.watts);
+  const found = best(signals, takes, carries, shareWatts);
   if (!found) return nothing;
   const [volts, amps] = found.signal.by === 'wireless' ? [] : [found.volts, found.watts / found.volts];
   const negotiated: Negotiated = {
@@ -90,12 +106,16 @@ export function negotiate({ device, charger, port: index = 0, cable, inUse }: Pa
     watts: found.watts,
     by: found.signal.by,
     family: found.signal.family,
-    limit: limitOf(found, signals, takes, carries, shared.watts, port),
+    limit: isFeedBound(fed, shared.watts, found) ? 'feed' : limitOf(found, signals, takes, carries, shareWatts, port),
     better: betterOf(found, signals, takes, port),
   };
   if (!cable && !NEEDS_NO_CABLE.has(port.connector) && negotiated.limit === 'cable') assumed.push('its cable (unmarked, 3 A)');
   return negotiated;
 }
+
+/** Whether a source would give more if it were fed more. */
+const isFeedBound = (fed: Fed | undefined, shareWatts: number, { watts }: Found) =>
+  fed !== undefined && fed.passes < shareWatts && watts >= fed.passes - 1e-9;
 
 interface Found {
   signal: Signal;

@@ -19,12 +19,13 @@ const BY: Readonly<Record<NonNullable<Negotiated['by']>, string>> = {
 
 /** What a pairing comes to and why, in plain words: `9 V × 2.2 A = 20 W by Power Delivery. The charger is the limit.` */
 export function explain(negotiated: Negotiated): string {
-  const { device, charger, outcome, watts, volts, amps, by, family, assumed } = negotiated;
+  const { device, charger, outcome, watts, volts, amps, by, family, assumed, fed } = negotiated;
   if (outcome === 'does not fit' || !by)
     return `${charger.name} does not go together with ${device.name}: no plug fits, or they share no voltage.`;
   const product = volts === undefined || amps === undefined ? '' : `${short(volts)} V × ${fixed(amps, 2)} A = `;
   const means = family && !family.endsWith(' A') ? `by ${family}` : BY[by];
-  const said = [`${product}${short(watts)} W ${means}. ${why(negotiated)}`];
+  const draws = fed ? `${charger.name} draws ${short(fed.watts)} W from ${fed.feed.charger.name}. ` : '';
+  const said = [`${draws}${product}${short(watts)} W ${means}. ${why(negotiated)}`];
   if (outcome === 'connected, will not charge')
     said.push(`${device.name} is connected but will not charge: it needs at least ${short(device.leastWatts ?? 0)} W.`);
   if (outcome === 'charges only asleep')
@@ -35,8 +36,10 @@ export function explain(negotiated: Negotiated): string {
   return said.join(' ');
 }
 
-function why({ device, charger, cable, limit, by, better }: Negotiated): string {
+function why({ device, charger, cable, limit, by, better, fed }: Negotiated): string {
   switch (limit) {
+    case 'feed':
+      return `${fed?.feed.charger.name ?? ''} is the limit: it feeds ${charger.name} no more.`;
     case 'device':
       return better
         ? `${device.name} is the limit on this charger; one that offers more ${BY[better.by]} would give it ${short(better.watts)} W.`

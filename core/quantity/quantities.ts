@@ -95,6 +95,7 @@ export const TABLE = {
     headed: /^current\b|amp|^m?a$/,
     convert: milli('ma', 'milliamp'),
     column: { title: 'A', decimals: 3 },
+    track: { title: 'amps at the cable', short: 'Current', weight: 2, axis: 'from zero', mark: ' A' },
   },
   watts: {
     ...watts,

@@ -1,5 +1,5 @@
 import { max } from 'd3-array';
-import type { Draft } from '../ink/entry';
+import type { Draft, Source } from '../ink/entry';
 import { sourceAt, valueIn, type RunRecord } from '../ink/fold';
 import { sighting } from '../ink/track';
 import { firstAfter } from '../samples/column';
@@ -21,7 +21,7 @@ type ReadingDraft = Extract<Draft, { kind: 'reading' }>;
 
 export type AssessedLine =
   | { verdict: 'log'; draft: Draft; remark?: string | undefined }
-  | { verdict: 'ask'; draft: ReadingDraft; question: string }
+  | { verdict: 'ask'; draft: Draft; question: string }
   | { verdict: 'refuse'; error: string };
 
 /**
@@ -39,17 +39,24 @@ export function assessLine(values: LineValues, run: RunRecord, now: Moment, mark
   if (dead) return deadAtPlugIn(run, note);
   const at = seen === undefined ? (marked ?? now) : Math.round(plugInAt + seen * 1000);
   const elapsed = (at - plugInAt) / 1000;
-  const last = run.stop?.seconds ?? (now - plugInAt) / 1000;
-  if (elapsed < 0) return { verdict: 'refuse', error: 'That moment is before plug-in. Give the time since plug-in, as @14:40.' };
-  if (elapsed > last + 1) {
-    const reach = run.stop ? `the run was stopped at ${spell(last, 1)}` : `the run is at ${spell(last, 1)}`;
-    return { verdict: 'refuse', error: `@${clock(elapsed)} is still to come: ${reach}. Give the time since plug-in at which it was seen.` };
-  }
+  const beyond = outsideOf(run, at, now);
+  if (beyond) return { verdict: 'refuse', error: beyond };
   if (Object.keys(figures).length === 0) return { verdict: 'log', draft: { kind: 'note', at, text: note ?? '' } };
   const draft: ReadingDraft = { kind: 'reading', at, ...figures, ...(note && { note }) };
   const question = questionOf(draft, run, elapsed);
   if (question) return { verdict: 'ask', draft: { ...draft, sure: true }, question };
   return { verdict: 'log', draft, remark: fall(draft, run, elapsed) ?? step(draft, run, elapsed) ?? reset(draft, run, elapsed) };
+}
+
+/** Why a moment cannot be one of a run; nothing where it can. @param at epoch milliseconds */
+export function outsideOf(run: RunRecord, at: number, now: Moment): string | undefined {
+  const { plugInAt } = run.header;
+  const elapsed = (at - plugInAt) / 1000;
+  const last = run.stop?.seconds ?? (now - plugInAt) / 1000;
+  if (elapsed < 0) return 'That moment is before plug-in. Give the time since plug-in, as @14:40.';
+  if (elapsed <= last + 1) return undefined;
+  const reach = run.stop ? `the run was stopped at ${spell(last, 1)}` : `the run is at ${spell(last, 1)}`;
+  return `@${clock(elapsed)} is still to come: ${reach}. Give the time since plug-in at which it was seen.`;
 }
 
 /** That it was dead is said of plug-in, and only before it has shown a level. */
@@ -66,25 +73,27 @@ function deadAtPlugIn(run: RunRecord, note: string | undefined): AssessedLine {
 
 /** Something that can be, but is more often a slip. */
 function questionOf(draft: ReadingDraft, run: RunRecord, elapsed: number): string | undefined {
-  const { charger } = sourceAt(run, elapsed);
-  const jumped = jump(draft, run, elapsed);
-  if (jumped) return jumped;
-  const watts = valueIn({ ...draft, seq: 1, id: '', written: 0 }, 'watts');
+  return jump(draft, run, elapsed) ?? powerQuestion(draft, sourceAt(run, elapsed));
+}
+
+/** Power that a source is not rated for, or that is not volts times amps. */
+export function powerQuestion(read: Pick<LineValues, 'volts' | 'amps' | 'watts'>, { charger }: Source): string | undefined {
+  const { volts, amps } = read;
+  const watts = valueIn(read, 'watts');
   if (watts !== undefined && watts > charger.watts * RATING_TOLERANCE) {
     return `${short(watts)} W from ${charger.name}, which is rated ${short(charger.watts)} W? Enter again keeps it; or correct the line.`;
   }
-  const { volts, amps } = draft;
-  if (draft.watts === undefined || volts === undefined || amps === undefined) return undefined;
-  if (Math.abs(volts * amps - draft.watts) <= PRODUCT_TOLERANCE * Math.max(volts * amps, 1)) return undefined;
-  return `${short(volts)} V × ${short(amps)} A is ${short(volts * amps)} W, not ${short(draft.watts)} W. Enter again keeps all three; or correct the line.`;
+  if (read.watts === undefined || volts === undefined || amps === undefined) return undefined;
+  if (Math.abs(volts * amps - read.watts) <= PRODUCT_TOLERANCE * Math.max(volts * amps, 1)) return undefined;
+  return `${short(volts)} V × ${short(amps)} A is ${short(volts * amps)} W, not ${short(read.watts)} W. Enter again keeps all three; or correct the line.`;
 }
 
-/** A level that no battery reaches in the time since the one before. */
+/** A level that was not to be expected in the time since the one before. */
 function jump({ percent }: ReadingDraft, { tracks }: RunRecord, elapsed: number): string | undefined {
   const before = sighting(tracks.percent, firstAfter(tracks.percent, elapsed) - 1);
   if (percent === undefined || !before) return undefined;
   const [gain, minutes] = [percent - before.value, (elapsed - before.seconds) / 60];
-  if (Math.abs(gain) <= JUMP.atOnce + JUMP.perMinute * minutes) return undefined;
+  if (!isJump(gain, minutes)) return undefined;
   return `From ${short(before.value)} to ${short(percent)} % in ${spell(elapsed - before.seconds, 1)}? Enter again keeps it; or correct the line.`;
 }
 
@@ -114,5 +123,8 @@ function fall({ percent }: ReadingDraft, { tracks, falls }: RunRecord, elapsed: 
   if (percent === undefined || percent >= highest) return undefined;
   return `${short(percent)} % is lower than the ${short(highest)} % seen before it: kept, and flagged. Strike it if it slipped.`;
 }
+
+/** A level that no battery reaches in the time since the one before. */
+export const isJump = (gain: number, minutes: number) => Math.abs(gain) > JUMP.atOnce + JUMP.perMinute * minutes;
 
 const short = (value: number) => fixed(value, Number.isInteger(value) ? 0 : 1);

@@ -1,5 +1,6 @@
 import type { WallTime } from '../quantity/times';
 import { elapsedAt, type RunRecord } from '../ink/fold';
+import { stretchesOf } from '../curve/stretches';
 import { finerFrom } from '../curve/finer';
 import { lastVerdict, nextDue } from '../method/cadence';
 
@@ -22,14 +23,18 @@ export function dueOf(run: RunRecord, now: WallTime): Due | undefined {
   const { cadence, id } = run.header;
   if (!cadence || run.stop) return undefined;
   const elapsed = elapsedAt(run, now);
-  const due = nextDue(cadence, run.readings.at(-1)?.seconds, elapsed, finerFrom(run));
-  return due === undefined ? undefined : { runId: id, due, wait: due - elapsed };
+  const { from, to } = stretchesOf(run).at(-1) ?? { from: 0, to: Infinity };
+  if (elapsed > to) return undefined;
+  const seen = run.readings.at(-1)?.seconds;
+  const next = nextDue(cadence, seen === undefined || seen < from ? undefined : seen - from, elapsed - from, finerFrom(run));
+  return next === undefined ? undefined : { runId: id, due: from + next, wait: from + next - elapsed };
 }
 
 /** How far a live run’s checks are settled: the last moment at which one could turn out missed, in seconds from plug-in. */
 export function decidedAt(run: RunRecord, elapsed: number): number {
   const { cadence } = run.header;
-  return cadence ? lastVerdict(cadence, elapsed, finerFrom(run)) : run.end;
+  const { from } = stretchesOf(run).at(-1) ?? { from: 0 };
+  return cadence ? from + lastVerdict(cadence, elapsed - from, finerFrom(run)) : run.end;
 }
 
 /** The live runs in the order in which they want a reading, the most urgent first. */

@@ -3,13 +3,12 @@ import type { Check } from '../method/cadence';
 import { holds } from '../curve/faults';
 import { GONE, goneBelow } from '../curve/milestones';
 import { stalls } from '../curve/stall';
+import { ruleOf, stretchesOf } from '../curve/stretches';
 import type { Reading, Stop } from '../ink/entry';
 import { type RunRecord } from '../ink/fold';
 import { sighting } from '../ink/track';
 import { TEMPERATURES } from '../quantity/quantity';
-import { USUAL_RULE } from '../method/rule';
-import type { Rule, Wanted } from '../method/ruleSchema';
-import { SCHOOLS } from '../method/schools';
+import type { Wanted } from '../method/ruleSchema';
 import { nominal, spell } from '../quantity/duration';
 import { listed } from '../quantity/listed';
 
@@ -21,11 +20,6 @@ export interface StopOffer {
 
 /** A current this small means that a device without a percentage is done, in A. */
 const SPENT_AMPS = 0.1;
-
-/** What the method of a run asks of it. */
-export function ruleOf({ header: { rule, method } }: Pick<RunRecord, 'header'>): Rule {
-  return rule ?? SCHOOLS.find(({ id }) => id === method)?.rule ?? USUAL_RULE;
-}
 
 /**
  * Whether a live run may be stopped by the rule of its method, and why.
@@ -66,12 +60,17 @@ function powerDied({ tracks: { watts } }: RunRecord): number | undefined {
 }
 
 /** A window is over once its last mark has been answered or has gone by; one without marks once its workload has ended. */
-function windowEnd({ header: { cadence }, readings, events }: RunRecord, elapsed: number): StopOffer | undefined {
+function windowEnd(run: RunRecord, elapsed: number): StopOffer | undefined {
+  const {
+    header: { cadence },
+    readings,
+    events,
+  } = run;
   if (cadence?.kind !== 'marks' || cadence.then !== undefined) {
     const work = events.findLast(({ event }) => event === 'work started' || event === 'work ended');
     return work?.event === 'work ended' ? { because: 'window over', says: 'the workload has ended' } : undefined;
   }
-  const end = cadence.at.at(-1) ?? Infinity;
+  const end = (stretchesOf(run).at(-1)?.from ?? 0) + (cadence.at.at(-1) ?? Infinity);
   const isOver = elapsed >= end && (readings.some(({ seconds }) => seconds >= end - 60) || elapsed >= end + 120);
   return isOver ? { because: 'window over', says: 'the window is over' } : undefined;
 }

@@ -1,0 +1,5 @@
+import type { Source } from '../ink/entry';
+
+/** Two sources of one key are one. */
+export const sourceKey = ({ charger, port = 0, cable, feed, held }: Source): string =>
+  [charger.id, port, cable?.id ?? '', ...(feed ? [sourceKey(feed)] : []), ...(held === undefined ? [] : [`${held}V`])].join('/');
