@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue';
-import { writeGained, writePeak, writeStanding, writeTimeTo, writeWhen, type Row } from '@core/compare';
+import { writeGained, writePeak, writeSampled, writeStanding, writeTimeTo, writeWhen, type Row } from '@core/compare';
 import { GAIN_TIMES, LEVELS, PASSAGES, type Passage } from '@core/curve';
 import { nominal } from '@core/quantity';
 import PenNib from '../strip/PenNib.vue';
@@ -13,14 +13,25 @@ const passages = computed(() =>
   (Object.keys(PASSAGES) as Passage['what'][]).filter((what) => props.rows.some((row) => (row.passages[what]?.each.length ?? 0) > 0)),
 );
 
+/** Columns in which any setup has something to compare. */
+const columns = computed(() => ({
+  gains: GAIN_TIMES.map((seconds, at) => ({ seconds, at })).filter(({ at }) => props.rows.some((row) => row.gains[at]?.mean)),
+  levels: LEVELS.map((level, at) => ({ level, at })).filter(({ at }) => props.rows.some((row) => row.milestones[at]?.mean)),
+  sampled: props.rows.some(({ sampled }) => sampled),
+}));
+
 const lines = computed(() =>
   props.rows.map((row, index) => ({
     name: props.names[index] ?? '',
     pen: props.pens[index] ?? 0,
     runs: row.runs.map(({ header }) => header.id),
     start: row.startLevel === undefined ? 'from ? %' : `from ${row.startLevel} %`,
-    gains: row.gains.map((cell) => writeGained(cell, row.inWattHours)),
-    milestones: [...row.milestones.map(writeTimeTo), ...passages.value.map((what) => writeWhen(row.passages[what]))],
+    gains: columns.value.gains.flatMap(({ at }) => row.gains.slice(at, at + 1)).map((cell) => writeGained(cell, row.inWattHours)),
+    milestones: [
+      ...columns.value.levels.flatMap(({ at }) => row.milestones.slice(at, at + 1)).map(writeTimeTo),
+      ...passages.value.map((what) => writeWhen(row.passages[what])),
+    ],
+    sampled: writeSampled(row, props.level),
     standing: writeStanding(row, props.baseline),
     peak: writePeak(row),
   })),
@@ -44,9 +55,10 @@ const lines = computed(() =>
       <thead>
         <tr>
           <th scope="col" class="left">Setup</th>
-          <th v-for="seconds in GAIN_TIMES" :key="seconds" scope="col">Gained in {{ nominal(seconds) }}</th>
-          <th v-for="each in LEVELS" :key="each" scope="col">Time to {{ each }} %</th>
+          <th v-for="{ seconds } in columns.gains" :key="seconds" scope="col">Gained in {{ nominal(seconds) }}</th>
+          <th v-for="{ level: each } in columns.levels" :key="each" scope="col">Time to {{ each }} %</th>
           <th v-for="what in passages" :key="what" scope="col">{{ PASSAGES[what] }}</th>
+          <th v-if="columns.sampled" scope="col">By energy sample</th>
           <th scope="col">Against {{ baseline }}, to {{ level }} %</th>
           <th scope="col">Peak power</th>
         </tr>
@@ -76,6 +88,12 @@ const lines = computed(() =>
             <span v-if="time.rank" class="rank" title="rank">{{ time.rank }}</span>
             <strong :class="{ lead: time.isBest }">{{ time.value ?? '—' }}</strong>
             <small>{{ time.range }}</small>
+          </td>
+          <td v-if="columns.sampled" class="figures">
+            <span v-if="line.sampled.rank" class="rank" title="rank">{{ line.sampled.rank }}</span>
+            <strong :class="{ lead: line.sampled.isBest }">{{ line.sampled.value ?? '—' }}</strong>
+            <small>{{ line.sampled.range }}</small>
+            <small v-if="line.sampled.projected" class="pencil">{{ line.sampled.projected }}</small>
           </td>
           <td class="figures">
             {{ line.standing.first }}<small v-for="each in line.standing.rest" :key="each">{{ each }}</small>

@@ -13,6 +13,7 @@ import { cadenceInWords } from '@core/method';
 import { clock, spell } from '@core/quantity';
 import { useDueLine } from '../entry/dueLine';
 import { fileName, saveFile } from '../kit/saveFile';
+import { useSettings } from '../kit/settings';
 import { filedRun } from '../ledger/filing';
 import { useLanes } from '../logbook/lanes';
 import { useLogbook } from '../logbook/runs';
@@ -38,6 +39,7 @@ const router = useRouter();
 const lanes = useLanes();
 const logbook = useLogbook();
 const line = useDueLine();
+const settings = useSettings();
 const filed = shallowRef<Opened>();
 const trouble = ref('');
 const shown = ref<WrittenFigure>();
@@ -49,7 +51,7 @@ const { height: headingHeight } = useElementSize(heading, undefined, { box: 'bor
 const live = computed(() => lanes.records.find(({ header }) => header.id === props.id));
 const opened = computed(() => (live.value ? openedOf(live.value) : filed.value));
 const run = computed(() => opened.value?.run);
-const figures = computed(() => (opened.value ? writeFigures(opened.value.figures) : []));
+const figures = computed(() => (opened.value ? writeFigures(opened.value.figures, settings.projectTo) : []));
 const remarks = computed(() => opened.value?.remarks ?? []);
 const traces = computed(() => (opened.value ? [opened.value.trace] : []));
 const band = computed(() => {
@@ -111,6 +113,12 @@ watch(
   },
   { immediate: true },
 );
+
+/** Half a figure while it is typed is none yet. */
+function projectTo(typed: string): void {
+  const level = Number(typed);
+  if (level >= 1 && level <= 100) settings.projectTo = level;
+}
 
 function show(figure: WrittenFigure): void {
   noticed.value = undefined;
@@ -199,6 +207,15 @@ const enterStrike = (entry: Entry) => {
     <div v-if="!isSpot" class="spread">
       <div class="paper"><InkStrip :traces="traces" size="sheet" :band="band" :caption="caption" /></div>
       <aside aria-label="Figures">
+        <v-text-field
+          v-if="opened?.figures.sampled"
+          :model-value="settings.projectTo"
+          label="Energy sample carried on to, %"
+          inputmode="numeric"
+          density="compact"
+          hide-details
+          @update:model-value="projectTo"
+        />
         <FigureList :figures="figures" :shown="shown?.id" @show="show" />
         <section v-if="remarks.length > 0" class="remarks">
           <h2>Worth a look</h2>

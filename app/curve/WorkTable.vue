@@ -46,7 +46,7 @@ const scoresOf = ({ scores, part }: Workload) =>
             <td class="figures">{{ watts(each.inputWatts) }}</td>
             <td class="figures">{{ watts(each.batteryWatts) }}</td>
             <td class="figures">{{ watts(each.usedWatts) }}</td>
-            <td class="figures">{{ watts(each.inputWattHours) }}</td>
+            <td class="figures">{{ each.inputWattHours === undefined ? '–' : each.inputWattHours.toFixed(2) }}</td>
             <td class="figures">{{ each.gain === undefined ? '–' : `${each.gain > 0 ? '+' : ''}${each.gain} %` }}</td>
             <td>{{ scoresOf(each) }}</td>
             <td>{{ INPUT[each.input] }}</td>

@@ -100,10 +100,10 @@ function strike(): void {
   focusField();
 }
 
-const laneKeys = Array.from(LANE_LETTERS.toLowerCase(), (letter, index) => [
-  letter,
+const laneKeys = Array.from(LANE_LETTERS, (letter) => [
+  letter.toLowerCase(),
   (event: KeyboardEvent) => {
-    const lane = lanes.inOrder[index];
+    const lane = lanes.inOrder.find(({ header }) => lanes.letterOf(header.id) === letter);
     if (!lane) return;
     event.preventDefault();
     line.pick(lane.header.id);

@@ -1,7 +1,18 @@
 <script setup lang="ts">
 import { useEventListener } from '@vueuse/core';
 import { computed, ref, shallowRef } from 'vue';
-import { EVENTS, eventSays, type Draft, type EventId, type Header, type RunRecord, type Score } from '@core/ink';
+import {
+  EVENTS,
+  eventSays,
+  momentOf,
+  POWER_COMES,
+  POWER_GOES,
+  type Draft,
+  type EventId,
+  type Header,
+  type RunRecord,
+  type Score,
+} from '@core/ink';
 import { spell, readDecimal } from '@core/quantity';
 import DraftOffer from '../kit/DraftOffer.vue';
 import { useDraft } from '../kit/drafts';
@@ -28,11 +39,17 @@ const busy = ref(false);
 const asking = ref<EventId>();
 const remark = ref('');
 const charger = ref<string>();
-const between = shallowRef<Pick<Header, 'port' | 'cable' | 'meter'>>({});
+const between = shallowRef<Pick<Header, 'port' | 'cable' | 'meter' | 'feed'>>({});
 const scores = ref<{ name: string; value: string; unit: string; better: Score['better'] }[]>([]);
 
 const isAway = computed(() => props.run.unplugged.at(-1)?.to === Infinity);
-const offered = computed(() => EVENTS.filter(({ id, key }) => key && id !== (isAway.value ? 'unplugged' : 'replugged')));
+const offered = computed(() => {
+  const hidden: readonly EventId[] = isAway.value ? POWER_GOES : POWER_COMES;
+  return EVENTS.filter(({ id, key }) => key && !hidden.includes(id));
+});
+/** It happened to every lane: a power strip that was switched off. */
+const toAll = ref(false);
+const others = computed(() => lanes.records.length - 1);
 const chosen = computed(() => shelf.chargers.find(({ id }) => id === charger.value));
 const elapsed = computed(() => (props.at - props.run.header.plugInAt) / 1000);
 
@@ -80,8 +97,9 @@ function writeAsked(): void {
     trouble.value = 'A score needs a name and a number. Empty rows are left out.';
   if (trouble.value) return;
   const happened = { kind: 'event' as const, at: props.at, ...(remark.value.trim() && { remark: remark.value.trim() }) };
-  const { port, cable } = between.value;
-  if (id === 'swapped') void write({ ...happened, event: id, ...(chosen.value && { source: { charger: chosen.value, port, cable } }) });
+  const { port, cable, feed } = between.value;
+  if (id === 'swapped')
+    void write({ ...happened, event: id, ...(chosen.value && { source: { charger: chosen.value, port, cable, ...(feed && { feed }) } }) });
   else if (id === 'work ended')
     void write({
       ...happened,
@@ -95,8 +113,13 @@ async function write(noted: Extract<Draft, { kind: 'event' }>): Promise<void> {
   if (busy.value) return;
   busy.value = true;
   try {
-    await lanes.write(props.run.header.id, noted);
-    line.say(`Noted at ${spell(elapsed.value, 1)} on ${props.run.header.device.name}: ${eventSays(noted.event)}.`);
+    if (toAll.value) {
+      // By one wall clock: the moments of runs differ where a clock was changed.
+      const wall = noted.at + props.run.shift;
+      await lanes.writeTogether(lanes.records.map((run) => ({ runId: run.header.id, draft: { ...noted, at: momentOf(run, wall) } })));
+    } else await lanes.write(props.run.header.id, noted);
+    const where = toAll.value ? `all ${lanes.records.length} lanes` : props.run.header.device.name;
+    line.say(`Noted at ${spell(elapsed.value, 1)} on ${where}: ${eventSays(noted.event)}.`);
     end();
   } catch (error) {
     trouble.value = troubleOf(error);
@@ -110,6 +133,7 @@ async function write(noted: Extract<Draft, { kind: 'event' }>): Promise<void> {
     <v-card>
       <h2 id="event-title">What happened at {{ spell(elapsed, 1) }} on {{ run.header.device.name }}?</h2>
       <DraftOffer :draft="offer" />
+      <v-checkbox v-if="others > 0 && !asking" v-model="toAll" label="on all lanes at once" density="compact" hide-details />
       <ul v-if="!asking">
         <li v-for="({ id, key, says }, index) in offered" :key="id">
           <button v-if="index === 0" v-focus type="button" @click="pick(id)">

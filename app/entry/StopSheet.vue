@@ -3,7 +3,7 @@ import { computed, ref } from 'vue';
 import { useRouter } from 'vue-router';
 import { momentOf, RUN_ENDINGS, sighting, sourceSays, type EndingId, type RunRecord } from '@core/ink';
 import { spell } from '@core/quantity';
-import { missing, stopOffer } from '@core/run';
+import { endingShown, missing, stillReadable, stopOffer } from '@core/run';
 import { wallNow } from '../kit/clock';
 import DraftOffer from '../kit/DraftOffer.vue';
 import { useDraft } from '../kit/drafts';
@@ -28,8 +28,10 @@ const title = computed(() => {
   const { header } = props.run;
   return header.list ? `the spot check of ${header.device.name}` : `${header.device.name} on ${sourceSays(header)}`;
 });
-const lacks = computed(() => missing(props.run, (at - props.run.header.plugInAt) / 1000));
-const because = ref<EndingId>(offer?.because ?? (last.value === 100 ? 'full' : 'window over'));
+const elapsed = (at - props.run.header.plugInAt) / 1000;
+const readable = computed(() => stillReadable(props.run, elapsed));
+const lacks = computed(() => missing(props.run, elapsed));
+const because = ref<EndingId>(endingShown(props.run, elapsed));
 const remark = ref('');
 const CHOICES = RUN_ENDINGS.map((ending) => {
   const why = 'reason' in ending ? ending.reason : 'asks' in ending ? ending.asks : undefined;
@@ -57,11 +59,14 @@ const {
 async function stop(): Promise<void> {
   busy.value = true;
   const { id } = props.run.header;
+  const { value: stopped } = title;
   try {
     await lanes.stop(id, { kind: 'stop', at, because: because.value, ...(remark.value.trim() && { remark: remark.value.trim() }) });
     line.clear();
     end();
-    await router.push(`/curve/${id}`);
+    // The others go on: their board stays in view. The last of them leads to its run.
+    if (lanes.records.length > 0) line.say(`Stopped: ${stopped}. It stands under Runs.`);
+    else await router.push(`/curve/${id}`);
   } catch (error) {
     trouble.value = troubleOf(error);
     // Stored, but not filed: the board names it, and this sheet has no run any more.
@@ -85,12 +90,13 @@ async function stop(): Promise<void> {
           The last level read is {{ last === undefined ? 'unknown' : `${last} %` }}. Log the 100 % first if the display shows it.
         </p>
         <p>{{ offer ? `Its method may stop here: ${offer.says}.` : 'Its method would continue.' }}</p>
-        <template v-if="lacks.length > 0">
-          <p id="lacks">Missing, and some of it can still be read:</p>
-          <ul aria-labelledby="lacks">
+        <p v-if="readable" class="due">Can still be read: {{ readable }}. Cancel, and log it first.</p>
+        <details v-if="lacks.length > 0" class="soft">
+          <summary>Missing, and gone</summary>
+          <ul>
             <li v-for="each in lacks" :key="each">{{ each }}</li>
           </ul>
-        </template>
+        </details>
         <v-radio-group v-model="because" v-focus label="Because" hide-details>
           <v-radio v-for="ending in CHOICES" :key="ending.id" :value="ending.id" :label="ending.label" />
         </v-radio-group>

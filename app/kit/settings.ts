@@ -17,6 +17,8 @@ export interface Settings {
   /** Quiet hours, `22:00` to `07:00`: it calls by title and icon alone. Empty: none. */
   quietFrom: string;
   quietTo: string;
+  /** To which level energy samples are carried on, in %. */
+  projectTo: number;
 }
 
 /** What a person has chosen about the program itself. The logbook of this address keeps it (app/logbook/keepSettings.ts). */
@@ -31,6 +33,7 @@ export const useSettings = defineStore('settings', () => {
     awake: true,
     quietFrom: '',
     quietTo: '',
+    projectTo: 50,
   });
 
   return { ...toRefs(all), all };

@@ -41,6 +41,27 @@ export async function append(runId: string, entry: Entry): Promise<void> {
   return store(inkOfRun(runId), keyOf(entry), entry);
 }
 
+/** What happened to several lanes at once: kept as one value until each of them has it, so that all of them do or none does. */
+interface Happened {
+  entries: { runId: string; entry: Entry }[];
+}
+
+/** Stores an entry of each of several runs. Stores all of them or none. @throws {StorageTrouble} */
+export async function appendTogether(entries: Happened['entries']): Promise<void> {
+  await openDoor();
+  for (const { entry } of entries) check?.(entry);
+  const key = `happened/${nanoid(12)}`;
+  await store(liveBook, key, { entries } satisfies Happened);
+  // From here on it has happened: what a crash leaves out is written at the next start.
+  await appendTheRest({ entries });
+  await removeValue(liveBook, key);
+}
+
+/** Stores of each entry what is not there yet: the same key once more changes nothing. A run that is no longer live is left as it was filed. */
+async function appendTheRest({ entries }: Happened): Promise<void> {
+  for (const { runId, entry } of entries) if (await liveBook.getItem(runId)) await store(inkOfRun(runId), keyOf(entry), entry);
+}
+
 /** A live run as it is stored: its header, and once more what was seen at plug-in, so that one value starts a run whole or not at all. */
 export type Begun = Header & { begun?: Entry[] };
 
@@ -130,6 +151,11 @@ export async function liveHeaders({ rows }: Pick<Reading, 'rows'> = readNow): Pr
       await removeValue(liveBook, key);
     }
     kept = await rowsOf<object>(liveBook);
+  }
+  // What happened to several, and a crash left half written.
+  for (const [key, value] of kept.filter(([each]) => each.startsWith('happened/'))) {
+    await appendTheRest(value as Happened);
+    await removeValue(liveBook, key);
   }
   const aside: SetAside[] = [];
   const headers = kept.flatMap(([id, value]): Header[] => {

@@ -37,6 +37,34 @@ describe('the live runs', () => {
     expect(lanes.letterOf(id)).toBe('A');
   });
 
+  it('keep their letters when others stop, after a reload too, and when a run is taken up again', async () => {
+    const lanes = await started('one');
+    await lanes.startSet(['two', 'three'].map((name) => ({ header: exampleHeader({ id: name, plugInAt }), drafts: [] })));
+    const letters = () => Object.fromEntries(useLanes().records.map(({ header }) => [header.id, useLanes().letterOf(header.id)]));
+    expect(letters()).toEqual({ one: 'A', two: 'B', three: 'C' });
+    await lanes.stop('one', stop(6));
+    await lanes.start(exampleHeader({ id: 'four', plugInAt }), []);
+    expect(letters()).toEqual({ two: 'B', three: 'C', four: 'A' });
+    await lanes.reopen((await useLogbook().open('one')).run);
+    newTab();
+    await useLanes().load();
+    expect(letters()).toEqual({ one: 'D', two: 'B', three: 'C', four: 'A' });
+  });
+
+  it('are all told of what happened to them at once, or none is; what a crash left out is written at the next start', async () => {
+    const lanes = await started('one');
+    await lanes.start(exampleHeader({ id: 'two', plugInAt }), []);
+    const off = (runId: string) => ({ runId, draft: { kind: 'event', at: plugInAt + MINUTE, event: 'switched off' } as const });
+    await lanes.writeTogether([off('one'), off('two')]);
+    expect(lanes.records.map(({ events }) => events.length)).toEqual([1, 1]);
+    const entries = ['one', 'two'].map((runId) => ({ runId, entry: entryOf({ ...off(runId).draft, event: 'switched on' }, 9) }));
+    await store(liveBook, 'happened/x', { entries });
+    newTab();
+    await useLanes().load();
+    expect(useLanes().records.map(({ events }) => events.length)).toEqual([2, 2]);
+    expect(await liveBook.getItem('happened/x')).toBeNull();
+  });
+
   it('come back after a reload, with their letters in order of plug-in', async () => {
     await (await started()).write(id, level(12, 5));
     newTab();

@@ -1,13 +1,14 @@
 import { defineStore } from 'pinia';
 import { computed, shallowReactive, shallowRef, triggerRef, watch, type ComputedRef, type ShallowRef } from 'vue';
 import { foldRun, type Draft, type Entry, type Header, type RunInk, type RunRecord } from '@core/ink';
-import { inOrderOfDue, LANE_LETTERS, newsOf } from '@core/run';
+import { freeLetter, inOrderOfDue, lettersOf, newsOf } from '@core/run';
 import { useNow } from '../kit/clock';
 import { onTabs, tellTabs } from '../ledger/channel';
 import { file, listAll, tidy, unfile } from '../ledger/filing';
 import { SNAPSHOT_SIZE } from '../ledger/ink';
 import {
   append,
+  appendTogether,
   asideOf,
   entryOf,
   takeInkSnapshots,
@@ -55,7 +56,18 @@ export const useLanes = defineStore('lanes', () => {
   const inOrder = computed(() => [...lanes.values()].sort(byStart));
   const records = computed(() => inOrder.value.map(({ record }) => record.value));
   const due = computed(() => inOrderOfDue(records.value, now.value));
-  const letterOf = (runId: string) => LANE_LETTERS[inOrder.value.findIndex(({ header }) => header.id === runId)] ?? '';
+  const letters = computed(() => lettersOf(inOrder.value.map(({ header }) => header)));
+  const letterOf = (runId: string) => letters.value.get(runId) ?? '';
+
+  /** Runs that begin, each with a letter that no lane has. */
+  function lettered(headers: readonly Header[]): Header[] {
+    const taken = new Set(letters.value.values());
+    return headers.map((header) => {
+      const lane = freeLetter(taken);
+      taken.add(lane);
+      return lane ? { ...header, lane } : header;
+    });
+  }
 
   /** Brings back what is live; files what was stopped when a crash came between. */
   async function load(reading: Reading = readNow): Promise<void> {
@@ -155,7 +167,8 @@ export const useLanes = defineStore('lanes', () => {
   }
 
   /** Starts a run. Resolves once it is stored. @throws {StorageTrouble} */
-  async function start(header: Header, drafts: readonly Draft[]): Promise<void> {
+  async function start(given: Header, drafts: readonly Draft[]): Promise<void> {
+    const [header = given] = lettered([given]);
     const entries = drafts.map((draft, index) => entryOf(draft, index + 1));
     await startRun(header, entries);
     await open(laneFrom(header, entries));
@@ -164,7 +177,11 @@ export const useLanes = defineStore('lanes', () => {
 
   /** Starts several runs at one instant: all of them or none. Resolves once they are stored. @throws {StorageTrouble} */
   async function startSet(runs: readonly { header: Header; drafts: readonly Draft[] }[]): Promise<void> {
-    const begun = runs.map(({ header, drafts }) => ({ header, entries: drafts.map((draft, index) => entryOf(draft, index + 1)) }));
+    const headers = lettered(runs.map(({ header }) => header));
+    const begun = runs.map(({ header: given, drafts }, index) => ({
+      header: headers[index] ?? given,
+      entries: drafts.map((draft, index) => entryOf(draft, index + 1)),
+    }));
     await startTogether(begun);
     for (const { header, entries } of begun) await open(laneFrom(header, entries));
     tellTabs({ about: 'runs' });
@@ -196,6 +213,21 @@ export const useLanes = defineStore('lanes', () => {
       tellTabs({ about: 'ink', runId, entry });
     });
     return entry;
+  }
+
+  /** Writes what happened to several lanes at once: on all of them or on none. @throws {StorageTrouble} */
+  async function writeTogether(drafts: readonly { runId: string; draft: Draft }[]): Promise<void> {
+    const written = await Promise.all(
+      drafts.map(async ({ runId, draft }) => {
+        const lane = await laneOf(runId);
+        return { lane, runId, entry: entryOf(draft, (lane.entries.value.at(-1)?.seq ?? 0) + 1) };
+      }),
+    );
+    await appendTogether(written.map(({ runId, entry }) => ({ runId, entry })));
+    for (const { lane, entry } of written) add(lane, entry);
+    setTimeout(() => {
+      for (const { runId, entry } of written) tellTabs({ about: 'ink', runId, entry });
+    });
   }
 
   /** Makes the next start quick; called now and then while runs are live. */
@@ -250,8 +282,9 @@ export const useLanes = defineStore('lanes', () => {
     // One whose stop was struck already needs no more.
     const strike = stopped && entryOf({ kind: 'strike', at: Date.now(), target: stopped.id, reason: 'stopped too soon' }, seq);
     const ink = [...entries, ...(strike ? [strike] : [])];
-    await unfile(header, ink);
-    await open(laneFrom(header, ink));
+    const [again = header] = lettered([header]);
+    await unfile(again, ink);
+    await open(laneFrom(again, ink));
     await logbook.changed();
   }
 
@@ -282,6 +315,7 @@ export const useLanes = defineStore('lanes', () => {
     due,
     aside,
     letterOf,
+    letters,
     load,
     follow,
     tidyUp,
@@ -291,6 +325,7 @@ export const useLanes = defineStore('lanes', () => {
     start,
     startSet,
     write,
+    writeTogether,
     takeSnapshots,
     stop,
     reopen,

@@ -1,11 +1,12 @@
 <script setup lang="ts">
 import { computed } from 'vue';
 import { CAUTIONS } from '@core/advise';
-import { projection, ruleOf, splitInWords, watched, workloads } from '@core/curve';
+import { projection, ruleOf, sampledOf, splitInWords, watched, workloads } from '@core/curve';
 import { type RunRecord } from '@core/ink';
 import { endsAttended } from '@core/plan';
 import { spell } from '@core/quantity';
 import { ghostOf, stopOffer, worthReading, writeGhost, type Forecast } from '@core/run';
+import { useSettings } from '../kit/settings';
 import { wallTime } from '../kit/clock';
 import { useStudies } from '../logbook/studies';
 import type { Opened } from '../workers/opened';
@@ -21,6 +22,7 @@ const props = defineProps<{
 }>();
 
 const studies = useStudies();
+const settings = useSettings();
 const warnings = computed(() => watched(props.run));
 const offer = computed(() => stopOffer(props.run, props.elapsed));
 const catches = computed(() => worthReading(props.run, props.coming, props.dueAt, props.elapsed));
@@ -40,7 +42,8 @@ const hours = computed(() => {
 });
 const working = computed(() => workloads(props.run).findLast(({ isOver }) => !isOver));
 const sampled = computed(() => {
-  const found = projection(props.run);
+  const energy = sampledOf(props.run);
+  const found = energy && projection(energy, settings.projectTo);
   return found && `${found.level} % in about ${spell(found.seconds)} at this power: loss and taper left out`;
 });
 const said = computed(() =>

@@ -60,6 +60,14 @@ const dueAt = computed(() => due.value?.due);
 const isDue = computed(() => (due.value?.wait ?? 1) <= 0);
 const level = computed(() => last(props.run.tracks.percent));
 const watts = computed(() => last(props.run.tracks.watts));
+const amps = computed(() => last(props.run.tracks.amps));
+/** A level may be read with decimals: they stand small. */
+const levelShown = computed(() => {
+  const [whole = '–', decimals] = level.value === undefined ? [] : String(Number(level.value.toFixed(2))).split('.');
+  return { whole, rest: decimals === undefined ? '' : `.${decimals} ` };
+});
+/** A device without a percentage tells of itself by its power. */
+const hasLevels = computed(() => level.value !== undefined || (header.value.device.display ?? 'percent') === 'percent');
 const tooHot = computed(() => isDrawn.value && isHot(props.run));
 /** The hottest of what was last read of it. */
 const celsius = computed(() => {
@@ -84,9 +92,16 @@ const celsius = computed(() => {
       </h2>
       <p class="soft">{{ sourceSays(source) }}<template v-if="isAway">, unplugged</template></p>
       <div class="seen figures">
-        <p class="level">{{ level ?? '–' }}<small>%</small></p>
+        <p v-if="hasLevels" class="level">
+          {{ levelShown.whole }}<small>{{ levelShown.rest }}%</small>
+        </p>
+        <p v-else class="level">
+          {{ watts === undefined ? (amps ?? '–') : watts.toFixed(1) }}<small>{{ watts === undefined ? 'A' : 'W' }}</small>
+        </p>
         <p>
-          {{ watts === undefined ? '–' : watts.toFixed(1) }} <span class="soft">W</span><br />
+          <template v-if="hasLevels">{{ watts === undefined ? '–' : watts.toFixed(1) }} <span class="soft">W</span></template>
+          <template v-else-if="watts !== undefined && amps !== undefined">{{ amps }} <span class="soft">A</span></template
+          ><br />
           <span :class="{ hot: tooHot }">{{ celsius === undefined ? '–' : celsius.toFixed(1) }}</span> <span class="soft">°C</span>
         </p>
       </div>

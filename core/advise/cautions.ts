@@ -1,7 +1,7 @@
 /** The usual cautions, shown where they matter. They defer to the maker’s instructions. */
 export const CAUTIONS = {
   start: [
-    'Never charge a damaged, swollen or wet battery.',
+    'Never charge a damaged, swollen or wet battery, nor through a damaged cable: frayed, bent open, loose, or warm at its plug.',
     'Charge on a hard surface that cannot burn, uncovered, and stay within reach.',
     'Use certified chargers and cables; over 3 A needs a marked cable.',
     'The maker’s instructions come first.',

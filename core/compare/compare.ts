@@ -1,5 +1,6 @@
 import { uncertaintyOf } from '../curve/energy';
 import type { ReadRun } from '../curve/figures';
+import type { Sampled } from '../curve/energySample';
 import type { Milestone } from '../curve/milestone';
 import type { Passage } from '../curve/milestones';
 import type { Peak } from '../curve/peak';
@@ -42,6 +43,8 @@ export interface Row {
   gains: Compared<Gain>[];
   /** Whether the means of gains are in Wh. */
   inWattHours: boolean;
+  /** Mean power by energy samples, where any run has them. */
+  sampled?: Compared<Sampled> | undefined;
   /** The highest of its runs, with its standard uncertainty, in W. */
   peak: RowPeak | undefined;
   /** The level at plug-in, if it was seen; of repeats the lowest. */
@@ -56,6 +59,8 @@ function timeOf(found: Milestone): Measured | undefined {
 }
 
 const whenOf = ({ bounds, uncertainty }: Passage): Measured => ({ value: (bounds.low + bounds.high) / 2, uncertainty, bounds });
+
+const powerOf = ({ watts, uncertainty }: Sampled): Measured => ({ value: watts, uncertainty });
 
 const gainOf =
   (perPercent: number) =>
@@ -99,6 +104,11 @@ export function compareRuns(all: readonly ReadRun[], baseline: string, level: nu
     // A percent of one device is not a percent of another: where its battery is not known, nothing says which gained more.
     return isUnlike && !inWattHours && new Set(batteries).size > 1 ? found.map((cell) => ({ ...cell, rank: undefined })) : found;
   });
+  const sampled = column(
+    setups.map(({ runs }) => runs.flatMap(({ figures }) => figures.sampled ?? [])),
+    () => powerOf,
+    'more',
+  );
   const kinds = new Set(all.flatMap(({ figures }) => figures.passages.map(({ what }) => what)));
   const passages = [...kinds].map((what) => {
     const found = setups.map(({ runs }) => runs.flatMap(({ figures }) => figures.passages.filter((passage) => passage.what === what)));
@@ -121,6 +131,7 @@ export function compareRuns(all: readonly ReadRun[], baseline: string, level: nu
         passages: Object.fromEntries(passages.flatMap(([what, cells]) => (cells[index] ? [[what, cells[index]] as const] : []))),
         gains: gains.flatMap((cells) => cells[index] ?? []),
         inWattHours,
+        sampled: sampled[index]?.mean && sampled[index],
         peak: peaks.reduce<RowPeak | undefined>((top, each) => (top && top.watts >= each.watts ? top : each), undefined),
         startLevel: starts.length === runs.length ? Math.min(...starts) : undefined,
         standing: index === zero || zero < 0 ? { state: 'baseline' } : standing(level, goal?.[index], goal?.[zero]),

@@ -1,3 +1,4 @@
+import { projection } from '../curve/energySample';
 import type { Milestone } from '../curve/milestone';
 import type { Gain } from '../curve/valueAt';
 import type { Passage } from '../curve/milestones';
@@ -111,6 +112,17 @@ function between(of: WithMargin): string {
 
 /** "At least" rounds down. */
 const floored = (seconds: number) => spell(Math.floor(seconds / 60) * 60);
+
+/** Mean power of a setup by energy samples, and the time to a level that it projects. */
+export function writeSampled({ sampled }: Row, level: number): WrittenCell & { projected?: string | undefined } {
+  const [first] = sampled?.each ?? [];
+  if (!sampled?.mean || !first) return { range: '', isBest: false };
+  const { value, margin } = withMargin(sampled.mean.value, shownMargin(sampled.mean.uncertainty), 2);
+  const found = projection({ ...first, watts: sampled.mean.value, uncertainty: sampled.mean.uncertainty }, level);
+  const of = sampled.mean.runs > 1 ? `, mean of ${sampled.mean.runs}` : '';
+  const projected = found && `about ${spell(found.seconds, shownMargin(found.uncertainty))} to ${level} %`;
+  return { value: `${value} W`, range: `± ${margin} W${of}`, projected, ...places(sampled) };
+}
 
 /** The peak of a setup, how it was taken, and its margin. */
 export function writePeak({ peak }: Row): { value: string; range: string } | undefined {

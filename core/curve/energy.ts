@@ -22,6 +22,8 @@ export interface Energy {
   averageWatts?: number | undefined;
   covered: number;
   whole: number;
+  /** It was counted by the meter: no watts were read. */
+  isCounted?: true;
   /** Spans without values, left out of the sum: with any, the figure is a least. */
   unseen: readonly Span[];
 }
@@ -44,9 +46,13 @@ const LOOKED_AT = 500;
 export function accuracyOf(meter: Meter | undefined, watts: Track): Accuracy {
   const decimals = decimalsIn(watts);
   const [digit, rounded] = [10 ** -Math.max(1, decimals), decimals === 0 ? 0.5 : 0];
-  if (meter?.accuracyPercent === undefined) return { share: UNSTATED.share, watts: UNSTATED.digits * digit + rounded };
-  return { share: (2 * meter.accuracyPercent) / 100, watts: (meter.accuracyDigits ?? 0) * digit + rounded };
+  const digits = meter?.accuracyPercent === undefined ? UNSTATED.digits : (meter.accuracyDigits ?? 0);
+  return { share: shareOff(meter), watts: digits * digit + rounded };
 }
+
+/** The share of what it shows that a meter can be off by. */
+export const shareOff = (meter: Meter | undefined): number =>
+  meter?.accuracyPercent === undefined ? UNSTATED.share : (2 * meter.accuracyPercent) / 100;
 
 /** Standard uncertainty of a power that a meter showed: its limits are as likely anywhere within (JCGM 100:2008, GUM 4.3.7). In W. */
 export const uncertaintyOf = (watts: number, { share, watts: off }: Accuracy): number => (share * Math.abs(watts) + off) / Math.sqrt(3);
@@ -126,5 +132,21 @@ export function energy(
     covered,
     whole,
     unseen,
+  };
+}
+
+/** Energy as the counter of a meter counted it, where no watts were read. @param digit its last digit, in Wh */
+export function countedEnergy(wattHours: number, covered: number, whole: number, share: number, digit: number): Energy {
+  const uncertainty = Math.hypot(share * wattHours, digit * Math.SQRT2) / Math.sqrt(3);
+  return {
+    wattHours,
+    wattHoursOut: 0,
+    uncertainty,
+    averageWatts: averagePower(wattHours, covered),
+    averageUncertainty: covered > 0 ? (uncertainty * 3600) / covered : 0,
+    covered,
+    whole,
+    isCounted: true,
+    unseen: [],
   };
 }

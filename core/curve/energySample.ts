@@ -1,9 +1,11 @@
-import { max, min } from 'd3-array';
+import { deviation, sum } from 'd3-array';
 import { averagePower } from '../quantity/electric';
 import { batteryOf } from '../bench/battery';
+import type { Meter } from '../bench/meter';
 import type { RunRecord } from '../ink/fold';
-import { sightings } from '../ink/track';
-import type { Span } from './energy';
+import { sightings, type Sighting } from '../ink/track';
+import { ASSUMED_SPREAD } from '../margin/told';
+import { shareOff, type Span } from './energy';
 
 /** Energy over a few minutes, as the counter of a meter told it. */
 export interface EnergySample extends Span {
@@ -11,23 +13,40 @@ export interface EnergySample extends Span {
   watts: number;
 }
 
-/** What samples say of the time to a level, and what that takes for granted. */
+/** The mean power of a run by its energy samples, and what a projection from it needs. */
+export interface Sampled {
+  samples: EnergySample[];
+  /** W. */
+  watts: number;
+  /** Standard uncertainty in W: by meter and timing of one sample, by how they differ of several. */
+  uncertainty: number;
+  /** What the battery holds, in Wh. */
+  battery?: number | undefined;
+  /** The first level, in %. */
+  start?: number | undefined;
+  uses: Sighting[];
+}
+
+/** The time to a level by energy samples, and what it surely lies beyond. */
 export interface Projection {
   level: number;
   /** Seconds from the level at the start. */
   seconds: number;
-  /** Half of how far the samples differ, in seconds; `undefined` of one sample. */
-  margin?: number | undefined;
+  /** Standard uncertainty in seconds, how runs vary included where one sample is all. */
+  uncertainty: number;
 }
 
 /** Shorter and longer stretches are no sample, in seconds. */
 const SAMPLE = { least: 120, most: 1200 };
-
 /** Less than this charges nothing, in W. */
 const LEAST_WATTS = 0.001;
+/** How far off the moment of a reading can be, in s (common practice, no source). */
+const TIMING = 2;
+/** The last digit of a counter that was read as whole Wh, in Wh: nobody samples with those. */
+const COARSEST_DIGIT = 0.1;
 
 /** The energy samples of a run: from each reading of the Wh counter to the next, a few minutes later; over a counter that began anew there is none. */
-export function energySamples(run: RunRecord): EnergySample[] {
+export function energySamples(run: Pick<RunRecord, 'tracks'>): EnergySample[] {
   const read = sightings(run.tracks.wattHours);
   return read.slice(1).flatMap((end, index) => {
     const start = read[index];
@@ -39,25 +58,56 @@ export function energySamples(run: RunRecord): EnergySample[] {
 }
 
 /**
- * The time to a level from energy samples: battery Wh × share ÷ (Wh sampled ÷ time sampled).
+ * The mean power of a run by its energy samples: what the counter counted over the time it took.
  *
- * It takes for granted that power stays as it was sampled and that all of it reaches the battery: loss and taper are ignored, so it is a
- * least. Repeats narrow only how well the power is known.
- *
- * @returns `undefined` without a sample, a level at the start, or the battery in Wh
+ * @returns `undefined` without a sample that counted anything
+ * @see docs/numbers.md, *Energy sample*; JCGM 100:2008 (GUM) 4.3.7.
  */
-export function projection(run: RunRecord, level = 80): Projection | undefined {
-  const battery = batteryOf(run.header.device);
+export function sampledOf(run: RunRecord): Sampled | undefined {
+  // A meter’s stream has its watts for that: a counter is sampled by hand.
+  if (run.sampled.has('wattHours')) return undefined;
   const samples = energySamples(run).filter(({ watts }) => watts >= LEAST_WATTS);
-  const start = run.tracks.percent.values[0];
-  if (battery === undefined || samples.length === 0 || start === undefined || start >= level) return undefined;
-  const need = (battery * (level - start)) / 100;
-  const seconds = samples.map(({ watts }) => (need / watts) * 3600);
-  const total = samples.reduce((sum, { wattHours }) => sum + wattHours, 0);
-  const time = samples.reduce((sum, { from, to }) => sum + to - from, 0);
+  const length = sum(samples, ({ from, to }) => to - from);
+  const watts = averagePower(
+    sum(samples, ({ wattHours }) => wattHours),
+    length,
+  );
+  if (watts === undefined || samples.length === 0) return undefined;
   return {
-    level,
-    seconds: (need / total) * time,
-    ...(seconds.length > 1 && { margin: ((max(seconds) ?? 0) - (min(seconds) ?? 0)) / 2 }),
+    samples,
+    watts,
+    uncertainty: uncertaintyOf(samples, watts, length, run.header.meter, digitOf(run)),
+    battery: batteryOf(run.header.device),
+    start: run.tracks.percent.values[0],
+    uses: sightings(run.tracks.wattHours),
   };
+}
+
+/** Last digits, the moments of both ends, and the meter; what several samples differ by, where that is more. */
+function uncertaintyOf(samples: readonly EnergySample[], watts: number, length: number, meter: Meter | undefined, digit: number): number {
+  const ends = Math.SQRT2 / Math.sqrt(3);
+  const read = Math.hypot((digit * 3600 * ends) / length, (watts * TIMING * ends) / length) * Math.sqrt(samples.length);
+  const differ = (deviation(samples, (each) => each.watts) ?? 0) / Math.sqrt(samples.length);
+  return Math.hypot(Math.max(read, differ), (shareOff(meter) * watts) / Math.sqrt(3));
+}
+
+/** The last digit that its counter was written with. */
+function digitOf({ tracks: { wattHours } }: RunRecord): number {
+  const finest = [2, 1].find((decimals) => Array.from(wattHours.values).some((value) => isFinerThan(value, decimals - 1))) ?? 1;
+  return Math.min(COARSEST_DIGIT, 10 ** -finest);
+}
+const isFinerThan = (value: number, decimals: number) => Math.abs(value * 10 ** decimals - Math.round(value * 10 ** decimals)) > 1e-6;
+
+/**
+ * The time to a level from energy samples: battery Wh × share ÷ W.
+ *
+ * It takes for granted that power stays as it was sampled and that all of it reaches the battery: loss and taper are ignored, so it is a least.
+ *
+ * @returns `undefined` without the battery in Wh, or of a run that began at the level
+ */
+export function projection({ samples, watts, uncertainty, battery, start }: Sampled, level: number): Projection | undefined {
+  if (battery === undefined || start === undefined || start >= level) return undefined;
+  const seconds = ((battery * (level - start)) / 100 / watts) * 3600;
+  const varies = samples.length > 1 ? 0 : ASSUMED_SPREAD.sigma;
+  return { level, seconds, uncertainty: seconds * Math.hypot(uncertainty / watts, varies) };
 }

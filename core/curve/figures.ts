@@ -1,9 +1,10 @@
 import { batteryOf } from '../bench/battery';
+import { FELT, type EventId } from '../ink/events';
 import type { RunInk, RunRecord } from '../ink/fold';
 import { sighting, sightings, type Sighting, type Track } from '../ink/track';
 import { TEMPERATURES, type Quantity } from '../quantity/quantity';
-import { accuracyOf, energy, unseenSpans, type Accuracy, type Energy } from './energy';
-import { energySamples, projection, type EnergySample, type Projection } from './energySample';
+import { accuracyOf, countedEnergy, energy, unseenSpans, type Accuracy, type Energy } from './energy';
+import { sampledOf, type Sampled } from './energySample';
 import type { Milestone } from './milestone';
 import { bootOf, levelsOf, lightOut, milestoneOf, powerGone, type Passage } from './milestones';
 import { peak, type Peak } from './peak';
@@ -43,8 +44,11 @@ export interface Figures {
   /** The readings of watts a sum used, while they are few enough to be worth listing, and those at its ends. */
   wattsUsed: { all: Sighting[]; ends: Sighting[] };
   counter?: Counter | undefined;
-  projected?: Projected | undefined;
+  /** Mean power by energy samples. */
+  sampled?: Sampled | undefined;
   heat: Heat[];
+  /** How warm it felt by hand: told, never ranked. */
+  felt: { event: EventId; seconds: number }[];
 }
 
 /** A run and its figures: values, without the columns they were worked out from. */
@@ -61,16 +65,6 @@ export interface Counter {
   total: number;
   /** Where it began anew. */
   resets: Sighting[];
-}
-
-/** The time to a level that energy samples project, and what it was worked out from. */
-export interface Projected extends Projection {
-  /** What the battery holds, in Wh. */
-  battery: number;
-  /** The first level, in %. */
-  start: number;
-  samples: EnergySample[];
-  uses: Sighting[];
 }
 
 /** How hot one surface, or the battery, became. */
@@ -93,6 +87,7 @@ export function figuresOf(run: RunRecord, { levels, marks }: Asked = { levels: L
   const known = levelsOf(run);
   const accuracy = accuracyOf(run.header.meter, watts);
   const start = sighting(percent, 0);
+  const counter = counterOf(wattHours);
   return {
     milestones: levels.map((level) => milestoneOf(known, level)),
     gains: marks.map((seconds) => gainAt(percent, seconds, known, run.isDead)),
@@ -100,13 +95,17 @@ export function figuresOf(run: RunRecord, { levels, marks }: Asked = { levels: L
     startLevel: start?.seconds === 0 ? start.value : undefined,
     battery: batteryOf(run.header.device),
     peak: peak(watts, run.sampled.has('watts')),
-    energy: energy(watts, run.end, unseenSpans(run), accuracy),
+    energy:
+      watts.values.length === 0 && counter?.resets.length === 0
+        ? counted(counter, run.end, accuracy)
+        : energy(watts, run.end, unseenSpans(run), accuracy),
     accuracy,
     wattsRead: watts.values.length,
     wattsUsed: { all: written(watts), ends: endsOf(watts) },
-    counter: counterOf(wattHours),
-    projected: projectedOf(run),
+    counter,
+    sampled: sampledOf(run),
     heat: TEMPERATURES.flatMap((of) => heatOf(run.tracks[of], of)),
+    felt: run.events.flatMap(({ event, seconds }) => (FELT.includes(event) ? [{ event, seconds }] : [])),
   };
 }
 
@@ -135,13 +134,11 @@ function counterOf(track: Track): Counter | undefined {
   return { first, last, total, resets };
 }
 
-function projectedOf(run: RunRecord): Projected | undefined {
-  const found = projection(run);
-  const battery = batteryOf(run.header.device);
-  if (!found || battery === undefined) return undefined;
-  const start = run.tracks.percent.values[0] ?? 0;
-  return { ...found, battery, start, samples: energySamples(run), uses: sightings(run.tracks.wattHours) };
-}
+/** The last digit of counters, in Wh. */
+const COUNTER_DIGIT = 0.01;
+
+const counted = ({ first, last, total }: Counter, end: number, { share }: Accuracy) =>
+  countedEnergy(total, last.seconds - first.seconds, end, share, COUNTER_DIGIT);
 
 function heatOf(track: Track, of: Heat['of']): Heat[] {
   const first = sighting(track, 0);

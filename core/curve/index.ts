@@ -3,7 +3,7 @@ export { gainAt, levelAt, type Gain } from './valueAt';
 export { energy, unseenSpans, type Energy, type Span } from './energy';
 export { peak, type Peak } from './peak';
 export { merged } from './merged';
-export { projection } from './energySample';
+export { projection, sampledOf, type Sampled } from './energySample';
 export { stalls } from './stall';
 export { splitInWords, workloads, type Workload } from './workloads';
 export { gearOf, presentSummary, summarise, type Summary } from './summary';

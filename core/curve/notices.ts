@@ -2,6 +2,7 @@ import { max } from 'd3-array';
 import { checks, type Check } from '../method/cadence';
 import { HOT } from '../method/rule';
 import { eventInWords } from '../ink/entrySays';
+import { POWER_COMES, POWER_GOES } from '../ink/events';
 import type { RunRecord } from '../ink/fold';
 import { sighting, sightings } from '../ink/track';
 import { TEMPERATURES } from '../quantity/quantity';
@@ -105,7 +106,7 @@ export function notices(run: RunRecord): Notice[] {
 /** What happened, and the time without power. */
 function happened(run: RunRecord): Notice[] {
   const events = run.events
-    .filter(({ event }) => event !== 'unplugged' && event !== 'replugged' && event !== 'away')
+    .filter(({ event }) => !POWER_GOES.includes(event) && !POWER_COMES.includes(event) && event !== 'away')
     .map((each): Notice => {
       const { seconds } = each;
       const text = `${spell(seconds)}: ${eventInWords(each)}`;
@@ -119,7 +120,12 @@ function happened(run: RunRecord): Notice[] {
   }));
   const unplugged = run.unplugged.map(({ from, to }): Notice => {
     const until = Math.min(to, Math.max(run.end, from));
-    return { kind: 'unplugged', from, to: until, text: `Unplugged from ${spell(from)} to ${spell(until)}: charging time leaves it out` };
+    return {
+      kind: 'unplugged',
+      from,
+      to: until,
+      text: `Without power from ${spell(from)} to ${spell(until)}: charging time leaves it out`,
+    };
   });
   return [...events, ...unwatched, ...unplugged];
 }

@@ -24,7 +24,7 @@ export const ROOM = { within: 1.25, after: 2 };
 const LEAST_STEP = 1;
 
 /** What changes how fast it charges, so that the pace before says nothing of the pace after. */
-const CHANGES: ReadonlySet<EventId> = new Set(['booted', 'unplugged', 'replugged', 'swapped', 'moved']);
+const CHANGES: ReadonlySet<EventId> = new Set(['booted', 'unplugged', 'replugged', 'switched off', 'switched on', 'swapped', 'moved']);
 
 /** The pace of a run, from its ordinary checks: a reading that was seen turning is not spaced as they are. */
 export function paceOf({ tracks: { percent }, events, unplugged, turning }: RunRecord, held: readonly Span[]): Pace {

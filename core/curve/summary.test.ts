@@ -58,7 +58,7 @@ it('covers less than the whole run where watts were not seen', () => {
   );
   const sum = written(gap).find(({ id }) => id === 'energy');
   expect(sum).toMatchObject({ value: 'at least 2.5 Wh', detail: '± 0.3 Wh · covers 33 % of the time' });
-  expect(written(gap).find(({ id }) => id === 'counter')?.value).toBe('7.5 Wh');
+  expect(written(gap).find(({ id }) => id === 'counter')?.value).toBe('7.50 Wh');
   expect(notices(gap).map(({ text }) => text)).toContain('No watts seen from 10 min to 40 min: left out of the energy');
 });
 

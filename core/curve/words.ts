@@ -1,10 +1,12 @@
+import { sum } from 'd3-array';
 import { nominal, spell } from '../quantity/duration';
 import { fixed, percentWithMargin, withMargin } from '../quantity/figures';
 import { shownMargin, type Bounds } from '../margin/bounds';
 import { listed } from '../quantity/listed';
 import { quantityOf } from '../quantity/quantity';
-import { uncertaintyOf, type Accuracy, type Span } from './energy';
-import type { Counter, Figures, Heat, Projected } from './figures';
+import { uncertaintyOf, type Accuracy, type Energy, type Span } from './energy';
+import { projection, type Sampled } from './energySample';
+import type { Counter, Figures, Heat } from './figures';
 import { milestoneTime, type Milestone } from './milestone';
 import type { Passage } from './milestones';
 import type { Gain } from './valueAt';
@@ -22,8 +24,11 @@ export interface WrittenFigure {
   span?: Span | undefined;
 }
 
-/** Every figure of a run in words, in the order they are read. */
-export function writeFigures(figures: Figures): WrittenFigure[] {
+/** To which level energy samples are carried on, in %, unless one was asked for. */
+export const PROJECT_TO = 50;
+
+/** Every figure of a run in words, in the order they are read. @param projectTo level to which energy samples are carried on, in % */
+export function writeFigures(figures: Figures, projectTo: number = PROJECT_TO): WrittenFigure[] {
   return [
     ...figures.milestones.map(milestoneFigure),
     ...figures.passages.map(passageFigure),
@@ -31,8 +36,9 @@ export function writeFigures(figures: Figures): WrittenFigure[] {
     peakFigure(figures),
     ...energyFigures(figures),
     ...counterFigure(figures.counter),
-    ...projectedFigure(figures.projected),
+    ...sampledFigures(figures.sampled, projectTo),
     ...figures.heat.map(heatFigure),
+    ...feltFigure(figures.felt),
   ];
 }
 
@@ -160,32 +166,33 @@ function peakFigure({ peak: top, wattsRead, accuracy }: Figures): WrittenFigure 
   };
 }
 
-function energyFigures({ energy: sum, wattsRead, wattsUsed, accuracy }: Figures): WrittenFigure[] {
+function energyFigures({ energy: found, wattsRead, wattsUsed, accuracy }: Figures): WrittenFigure[] {
   const [average, total] = [
     { id: 'average', group: POWER, label: 'Average' },
     { id: 'energy', group: POWER, label: 'Energy in' },
   ];
-  if (sum.averageWatts === undefined) {
+  if (found.averageWatts === undefined) {
     const detail = wattsRead === 1 ? 'one reading of watts is not enough' : NO_WATTS;
     return [
       { ...average, detail },
       { ...total, detail },
     ];
   }
-  const coverage = sum.whole > 0 ? sum.covered / sum.whole : 0;
+  const coverage = found.whole > 0 ? found.covered / found.whole : 0;
   const covers = coverage < 0.98 ? `covers ${fixed(coverage * 100)} % of the time` : 'covers the whole run';
-  const unseen = sum.unseen.length > 0 ? `, less ${sum.unseen.length} unseen` : '';
+  const unseen = found.unseen.length > 0 ? `, less ${found.unseen.length} unseen` : '';
+  if (found.isCounted) return countedFigures(found, average, total);
   const formula = `Σ ½ (W₁ + W₂) × (t₂ − t₁) over ${wattsRead - 1} steps${unseen}`;
   const [mean, whole] = [
-    withMargin(sum.averageWatts, shownMargin(sum.averageUncertainty), 1),
-    withMargin(sum.wattHours, shownMargin(sum.uncertainty), 1),
+    withMargin(found.averageWatts, shownMargin(found.averageUncertainty), 1),
+    withMargin(found.wattHours, shownMargin(found.uncertainty), 2),
   ];
-  const drained = sum.wattHoursOut > 0;
+  const drained = found.wattHoursOut > 0;
   const out: WrittenFigure = {
     id: 'energy-out',
     group: POWER,
     label: 'Energy out',
-    value: `${fixed(sum.wattHoursOut, 1)} Wh`,
+    value: `${fixed(found.wattHoursOut, 1)} Wh`,
     detail: 'watts below zero',
   };
   return [
@@ -195,15 +202,15 @@ function energyFigures({ energy: sum, wattsRead, wattsUsed, accuracy }: Figures)
       detail: `± ${mean.margin} W · ${covers}`,
       working: {
         formula: drained
-          ? `(${plain(sum.wattHours)} Wh in − ${plain(sum.wattHoursOut)} Wh out) ÷ ${spell(sum.covered, 1)}`
-          : `${plain(sum.wattHours)} Wh ÷ ${spell(sum.covered, 1)}`,
+          ? `(${plain(found.wattHours)} Wh in − ${plain(found.wattHoursOut)} Wh out) ÷ ${spell(found.covered, 1)}`
+          : `${plain(found.wattHours)} Wh ÷ ${spell(found.covered, 1)}`,
         unit: 'W',
         uses: wattsUsed.ends,
       },
     },
     {
       ...total,
-      value: sum.unseen.length > 0 ? `at least ${atLeast(sum.wattHours, whole.margin)} Wh` : `${whole.value} Wh`,
+      value: found.unseen.length > 0 ? `at least ${atLeast(found.wattHours, whole.margin)} Wh` : `${whole.value} Wh`,
       detail: `± ${whole.margin} Wh · ${covers}`,
       working: {
         formula: `${formula}${drained ? ', above zero' : ''}; the meter ± (${meterSays(accuracy)}), and what lies between readings`,
@@ -232,33 +239,73 @@ function counterFigure(counter: Counter | undefined): WrittenFigure[] {
   if (resets.length > 0) {
     const detail = `it began anew at ${listed(resets.map(({ seconds }) => spell(seconds)))}: what ran in between is missing`;
     const working = { formula: 'the sum of its rises, from nothing where it began anew', unit: 'Wh', uses: resets };
-    return [{ ...figure, value: `at least ${fixed(total, 1)} Wh`, detail, working }];
+    return [{ ...figure, value: `at least ${fixed(total, 2)} Wh`, detail, working }];
   }
   const working = { formula: `${plain(last.value)} − ${plain(first.value)}`, unit: 'Wh', uses: [first, last] };
-  return [{ ...figure, value: `${fixed(total, 1)} Wh`, detail: `from ${spell(first.seconds)} to ${spell(last.seconds)}`, working }];
+  return [{ ...figure, value: `${fixed(total, 2)} Wh`, detail: `from ${spell(first.seconds)} to ${spell(last.seconds)}`, working }];
 }
 
-/** The time to a level that energy samples project, with what that takes for granted. */
-function projectedFigure(found: Projected | undefined): WrittenFigure[] {
-  if (!found) return [];
-  const { samples, battery, start, level } = found;
+/** Mean power by energy samples, and the time to a level that it projects, with what that takes for granted. */
+function sampledFigures(sampled: Sampled | undefined, projectTo: number): WrittenFigure[] {
+  if (!sampled) return [];
+  const { samples, battery, start, uses } = sampled;
   const [first, last] = [samples[0], samples.at(-1)];
-  const total = samples.reduce((sum, { wattHours }) => sum + wattHours, 0);
-  const length = samples.reduce((sum, { from, to }) => sum + to - from, 0);
-  const margin = found.margin === undefined ? 'one sample' : `± ${spell(found.margin)} over ${samples.length} samples`;
+  const total = sum(samples, ({ wattHours }) => wattHours);
+  const length = sum(samples, ({ from, to }) => to - from);
+  const span = first && last && { from: first.from, to: last.to };
+  const power = withMargin(sampled.watts, shownMargin(sampled.uncertainty), 2);
+  const several = samples.length > 1 ? ` over ${samples.length} samples` : '';
+  const mean: WrittenFigure = {
+    id: 'sampled',
+    group: POWER,
+    label: 'Mean by energy sample',
+    value: `${power.value} W`,
+    detail: `± ${power.margin} W${several}`,
+    working: { formula: `${plain(total)} Wh ÷ ${spell(length, 1)}`, unit: 'Wh', uses },
+    span,
+  };
+  const found = projection(sampled, projectTo);
+  const label = `To ${projectTo} % by energy sample`;
+  if (!found || battery === undefined || start === undefined) {
+    const detail =
+      battery === undefined
+        ? 'what the battery holds is not on the shelf'
+        : start === undefined
+          ? 'no level was read'
+          : `it began at ${start} %`;
+    return [mean, { id: 'projected', group: POWER, label, detail }];
+  }
+  const margin = shownMargin(found.uncertainty);
   return [
+    mean,
     {
       id: 'projected',
       group: POWER,
-      label: `To ${level} % by energy sample`,
-      value: `about ${spell(found.seconds)}`,
-      detail: `${margin}; steady power, no loss and no taper taken for granted: a least`,
+      label,
+      value: `about ${spell(found.seconds, margin)}`,
+      detail: `± ${spell(Math.ceil(margin / 60 - 1e-9) * 60)}; steady power, no loss and no taper taken for granted: a least`,
       working: {
-        formula: `${plain(battery)} Wh × ${level - start} % ÷ (${plain(total)} Wh ÷ ${spell(length, 1)})`,
+        formula: `${plain(battery)} Wh × ${projectTo - start} % ÷ (${plain(total)} Wh ÷ ${spell(length, 1)})`,
         unit: 'Wh',
-        uses: found.uses,
+        uses,
       },
-      span: first && last && { from: first.from, to: last.to },
+      span,
+    },
+  ];
+}
+
+/** What the counter of a meter says of average and energy, where no watts were read. */
+function countedFigures(counted: Energy, average: Pick<WrittenFigure, 'id' | 'group' | 'label'>, total: typeof average): WrittenFigure[] {
+  const mean = withMargin(counted.averageWatts ?? 0, shownMargin(counted.averageUncertainty), 2);
+  const whole = withMargin(counted.wattHours, shownMargin(counted.uncertainty), 2);
+  const working = { formula: `${plain(counted.wattHours)} Wh ÷ ${spell(counted.covered, 1)}`, unit: 'Wh', uses: [] };
+  return [
+    { ...average, value: `${mean.value} W`, detail: `± ${mean.margin} W · by the counter, for no watts were read`, working },
+    {
+      ...total,
+      value: `${whole.value} Wh`,
+      detail: `± ${whole.margin} Wh · by the counter`,
+      working: { ...working, formula: 'last less first' },
     },
   ];
 }
@@ -277,4 +324,17 @@ function heatFigure({ of, first, top, read }: Heat): WrittenFigure {
     working: { formula: `the highest of ${read} readings`, unit, uses: [top] },
     span: { from: top.seconds, to: top.seconds },
   };
+}
+
+/** Warmth by hand, in order of time: `warm at 20 min, hot at 35 min`. */
+function feltFigure(felt: Figures['felt']): WrittenFigure[] {
+  const last = felt.at(-1);
+  if (!last) return [];
+  const says = (event: string) => event.replace('felt ', '');
+  const earlier = felt.slice(0, -1).map(({ event, seconds }) => `${says(event)} at ${spell(seconds)}`);
+  const detail = `at ${spell(last.seconds)}${earlier.length > 0 ? `; before: ${listed(earlier)}` : ''}; by hand, and never ranked`;
+  const working = { formula: 'as it was noted', unit: '', uses: [] };
+  return [
+    { id: 'felt', group: POWER, label: 'Felt', value: says(last.event), detail, working, span: { from: last.seconds, to: last.seconds } },
+  ];
 }

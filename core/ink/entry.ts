@@ -252,6 +252,8 @@ export const headerSchema = object({
     .noUnknown()
     .default(undefined)
     .optional(),
+  /** The letter of its lane while it lives. */
+  lane: string().matches(/^[A-L]$/),
   /** Those that were started with it at the same instant share this. */
   group: idField().optional(),
   /** The settings as confirmed at its start. */

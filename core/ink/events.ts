@@ -10,12 +10,19 @@ export const EVENTS = [
   { id: 'moved', key: 'm', says: 'moved on its pad' },
   { id: 'unplugged', key: 'u', says: 'unplugged' },
   { id: 'replugged', key: 'p', says: 'plugged in again' },
+  /** At the socket or the strip, not on the device. */
+  { id: 'switched off', key: 'o', says: 'power switched off' },
+  { id: 'switched on', key: 'i', says: 'power switched on' },
   { id: 'light on', key: 'l', says: 'charge light on' },
   { id: 'light off', key: 'k', says: 'charge light off' },
   { id: 'hold', key: 'a', says: 'held by an adaptive setting' },
   { id: 'swapped', key: 'x', says: 'source or cable swapped' },
   { id: 'work started', key: 'w', says: 'workload started' },
   { id: 'work ended', key: 'e', says: 'workload ended' },
+  /** By hand, without a thermometer: told, and never ranked. */
+  { id: 'felt cool', key: '1', says: 'felt cool by hand' },
+  { id: 'felt warm', key: '2', says: 'felt warm by hand' },
+  { id: 'felt hot', key: '3', says: 'felt hot by hand' },
   { id: 'camera stopped', key: 'f', says: 'camera stopped' },
   /** Written by the program on every other lane of a set. */
   { id: 'fine', key: '', says: 'read finely from here on' },
@@ -26,6 +33,12 @@ export const EVENTS = [
 ] as const;
 
 export type EventId = (typeof EVENTS)[number]['id'];
+
+/** After these it has no power, until one of the others. */
+export const POWER_GOES: readonly EventId[] = ['unplugged', 'switched off'];
+export const POWER_COMES: readonly EventId[] = ['replugged', 'switched on'];
+/** Warmth as a hand feels it. */
+export const FELT: readonly EventId[] = ['felt cool', 'felt warm', 'felt hot'];
 
 /** An event in words. */
 export const eventSays = (id: EventId): string => EVENTS.find((each) => each.id === id)?.says ?? id;

@@ -1,6 +1,7 @@
 import { power } from '../quantity/electric';
 import { correctedBy } from './corrected';
 import type { Correction, Entry, Event, Header, Note, Picture, Reading, Source, Stop, Strike, Trial } from './entry';
+import { POWER_COMES, POWER_GOES } from './events';
 import { EMPTY_TRACK, sighting, sightings, trackOf, type Sighting, type Track } from './track';
 import { type Samples } from '../samples/column';
 import { QUANTITIES, type Quantity } from '../quantity/quantity';
@@ -170,13 +171,13 @@ function sourcesOf({ charger, port, cable, feed }: Header, events: RunRecord['ev
   ];
 }
 
-/** From each unplugging to the next plugging in; a second unplugging in between changes nothing. */
+/** From each time its power went to the next time it came; a second unplugging in between changes nothing. */
 function unpluggedSpans(events: RunRecord['events']): RunRecord['unplugged'] {
   const spans: RunRecord['unplugged'] = [];
   let from: number | undefined;
   for (const { event, seconds } of events) {
-    if (event === 'unplugged') from ??= seconds;
-    else if (event === 'replugged' && from !== undefined) {
+    if (POWER_GOES.includes(event)) from ??= seconds;
+    else if (POWER_COMES.includes(event) && from !== undefined) {
       spans.push({ from, to: seconds });
       from = undefined;
     }

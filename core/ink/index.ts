@@ -17,7 +17,7 @@ export {
   type Trial,
 } from './entry';
 export { endingSays, endingWord, RUN_ENDING_IDS, RUN_ENDINGS, type EndingId } from './endings';
-export { EVENTS, eventSays, type EventId } from './events';
+export { EVENTS, eventSays, POWER_COMES, POWER_GOES, type EventId } from './events';
 export { correctionSays } from './correctionSays';
 export { entrySays, eventInWords, sourceSays } from './entrySays';
 export { elapsedIn, footageSchema, type Footage } from './footage';

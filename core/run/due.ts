@@ -44,6 +44,3 @@ export function inOrderOfDue(runs: readonly RunRecord[], now: number): Due[] {
     .filter((due) => due !== undefined)
     .sort((one, other) => one.wait - other.wait);
 }
-
-/** Letters that name lanes: for there may be twelve. */
-export const LANE_LETTERS = 'ABCDEFGHIJKL';

@@ -107,7 +107,7 @@ describe('a reading that is assessed', () => {
       ]),
     );
     expect(written(anew).find(({ id }) => id === 'counter')).toMatchObject({
-      value: 'at least 5.0 Wh',
+      value: 'at least 5.00 Wh',
       detail: expect.stringContaining('began anew at 15 min') as string,
     });
   });

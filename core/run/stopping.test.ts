@@ -4,7 +4,7 @@ import type { Entry, Header } from '../ink/entry';
 import { exampleHeader } from '../ink/example';
 import { foldRun } from '../ink/fold';
 import { SCHOOLS } from '../method/schools';
-import { missing, stopOffer } from './stopping';
+import { endingShown, missing, stillReadable, stopOffer } from './stopping';
 
 const by = (id: string, changes: Partial<Header> = {}) => {
   const school = SCHOOLS.find((each) => each.id === id);
@@ -104,5 +104,23 @@ describe('what a run lacks', () => {
 
   it('of a run of no method wants its levels', () => {
     expect(missing(run(exampleHeader(), [minutes(0, { percent: 1 }), minutes(5, { watts: 9 })]), 300)).toEqual(['no level at 5 min']);
+  });
+});
+
+describe('the sheet of a stop', () => {
+  const logged = run(by('instrumented-log'), [minutes(0, { percent: 5, celsius: 24 }), minutes(10, { percent: 20 })]);
+
+  it('offers what can still be read at the check whose time is now, and nothing that is gone', () => {
+    expect(stillReadable(logged, 620)).toBe('temperature at 10 min');
+    expect(stillReadable(logged, 1205)).toBe('level and temperature at 20 min');
+    const read = run(by('fixed-interval'), [minutes(0, { percent: 1 }), minutes(5, { percent: 9 })]);
+    expect(stillReadable(read, 310)).toBeUndefined();
+    expect(stillReadable(run(exampleHeader({ cadence: undefined }), []), 310)).toBeUndefined();
+  });
+
+  it('begins with the ending that the readings show', () => {
+    expect(endingShown(run(by('fixed-interval'), [minutes(0, { percent: 57 })]), 60)).toBe('other');
+    expect(endingShown(run(by('instrumented-log'), [minutes(9, { percent: 100, watts: 8 })]), 560)).toBe('full');
+    expect(endingShown(run(by('top-up-window'), [minutes(30, { percent: 40 })]), 1801)).toBe('window over');
   });
 });

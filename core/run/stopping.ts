@@ -101,21 +101,46 @@ function has(wanted: Wanted, reading: Reading): boolean {
   }
 }
 
+/** What of the wants of its method a device can show: one without a percentage shows none. */
+function askedOf(run: RunRecord): readonly Wanted[] {
+  const { wants } = ruleOf(run);
+  const { display = 'percent' } = run.header.device;
+  return display === 'percent' ? wants : wants.filter((each) => each !== 'level');
+}
+
 /**
- * What a run lacks of what its method wants, up to now: said before it is stopped, while some of it can still be read.
+ * What can still be read of what a method wants: at the check whose time is now.
+ *
+ * @returns such as `level and temperature at 30 min`; nothing where that was read, or no check is near
+ */
+export function stillReadable(run: RunRecord, elapsed: number): string | undefined {
+  const check = checksOf(run, elapsed).findLast(({ from, to, state }) => state !== 'missed' && elapsed >= from && elapsed < to);
+  if (!check) return undefined;
+  const read = run.readings.filter(({ seconds }) => seconds >= check.from && seconds < check.to);
+  const lacking = askedOf(run).filter((wanted) => !read.some(({ reading }) => has(wanted, reading)));
+  return lacking.length > 0 ? `${listed(lacking.map((wanted) => NAMES[wanted]))} at ${nominal(check.due)}` : undefined;
+}
+
+/** How a run ended, as far as its readings show: by its method, full, or early. */
+export function endingShown(run: RunRecord, elapsed: number): Stop['because'] {
+  const offer = stopOffer(run, elapsed);
+  if (offer) return offer.because;
+  const { percent } = run.tracks;
+  if (ruleOf(run).ends === 'list' || run.header.list) return 'window over';
+  return sighting(percent, percent.seconds.length - 1)?.value === 100 ? 'full' : 'other';
+}
+
+/**
+ * What a run lacks of what its method wants, up to now.
  *
  * @returns sentences without a full stop, such as `no temperature at 10 and 30 min`; none when nothing is missing
  */
 export function missing(run: RunRecord, elapsed: number): string[] {
-  const { wants } = ruleOf(run);
   const checks = checksOf(run, elapsed);
   const gone = checks.filter(({ seen }) => seen === undefined);
   const said = gone.length > 0 ? [`no reading at ${stretches(gone)}`] : [];
-  // A device without a percentage cannot show one.
-  const asked =
-    run.header.device.display === undefined || run.header.device.display === 'percent' ? wants : wants.filter((each) => each !== 'level');
   const start = run.readings.filter(({ seconds }) => seconds < 60).map(({ reading }) => reading);
-  for (const wanted of asked) {
+  for (const wanted of askedOf(run)) {
     const atEnds = wanted === 'level at both ends';
     const lacking = checks
       .filter((_, index) => !atEnds || index === checks.length - 1)
