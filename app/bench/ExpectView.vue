@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
+import { usualFeed } from '@core/bench';
 import { expectations, lessons } from '@core/power';
 import { useShelf } from '../logbook/shelf';
 import ExpectTable from './ExpectTable.vue';
@@ -18,7 +19,9 @@ const cables = computed(() => [
   ...bench.cables.map(({ id, name, marker }) => ({ id, name: marker === 'none' ? `${name} (not marked)` : `${name} (${marker})` })),
 ]);
 const cable = computed(() => bench.cables.find(({ id }) => id === cableId.value));
-const rows = computed(() => expectations(bench.devices, bench.chargers, cable.value));
+const rows = computed(() =>
+  expectations(bench.devices, bench.chargers, cable.value, (charger) => usualFeed(charger, bench.chargers, bench.cables)),
+);
 const taught = computed(() => rows.value.flatMap(lessons));
 
 /** The pairing looked at stands in the address. */

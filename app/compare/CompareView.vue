@@ -3,7 +3,7 @@ import { computed, ref, shallowRef, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import { format } from 'date-fns';
 import { namesOf, unfairness, verdict } from '@core/advise';
-import { compareRuns } from '@core/compare';
+import { compareRuns, usualBaseline } from '@core/compare';
 import { LEVELS } from '@core/curve';
 import { quantityOf, TRACKED, type Quantity } from '@core/quantity';
 import { sourceSays } from '@core/ink';
@@ -22,7 +22,11 @@ const lanes = useLanes();
 
 const asText = (value: unknown) => (typeof value === 'string' ? value : '');
 const chosen = computed(() => asText(route.query.runs).split('.').filter(Boolean));
-const baseline = computed(() => (chosen.value.includes(asText(route.query.base)) ? asText(route.query.base) : chosen.value[0]));
+/** The one chosen; without one the charger that came in the box, for that is what others are set against. */
+const baseline = computed(() => {
+  const asked = asText(route.query.base);
+  return chosen.value.includes(asked) ? asked : (usualBaseline(opened.value.map(({ run }) => run)) ?? chosen.value[0]);
+});
 const level = computed(() => LEVELS.find((each) => String(each) === route.query.level) ?? 100);
 const choosing = ref(chosen.value.length < 2);
 const track = ref<Quantity>('percent');

@@ -37,8 +37,9 @@ const share = ref(0);
 let work = new AbortController();
 const decimal = ref<CsvOptions['decimal']>('auto');
 const skipBadRows = ref(false);
-const device = ref(shelf.devices[0]?.id);
-const charger = ref(shelf.chargers[0]?.id);
+/** Nothing is chosen beforehand: a log of one device filed under another is worse than a question. */
+const device = ref<string>();
+const charger = ref<string>();
 const plugInAt = ref('');
 
 const { offer, close, end } = useDraft(

@@ -10,6 +10,8 @@ export interface PlannedStart {
   title: string;
   device: string;
   charger: string;
+  /** What feeds the charger, where the study says so. */
+  feed: string | undefined;
   cable: string | undefined;
   /** The only meter of the study. */
   meter: string | undefined;
@@ -36,6 +38,7 @@ export function plannedStart(
     title: study.name,
     device: cell.device,
     charger: cell.charger,
+    feed: cell.feed,
     cable: cell.cable,
     meter: study.meters.length === 1 ? study.meters[0] : undefined,
     state: cell.state,

@@ -20,11 +20,14 @@ export const useStudies = defineStore('studies', () => {
   });
   const all = computed(() => [...kept.value].sort(byName));
 
-  /** Cells of a study that runs have filled, filed and live, one for each run. */
-  function made(id: string): string[] {
-    const studies = [...logbook.summaries.map(({ study }) => study), ...lanes.records.map(({ header }) => header.study)];
-    return studies.flatMap((study) => (study?.id === id ? [study.cell] : []));
+  /** The runs of a study, filed and live, each with the cell that it fills. */
+  function runsOf(id: string): { id: string; cell: string }[] {
+    const known = [...logbook.summaries, ...lanes.records.map(({ header }) => header)];
+    return known.flatMap((run) => (run.study?.id === id ? [{ id: run.id, cell: run.study.cell }] : []));
   }
+
+  /** Cells of a study that runs have filled, one for each run. */
+  const made = (id: string): string[] => runsOf(id).map(({ cell }) => cell);
 
   return {
     all,
@@ -38,5 +41,6 @@ export const useStudies = defineStore('studies', () => {
     changed,
     unread,
     made,
+    runsOf,
   };
 });

@@ -2,7 +2,7 @@
 import { format } from 'date-fns';
 import { computed, ref } from 'vue';
 import { writeAgenda, writeICalendar } from '@core/exchange';
-import { cellsOf, runInWords, type Appointment, type PlannedRun } from '@core/plan';
+import { cellsOf, runInWords, sourceOf, type Appointment, type PlannedRun } from '@core/plan';
 import { spell } from '@core/quantity';
 import { fileName, saveFile } from '../kit/saveFile';
 import { penFor } from '../logbook/penFor';
@@ -53,8 +53,8 @@ const titleOf = ({ runs }: Appointment) => runs.map(wordsOf).join(' · ');
 const pens = computed(() => {
   const penned = [...logbook.summaries.map(({ device, charger, pen: number }) => ({ device, charger, pen: number }))];
   return new Map(
-    (study.value ? cellsOf(study.value) : []).map(({ key, device, charger }) => {
-      const setup = { device: name.value(device), charger: name.value(charger) };
+    (study.value ? cellsOf(study.value) : []).map(({ key, device, ...source }) => {
+      const setup = { device: name.value(device), charger: sourceOf(source, name.value) };
       const number = penFor(setup, penned);
       penned.push({ ...setup, pen: number });
       return [key, number];

@@ -1,15 +1,33 @@
 <script setup lang="ts">
 import { format } from 'date-fns';
 import { computed, ref } from 'vue';
-import { progressOf, willNotCharge, type Progress, type Setup, type Study } from '@core/plan';
+import type { RouteLocationRaw } from 'vue-router';
+import { progressOf, sourceOf, willNotCharge, type PlannedRun, type Progress, type Setup, type Study } from '@core/plan';
+
+type Cell = PlannedRun['cell'];
 import { vFocus } from '../kit/vFocus';
 
 /** The matrix of a study: what is tested, begun, untested, and left out on purpose with its reason. */
-const props = defineProps<{ study: Study; setups: readonly Setup[]; made: string[]; nameOf: (id: string | undefined) => string }>();
+const props = defineProps<{
+  study: Study;
+  setups: readonly Setup[];
+  /** The runs that were made, each with the cell that it fills. */
+  runs: readonly { id: string; cell: string }[];
+  nameOf: (id: string | undefined) => string;
+}>();
 const emit = defineEmits<{ cross: [crossed: Study['crossed']] }>();
 
-const progress = computed(() => (props.study.repeats >= 1 ? progressOf(props.study, props.made) : []));
-const columns = computed(() => [...new Set(progress.value.map(({ cell }) => `${cell.charger}/${cell.cable ?? ''}`))]);
+const progress = computed(() =>
+  props.study.repeats >= 1
+    ? progressOf(
+        props.study,
+        props.runs.map(({ cell }) => cell),
+      )
+    : [],
+);
+const columns = computed(() => [
+  ...new Map(progress.value.map(({ cell }) => [`${cell.charger}@${cell.feed ?? ''}/${cell.cable ?? ''}`, cell])).values(),
+]);
 const rows = computed(() => {
   const names = [...new Set(progress.value.map(({ cell }) => `${cell.device}/${cell.state}`))];
   return names.map((name) => progress.value.filter(({ cell }) => `${cell.device}/${cell.state}` === name));
@@ -31,10 +49,13 @@ const WORDS: Readonly<Record<Progress['state'], string>> = {
   crossed: 'left out',
 };
 const wordOf = ({ cell, state }: Progress) => (state === 'untested' && laid.value.has(cell.key) ? 'planned' : WORDS[state]);
-const columnName = (column: string) => {
-  const [charger, cable] = column.split('/');
-  return cable ? `${props.nameOf(charger)}, ${props.nameOf(cable)}` : props.nameOf(charger);
-};
+const columnName = (cell: Cell) => [sourceOf(cell, props.nameOf), cell.cable && props.nameOf(cell.cable)].filter(Boolean).join(', ');
+const cellName = ({ cell }: Progress) => `${props.nameOf(cell.device)} on ${sourceOf(cell, props.nameOf)}`;
+/** The runs of a cell: one opens by itself, several beside each other. */
+function runsAt({ cell }: Progress): RouteLocationRaw {
+  const ids = props.runs.filter((run) => run.cell === cell.key).map(({ id }) => id);
+  return ids.length === 1 ? `/curve/${ids[0] ?? ''}` : { path: '/compare', query: { runs: ids.join('.') } };
+}
 const rowName = ([row]: Progress[]) =>
   props.study.states.length > 1 ? `${props.nameOf(row?.cell.device)}, ${row?.cell.state ?? ''}` : props.nameOf(row?.cell.device);
 /** What is expected of a cell that will not do: what it comes to when the two are plugged together. */
@@ -72,17 +93,37 @@ function cross(): void {
         <thead>
           <tr>
             <td></td>
-            <th v-for="column in columns" :key="column" scope="col">{{ columnName(column) }}</th>
+            <th v-for="column in columns" :key="column.key" scope="col">{{ columnName(column) }}</th>
           </tr>
         </thead>
         <tbody>
           <tr v-for="row in rows" :key="row[0]?.cell.key">
             <th scope="row">{{ rowName(row) }}</th>
             <td v-for="each in row" :key="each.cell.key">
+              <template v-if="each.done > 0">
+                <RouterLink
+                  :to="runsAt(each)"
+                  class="cell"
+                  :class="each.state"
+                  :aria-label="`${cellName(each)}, ${each.cell.state}: ${wordOf(each)}, ${saidOf(each)}: open ${each.done === 1 ? 'its run' : 'its runs'}`"
+                  >{{ wordOf(each) }}<small>{{ saidOf(each) }}</small></RouterLink
+                >
+                <button
+                  v-if="each.state === 'part'"
+                  type="button"
+                  class="out"
+                  :aria-label="`Leave out ${cellName(each)}`"
+                  @click="press(each)"
+                >
+                  leave out the rest
+                </button>
+              </template>
               <button
+                v-else
                 type="button"
+                class="cell"
                 :class="[each.state, { idle: each.state !== 'crossed' && warnings.has(each.cell.key) }]"
-                :aria-label="`${nameOf(each.cell.device)} on ${nameOf(each.cell.charger)}, ${each.cell.state}: ${wordOf(each)}, ${saidOf(each)}`"
+                :aria-label="`${cellName(each)}, ${each.cell.state}: ${wordOf(each)}, ${saidOf(each)}`"
                 :title="each.state === 'crossed' ? 'Include again' : 'Leave out'"
                 @click="press(each)"
               >
@@ -94,13 +135,7 @@ function cross(): void {
       </table>
     </div>
     <form v-if="asking" class="why" @submit.prevent="cross">
-      <v-text-field
-        v-model="reason"
-        v-focus
-        :label="`Why leave out ${nameOf(asking.cell.device)} on ${nameOf(asking.cell.charger)}?`"
-        maxlength="120"
-        density="compact"
-      />
+      <v-text-field v-model="reason" v-focus :label="`Why leave out ${cellName(asking)}?`" maxlength="120" density="compact" />
       <v-btn type="submit" :disabled="!reason.trim()">Leave out</v-btn>
       <v-btn variant="text" @click="asking = undefined">Cancel</v-btn>
     </form>
@@ -125,7 +160,7 @@ tbody th {
   min-width: 8rem;
 }
 
-button {
+.cell {
   display: grid;
   width: 100%;
   min-width: 4.6rem;
@@ -139,22 +174,37 @@ button {
   cursor: pointer;
 }
 
-button.tested,
-button.part {
+a.cell {
+  text-decoration: none;
+}
+
+.out {
+  padding: 0.1rem 0;
+  font: inherit;
+  font-size: 0.78rem;
+  color: rgb(var(--v-theme-soft));
+  background: none;
+  border: 0;
+  text-decoration: underline;
+  cursor: pointer;
+}
+
+.cell.tested,
+.cell.part {
   border-style: solid;
   border-color: rgb(var(--v-theme-ink));
 }
 
-button.tested {
+.cell.tested {
   font-weight: 700;
 }
 
-button.crossed {
+.cell.crossed {
   color: rgb(var(--v-theme-soft));
   text-decoration: line-through;
 }
 
-button.idle small {
+.cell.idle small {
   color: rgb(var(--v-theme-due));
 }
 

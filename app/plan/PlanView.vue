@@ -20,7 +20,7 @@ const rows = computed(() =>
       cells.reduce((sum, each) => sum + Math.min(each.done, each.of), 0),
       cells.reduce((sum, each) => sum + each.of, 0),
     ];
-    return { study, done, asked };
+    return { study, done, asked, runs: studies.runsOf(study.id).map(({ id }) => id) };
   }),
 );
 const begin = () => void router.push(`/plan/${nanoid(10)}`);
@@ -47,12 +47,15 @@ const begin = () => void router.push(`/plan/${nanoid(10)}`);
       <v-btn variant="flat" color="primary" @click="begin">Begin a study</v-btn>
     </div>
     <ul v-else class="body">
-      <li v-for="{ study, done, asked } in rows" :key="study.id">
+      <li v-for="{ study, done, asked, runs } in rows" :key="study.id">
         <RouterLink :to="`/plan/${study.id}`"
           ><strong>{{ study.name }}</strong></RouterLink
         >
         <span class="soft">{{ study.question }}</span>
         <span class="figures">{{ done }} of {{ asked }} runs made</span>
+        <RouterLink v-if="asked > 0 && done >= asked && runs.length > 1" :to="{ path: '/compare', query: { runs: runs.join('.') } }"
+          >See what came of it</RouterLink
+        >
       </li>
     </ul>
   </section>

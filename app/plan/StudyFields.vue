@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue';
+import { isFed } from '@core/bench';
 import { SCHOOLS, writeCadence, type School } from '@core/method';
 import { ORDERS, QUESTIONS, STATES, type Study } from '@core/plan';
 import type { MethodChoice } from '../logbook/methodChoice';
@@ -24,6 +25,31 @@ function take(id: string): void {
   if (!school) return;
   emit('method', { school: id, timing: writeCadence(school.cadence) });
   taken(school);
+}
+
+/** Chargers of the study that have a source of their own. */
+const fed = computed(() => shelf.chargers.filter((charger) => props.study.chargers.includes(charger.id) && isFed(charger)));
+const feedsOf = (id: string) => (props.study.feeds ?? []).flatMap(({ charger, by }) => (charger === id ? [by] : []));
+const feedsWith = (id: string, by: readonly string[]) => [
+  ...(props.study.feeds ?? []).filter(({ charger }) => charger !== id),
+  ...by.map((each) => ({ charger: id, by: each })),
+];
+
+/** One device on several chargers: with as many units of it they race, one on each. */
+const twins = computed(() => {
+  const { devices, chargers, races } = props.study;
+  const device = devices.length === 1 ? shelf.devices.find(({ id }) => id === devices[0]) : undefined;
+  const enough = (device?.units ?? 1) >= chargers.length;
+  if (!device || chargers.length < 2 || (races && enough)) return undefined;
+  const says = enough ? `Race ${chargers.length} units of ${device.name}` : `I have ${chargers.length} of ${device.name}: race them`;
+  return { device, count: chargers.length, says: `${says}, one on each charger` };
+});
+
+async function raceUnits(): Promise<void> {
+  if (!twins.value) return;
+  const { device, count } = twins.value;
+  if ((device.units ?? 1) < count) await shelf.put({ shelf: 'device', gear: { ...device, units: count } });
+  emit('change', { races: true });
 }
 
 const number = (typed: string) => (typed.trim() === '' ? Number.NaN : Number(typed.replace(',', '.')));
@@ -91,6 +117,20 @@ const shown = (value: number) => (Number.isNaN(value) ? '' : String(value));
       :error-messages="errors.chargers"
       @update:model-value="(chargers: string[]) => emit('change', { chargers })"
     />
+    <v-select
+      v-for="charger in fed"
+      :key="charger.id"
+      :model-value="feedsOf(charger.id)"
+      :items="shelf.chargers.filter(({ id }) => id !== charger.id)"
+      item-title="name"
+      item-value="id"
+      :label="`What feeds ${charger.name}`"
+      hint="several: each is a setup of its own"
+      persistent-hint
+      multiple
+      @update:model-value="(by: string[]) => emit('change', { feeds: feedsWith(charger.id, by) })"
+    />
+    <v-btn v-if="twins" variant="text" @click="raceUnits">{{ twins.says }}</v-btn>
     <v-select
       v-if="shelf.cables.length > 0"
       :model-value="study.cables"

@@ -4,7 +4,7 @@ import { useRouter } from 'vue-router';
 import { ValidationError } from 'yup';
 import { SCHEMA } from '@core/ink';
 import { CONDITIONS, readCadence, SCHOOLS, writeCadence, type CadenceText, type Condition } from '@core/method';
-import { nextRun, setupsOf, studySchema, type Study } from '@core/plan';
+import { nextRace, nextRun, setupsOf, sourceOf, studySchema, type Study } from '@core/plan';
 import type { MethodChoice } from '../logbook/methodChoice';
 import { useShelf } from '../logbook/shelf';
 import { useStudies } from '../logbook/studies';
@@ -73,7 +73,11 @@ function takeMethod({ school, timing: typed }: MethodChoice): void {
   change({ method: school ?? draft.value.method, ...('cadence' in read && { cadence: read.cadence }) });
 }
 
-const made = computed(() => studies.made(props.id));
+const runs = computed(() => studies.runsOf(props.id));
+const made = computed(() => runs.value.map(({ cell }) => cell));
+/** Runs that start together next. */
+const race = computed(() => (isKept.value && !isChanged.value ? nextRace(draft.value, made.value, shelf.everything()) : []));
+const isFinished = computed(() => isKept.value && made.value.length > 0 && next.value === undefined && !isChanged.value);
 const next = computed(() => (isKept.value && !isChanged.value ? nextRun(draft.value, made.value) : undefined));
 /** What is filled in may be half typed; nothing is worked out of a count that is none. */
 const setups = computed(() => setupsOf(draft.value, shelf.everything()));
@@ -108,12 +112,22 @@ async function remove(): Promise<void> {
       <h1>{{ draft.name || 'A new study' }}</h1>
       <p class="soft">{{ draft.question }}</p>
       <div class="actions">
-        <v-btn v-if="next" :to="{ path: '/run/new', query: { study: id, cell: next.cell.key } }"
-          >Next: {{ nameOf(next.cell.device) }} on {{ nameOf(next.cell.charger) }}</v-btn
+        <v-btn
+          v-if="runs.length > 1"
+          :variant="isFinished ? 'flat' : 'outlined'"
+          :color="isFinished ? 'primary' : undefined"
+          :to="{ path: '/compare', query: { runs: runs.map((run) => run.id).join('.') } }"
+          >Compare its {{ runs.length }} runs</v-btn
+        >
+        <v-btn v-if="race.length > 1" :to="{ path: '/run/new', query: { study: id, cell: race.map(({ cell }) => cell.key) } }"
+          >Next race: {{ race.length }} runs</v-btn
+        >
+        <v-btn v-else-if="next" :to="{ path: '/run/new', query: { study: id, cell: next.cell.key } }"
+          >Next: {{ nameOf(next.cell.device) }} on {{ sourceOf(next.cell, nameOf) }}</v-btn
         >
         <v-btn v-if="isKept && !isChanged" :to="`/plan/${id}/calendar`">Calendar</v-btn>
         <v-btn v-if="isKept && made.length === 0" @click="remove">Remove it</v-btn>
-        <v-btn variant="flat" color="primary" :disabled="isKept && !isChanged" @click="keep">{{
+        <v-btn :variant="isFinished ? 'outlined' : 'flat'" color="primary" :disabled="isKept && !isChanged" @click="keep">{{
           isKept && !isChanged ? 'Saved' : 'Save the study'
         }}</v-btn>
       </div>
@@ -123,7 +137,7 @@ async function remove(): Promise<void> {
     <div v-if="isLoaded" class="spread">
       <StudyFields :study="draft" :method="method" :errors="errors" @change="change" @method="takeMethod" />
       <div class="found">
-        <MatrixTable :study="draft" :setups="setups" :made="made" :name-of="nameOf" @cross="(crossed) => change({ crossed })" />
+        <MatrixTable :study="draft" :setups="setups" :runs="runs" :name-of="nameOf" @cross="(crossed) => change({ crossed })" />
         <TellTable :study="draft" :setups="setups" />
         <ConditionsTable :conditions="draft.conditions" @change="(conditions: Condition[]) => change({ conditions })" />
       </div>

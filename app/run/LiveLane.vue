@@ -90,7 +90,10 @@ const celsius = computed(() => {
         <kbd>{{ letter }}</kbd>
         <slot v-if="isDrawn" name="tools" />
       </h2>
-      <p class="soft">{{ sourceSays(source) }}<template v-if="isAway">, unplugged</template></p>
+      <p class="soft">
+        <template v-if="header.unit">unit {{ header.unit }}, </template>{{ sourceSays(source)
+        }}<template v-if="isAway">, unplugged</template>
+      </p>
       <div class="seen figures">
         <p v-if="hasLevels" class="level">
           {{ levelShown.whole }}<small>{{ levelShown.rest }}%</small>

@@ -6,7 +6,7 @@ import { useRoute, useRouter } from 'vue-router';
 import { object, string } from 'yup';
 import { CAUTIONS } from '@core/advise';
 import { type Charger, type Device } from '@core/bench';
-import { type Entry, type Header } from '@core/ink';
+import { sourceSays, type Entry, type Header } from '@core/ink';
 import { readCadence, SCHOOLS, writeCadence, type Cadence, type Condition, type School } from '@core/method';
 import { inkOfStart, LANE_LETTERS, readStart, startSays, type Start } from '@core/run';
 import { wallNow } from '../kit/clock';
@@ -62,7 +62,7 @@ const pair = computed(() => ({
   charger: shelf.chargers.find(({ id }) => id === values.charger),
 }));
 /** What lies between the two: port, cable, meter. */
-const between = shallowRef<Pick<Header, 'port' | 'cable' | 'meter'>>({});
+const between = shallowRef<Pick<Header, 'port' | 'cable' | 'meter' | 'feed'>>({});
 
 const USUAL: School | undefined = SCHOOLS[0];
 const method = shallowRef<MethodChoice>({ school: USUAL?.id, timing: writeCadence(USUAL?.cadence ?? { kind: 'fixed', every: 300 }) });
@@ -80,7 +80,12 @@ onMounted(async () => {
     if (index > 0) await addToSet();
     planned.value = found;
     [device.value, charger.value, level.value, method.value] = [found.device, found.charger, found.level, found.method];
-    between.value = { cable: shelf.cables.find(({ id }) => id === found.cable), meter: shelf.meters.find(({ id }) => id === found.meter) };
+    const feeder = shelf.chargers.find(({ id }) => id === found.feed);
+    between.value = {
+      cable: shelf.cables.find(({ id }) => id === found.cable),
+      meter: shelf.meters.find(({ id }) => id === found.meter),
+      ...(feeder && { feed: { charger: feeder } }),
+    };
     await nextTick();
   }
 });
@@ -88,7 +93,8 @@ onMounted(async () => {
 const asPlanned = computed(() => {
   const { value: plan } = planned;
   const isSame = plan?.device === values.device && plan?.charger === values.charger;
-  return isSame && (plan?.cable === undefined || plan.cable === between.value.cable?.id) ? plan : undefined;
+  const isFed = plan?.feed === undefined || plan.feed === between.value.feed?.charger.id;
+  return isSame && isFed && (plan?.cable === undefined || plan.cable === between.value.cable?.id) ? plan : undefined;
 });
 /** The settings that were confirmed. */
 const confirmed = shallowRef<Condition[]>();
@@ -99,7 +105,7 @@ interface Ready {
   charger: Charger;
   start: Start;
   cadence: Cadence;
-  rest: Pick<Header, 'port' | 'cable' | 'meter' | 'study' | 'conditions' | 'method' | 'rule'>;
+  rest: Pick<Header, 'port' | 'cable' | 'meter' | 'feed' | 'study' | 'conditions' | 'method' | 'rule'>;
 }
 /** Those that start together with the one being filled in. */
 const set = shallowRef<Ready[]>([]);
@@ -152,11 +158,18 @@ const addToSet = handleSubmit((given) => {
   resetForm({ values: {} });
 });
 
-/** What cannot be: a device twice in a set, or one that is charging already. */
+/** Units of a device that are charging already. */
+const unitsBusy = (id: string) => lanes.records.flatMap(({ header }) => (header.device.id === id ? [header.unit ?? 1] : []));
+/** What cannot be: more of a device in a set, and charging already, than there are units of it. */
 const clash = computed(() => {
   const { device: mine } = pair.value;
-  const lane = lanes.records.find(({ header }) => header.device.id === mine?.id);
-  if (mine && set.value.some(({ device: other }) => other.id === mine.id)) return `${mine.name} is in this set already.`;
+  const busyUnits = mine ? unitsBusy(mine.id).length : 0;
+  const inSet = set.value.filter(({ device: other }) => other.id === mine?.id).length;
+  const lane = lanes.records.find(({ header }) => header.device.id === mine?.id && busyUnits + inSet >= (mine?.units ?? 1));
+  if (mine && inSet > 0 && busyUnits + inSet >= (mine.units ?? 1))
+    return mine.units === undefined
+      ? `${mine.name} is in this set already. If there are more of it, say on the bench how many.`
+      : `All ${mine.units} units of ${mine.name} are in use.`;
   if (lanes.records.length + set.value.length >= LANE_LETTERS.length) return 'Twelve lanes are the most: stop one first.';
   return lane ? `${lane.header.device.name} is charging already, on lane ${lanes.letterOf(lane.header.id)}: stop that run first.` : '';
 });
@@ -167,6 +180,17 @@ function methodName(id: string | undefined): Pick<Header, 'method' | 'rule'> {
   return chosen ? { method: methods.isOwn(id) ? chosen.name : chosen.id, rule: chosen.rule } : {};
 }
 
+/** Which unit of its device each is, the first that is free; nothing where there is one. */
+function unitsFor(devices: readonly Device[]): (number | undefined)[] {
+  const taken = new Map(devices.map(({ id }) => [id, new Set(unitsBusy(id))]));
+  return devices.map(({ id, units = 1 }) => {
+    const used = taken.get(id) ?? new Set();
+    const unit = Array.from({ length: units }, (_, index) => index + 1).find((each) => !used.has(each));
+    if (unit !== undefined) used.add(unit);
+    return units > 1 ? unit : undefined;
+  });
+}
+
 /** The clock counts from this key, whatever storing takes. */
 async function plugIn(): Promise<void> {
   const plugInAt = wallNow();
@@ -174,8 +198,12 @@ async function plugIn(): Promise<void> {
   if (!chosen || busy.value) return;
   busy.value = true;
   trouble.value = '';
+  const units = unitsFor(chosen.map(({ device: on }) => on));
   const headers = newHeaders(
-    chosen.map(({ device: on, charger: by, cadence, rest }) => ({ device: on, charger: by, ...rest, plugInAt, cadence })),
+    chosen.map(({ device: on, charger: by, cadence, rest }, index) => {
+      const unit = units[index];
+      return { device: on, ...(unit !== undefined && { unit }), charger: by, ...rest, plugInAt, cadence };
+    }),
   );
   const runs = headers.map((header, index) => {
     return { header, drafts: inkOfStart(chosen[index]?.start ?? 'unknown', plugInAt) };
@@ -206,8 +234,8 @@ async function plugIn(): Promise<void> {
     <div v-else class="body">
       <form v-if="!armed" class="fields" novalidate @submit.prevent="arm">
         <ul v-if="set.length > 0" class="set" aria-label="Starting together">
-          <li v-for="each in set" :key="each.device.id">
-            {{ each.device.name }} on {{ each.charger.name }}
+          <li v-for="each in set" :key="`${each.device.id} ${each.charger.id}`">
+            {{ each.device.name }} on {{ sourceSays({ charger: each.charger, feed: each.rest.feed }) }}
             <v-btn
               size="small"
               variant="text"
@@ -236,7 +264,9 @@ async function plugIn(): Promise<void> {
         </p>
       </form>
       <div v-else class="armed">
-        <h2 v-for="each in armed" :key="each.device.id">{{ each.device.name }} on {{ each.charger.name }}{{ startSays(each.start) }}</h2>
+        <h2 v-for="each in armed" :key="`${each.device.id} ${each.charger.id}`">
+          {{ each.device.name }} on {{ sourceSays({ charger: each.charger, feed: each.rest.feed }) }}{{ startSays(each.start) }}
+        </h2>
         <v-btn ref="plug" class="plug" variant="flat" color="primary" @click="plugIn" @keydown.esc="armed = undefined">
           <span>{{ armed.length > 1 ? 'Switch the strip on now' : 'Plug in now' }}</span>
         </v-btn>

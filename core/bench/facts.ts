@@ -91,6 +91,7 @@ export const FACTS: Readonly<Record<Shelf, FactGroup[]>> = {
       facts: [
         gear('boxCharger', 'Charger in its box', 'charger', 'what others are set against'),
         gear('boxCable', 'Cable in its box', 'cable'),
+        figure('units', 'How many of it', undefined, 'identical units, for races'),
         figure('enduranceHours', 'Claimed hours of use', 'h'),
         figure('weight', 'Weight', 'g'),
         PRICE,

@@ -33,3 +33,9 @@ export function setupsOf(all: readonly ReadRun[]): SetupRuns[] {
   }
   return [...setups].map(([key, runs]) => ({ key, runs }));
 }
+
+/** What the others are usually set against: the run on the charger that came in its device’s box, through the cable from there if one was noted. */
+export function usualBaseline(runs: readonly RunInk[]): string | undefined {
+  const boxed = runs.filter(({ header: { device, charger } }) => device.boxCharger !== undefined && charger.id === device.boxCharger);
+  return (boxed.find(({ header: { device, cable } }) => cable !== undefined && cable.id === device.boxCable) ?? boxed[0])?.header.id;
+}

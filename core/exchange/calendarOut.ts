@@ -3,7 +3,7 @@ import { createEvents, type EventAttributes } from 'ics';
 import Papa from 'papaparse';
 import { cadenceInWords } from '../method/cadence';
 import type { Appointment } from '../plan/agenda';
-import { gearNames, runInWords, type GearAtHand } from '../plan/setups';
+import { gearNames, runInWords, sourceOf, type GearAtHand } from '../plan/setups';
 import type { Study } from '../plan/study';
 import { ImportError } from './importError';
 import { escapeFormula } from './escapeFormula';
@@ -70,7 +70,7 @@ export function writeAgenda(study: Study, agenda: readonly Appointment[], gear: 
       'plug in': moment(plugIn),
       'packed up': moment(end),
       device: escapeFormula(name(cell.device)),
-      charger: escapeFormula(name(cell.charger)),
+      charger: escapeFormula(sourceOf(cell, name)),
       cable: cell.cable === undefined ? '' : escapeFormula(name(cell.cable)),
       state: cell.state,
       repeat,

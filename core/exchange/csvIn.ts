@@ -227,7 +227,7 @@ interface ReadRow {
   seconds: number;
   /** Epoch milliseconds, where the row tells them. */
   instant: number | undefined;
-  kind: 'reading' | 'sample' | 'event' | 'note' | 'stop';
+  kind: 'reading' | 'sample' | 'event' | 'trial' | 'note' | 'stop';
   values: Partial<Record<Quantity, number>>;
   note: string;
   order: number;
@@ -292,8 +292,8 @@ class RowReader {
   }
 
   private kind(cell: string): ReadRow['kind'] {
-    const kind = (['reading', 'sample', 'event', 'note', 'stop'] as const).find((known) => known === cell);
-    if (!kind) throw this.refusal(cell, 'is not a kind of row', 'Write reading, sample, event, note or stop.');
+    const kind = (['reading', 'sample', 'event', 'trial', 'note', 'stop'] as const).find((known) => known === cell);
+    if (!kind) throw this.refusal(cell, 'is not a kind of row', 'Write reading, sample, event, trial, note or stop.');
     return kind;
   }
 
@@ -355,5 +355,7 @@ function toDraft({ seconds, kind, values, note }: ReadRow): TimedDraft {
     const reason = RUN_ENDING_IDS.find((known) => known === because) ?? 'other';
     return { seconds, draft: { kind, at: 0, because: reason, ...(remark.length > 0 && { remark: remark.join(': ') }) } };
   }
+  // A CSV has no gear: what a trial tried stands in its words.
+  if (kind === 'trial' && Object.keys(values).length === 0) return { seconds, draft: { kind: 'note', at: 0, text: note || 'a trial' } };
   return { seconds, draft: { kind: 'reading', at: 0, ...values, ...(note && { note }) } };
 }

@@ -1,11 +1,14 @@
 import Papa from 'papaparse';
+import type { Trial } from '../ink/entry';
+import { sourceSays } from '../ink/entrySays';
 import type { RunInk } from '../ink/fold';
+import { statusSays } from '../ink/statuses';
 import type { Samples } from '../samples/column';
 import { QUANTITIES, quantityOf, type Quantity } from '../quantity/quantity';
 import { escapeFormula } from './escapeFormula';
 
 /**
- * Writes one run as CSV (RFC 4180): every standing reading, sample, event, note and the stop, in order of time. What it leaves out is
+ * Writes one run as CSV (RFC 4180): every standing reading, sample, event, trial, note and the stop, in order of time. What it leaves out is
  * told in docs/formats.md.
  */
 export function writeCsv(run: RunInk, samples: Samples = {}): string {
@@ -24,6 +27,7 @@ export function writeCsv(run: RunInk, samples: Samples = {}): string {
       values: {},
       note: [event, remark].filter(Boolean).join(': '),
     })),
+    ...run.trials.map((trial) => ({ seconds: trial.seconds, kind: 'trial', seq: trial.seq, values: trial, note: trialNote(trial) })),
     ...run.notes.map(({ seconds, seq, text }) => ({ seconds, kind: 'note', seq, values: {}, note: text })),
     ...(run.stop
       ? [
@@ -55,6 +59,34 @@ export function writeCsv(run: RunInk, samples: Samples = {}): string {
     },
     { newline: '\r\n' },
   );
+}
+
+/** What a trial says beside its figures, in words: `Cobble 20, awake: charges fast; chime yes; held to 9 V`. */
+function trialNote({
+  source,
+  state,
+  status,
+  voltsBefore,
+  wattsOut,
+  wattsOutAssumed,
+  chime,
+  chimes,
+  icon,
+  meter,
+  confirms,
+  remark,
+}: Trial): string {
+  const seen = (name: string, value: boolean | undefined) => value !== undefined && `${name} ${value ? 'yes' : 'no'}`;
+  const said = [
+    confirms === undefined ? statusSays(status) : 'second look',
+    voltsBefore !== undefined && `${voltsBefore} V before`,
+    wattsOut !== undefined && `${wattsOut} W out${wattsOutAssumed ? ' (assumed)' : ''}`,
+    chimes === undefined ? seen('chime', chime) : `${chimes} chimes`,
+    seen('icon', icon),
+    seen('meter', meter),
+    remark,
+  ];
+  return `${sourceSays(source)}, ${state}: ${said.filter(Boolean).join('; ')}`;
 }
 
 /** A meter's columns put side by side again, a row for each moment. */

@@ -229,6 +229,8 @@ export const headerSchema = object({
   schema: number().oneOf([SCHEMA]).required(),
   id: idField(),
   device: deviceSchema.required(),
+  /** Which of several identical units of the device, from 1. */
+  unit: number().integer().min(1).max(99),
   charger: chargerSchema.required(),
   /** Which port of the charger, from 0; the first where it is not said. */
   port: portField(),

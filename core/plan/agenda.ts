@@ -2,6 +2,8 @@ import type { Stretch } from './calendar';
 import type { LayOut } from './layOut';
 import type { Job, Placed, Problem } from './jobs';
 import { runKey, runsLeft, type PlannedRun } from './matrix';
+import { racesOf } from './races';
+import { unitsIn, type GearAtHand } from './setups';
 import type { Study } from './study';
 import { laid } from './search';
 
@@ -79,6 +81,18 @@ export function nextRun(study: Study, made: readonly string[]): PlannedRun | und
   const laidAt = (run: PlannedRun) => study.calendar?.laid.find((each) => each.run.split('+').includes(runKey(run)))?.at ?? Infinity;
   return left.reduce<PlannedRun | undefined>((first, run) => (first && laidAt(first) <= laidAt(run) ? first : run), undefined);
 }
+
+/** The runs that are to be started together next, where a study races; up to as many as there are lanes. */
+export function nextRace(study: Study, made: readonly string[], gear: Pick<GearAtHand, 'devices'>): PlannedRun[] {
+  if (!study.races) return [];
+  const first = nextRun(study, made);
+  const races = racesOf(runsLeft(study, made), study.calendar?.sockets ?? MOST_LANES, unitsIn(gear));
+  const race = races.find((runs) => runs.some((run) => first && runKey(run) === runKey(first))) ?? [];
+  return race.length > 1 ? race : [];
+}
+
+/** As many lanes as the board has. */
+const MOST_LANES = 12;
 
 /** A run that has another time than before; `from` is `undefined` when it had none. Epoch seconds. */
 export interface Move {

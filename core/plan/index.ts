@@ -1,6 +1,6 @@
 export { QUESTIONS, type Question } from './questions';
 export { lowerBound } from './bound';
-export { agendaOf, movesOf, nextRun, oneAfterAnother, tallyOf, type Appointment, type Move } from './agenda';
+export { agendaOf, movesOf, nextRace, nextRun, oneAfterAnother, tallyOf, type Appointment, type Move } from './agenda';
 export { attended, DAYS, usualCalendar, type Stretch } from './calendar';
 export { calendarSchema, type Calendar, type Hours } from './calendarSchema';
 export { differing } from './differing';
@@ -11,6 +11,6 @@ export { type Placed, type Problem } from './jobs';
 export { layOut, type LayOut } from './layOut';
 export { cellsOf, progressOf, runKey, type PlannedRun, type Progress } from './matrix';
 export { restored, search, type Found } from './search';
-export { gearNames, runInWords, setupsOf, willNotCharge, type GearAtHand, type Setup } from './setups';
+export { gearNames, runInWords, setupsOf, sourceOf, willNotCharge, type GearAtHand, type Setup } from './setups';
 export { ORDERS, STATES, studySchema, type Study } from './study';
 export { cheapestChange, powerTelling, tellings, type Change } from './tell';

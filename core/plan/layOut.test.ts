@@ -248,6 +248,21 @@ describe('races', () => {
     expect(races.flat().map(runKey).sort()).toEqual(runs.map(runKey).sort());
   });
 
+  it('put identical units of one device on as many chargers at once, and no more than there are', () => {
+    const runs = runsOf({ ...study, devices: ['sedge'], chargers: ['a', 'b', 'c', 'd', 'e'], crossed: [] });
+    expect(racesOf(runs, 12, () => 5)).toHaveLength(1);
+    expect(racesOf(runs, 12, () => 2).map((race) => race.length)).toEqual([2, 2, 1]);
+    expect(racesOf(runs, 12)).toHaveLength(5);
+  });
+
+  it('do not share what feeds a pad', () => {
+    const fed = { ...study, chargers: ['pad', 'brick', 'other'], crossed: [], feeds: [{ charger: 'pad', by: 'brick' }] };
+    for (const race of racesOf(runsOf(fed), 12)) {
+      const used = race.flatMap(({ cell }) => [cell.charger, ...(cell.feed === undefined ? [] : [cell.feed])]);
+      expect(new Set(used).size).toBe(used.length);
+    }
+  });
+
   it('are no larger than there are sockets, and of one repeat', () => {
     expect(
       racesOf(runsOf({ ...study, repeats: 2 }), 2).every(

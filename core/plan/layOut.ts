@@ -6,8 +6,8 @@ import type { Calendar } from './calendarSchema';
 import { readingsOf } from './cost';
 import { toMinute, type Job, type Problem } from './jobs';
 import { runKey, runsLeft, type PlannedRun } from './matrix';
-import { racesOf } from './races';
-import { gearNames, willNotCharge, type GearAtHand, type NameOf, type Setup } from './setups';
+import { racesOf, type UnitsOf } from './races';
+import { gearNames, sourceOf, unitsIn, willNotCharge, type GearAtHand, type NameOf, type Setup } from './setups';
 import type { Study } from './study';
 import { Timetable } from './timetable';
 
@@ -57,7 +57,8 @@ export function layOut(study: Study, setups: readonly Setup[], gear: GearAtHand,
     );
   const known = toLay.filter((run) => readings(run));
   const most = Math.min(calendar.sockets, ...(study.meters.length > 0 ? [study.meters.length] : []));
-  const groups = study.races ? racesOf(known, most) : known.map((run) => [run]);
+  const units = unitsIn(gear);
+  const groups = study.races ? racesOf(known, most, units) : known.map((run) => [run]);
   const crowded = groups.find((group) =>
     isCrowded(
       group.map((run) => readings(run, group) ?? []),
@@ -78,21 +79,25 @@ export function layOut(study: Study, setups: readonly Setup[], gear: GearAtHand,
   const setUp = new Map(jobs.map((job) => [job.key, (runs.get(job.key)?.length ?? 1) * calendar.setUp]));
   const problem: Problem = {
     jobs,
-    capacity: { meter: study.meters.length, socket: calendar.sockets },
+    capacity: {
+      meter: study.meters.length,
+      socket: calendar.sockets,
+      ...Object.fromEntries(study.devices.flatMap((id) => (units(id) > 1 ? [[`device/${id}`, units(id)]] : []))),
+    },
     windows,
     earliest: Math.max(now, windows[0] ? momentOn(calendar.from) : now),
     pins: new Map(jobs.flatMap(({ key }) => calendar.pins.flatMap((pin) => (pin.run === key ? [[key, pin.at / 1000] as const] : [])))),
   };
   const order = jobs.map(({ key }) => key);
-  const found: LayOut = { problem, runs, setUp, order, obstacles, notes: splitRaces(study, known, calendar, most), idle };
+  const found: LayOut = { problem, runs, setUp, order, obstacles, notes: splitRaces(study, known, calendar, most, units), idle };
   obstacles.push(...hourTroubles(found, calendar, longest, name), ...pinTroubles(found, name));
   return found;
 }
 
 /** Races that would want more than there is are split: said, with what would let them start together. */
-function splitRaces(study: Study, runs: readonly PlannedRun[], { sockets }: Calendar, most: number): string[] {
+function splitRaces(study: Study, runs: readonly PlannedRun[], { sockets }: Calendar, most: number, units: UnitsOf): string[] {
   if (!study.races) return [];
-  const wanted = Math.max(0, ...racesOf(runs, Infinity).map((race) => race.length));
+  const wanted = Math.max(0, ...racesOf(runs, Infinity, units).map((race) => race.length));
   if (wanted <= most) return [];
   const lacking = [
     ...(sockets < wanted ? ['sockets'] : []),
@@ -137,6 +142,7 @@ function jobOf(lanes: readonly { run: PlannedRun; readings: number[] }[], study:
     return [
       { resource: `device/${cell.device}`, from: -prepare, to },
       { resource: `charger/${cell.charger}`, from: 0, to },
+      ...(cell.feed === undefined ? [] : [{ resource: `charger/${cell.feed}`, from: 0, to }]),
       { resource: 'socket', from: 0, to },
       ...(cell.cable === undefined ? [] : [{ resource: `cable/${cell.cable}`, from: 0, to }]),
       ...(study.meters.length === 0 ? [] : [{ resource: 'meter', from: 0, to }]),
@@ -147,7 +153,7 @@ function jobOf(lanes: readonly { run: PlannedRun; readings: number[] }[], study:
 }
 
 function cellNames(runs: readonly PlannedRun[], name: NameOf): string {
-  const names = [...new Set(runs.map(({ cell }) => `${name(cell.device)} on ${name(cell.charger)}`))];
+  const names = [...new Set(runs.map(({ cell }) => `${name(cell.device)} on ${sourceOf(cell, name)}`))];
   return names.length > 3 ? `${names.slice(0, 3).join(', ')} and ${names.length - 3} more` : listed(names);
 }
 

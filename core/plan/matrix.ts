@@ -7,6 +7,8 @@ export interface Cell {
   key: string;
   device: string;
   charger: string;
+  /** What feeds the charger, where the study varies that. */
+  feed?: string | undefined;
   cable: string | undefined;
   state: string;
   /** Why it is left out, if it is. */
@@ -19,18 +21,23 @@ export interface PlannedRun {
   repeat: number;
 }
 
-type Matrix = Pick<Study, 'devices' | 'chargers' | 'cables' | 'states' | 'crossed'>;
+type Matrix = Pick<Study, 'devices' | 'chargers' | 'feeds' | 'cables' | 'states' | 'crossed'>;
 
-/** Every combination of devices × chargers × cables × states, those left out among them. */
-export function cellsOf({ devices, chargers, cables, states, crossed }: Matrix): Cell[] {
+/** Every combination of devices × chargers and what feeds them × cables × states, those left out among them. */
+export function cellsOf({ devices, chargers, feeds = [], cables, states, crossed }: Matrix): Cell[] {
   const reasons = new Map(crossed.map(({ cell, reason }) => [cell, reason]));
   const paths = cables.length > 0 ? cables : [undefined];
+  const sources = chargers.flatMap((charger): Pick<Cell, 'charger' | 'feed'>[] => {
+    const fed = feeds.filter((each) => each.charger === charger);
+    return fed.length > 0 ? fed.map(({ by }) => ({ charger, feed: by })) : [{ charger }];
+  });
   return devices.flatMap((device) =>
-    chargers.flatMap((charger) =>
+    sources.flatMap((source) =>
       paths.flatMap((cable) =>
         states.map((state) => {
-          const key = [device, charger, cable ?? '', state].join('/');
-          return { key, device, charger, cable, state, reason: reasons.get(key) };
+          const fed = source.feed === undefined ? source.charger : `${source.charger}@${source.feed}`;
+          const key = [device, fed, cable ?? '', state].join('/');
+          return { key, device, ...source, cable, state, reason: reasons.get(key) };
         }),
       ),
     ),

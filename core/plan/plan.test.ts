@@ -39,6 +39,12 @@ const study: Study = {
 describe('the matrix of a study', () => {
   it('is every combination, those left out with their reason', () => {
     expect(cellsOf(study)).toHaveLength(6);
+    const feeds = ['c12', 'c30'].map((by) => ({ charger: 'pad', by }));
+    expect(cellsOf({ ...study, devices: ['sedge'], chargers: ['pad', 'c20'], feeds }).map(({ key, feed }) => [key, feed])).toEqual([
+      ['sedge/pad@c12//asleep', 'c12'],
+      ['sedge/pad@c30//asleep', 'c30'],
+      ['sedge/c20//asleep', undefined],
+    ]);
     expect(cellsOf({ ...study, cables: ['short', 'long'], states: ['asleep', 'awake'] })).toHaveLength(24);
     expect(
       cellsOf(study)

@@ -1,6 +1,7 @@
 import type { Cable } from '../bench/cable';
 import type { Charger } from '../bench/charger';
 import type { Device } from '../bench/device';
+import { sourceName, usualFeed } from '../bench/feed';
 import type { Meter } from '../bench/meter';
 import { expectationOf } from '../power/expectations';
 import type { Negotiated } from '../power/negotiate';
@@ -32,7 +33,9 @@ export function setupsOf(study: Study, gear: GearAtHand): Setup[] {
   return cellsOf(study).map((cell) => {
     const [device, charger] = [byId(gear.devices, cell.device), byId(gear.chargers, cell.charger)];
     if (!device || !charger) return { cell };
-    const { negotiated } = expectationOf(device, charger, byId(gear.cables, cell.cable));
+    const by = byId(gear.chargers, cell.feed);
+    const feed = by ? { charger: by } : usualFeed(charger, gear.chargers, gear.cables);
+    const { negotiated } = expectationOf(device, charger, byId(gear.cables, cell.cable), feed);
     const startsLow = study.startLevel >= 0 && study.startLevel < 100;
     return {
       cell,
@@ -59,8 +62,18 @@ export function gearNames({ devices, chargers, cables }: GearAtHand): NameOf {
   return (id) => (id === undefined ? undefined : names.get(id)) ?? 'gear no longer there';
 }
 
+/** What a cell charges from, in words: `Puddle, fed by Cobble 20`. */
+export const sourceOf = ({ charger, feed }: Pick<Cell, 'charger' | 'feed'>, name: NameOf): string =>
+  sourceName({ charger: { name: name(charger) }, feed: feed === undefined ? undefined : { charger: { name: name(feed) } } });
+
 /** A planned run in words: `Sedge 5 on Quern 30`, with its state where a study has several. */
 export function runInWords({ cell }: PlannedRun, study: Pick<Study, 'states'>, name: NameOf): string {
   const path = cell.cable === undefined ? '' : `, ${name(cell.cable)}`;
-  return `${name(cell.device)} on ${name(cell.charger)}${path}${study.states.length > 1 ? `, ${cell.state}` : ''}`;
+  return `${name(cell.device)} on ${sourceOf(cell, name)}${path}${study.states.length > 1 ? `, ${cell.state}` : ''}`;
 }
+
+/** How many identical units of each device there are. */
+export const unitsIn =
+  ({ devices }: Pick<GearAtHand, 'devices'>) =>
+  (id: string): number =>
+    byId(devices, id)?.units ?? 1;

@@ -31,6 +31,11 @@ export const studySchema = object({
     .required('Say at which level every run starts.'),
   devices: someIds('Choose at least one device.'),
   chargers: someIds('Choose at least one charger.'),
+  /** What feeds chargers that have a source of their own, each in a column of its own; without one, what the shelf says of it. */
+  feeds: array()
+    .of(object({ charger: idField(), by: idField() }).noUnknown())
+    .default(undefined)
+    .optional(),
   /** Without one, each run takes a cable that fits. */
   cables: array().of(idField()).required(),
   /** Meters at hand: a run takes any of them. None: power is not read. */

@@ -30,9 +30,14 @@ export function expectationOf(device: Device, charger: Charger, cable?: Cable, f
   return most ?? { port: 0, negotiated: negotiate({ device, charger, cable, fed }) };
 }
 
-/** Expectations of every device (rows) with every charger (columns). */
-export function expectations(devices: readonly Device[], chargers: readonly Charger[], cable?: Cable): Expectation[][] {
-  return devices.map((device) => chargers.map((charger) => expectationOf(device, charger, cable)));
+/** Expectations of every device (rows) with every charger (columns). @param feedOf what feeds a charger that has a source of its own */
+export function expectations(
+  devices: readonly Device[],
+  chargers: readonly Charger[],
+  cable?: Cable,
+  feedOf: (charger: Charger) => Feed | undefined = () => undefined,
+): Expectation[][] {
+  return devices.map((device) => chargers.map((charger) => expectationOf(device, charger, cable, feedOf(charger))));
 }
 
 /** Watts this close to each other will tie: no reading by hand tells them apart. */
