@@ -74,6 +74,7 @@ function callOff(): void {
       <div class="actions">
         <v-btn :disabled="picked.length < 2" @click="compare">Compare{{ picked.length > 1 ? ` ${picked.length} runs` : '' }}</v-btn>
         <v-btn @click="importing = true">Import a file</v-btn>
+        <v-btn to="/run/paper">From paper</v-btn>
         <v-btn v-if="logbook.summaries.length + lanes.records.length > 0" :loading="exported !== undefined" @click="exportFile"
           >Export the logbook</v-btn
         >

@@ -16,6 +16,7 @@ export function createRoutes() {
       { path: '/run', component: RunView },
       { path: '/run/new', component: () => import('../run/StartView.vue') },
       { path: '/run/footage', component: () => import('../run/FootageView.vue') },
+      { path: '/run/paper', component: () => import('../run/PaperView.vue') },
       { path: '/run/spot', component: () => import('../run/SpotView.vue') },
       { path: '/run/spot/:id', component: () => import('../run/SittingView.vue'), props: true },
       { path: '/run/rehearse', component: () => import('../run/RehearseView.vue') },

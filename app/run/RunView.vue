@@ -73,6 +73,7 @@ useKeys({
         <v-btn v-if="alone" @click="fill(undefined)">All lanes</v-btn>
         <v-btn to="/run/rehearse" variant="text">Rehearse</v-btn>
         <template v-if="shelf.isStocked">
+          <v-btn to="/run/paper" variant="text">From paper</v-btn>
           <v-btn to="/run/footage" variant="text">From footage</v-btn>
           <v-btn to="/run/spot" variant="text">Spot check</v-btn>
           <v-btn to="/run/new">Start a run</v-btn>

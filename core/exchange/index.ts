@@ -13,3 +13,4 @@ export { entryMisfit, runMisfit } from './runMisfit';
 export { type Misfit } from './fits';
 export { replay, type Line } from './replay';
 export { runFromCsv } from './runFromCsv';
+export { cadenceOf, FROM_PAPER, gearNamedIn, MOST_PAPER, readColumns, readGrid, readTime, runFromPaper, type PaperGrid } from './paper';
