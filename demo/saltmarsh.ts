@@ -3,7 +3,7 @@ import { type StoredRun } from '@core/exchange';
 import { inkOf, SCHEMA, type Entry, type Header, type Jotted } from '@core/ink';
 import { CONDITIONS } from '@core/method';
 import { type Study } from '@core/plan';
-import { negotiate } from '@core/power';
+import { fedBy, negotiate } from '@core/power';
 import { displayed, parametersOf, seeded, simulate, vary, type Circumstances, type Course } from '@core/simulate';
 
 /** The Saltmarsh travelling library picks chargers for what it lends. All makers, models and people are invented. */
@@ -26,6 +26,8 @@ export const DEVICES: Device[] = [
     families: ['2.4 A'],
     wireless: ['baseline', 'extended'],
     wirelessLimit: 10,
+    boxCharger: 'cobble-12',
+    boxCable: 'old',
     enduranceHours: 90,
     weight: 182,
     price: 260,
@@ -106,6 +108,7 @@ export const CHARGERS: Charger[] = [
     watts: 12,
     ports: [{ connector: 'USB-A', label: '5V⎓2.4A' }],
     price: 9,
+    owned: true,
     weight: 48,
     traits: ['light'],
   },
@@ -154,7 +157,18 @@ export const CHARGERS: Charger[] = [
     price: 120,
     cableIncluded: true,
   },
-  { id: 'puddle', name: 'Puddle', kind: 'pad', watts: 15, ports: [{ connector: 'pad', label: '15W 5W' }], price: 28 },
+  {
+    id: 'puddle',
+    name: 'Puddle',
+    kind: 'pad',
+    watts: 15,
+    ports: [{ connector: 'pad', label: '15W 5W' }],
+    input: '5V⎓2A 9V⎓2A',
+    fedBy: 'cobble-20',
+    fedThrough: 'short',
+    price: 28,
+  },
+  { id: 'hutch', name: 'Hutch', kind: 'bay charger', watts: 10, ports: [{ connector: 'bay', label: '8.4V⎓1.2A' }], price: 24, owned: true },
   {
     id: 'haversack',
     name: 'Haversack',
@@ -182,7 +196,7 @@ export const CHARGERS: Charger[] = [
 export const CABLES: Cable[] = [
   { id: 'short', name: 'Short cable', chargerEnd: 'USB-C', deviceEnd: 'USB-C', length: 1, marker: 'none', price: 6 },
   { id: 'marked', name: 'Marked cable', chargerEnd: 'USB-C', deviceEnd: 'USB-C', length: 2, marker: '5 A', price: 14 },
-  { id: 'old', name: 'Old cable', chargerEnd: 'USB-A', deviceEnd: 'USB-C', length: 1.2, marker: 'none', price: 4 },
+  { id: 'old', name: 'Old cable', chargerEnd: 'USB-A', deviceEnd: 'USB-C', length: 1.2, marker: 'none', price: 4, owned: true },
 ];
 
 export const METERS: Meter[] = [
@@ -324,12 +338,16 @@ const named = <Gear extends { id: string }>(all: Gear[], id: string): Gear => {
   return found;
 };
 
+/** The pad of the scenario stands on this. */
+const PAD_FEED = { charger: named(CHARGERS, 'cobble-20'), cable: named(CABLES, 'short') };
+
 function headerOf({ id, device, charger, cable, pen, plugInAt, every }: Take): Header {
   return {
     schema: SCHEMA,
     id,
     device: named(DEVICES, device),
     charger: named(CHARGERS, charger),
+    ...(charger === 'puddle' && { feed: PAD_FEED }),
     ...(cable && { cable: named(CABLES, cable) }),
     plugInAt,
     cadence: { kind: 'fixed', every: every * 60 },
@@ -344,7 +362,8 @@ const STEP = 5;
 /** The charge as it goes, with a specimen of everything of its own; the same at every call. */
 function courseOf(take: Take, seconds: number): Course {
   const header = headerOf(take);
-  const parameters = parametersOf(negotiate(header), take.circumstances);
+  const fed = header.feed && fedBy(header.charger, header.feed);
+  const parameters = parametersOf(negotiate({ ...header, fed }), take.circumstances);
   if (!parameters) throw new Error(`Nothing flows in ${take.id}.`);
   const specimen = vary(parameters, Number(take.id.replace(/\D/g, '').slice(0, 2)) * 7919);
   return simulate(specimen, ((take.from + 0.5) / 100) * 0.99, seconds, STEP, 3000);
@@ -444,9 +463,121 @@ function streamed(): StoredRun {
   };
 }
 
+const MINUTE = 60_000;
+
+/** A camera that shows no percentage: amps as they were read, and the moment its light went out. */
+function filmed(): StoredRun[] {
+  const takes = [
+    { id: 'saltmarsh-10', charger: 'hutch', pen: 8, plugInAt: day(13, 9, 30), full: 0.92, out: 148 },
+    { id: 'saltmarsh-11', charger: 'haversack', pen: 9, plugInAt: day(14, 9, 15), full: 0.71, out: 203 },
+  ];
+  return takes.map(({ id, charger, pen, plugInAt, full, out }, index) => {
+    const noise = seeded(60 + index);
+    const header: Header = {
+      schema: SCHEMA,
+      id,
+      device: named(DEVICES, 'curlew'),
+      charger: named(CHARGERS, charger),
+      ...(charger === 'haversack' && { cable: named(CABLES, 'short') }),
+      plugInAt,
+      cadence: { kind: 'fixed', every: 1200 },
+      pen,
+    };
+    // Full current to two thirds, and then less and less.
+    const knee = out * 0.62;
+    const amps = (minutes: number) => full * (minutes < knee ? 1 : Math.exp((-2.3 * (minutes - knee)) / (out - knee)));
+    const checks = Array.from({ length: Math.ceil(out / 20) }, (_, check) => Math.max(0.5, check * 20 + noise() * 0.6));
+    const ink = inkOf(
+      header,
+      checks.map((minutes) => ({ seconds: Math.round(minutes * 60), amps: Math.round((amps(minutes) + noise() * 0.02) * 100) / 100 })),
+    );
+    const at = (minutes: number) => plugInAt + minutes * MINUTE;
+    const event = (seq: number, minutes: number, name: 'light on' | 'light off'): Entry => ({
+      ...{ kind: 'event', seq, id: `${id}-${name.replace(' ', '-')}`, at: at(minutes), written: at(minutes), event: name },
+    });
+    const seq = ink.length;
+    const stop: Entry = { kind: 'stop', seq: seq + 3, id: `${id}-stop`, at: at(out + 2), written: at(out + 2), because: 'light out' };
+    return { header, entries: [...ink, event(seq + 1, 0.2, 'light on'), event(seq + 2, out, 'light off'), stop] };
+  });
+}
+
+/** A sitting with all that was in the van, awake and some of it asleep: what works with the phone at all. */
+function tried(): StoredRun {
+  const plugInAt = day(15, 16, 0);
+  const source = (charger: string, by?: string) => ({
+    charger: named(CHARGERS, charger),
+    ...(by && { feed: { charger: named(CHARGERS, by) } }),
+  });
+  const pads = ['cobble-20', 'cobble-12'].map((by) => source('puddle', by));
+  const all = [...['cobble-12', 'cobble-20', 'quern-30', 'quern-65', 'drumlin', 'haversack', 'sluice-40'].map((id) => source(id)), ...pads];
+  const header: Header = {
+    schema: SCHEMA,
+    id: 'saltmarsh-12',
+    device: named(DEVICES, 'sedge-5'),
+    charger: named(CHARGERS, 'cobble-12'),
+    plugInAt,
+    method: 'spot-check',
+    list: [...new Set(all.map(({ charger }) => charger.id))],
+    pen: 10,
+  };
+  const seen = { chime: true, icon: true, meter: true };
+  const trials: Partial<Extract<Entry, { kind: 'trial' }>>[] = [
+    { status: 'slow', volts: 5.1, amps: 2.2, percent: 41, ...seen },
+    { status: 'fast', volts: 9.02, amps: 2.1, voltsBefore: 5.1, percent: 42, ...seen },
+    { status: 'fast', volts: 9.05, amps: 2.6, voltsBefore: 5.1, percent: 43, ...seen },
+    { status: 'fast', volts: 9.04, amps: 2.7, voltsBefore: 5.1, percent: 43, ...seen },
+    { status: 'fast', volts: 9.01, amps: 2.6, percent: 44, chime: true, icon: true },
+    { status: 'fast', volts: 9, amps: 2, percent: 45, ...seen },
+    { status: 'not charging', percent: 45, chime: true, icon: true, meter: false, chimes: 3, remark: 'connects and lets go' },
+    { status: 'slow', watts: 12.4, wattsOut: 9.4, wattsOutAssumed: true, percent: 45, ...seen },
+    { status: 'slow', watts: 9.6, wattsOut: 7, wattsOutAssumed: true, percent: 46, ...seen },
+  ];
+  const at = (minutes: number) => plugInAt + minutes * MINUTE;
+  const entries: Entry[] = [
+    { kind: 'list', seq: 1, id: 'saltmarsh-12-list', at: plugInAt, written: plugInAt, sources: all },
+    ...trials.flatMap((trial, index): Entry[] => {
+      const of = all[index];
+      const made = { seq: index + 2, id: `saltmarsh-12-${index}`, at: at(2 * index + 1), written: at(2 * index + 1) };
+      return of ? [{ kind: 'trial', ...made, source: of, state: 'awake', status: 'fast', ...trial }] : [];
+    }),
+  ];
+  const [brick] = all;
+  const last = trials.length;
+  const after = (seq: number, minutes: number) => ({
+    seq: last + seq,
+    id: `saltmarsh-12-${last + seq}`,
+    at: at(minutes),
+    written: at(minutes),
+  });
+  if (brick) {
+    entries.push({
+      kind: 'trial',
+      ...after(2, 20),
+      source: brick,
+      state: 'asleep',
+      status: 'slow',
+      volts: 5.1,
+      amps: 2.3,
+      percent: 46,
+      ...seen,
+    });
+    entries.push({
+      kind: 'trial',
+      ...after(3, 32),
+      source: brick,
+      state: 'asleep',
+      status: 'slow',
+      percent: 52,
+      confirms: `saltmarsh-12-${last + 2}`,
+    });
+  }
+  entries.push({ kind: 'stop', ...after(4, 33), because: 'window over' });
+  return { header, entries };
+}
+
 /** The finished runs of the scenario; the same at every call. */
 export function finishedRuns(): StoredRun[] {
-  return [...TAKES.map(runOf), streamed()];
+  return [...TAKES.map(runOf), streamed(), ...filmed(), tried()];
 }
 
 /** How long before it is opened the live run was plugged in, in seconds. */

@@ -27,7 +27,7 @@ it('is laid once, with a live run that counts from shortly before it was opened'
   expect(useShelf().devices.map(({ name }) => name)).toContain('Bittern Slate');
   expect(useLanes().records).toHaveLength(1);
   expect(useLanes().due[0]?.wait).toBeGreaterThan(60);
-  await vi.waitFor(() => expect(useLogbook().summaries).toHaveLength(9), 30_000);
+  await vi.waitFor(() => expect(useLogbook().summaries).toHaveLength(12), 30_000);
   expect((await useLogbook().open('saltmarsh-5')).run.stop?.because).toBe('will not finish');
   await vi.waitFor(async () => expect(await openDemo(now + 60_000)).toBe(false), 30_000);
   expect(useLanes().records).toHaveLength(1);

@@ -10,7 +10,7 @@ import { useShelf } from '../logbook/shelf';
 
 const KEY = 'demo';
 /** Raised whenever the scenario changes, so that it is laid anew. */
-const EDITION = 3;
+const EDITION = 4;
 /** The ids of its live runs: this, and the moment they were laid at. */
 const LIVE = 'saltmarsh-live-';
 /** A live run older than this, in milliseconds, is stale. */
