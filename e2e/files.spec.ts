@@ -2,7 +2,7 @@ import { mkdtempSync, readFileSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { expect, test, type Page } from '@playwright/test';
-import { addCharger, addDevice, figure, logEveryFive, startRun, stopRun } from './person';
+import { addCharger, addDevice, figure, logEveryFive, pairUp, startRun, stopRun } from './person';
 
 const METER =
   'Case,Power (W),Time (s),Battery %,Current (A),Voltage (V)\n' +
@@ -55,6 +55,7 @@ test('@slice a run goes out as CSV, the logbook as JSON, and both come back', as
 
   await choose(elsewhere, csv.name, csv.text);
   await expect(elsewhere.getByText('5 rows over 15 min')).toBeVisible();
+  await pairUp(elsewhere);
   await bringIn(elsewhere).click();
   await expect(figure(elsewhere, 'Gained in 15 min')).toContainText('29 %');
   await expect(elsewhere.getByText('=case')).toBeVisible();
@@ -69,6 +70,10 @@ test('@slice a meter’s CSV comes in as a run, whatever the order of its column
   await choose(page, 'van-3.csv', METER);
   await expect(page.getByText('Not read: Case.')).toBeVisible();
   await page.getByLabel('Plugged in at').fill('2026-10-04T09:30:00');
+  // Nothing is chosen beforehand.
+  await bringIn(page).click();
+  await expect(page.getByText('Choose the device and the charger of this run first.')).toBeVisible();
+  await pairUp(page);
   await bringIn(page).click();
   await expect(page.getByRole('heading', { name: 'Sedge 5 on Cobble 20' })).toBeVisible();
   await expect(page.getByText('from van-3.csv')).toBeVisible();

@@ -9,6 +9,7 @@ import {
   bringShelf,
   choose,
   chooseFile,
+  pairUp,
   entry,
   finished,
   importFile,
@@ -316,6 +317,7 @@ test('@ground a backup can always be restored, though it is larger than the log 
   await page.getByRole('button', { name: 'Import a file' }).click();
   await page.getByLabel('File', { exact: true }).setInputFiles(file);
   await expect(page.getByText(/1050000 rows over/)).toBeVisible({ timeout: 100_000 });
+  await pairUp(page);
   await page.getByRole('button', { name: 'Import it' }).click();
   await expect(page.getByRole('dialog')).toHaveCount(0, { timeout: 100_000 });
   await expect(page.getByRole('heading', { name: 'When it reached' })).toBeVisible();

@@ -1,4 +1,5 @@
 import { expect, type Page } from '@playwright/test';
+import type { Charger, Device } from '../core/bench';
 import { logbookOf, writeLogbook, type StoredRun } from '../core/exchange';
 import { inkOf } from '../core/ink';
 import { exampleHeader } from '../core/ink/example';
@@ -30,20 +31,26 @@ export async function addCharger(page: Page, name: string, watts: string, price 
   await expect(page.getByRole('button', { name: `Retire ${name}` })).toBeVisible();
 }
 
+/** A phone, and an adapter of 20 W, unless more is said of them; their ids are their names in small letters. */
+type Some = Partial<Device> & { name: string };
+type Any = Partial<Charger> & { name: string };
+const idOf = (name: string) => name.toLowerCase().replaceAll(' ', '-');
+const phone = (of: Some): Device => ({
+  ...{ id: idOf(of.name), kind: 'phone' as const, milliampHours: 4500, nominalVolts: 3.85, inputLimit: 25 },
+  ...of,
+});
+const adapter = (of: Any): Charger => ({ id: idOf(of.name), kind: of.name === 'Puddle' ? 'pad' : 'adapter', watts: 20, ...of });
+
 /** Puts a whole shelf in place, as a person does who brings a logbook in from elsewhere. */
-export async function bringShelf(page: Page, devices: readonly string[], chargers: readonly string[]): Promise<void> {
-  const book = logbookOf(
-    {
-      devices: devices.map((name, index) => ({
-        ...{ id: `device-${index}`, name, kind: 'phone', milliampHours: 4500, nominalVolts: 3.85, inputLimit: 25 },
-      })),
-      chargers: chargers.map((name, index) => ({ id: `charger-${index}`, name, kind: name === 'Puddle' ? 'pad' : 'adapter', watts: 20 })),
-      cables: [],
-      meters: [],
-    },
-    { methods: [], studies: [] },
-    [],
-  );
+export async function bringShelf(page: Page, devices: readonly (string | Some)[], chargers: readonly (string | Any)[]): Promise<void> {
+  const named = <Each extends { name: string }>(each: string | Each) => (typeof each === 'string' ? ({ name: each } as Each) : each);
+  const gear = {
+    devices: devices.map((each) => phone(named(each))),
+    chargers: chargers.map((each) => adapter(named(each))),
+    cables: [],
+    meters: [],
+  };
+  const book = logbookOf(gear, { methods: [], studies: [] }, []);
   await page.goto('/curve');
   await page.getByRole('button', { name: 'Import a file' }).click();
   await page
@@ -205,9 +212,18 @@ export async function chooseFile(page: Page, name: string, text: string): Promis
   await page.getByRole('button', { name: 'Import a file' }).click();
   await page.getByLabel('File', { exact: true }).setInputFiles({ name, mimeType: 'text/plain', buffer: Buffer.from(text) });
 }
+/** Says of the log that is imported what charged from what: the first of each shelf. */
+export async function pairUp(page: Page): Promise<void> {
+  for (const label of ['Device', 'Charger']) {
+    await page.getByRole('dialog').getByRole('combobox', { name: label }).press('ArrowDown');
+    await page.getByRole('option').first().click();
+  }
+}
+
 /** Imports a file whole. */
 export async function importFile(page: Page, name: string, text: string): Promise<void> {
   await chooseFile(page, name, text);
+  if (name.endsWith('.csv')) await pairUp(page);
   await page.getByRole('button', { name: 'Import it' }).click();
   await expect(page.getByRole('dialog')).toHaveCount(0);
 }

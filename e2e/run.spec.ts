@@ -77,7 +77,7 @@ test('@run an event of each kind is noted with two keys, and shows on the strip,
   const ink = page.getByRole('region', { name: 'Ink' });
   await expect(ink.getByRole('row', { name: /workload ended, rendering, frames 41.5 fps/ })).toBeVisible();
   await expect(ink.getByRole('row', { name: /source or cable swapped, to Quern 65/ })).toBeVisible();
-  await expect(page.getByText(/Unplugged from 10 min to 12 min: charging time leaves it out/)).toBeVisible();
+  await expect(page.getByText(/Without power from 10 min to 12 min: charging time leaves it out/)).toBeVisible();
 });
 
 test('@run a reading that falls due calls by title, icon, notice and voice; in quiet hours by title and icon alone', async ({

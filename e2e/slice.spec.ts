@@ -135,7 +135,7 @@ test('@slice a whole run is logged by keyboard alone', async ({ page }) => {
   await page.keyboard.press('Escape');
   await press('s');
   await expect(page.getByRole('heading', { name: /^Stop Sedge 5/ })).toBeVisible();
-  await press('ArrowDown', 'Enter');
+  await press('ArrowUp', 'Enter');
   await expect(page.getByRole('dialog')).toBeHidden();
   await expect(page.getByRole('heading', { name: 'Sedge 5 on Cobble 20' })).toBeVisible();
   await expect(page.getByText(/ended at .*stopped early: it will not finish/)).toBeVisible();

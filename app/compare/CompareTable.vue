@@ -16,7 +16,9 @@ const passages = computed(() =>
 /** Columns in which any setup has something to compare. */
 const columns = computed(() => ({
   gains: GAIN_TIMES.map((seconds, at) => ({ seconds, at })).filter(({ at }) => props.rows.some((row) => row.gains[at]?.mean)),
-  levels: LEVELS.map((level, at) => ({ level, at })).filter(({ at }) => props.rows.some((row) => row.milestones[at]?.mean)),
+  levels: LEVELS.map((level, at) => ({ level, at })).filter(({ at }) =>
+    props.rows.some((row) => row.milestones[at]?.each.some(({ state }) => state === 'reached')),
+  ),
   sampled: props.rows.some(({ sampled }) => sampled),
 }));
 

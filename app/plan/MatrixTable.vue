@@ -179,6 +179,7 @@ a.cell {
 }
 
 .out {
+  min-height: 1.6rem;
   padding: 0.1rem 0;
   font: inherit;
   font-size: 0.78rem;

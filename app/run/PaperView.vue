@@ -106,7 +106,12 @@ const filled = computed(() => setups.value.map((_, index) => index).filter((inde
 const lacks = computed(() => {
   const said: string[] = [];
   if (filled.value.length === 0) said.push('Nothing is filled in yet.');
-  if (read.value.faults.length > 0) said.push(`${read.value.faults.length} cells cannot be read: they are marked.`);
+  if (read.value.faults.length > 0)
+    said.push(
+      read.value.faults.length === 1
+        ? 'One cell cannot be read: it is marked.'
+        : `${read.value.faults.length} cells cannot be read: they are marked.`,
+    );
   const nameless = filled.value.filter((index) => !setups.value[index]?.device || !setups.value[index].charger);
   if (nameless.length > 0) said.push(`Choose the device and the charger of ${nameless.map((index) => `column ${index + 1}`).join(', ')}.`);
   if (filled.value.some((index) => !Number.isFinite(new Date(setups.value[index]?.plugInAt ?? '').getTime())))

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, nextTick, ref, watch } from 'vue';
+import { computed, nextTick, ref, shallowRef, watch } from 'vue';
 import { useRouter } from 'vue-router';
 import { compatibility, sourceKey } from '@core/compare';
 import { momentOf, sourceSays, TRIAL_STATES, type Draft, type Source, type Trial } from '@core/ink';
@@ -30,7 +30,7 @@ const statesOf = (source: Source) => {
   return row ? TRIAL_STATES.flatMap((state) => (row[state] ? [`${state}: ${row[state].status}`] : [])).join(', ') : '';
 };
 /** A trial that is being written again; without one, what is in hand. */
-const again = ref<Trial>();
+const again = shallowRef<Trial>();
 const hand = computed(() => {
   if (!run.value) return undefined;
   return again.value ? { source: again.value.source, state: again.value.state, instead: again.value } : sitting.inHand(run.value);
