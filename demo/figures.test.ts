@@ -6,7 +6,8 @@ import { foldRun } from '@core/ink';
 import { costOf, setupsOf, tellings } from '@core/plan';
 import { expectations, explain, lessons } from '@core/power';
 import { forecasts } from '@core/run';
-import { CABLES, CHARGERS, DEVICES, finishedRuns, liveRun, METERS, STUDIES } from './saltmarsh';
+import { finishedRuns, STUDIES } from './finished';
+import { CABLES, CHARGERS, DEVICES, liveRun, METERS } from './saltmarsh';
 
 /**
  * Every figure of the demo, to the digit: a change that is not meant to change figures shows here what it changed. Where figures are meant to change, the

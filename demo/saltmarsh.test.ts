@@ -1,7 +1,8 @@
 import { describe, expect, it } from 'vitest';
 import { milestone, notices, peak } from '@core/curve';
 import { foldRun, headerSchema, type RunRecord } from '@core/ink';
-import { finishedRuns, liveRun } from './saltmarsh';
+import { finishedRuns } from './finished';
+import { liveRun } from './saltmarsh';
 
 const records = (): RunRecord[] => finishedRuns().map(({ header, entries, samples }) => foldRun(header, entries, samples));
 const kinds = (run: RunRecord) => notices(run).map(({ kind }) => kind);

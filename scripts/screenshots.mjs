@@ -10,7 +10,6 @@ const { chromium } = await import('@playwright/test');
 
 const VIEWS = [
   ['plan', '/plan/saltmarsh-chargers'],
-  ['plan-dark', '/plan/saltmarsh-chargers', { colorScheme: 'dark' }],
   ['calendar', '/plan/saltmarsh-chargers/calendar', {}, (page) => page.getByRole('heading', { name: /^Finishes/ }).waitFor()],
   ['run', '/run', {}, board],
   ['lane', '/run', {}, (page) => page.keyboard.press('o')],
@@ -20,7 +19,8 @@ const VIEWS = [
   ['start', '/run/new'],
   ['bench', '/bench'],
   ['expect', '/bench/expect?device=sedge-5&charger=quern-30'],
-  ['expect-dark', '/bench/expect?device=teasel-14&charger=quern-65', { colorScheme: 'dark' }],
+  ['paper', '/run/paper', {}, notebook],
+  ['trials', '/curve/saltmarsh-12', { colorScheme: 'dark' }],
   ['runs', '/curve'],
   ['curve', '/curve/saltmarsh-3', {}, (page) => page.getByRole('button', { name: 'Show working of 80 %' }).click()],
   ['curve-dark', '/curve/saltmarsh-6', { colorScheme: 'dark' }],
@@ -72,6 +72,26 @@ async function sitting(page) {
   await line.press('Space');
 }
 
+/** Three phones in a notebook, pasted in. */
+async function notebook(page) {
+  const grid = [
+    '\tSedge 5 on Cobble 12\tSedge 5 on Cobble 20\tHeron 3 on Sluice 40',
+    '0\tdead\t0\t0',
+    '5\t5\t8\t11',
+    '10\t8\t16\t33',
+    '14:25\t13\t24\t50',
+    '20\t18\t33\t67',
+    '30\t28\t50\t93',
+  ];
+  await page.getByLabel('Time of row 1').focus();
+  await page.evaluate((text) => {
+    const data = new DataTransfer();
+    data.setData('text', text);
+    document.activeElement.dispatchEvent(new ClipboardEvent('paste', { clipboardData: data, bubbles: true, cancelable: true }));
+  }, grid.join('\n'));
+  await page.getByLabel('Heron 3 on Sluice 40 at 30').waitFor();
+}
+
 /** A stand-in has been reading for a while. */
 async function rehearse(page) {
   await page.getByLabel('Read automatically').check();
@@ -94,7 +114,7 @@ for (const [name, path, options, act] of VIEWS) {
   });
   const page = await context.newPage();
   await page.goto(new URL('/curve', address).href);
-  await page.getByRole('row').nth(9).waitFor();
+  await page.getByRole('row').nth(12).waitFor();
   await page.goto(new URL(path, address).href);
   await page.getByRole('heading', { level: 1 }).waitFor();
   await act?.(page);

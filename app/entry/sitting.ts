@@ -1,8 +1,7 @@
 import { defineStore } from 'pinia';
 import { shallowReactive } from 'vue';
 import { usualFeed } from '@core/bench';
-import { compatibility, sourceKey } from '@core/compare';
-import { TRIAL_STATES, type RunRecord, type Source, type TrialState } from '@core/ink';
+import { sourceKey, TRIAL_STATES, type RunRecord, type Source, type TrialState } from '@core/ink';
 import type { InHand } from '@core/run';
 import { useShelf } from '../logbook/shelf';
 
@@ -24,7 +23,7 @@ export const useSitting = defineStore('sitting', () => {
 
   /** The source picked, else the first that was not tried. */
   function inHand(run: RunRecord): InHand | undefined {
-    const tried = new Set(compatibility(run).map(({ key }) => key));
+    const tried = new Set(run.trials.map((trial) => sourceKey(trial.source)));
     const source = picked.get(run.header.id) ?? listOf(run).find((each) => !tried.has(sourceKey(each)));
     return source && { source, state: states.get(run.header.id) ?? 'awake' };
   }

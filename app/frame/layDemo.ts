@@ -1,5 +1,5 @@
 import type { Pinia } from 'pinia';
-import { CABLES, CHARGERS, DEVICES, finishedRuns, liveRun, METERS, STUDIES } from '../../demo/saltmarsh';
+import { CABLES, CHARGERS, DEVICES, liveRun, METERS } from '../../demo/saltmarsh';
 import type { Kept } from '@core/bench';
 import { liveBook, shelfBook, store, studyBook } from '../ledger/databases';
 import { forgetLive } from '../ledger/ledger';
@@ -55,7 +55,7 @@ const gear = (): Kept[] => [
 async function layFinished(isNew: boolean, now: number): Promise<void> {
   await new Promise((resolve) => setTimeout(resolve, 200));
   if (isNew) {
-    const { importOwn } = await import('../ledger/arrivals');
+    const [{ importOwn }, { finishedRuns, STUDIES }] = await Promise.all([import('../ledger/arrivals'), import('../../demo/finished')]);
     await importOwn(finishedRuns());
     await Promise.all(STUDIES.map((study) => store(studyBook, study.id, study)));
   }

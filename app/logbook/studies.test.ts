@@ -2,7 +2,7 @@
 import { emptyBrowser, newTab } from '../ledger/testBrowser';
 import { beforeEach, expect, it } from 'vitest';
 import { exampleHeader } from '../../core/ink/example';
-import { STUDIES } from '../../demo/saltmarsh';
+import { STUDIES } from '../../demo/finished';
 import { SCHEMA } from '@core/ink';
 import { type Study } from '@core/plan';
 import { studyBook } from '../ledger/databases';

@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import { computed, nextTick, ref, shallowRef, watch } from 'vue';
 import { useRouter } from 'vue-router';
-import { compatibility, sourceKey } from '@core/compare';
-import { momentOf, sourceSays, TRIAL_STATES, type Draft, type Source, type Trial } from '@core/ink';
+import { compatibility } from '@core/compare';
+import { momentOf, sourceKey, sourceSays, TRIAL_STATES, type Draft, type Source, type Trial } from '@core/ink';
 import { useDueLine } from '../entry/dueLine';
 import { useSitting } from '../entry/sitting';
 import TrialCard from '../entry/TrialCard.vue';

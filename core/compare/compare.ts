@@ -6,7 +6,8 @@ import type { Passage } from '../curve/milestones';
 import type { Peak } from '../curve/peak';
 import type { Gain } from '../curve/valueAt';
 import type { RunInk } from '../ink/fold';
-import { difference, pooled, rank, spreadOf, type Difference, type Measured, type Pooled, type Rank, type Spread } from '../margin/told';
+import { difference, pooled, rank, spreadOf, type Difference, type Measured, type Pooled, type Rank } from '../margin/told';
+import type { Spread } from '../margin/assumed';
 import { setupsOf } from './setups';
 import { speedUp, type SpeedUp, type WithMargin } from './speedUp';
 

@@ -7,7 +7,7 @@ import { statusSays, type StatusId } from '../ink/statuses';
 import { TRIAL_STATES, type TrialState } from '../ink/trialStates';
 import { apparentLoad } from '../quantity/electric';
 import { spell } from '../quantity/duration';
-import { sourceKey } from './sourceKey';
+import { sourceKey } from '../ink/sourceKey';
 
 /** What one source turned out to be, in one state of the device. */
 export interface Tried {

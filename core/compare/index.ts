@@ -1,5 +1,4 @@
 export { usualBaseline } from './setups';
-export { sourceKey } from './sourceKey';
 export { compatibility, type Compatible, type Tried } from './compatibility';
 export { writeTried, type WrittenTried } from './triedSays';
 export { type SpeedUp, type WithMargin } from './speedUp';

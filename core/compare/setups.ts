@@ -1,6 +1,6 @@
 import type { ReadRun } from '../curve/figures';
 import type { RunInk } from '../ink/fold';
-import { sourceKey } from './sourceKey';
+import { sourceKey } from '../ink/sourceKey';
 import { AMBIENT, REST } from '../method/conditions';
 
 /** Runs of one setup: they repeat each other, and are never ranked against each other. */

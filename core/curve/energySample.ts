@@ -4,7 +4,7 @@ import { batteryOf } from '../bench/battery';
 import type { Meter } from '../bench/meter';
 import type { RunRecord } from '../ink/fold';
 import { sightings, type Sighting } from '../ink/track';
-import { ASSUMED_SPREAD } from '../margin/told';
+import { ASSUMED_SPREAD } from '../margin/assumed';
 import { shareOff, type Span } from './energy';
 
 /** Energy over a few minutes, as the counter of a meter told it. */

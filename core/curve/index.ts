@@ -10,6 +10,7 @@ export { gearOf, presentSummary, summarise, type Summary } from './summary';
 export { ruleOf } from './stretches';
 export { checksOf, isHot, notices, watched, type Notice } from './notices';
 export { figuresOf, GAIN_TIMES, LEVELS, readRun, type Asked, type Figures, type ReadRun } from './figures';
-export { PASSAGES, writeFigures, writeGain, writeMilestone, type WrittenFigure } from './words';
+export { PASSAGES, writeMilestone } from './timeWords';
+export { writeFigures, writeGain, type WrittenFigure } from './words';
 export { type Working } from './working';
 export { type Passage } from './milestones';

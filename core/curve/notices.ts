@@ -51,12 +51,10 @@ const missedInWords = (due: number, last: number, count: number) =>
 
 /** All that is worth a look in a run, in order of time. */
 export function notices(run: RunRecord): Notice[] {
-  const missed = checksOf(run).flatMap(({ due, state, count, last, seen = due }): Notice[] => {
-    if (state === 'late')
-      return [{ kind: 'late', from: due, to: seen, text: `Check at ${nominal(due)} came ${spell(seen - due, 1)} late` }];
-    if (state === 'missed') return [{ kind: 'missed', from: due, to: last, text: missedInWords(due, last, count) }];
-    return [];
-  });
+  const all = checksOf(run);
+  const late = all.flatMap(({ due, state, seen = due }): Notice[] =>
+    state === 'late' ? [{ kind: 'late', from: due, to: seen, text: `Check at ${nominal(due)} came ${spell(seen - due, 1)} late` }] : [],
+  );
   const unseen = unseenSpans(run).map(({ from, to }): Notice => ({
     kind: 'unseen',
     from,
@@ -98,9 +96,23 @@ export function notices(run: RunRecord): Notice[] {
     to: seconds,
     text: `Struck at ${spell(seconds)}: ${strike.reason}`,
   }));
-  return [...missed, ...power, ...happened(run), ...unseen, ...falls, ...stuck, ...heat(run), ...struck].sort(
+  return [...late, ...missedOf(all), ...power, ...happened(run), ...unseen, ...falls, ...stuck, ...heat(run), ...struck].sort(
     (one, other) => one.from - other.from,
   );
+}
+
+/** Stretches of missed checks that are named each; more of them are said once, as a count. */
+const MOST_STRETCHES = 3;
+
+function missedOf(all: readonly Check[]): Notice[] {
+  const missed = all.filter(({ state }) => state === 'missed');
+  const [first, last] = [missed[0], missed.at(-1)];
+  if (!first || !last) return [];
+  if (missed.length <= MOST_STRETCHES)
+    return missed.map(({ due, last: until, count }) => ({ kind: 'missed', from: due, to: until, text: missedInWords(due, until, count) }));
+  const count = missed.reduce((sum, each) => sum + each.count, 0);
+  const text = `${count} checks were missed, the first at ${nominal(first.due)}, the last at ${nominal(last.last)}`;
+  return [{ kind: 'missed', from: first.due, to: last.last, text }];
 }
 
 /** What happened, and the time without power. */

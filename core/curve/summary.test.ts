@@ -68,6 +68,15 @@ it('points out what a reader should know', () => {
   expect(notices(run).find(({ kind }) => kind === 'hot')?.text).toBe('Above 40 °C between 10 min and 20 min, up to 42.0 °C');
 });
 
+it('says checks that were missed here and there once, as a count', () => {
+  const often = foldRun(
+    header,
+    inkOf(header, minutes(...([0, 10, 20, 30, 40, 50] as const).map((at): [number, number, number, number] => [at, at, 9, 25]))),
+  );
+  const missed = notices(often).filter(({ kind }) => kind === 'missed');
+  expect(missed).toMatchObject([{ from: 300, to: 2700, text: '5 checks were missed, the first at 5 min, the last at 45 min' }]);
+});
+
 it('sums a run up for a list', () => {
   expect(summarise(phone)).toMatchObject({
     startLevel: 0,

@@ -7,7 +7,7 @@ import { gapsOf } from '../samples/gaps';
 import { rangeOf, type Dot } from '../samples/range';
 import { milestoneTime } from './milestone';
 import { levelsOf, lightOut, milestoneOf, powerGone } from './milestones';
-import { PASSAGES, writeMilestone, writePassage } from './words';
+import { PASSAGES, writeMilestone, writePassage } from './timeWords';
 import { spell } from '../quantity/duration';
 import { fixed } from '../quantity/figures';
 import { quantityOf, type Quantity } from '../quantity/quantity';

@@ -1,13 +1,14 @@
 import { sum } from 'd3-array';
 import { nominal, spell } from '../quantity/duration';
 import { fixed, percentWithMargin, withMargin } from '../quantity/figures';
-import { shownMargin, type Bounds } from '../margin/bounds';
+import { shownMargin } from '../margin/bounds';
 import { listed } from '../quantity/listed';
 import { quantityOf } from '../quantity/quantity';
 import { uncertaintyOf, type Accuracy, type Energy, type Span } from './energy';
 import { projection, type Sampled } from './energySample';
 import type { Counter, Figures, Heat } from './figures';
-import { milestoneTime, type Milestone } from './milestone';
+import type { Milestone } from './milestone';
+import { PASSAGES, writeMilestone, writePassage } from './timeWords';
 import type { Passage } from './milestones';
 import type { Gain } from './valueAt';
 import { plain, type Working } from './working';
@@ -42,47 +43,6 @@ export function writeFigures(figures: Figures, projectTo: number = PROJECT_TO): 
   ];
 }
 
-/** Width of the bounds, which is how finely a time read between two checks is known. */
-const widthOf = ({ low, high }: { low: number; high: number }) => high - low;
-
-/** A milestone as it is written. */
-export interface WrittenMilestone {
-  /** The time, no finer than it is known. */
-  value?: string;
-  /** What it lies between, as a sentence says it, or why there is none. */
-  detail: string;
-  /** What it lies between, as a table says it. */
-  range: string;
-}
-
-/** The time and bounds of a milestone in words: `53 min`, `between 48 and 53 min`, `48–53 min`. */
-export function writeMilestone(found: Milestone): WrittenMilestone {
-  const none = (why: string) => ({ detail: why, range: why });
-  switch (found.state) {
-    case 'no levels':
-      return none('no level was read');
-    case 'void':
-      return { value: 'void', ...none(found.why) };
-    case 'started above':
-      return none('already there at the first reading');
-    case 'not reached':
-      return { value: 'not reached', ...none(`not by ${spell(found.bounds.low)}`) };
-    case 'reached': {
-      const { value, detail, range } = writeTime(found.bounds, milestoneTime(found) ?? 0);
-      return { value, detail: found.level === 100 ? `first seen; ${detail}` : detail, range };
-    }
-  }
-}
-
-/** A time and what it lies between, no finer than that: `53 min`, `between 48 and 53 min`, `48–53 min`. */
-function writeTime(bounds: Bounds, at: number): { value: string; detail: string; range: string } {
-  const resolution = widthOf(bounds);
-  const [low, high] = [spell(bounds.low, resolution), spell(bounds.high, resolution)];
-  const shared = /^\d+ min$/.test(low) && /^\d+ min$/.test(high) ? low.replace(' min', '') : low;
-  const between = resolution < 1 ? `at ${high}` : `between ${shared} and ${high}`;
-  return { value: spell(at, resolution), detail: between, range: resolution < 1 ? high : `${shared}–${high}` };
-}
-
 function milestoneFigure(found: Milestone): WrittenFigure {
   const { level } = found;
   const figure = { id: `level-${level}`, group: 'When it reached', label: level === 100 ? '100 % shown' : `${level} %` } as const;
@@ -91,15 +51,6 @@ function milestoneFigure(found: Milestone): WrittenFigure {
   const { value, detail } = writeMilestone(found);
   return { ...figure, value, detail, working, span };
 }
-
-export const PASSAGES: Readonly<Record<Passage['what'], string>> = {
-  boot: 'First level',
-  'light out': 'Light out',
-  'power gone': 'Power gone',
-};
-
-/** The time and bounds of something that came to pass. */
-export const writePassage = ({ bounds }: Pick<Passage, 'bounds'>) => writeTime(bounds, bounds.high);
 
 /** Something that came to pass, with its bounds, like a level. */
 function passageFigure({ what, bounds, working }: Passage): WrittenFigure {

@@ -23,6 +23,7 @@ export { entrySays, eventInWords, sourceSays } from './entrySays';
 export { elapsedIn, footageSchema, type Footage } from './footage';
 export { SECOND_LOOK, SETTLE, STATUSES, statusSays, type StatusId } from './statuses';
 export { TRIAL_STATES, type TrialState } from './trialStates';
+export { sourceKey } from './sourceKey';
 export { SCHEMA } from './version';
 export { EMPTY_TRACK, sighting, sightings, trackOf, type Sighting, type Track } from './track';
 export { chargingTime, elapsedAt, foldRun, momentOf, sourceAt, valueIn, type RunInk, type RunRecord, type Seen, type Struck } from './fold';

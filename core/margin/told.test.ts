@@ -2,7 +2,8 @@ import { readFileSync } from 'node:fs';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { student } from './student';
-import { ASSUMED_SPREAD, difference, pooled, rank, spreadOf, writeRank, type Measured, type Spread } from './told';
+import { ASSUMED_SPREAD, type Spread } from './assumed';
+import { difference, pooled, rank, spreadOf, writeRank, type Measured } from './told';
 
 /** Made by core/margin/fixtures/reference.py, which names its command and version. */
 const SCIPY = JSON.parse(readFileSync(new URL('fixtures/reference.json', import.meta.url), 'utf8')) as {

@@ -1,4 +1,5 @@
 import { sum } from 'd3-array';
+import { ASSUMED_SPREAD, type Spread } from './assumed';
 import type { Bounds } from './bounds';
 import { student } from './student';
 
@@ -13,15 +14,6 @@ export interface Measured {
   isLeast?: boolean;
 }
 
-/** How far repeats of one setup differ: the relative standard deviation, and how well it is known. */
-export interface Spread {
-  sigma: number;
-  /** Degrees of freedom; `Infinity` where it is assumed and taken as known. */
-  freedom: number;
-}
-
-/** Assumed until repeats tell it (docs/numbers.md). */
-export const ASSUMED_SPREAD: Spread = { sigma: 0.03, freedom: Infinity };
 /** The assumption weighs as much as so many degrees of freedom of repeats. */
 const PRIOR = 8;
 /** However alike a few repeats come out, runs vary by this much. */

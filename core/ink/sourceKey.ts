@@ -1,4 +1,4 @@
-import type { Source } from '../ink/entry';
+import type { Source } from './entry';
 
 /** Two sources of one key are one. */
 export const sourceKey = ({ charger, port = 0, cable, feed, held }: Source): string =>
