@@ -211,6 +211,7 @@ test('@jobs a study on paper is typed in, pasted into, filed and compared', asyn
   await page.goto('/run/paper');
   await choose(page, 'Study', 'a new study of these');
   await page.getByLabel('Name of the study').fill('From my notebook');
+  await page.getByText('Method, state, conditions, times of a clip').click();
   await page.getByLabel('Room, °C').fill('21');
   const grid = [
     '\tCobble 12\tCobble 20\tQuern 50',
@@ -486,6 +487,8 @@ test('@jobs a camera with only a light on two sources and a bay: its full time s
   await expect(page.getByRole('columnheader', { name: 'Light out' })).toBeVisible();
   await expect(compared(page, 'Hutch')).toContainText(/1\s*2 h 30/);
   await expect(compared(page, 'Haversack')).toContainText(/3\s*3 h 4\d/);
+  await expect(compared(page, 'Haversack')).toContainText(/min saved|min lost|h \d\d lost/);
+  await expect(page.getByLabel('Verdict')).toContainText('Hutch is first by the light.');
 });
 
 test('@jobs a rating that was misquoted is corrected after filing, with old and new in the ink', async ({ page }) => {

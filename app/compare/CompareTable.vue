@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue';
-import { writeGained, writePeak, writeSampled, writeStanding, writeTimeTo, writeWhen, type Row } from '@core/compare';
+import { goalSays, writeGained, writePeak, writeSampled, writeStanding, writeTimeTo, writeWhen, type Row } from '@core/compare';
 import { GAIN_TIMES, LEVELS, PASSAGES, type Passage } from '@core/curve';
 import { nominal } from '@core/quantity';
 import PenNib from '../strip/PenNib.vue';
@@ -22,12 +22,14 @@ const columns = computed(() => ({
   sampled: props.rows.some(({ sampled }) => sampled),
 }));
 
+const goal = computed(() => goalSays(props.rows[0]?.goal ?? props.level));
+
 const lines = computed(() =>
   props.rows.map((row, index) => ({
     name: props.names[index] ?? '',
     pen: props.pens[index] ?? 0,
     runs: row.runs.map(({ header }) => header.id),
-    start: row.startLevel === undefined ? 'from ? %' : `from ${row.startLevel} %`,
+    start: typeof row.goal !== 'number' ? '' : row.startLevel === undefined ? 'from ? %' : `from ${row.startLevel} %`,
     gains: columns.value.gains.flatMap(({ at }) => row.gains.slice(at, at + 1)).map((cell) => writeGained(cell, row.inWattHours)),
     milestones: [
       ...columns.value.levels.flatMap(({ at }) => row.milestones.slice(at, at + 1)).map(writeTimeTo),
@@ -47,12 +49,10 @@ const lines = computed(() =>
         Figures of the runs laid over each other, set against
         {{
           baseline
-        }}
-        at
+        }},
         {{
-          level
+          goal
         }}
-        %
       </caption>
       <thead>
         <tr>
@@ -61,7 +61,7 @@ const lines = computed(() =>
           <th v-for="{ level: each } in columns.levels" :key="each" scope="col">Time to {{ each }} %</th>
           <th v-for="what in passages" :key="what" scope="col">{{ PASSAGES[what] }}</th>
           <th v-if="columns.sampled" scope="col">By energy sample</th>
-          <th scope="col">Against {{ baseline }}, to {{ level }} %</th>
+          <th scope="col">Against {{ baseline }}, {{ goal }}</th>
           <th scope="col">Peak power</th>
         </tr>
       </thead>

@@ -53,7 +53,7 @@ const gear = (): Kept[] => [
 
 /** The finished runs come in behind, once the board has been drawn. */
 async function layFinished(isNew: boolean, now: number): Promise<void> {
-  await new Promise((resolve) => setTimeout(resolve, 200));
+  await new Promise((resolve) => setTimeout(resolve, 400));
   if (isNew) {
     const [{ importOwn }, { finishedRuns, STUDIES }] = await Promise.all([import('../ledger/arrivals'), import('../../demo/finished')]);
     await importOwn(finishedRuns());

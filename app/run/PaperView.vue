@@ -307,21 +307,26 @@ function withStart(column: number): { seconds: number; draft: Draft }[] {
           clearable
         />
         <v-text-field v-if="study === NEW" v-model="studyName" label="Name of the study" maxlength="80" />
-        <v-select v-model="method" :items="methods.all" item-title="name" item-value="id" label="Method" clearable />
         <v-text-field
           v-model="start"
           label="Level at plug-in, %"
           hint="where no row stands at 0; dead if it showed nothing"
           persistent-hint
         />
-        <v-select v-model="state" :items="[...STATES]" label="State" />
-        <v-text-field v-model="rest" label="Minutes left off before" inputmode="decimal" />
-        <v-text-field v-model="ambient" label="Room, °C" inputmode="decimal" />
-        <v-checkbox v-model="isClip" label="The times are those of a clip" />
-        <template v-if="isClip">
-          <v-text-field v-model="offset" label="Time of the clip at plug-in" />
-          <v-text-field v-model="speed" label="Speed of the clip" inputmode="decimal" />
-        </template>
+        <details class="more">
+          <summary>Method, state, conditions, times of a clip</summary>
+          <div class="facts">
+            <v-select v-model="method" :items="methods.all" item-title="name" item-value="id" label="Method" clearable />
+            <v-select v-model="state" :items="[...STATES]" label="State" />
+            <v-text-field v-model="rest" label="Minutes left off before" inputmode="decimal" />
+            <v-text-field v-model="ambient" label="Room, °C" inputmode="decimal" />
+            <v-checkbox v-model="isClip" label="The times are those of a clip" />
+            <template v-if="isClip">
+              <v-text-field v-model="offset" label="Time of the clip at plug-in" />
+              <v-text-field v-model="speed" label="Speed of the clip" inputmode="decimal" />
+            </template>
+          </div>
+        </details>
       </fieldset>
       <p id="paper-help" class="soft">
         Paste from a spreadsheet into any cell, or type. Times as 10, 14:25 or 1 h 30; in a cell what the display showed, as 42, 42 26.1w,
@@ -333,12 +338,27 @@ function withStart(column: number): { seconds: number; draft: Draft }[] {
             <tr>
               <th scope="col">Time, min</th>
               <th v-for="(setup, column) in setups" :key="column" scope="col" class="setup">
-                <GearField v-model="setup.device" of="device" :label="`Device of column ${column + 1}`" density="compact" hide-details />
-                <GearField v-model="setup.charger" of="charger" :label="`Charger of column ${column + 1}`" density="compact" hide-details />
+                <GearField
+                  v-model="setup.device"
+                  of="device"
+                  label="Device"
+                  :aria-label="`Device of column ${column + 1}`"
+                  density="compact"
+                  hide-details
+                />
+                <GearField
+                  v-model="setup.charger"
+                  of="charger"
+                  label="Charger"
+                  :aria-label="`Charger of column ${column + 1}`"
+                  density="compact"
+                  hide-details
+                />
                 <v-text-field
                   v-model="setup.plugInAt"
                   type="datetime-local"
-                  :label="`Plugged in, column ${column + 1}`"
+                  label="Plugged in"
+                  :aria-label="`Plugged in, column ${column + 1}`"
                   density="compact"
                   hide-details
                 />
@@ -417,6 +437,19 @@ function withStart(column: number): { seconds: number; draft: Draft }[] {
   border: 0;
 }
 
+summary {
+  padding-block: 0.6rem;
+  cursor: pointer;
+}
+
+.more {
+  grid-column: span 2;
+}
+
+.more[open] {
+  grid-column: 1 / -1;
+}
+
 legend {
   padding-bottom: 0.5rem;
   font-weight: 700;
@@ -431,6 +464,7 @@ td {
 }
 
 thead th {
+  padding-top: 0.6rem;
   vertical-align: bottom;
   font-weight: 600;
 }
@@ -441,6 +475,10 @@ thead th {
 
 .setup > * {
   margin-bottom: 0.4rem;
+}
+
+th:first-child {
+  width: 7rem;
 }
 
 input.figures {
@@ -464,5 +502,11 @@ input.figures[aria-invalid='true'] {
 small {
   display: block;
   max-width: 16rem;
+}
+
+@media (max-width: 640px) {
+  .more {
+    grid-column: auto;
+  }
 }
 </style>

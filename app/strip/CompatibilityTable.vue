@@ -53,14 +53,14 @@ function exportFile(): void {
               >
             </th>
             <td>{{ state }}</td>
-            <td :class="{ pencil: !tried.isSure }">{{ tried.says }}</td>
-            <td class="figures">
-              {{ reads.figures }}<span v-if="reads.pencil" class="pencil"> {{ reads.pencil }}</span>
+            <td class="does" :class="{ pencil: !tried.isSure }">{{ tried.says }}</td>
+            <td class="figures read">
+              {{ reads.figures }}<small v-if="reads.pencil" class="pencil">{{ reads.pencil }}</small>
             </td>
-            <td>{{ chimed(tried) }}</td>
+            <td class="read">{{ chimed(tried) }}</td>
             <td>{{ seen(tried.trial.icon) }}</td>
             <td>{{ seen(tried.trial.meter) }}</td>
-            <td class="figures">{{ reads.level }}</td>
+            <td class="figures read">{{ reads.level }}</td>
             <td>
               <span v-if="tried.disagrees" class="due">{{ tried.disagrees }}</span> {{ tried.trial.remark }}
             </td>
@@ -97,8 +97,17 @@ tbody th {
   font-weight: 600;
 }
 
-.change {
+.does {
+  min-width: 12rem;
+}
+
+.change,
+.read {
   white-space: nowrap;
+}
+
+small {
+  display: block;
 }
 
 .pencil {

@@ -219,7 +219,7 @@ function valueScale(track: Quantity, traces: readonly Trace[], tracks: readonly 
     stackWeight: drawn?.weight ?? 1,
     weight: tracks.length - tracks.indexOf(track),
     ...range,
-    offset: size === 'sheet',
+    offset: size === 'sheet' && (track === 'percent' || tracks.length > 1),
     border: { display: false },
     grid: {
       color: ({ tick }: { tick?: { value: number } }) =>
@@ -264,7 +264,7 @@ function places(
         all[`unwatched-${track}-${index}`] = spanOf(from, to, track, track === main && index === 0 ? 'not watched' : '', palette.soft);
     }
     for (const [index, [at, words]] of together(traces[0]?.events ?? [], until * SIDE_BY_SIDE).entries())
-      all[`event-${index}`] = eventLine(at, words, theme);
+      all[`event-${index}`] = eventLine(at, words, theme, at < until * SIDE_BY_SIDE);
   }
   if (traces.length === 1 && tracks.includes('watts')) {
     for (const [index, { from, to }] of (traces[0]?.unseen ?? []).entries()) {
@@ -315,8 +315,8 @@ function together(events: Trace['events'], span: number): [at: number, words: st
   return lines;
 }
 
-/** Something that happened: a line at its moment, with a word at its foot; several words stand side by side. */
-function eventLine(at: number, words: string[], theme: ThemeName): AnnotationOptions {
+/** Something that happened: a line at its moment, with a word at its foot, on the side where the paper is; several words stand side by side. */
+function eventLine(at: number, words: string[], theme: ThemeName, isAtEdge: boolean): AnnotationOptions {
   const palette = PALETTES[theme];
   return {
     type: 'line',
@@ -328,9 +328,9 @@ function eventLine(at: number, words: string[], theme: ThemeName): AnnotationOpt
     label: {
       display: true,
       content: words,
-      position: 'start',
+      position: 'end',
       rotation: -90,
-      xAdjust: -1 - 7 * words.length,
+      xAdjust: (isAtEdge ? 1 : -1) * (1 + 7 * words.length),
       backgroundColor: `${palette.paper}CC`,
       color: palette.ink,
       padding: 2,

@@ -29,6 +29,22 @@ const compared = (...runs: ReturnType<typeof runOf>[]) =>
     100,
   );
 
+// Common practice, no source (checks.md): a camera without a percentage took 3 h 26 on its own charger until the light went out, 3 h 46 from a bank.
+it('goes by the light where a device shows no level', () => {
+  const camera = (charger: string, out: number) => {
+    const run = runOf(charger, []);
+    const at = (minutes: number) => run.header.plugInAt + minutes * 60_000;
+    return foldRun(run.header, [
+      { kind: 'event', seq: 1, id: `${charger}1`, at: at(out - 4), written: 0, event: 'light on' },
+      { kind: 'event', seq: 2, id: `${charger}2`, at: at(out), written: 0, event: 'light off' },
+    ]);
+  };
+  const rows = compared(camera('own charger', 206), camera('bank', 226));
+  expect(verdict(rows, 100)[0]).toBe('own charger is first by the light.');
+  expect(rows[1]?.standing).toMatchObject({ state: 'told apart', level: 'light out', saved: { value: -20 * 60 } });
+  expect(unfairness(rows)).not.toContain('The level at plug-in is not known for every run, so not every gain is.');
+});
+
 describe('a comparison in words', () => {
   // Common practice, no source: 85–90 and 90–95 min touch, so they tie.
   it('calls touching bounds a tie, and a clear lead a lead', () => {

@@ -1,5 +1,6 @@
 import { sourceSays } from '../ink/entrySays';
 import type { Row } from '../compare/compare';
+import { goalSays } from '../compare/words';
 import { LEVELS, GAIN_TIMES } from '../curve/figures';
 import { cadenceInWords } from '../method/cadence';
 import { nominal } from '../quantity/duration';
@@ -24,17 +25,20 @@ export function verdict(rows: readonly Row[], level: number): string[] {
     return only && only.runs.length > 1 ? [`${only.runs.length} runs of one setup: their mean is given, for they repeat each other.`] : [];
   const names = namesOf(rows);
   const named = (chosen: (row: Row) => boolean) => names.filter((_, index) => rows[index] && chosen(rows[index]));
-  const at = LEVELS.findIndex((each) => each === level);
-  const first = named(({ milestones }) => milestones[at]?.rank?.place === 1);
+  const goal = rows[0]?.goal ?? level;
+  const at = LEVELS.findIndex((each) => each === goal);
+  const placeOf = ({ milestones, passages }: Row) => (typeof goal === 'number' ? milestones[at] : passages[goal])?.rank?.place;
+  const first = named((row) => placeOf(row) === 1);
   const sentences: string[] = [];
-  if (first.length === 0) sentences.push(`None of them reached ${level} %.`);
-  else if (first.length === 1) sentences.push(`${first[0] ?? ''} is first to ${level} %.`);
-  else sentences.push(`${listed(first)} tie to ${level} %: these readings cannot tell them apart.`);
+  if (first.length === 0)
+    sentences.push(typeof goal === 'number' ? `None of them reached ${goal} %.` : `None of them was seen done ${goalSays(goal)}.`);
+  else if (first.length === 1) sentences.push(`${first[0] ?? ''} is first ${goalSays(goal)}.`);
+  else sentences.push(`${listed(first)} tie ${goalSays(goal)}: these readings cannot tell them apart.`);
 
   const half = GAIN_TIMES.indexOf(1800);
   const early = named(({ gains }) => gains[half]?.rank?.place === 1 && !gains[half].rank.shared);
   if (early.length === 1 && first.length > 0 && !first.includes(early[0] ?? '')) {
-    sentences.push(`${early[0] ?? ''} gained most in ${nominal(1800)}, and was still not first to ${level} %.`);
+    sentences.push(`${early[0] ?? ''} gained most in ${nominal(1800)}, and was still not first ${goalSays(goal)}.`);
   }
   return sentences;
 }
@@ -49,7 +53,8 @@ export function unfairness(rows: readonly Row[]): string[] {
       `They did not start alike: from ${listed([...new Set(known)].sort((one, other) => one - other).map((level) => `${level} %`))}. Times to a level favour the higher start.`,
     );
   }
-  if (known.length < starts.length) said.push('The level at plug-in is not known for every run, so not every gain is.');
+  if (known.length < starts.length && typeof rows[0]?.goal === 'number')
+    said.push('The level at plug-in is not known for every run, so not every gain is.');
   if (new Set(rows.map(({ run }) => run.header.device.id)).size > 1) {
     said.push('The devices differ: a percent is not the same charge in each. Compare the gains in Wh.');
   }

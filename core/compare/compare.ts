@@ -9,17 +9,17 @@ import type { RunInk } from '../ink/fold';
 import { difference, pooled, rank, spreadOf, type Difference, type Measured, type Pooled, type Rank } from '../margin/told';
 import type { Spread } from '../margin/assumed';
 import { setupsOf } from './setups';
-import { speedUp, type SpeedUp, type WithMargin } from './speedUp';
+import { speedUp, type Goal, type SpeedUp, type WithMargin } from './speedUp';
 
 /** How a setup stands to the baseline at one level. */
 export type Standing =
   | { state: 'baseline' }
-  | { state: 'no time'; level: number }
+  | { state: 'no time'; level: Goal }
   /** These readings cannot tell them apart; `saved` is what they differ by, as far as both were seen. */
-  | { state: 'tie'; level: number; saved?: WithMargin | undefined }
+  | { state: 'tie'; level: Goal; saved?: WithMargin | undefined }
   | ({ state: 'told apart' } & SpeedUp)
   /** Only one of the two got there: surely sooner, or surely later, by at least `atLeast` seconds. */
-  | { state: 'only this one' | 'only the baseline'; level: number; atLeast: number };
+  | { state: 'only this one' | 'only the baseline'; level: Goal; atLeast: number };
 
 /** A figure of a setup: that of each of its runs, their mean, and its place. */
 export interface Compared<Found> {
@@ -51,6 +51,8 @@ export interface Row {
   /** The level at plug-in, if it was seen; of repeats the lowest. */
   startLevel: number | undefined;
   standing: Standing;
+  /** What its standing is about: the level asked for; where no run shows any, the light out or power gone. */
+  goal: Goal;
 }
 
 /** A milestone as it is compared: one that was not seen by the end stands for the least it can be. */
@@ -116,7 +118,9 @@ export function compareRuns(all: readonly ReadRun[], baseline: string, level: nu
     return [what, column(found, () => whenOf, 'less')] as const;
   });
   const zero = setups.findIndex(({ runs }) => runs.some(({ run }) => run.header.id === baseline));
-  const goal = times[levels.indexOf(level)];
+  const goal = goalOf(all, level);
+  const taken: Compared<Milestone | Passage>[] | undefined =
+    typeof goal === 'number' ? times[levels.indexOf(goal)] : passages.find(([what]) => what === goal)?.[1];
   return setups.flatMap(({ runs }, index) => {
     const [first] = runs;
     if (!first) return [];
@@ -135,10 +139,19 @@ export function compareRuns(all: readonly ReadRun[], baseline: string, level: nu
         sampled: sampled[index]?.mean && sampled[index],
         peak: peaks.reduce<RowPeak | undefined>((top, each) => (top && top.watts >= each.watts ? top : each), undefined),
         startLevel: starts.length === runs.length ? Math.min(...starts) : undefined,
-        standing: index === zero || zero < 0 ? { state: 'baseline' } : standing(level, goal?.[index], goal?.[zero]),
+        standing: index === zero || zero < 0 ? { state: 'baseline' } : standing(goal, taken?.[index], taken?.[zero]),
+        goal,
       },
     ];
   });
+}
+
+/** What setups are set against each other by. */
+function goalOf(all: readonly ReadRun[], level: number): Goal {
+  const hasLevels = all.some(({ figures }) => figures.milestones.some(({ state }) => state !== 'no levels'));
+  if (hasLevels) return level;
+  const whats = all.flatMap(({ figures }) => figures.passages.map(({ what }) => what));
+  return (['light out', 'power gone'] as const).find((what) => whats.includes(what)) ?? level;
 }
 
 /** One figure of every setup: pooled over its repeats, with the spread that these show, and ranked. A setup with a run that has none has no mean. */
@@ -157,7 +170,7 @@ function column<Found>(
   return setups.map((each, index) => ({ each, mean: means[index], rank: ranks[index], spread }));
 }
 
-function standing<Found>(level: number, mine: Compared<Found> | undefined, theirs: Compared<Found> | undefined): Standing {
+function standing<Found>(level: Goal, mine: Compared<Found> | undefined, theirs: Compared<Found> | undefined): Standing {
   const [one, zero] = [mine?.mean, theirs?.mean];
   if (!mine || !one || !zero || (one.isLeast && zero.isLeast)) return { state: 'no time', level };
   const differ = difference(one, zero, mine.spread);

@@ -3,4 +3,4 @@ export { compatibility, type Compatible, type Tried } from './compatibility';
 export { writeTried, type WrittenTried } from './triedSays';
 export { type SpeedUp, type WithMargin } from './speedUp';
 export { compareRuns, type Compared, type Row, type Standing } from './compare';
-export { writeGained, writePeak, writeSampled, writeStanding, writeTimeTo, writeWhen } from './words';
+export { goalSays, writeGained, writePeak, writeSampled, writeStanding, writeTimeTo, writeWhen } from './words';

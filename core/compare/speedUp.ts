@@ -1,4 +1,8 @@
+import type { Passage } from '../curve/milestones';
 import type { Difference, Pooled } from '../margin/told';
+
+/** What times are taken to: a level in %, or what came to pass where no level is shown. */
+export type Goal = number | Passage['what'];
 
 /** A figure with the margin within which it lies in 95 of 100 cases. */
 export interface WithMargin {
@@ -8,8 +12,8 @@ export interface WithMargin {
 
 /** How much sooner one setup was there than another, at one level. */
 export interface SpeedUp {
-  /** The level both times were taken at, in %. Every rate must name it. */
-  level: number;
+  /** What both times were taken to. Every rate must name it. */
+  level: Goal;
   /** Seconds saved; below zero when it took longer. */
   saved: WithMargin;
   /** Share of the time, t ÷ t₀ − 1: −0.3 is 30 % less time; `undefined` where the baseline took no time. */
@@ -21,13 +25,13 @@ export interface SpeedUp {
 /**
  * The three ways in which a time saved is quoted. They are not the same figure: 30 % less time is 43 % faster.
  *
- * @param level      in %
+ * @param level      what the times were taken to
  * @param mine       time to the level
  * @param baseline   time the baseline took to the same level
  * @param difference the baseline less mine, as it was told apart
  * @see JCGM 100:2008 (GUM) 5.1.6: relative uncertainties of a quotient add as squares.
  */
-export function speedUp(level: number, mine: Pooled, baseline: Pooled, { k, margin }: Difference): SpeedUp {
+export function speedUp(level: Goal, mine: Pooled, baseline: Pooled, { k, margin }: Difference): SpeedUp {
   const relative = k * Math.hypot(mine.uncertainty / mine.value, baseline.uncertainty / baseline.value);
   return {
     level,

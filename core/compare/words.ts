@@ -9,7 +9,7 @@ import { writeRank, type Pooled } from '../margin/told';
 import { spell } from '../quantity/duration';
 import { fixed, percentWithMargin, withMargin } from '../quantity/figures';
 import type { Compared, Row, Standing } from './compare';
-import type { WithMargin } from './speedUp';
+import type { Goal, WithMargin } from './speedUp';
 
 /** A figure of a setup as a table has it. */
 export interface WrittenCell {
@@ -72,19 +72,32 @@ export function writeGained(cell: Compared<Gain>, inWattHours: boolean): Written
 
 const inUnit = ({ value }: Pooled, unit: string) => `${fixed(value, 1)} ${unit}`;
 
+/** What came to pass where no level is shown, as a comparison goes by it. */
+const BY: Readonly<Record<Exclude<Goal, number>, string>> = {
+  boot: 'by the boot',
+  'light out': 'by the light',
+  'power gone': 'by the power',
+};
+
+/** What times are taken to, in words: `to 80 %`, `by the light`. */
+export const goalSays = (goal: Goal): string => (typeof goal === 'number' ? `to ${goal} %` : BY[goal]);
+
+/** Where a setup was not seen to come. */
+const there = (goal: Goal) => (typeof goal === 'number' ? `at ${goal} %` : `done ${BY[goal]}`);
+
 /** How a setup stands to the baseline: what it comes to, and what is to be known of it. */
 export function writeStanding({ standing }: Row, baseline: string): { first: string; rest: string[] } {
   switch (standing.state) {
     case 'baseline':
       return { first: 'baseline', rest: [] };
     case 'no time':
-      return { first: '—', rest: [`no times to ${standing.level} % to compare`] };
+      return { first: '—', rest: [`no times ${goalSays(standing.level)} to compare`] };
     case 'tie':
-      return { first: 'a tie', rest: [...(standing.saved ? [`differs by ${between(standing.saved)}`] : []), `to ${standing.level} %`] };
+      return { first: 'a tie', rest: [...(standing.saved ? [`differs by ${between(standing.saved)}`] : []), goalSays(standing.level)] };
     case 'only this one':
-      return { first: `over ${floored(standing.atLeast)} sooner`, rest: [`${baseline} never showed ${standing.level} %`] };
+      return { first: `over ${floored(standing.atLeast)} sooner`, rest: [`${baseline} was not seen ${there(standing.level)}`] };
     case 'only the baseline':
-      return { first: `over ${floored(standing.atLeast)} later`, rest: [`never showed ${standing.level} %`] };
+      return { first: `over ${floored(standing.atLeast)} later`, rest: [`not seen ${there(standing.level)}`] };
     case 'told apart':
       return toldApart(standing);
   }
@@ -95,7 +108,7 @@ function toldApart({ saved, share, rate, level }: Extract<Standing, { state: 'to
   const shares = [
     { name: 'time', of: share },
     { name: 'rate', of: rate },
-  ].flatMap(({ name, of }) => (of ? [`${name} ${inShare(of)} to ${level} %`] : []));
+  ].flatMap(({ name, of }) => (of ? [`${name} ${inShare(of)} ${goalSays(level)}`] : []));
   return { first: `${value} ${saved.value > 0 ? 'saved' : 'lost'}`, rest: [`± ${margin}`, ...shares] };
 }
 

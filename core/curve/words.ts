@@ -30,10 +30,12 @@ export const PROJECT_TO = 50;
 
 /** Every figure of a run in words, in the order they are read. @param projectTo level to which energy samples are carried on, in % */
 export function writeFigures(figures: Figures, projectTo: number = PROJECT_TO): WrittenFigure[] {
+  // A device that shows no level has none to be late with: what came to pass stands in their place.
+  const hasLevels = figures.passages.length === 0 || figures.milestones.some(({ state }) => state !== 'no levels');
   return [
-    ...figures.milestones.map(milestoneFigure),
+    ...(hasLevels ? figures.milestones.map(milestoneFigure) : []),
     ...figures.passages.map(passageFigure),
-    ...figures.gains.map((gain) => gainFigure(gain, figures.battery)),
+    ...(hasLevels ? figures.gains.map((gain) => gainFigure(gain, figures.battery)) : []),
     peakFigure(figures),
     ...energyFigures(figures),
     ...counterFigure(figures.counter),
