@@ -85,7 +85,7 @@ async function notebook(page) {
   ];
   await page.getByLabel('Time of row 1').focus();
   await page.evaluate((text) => {
-    const { ClipboardEvent, DataTransfer } = window;
+    const { ClipboardEvent, DataTransfer } = document.defaultView;
     const data = new DataTransfer();
     data.setData('text', text);
     document.activeElement.dispatchEvent(new ClipboardEvent('paste', { clipboardData: data, bubbles: true, cancelable: true }));
