@@ -3,6 +3,7 @@ import '@fontsource-variable/atkinson-hyperlegible-mono/wght.css';
 import '@fontsource/noto-sans-symbols/symbols-400.css';
 import 'vuetify/styles/core';
 import './frame/paper.css';
+import './frame/kit.css';
 import { createPinia } from 'pinia';
 import { createApp } from 'vue';
 import App from './frame/App.vue';

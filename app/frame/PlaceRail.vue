@@ -215,4 +215,15 @@ li a.here {
     display: none;
   }
 }
+
+@media (max-width: 360px) {
+  ul {
+    min-width: 0;
+  }
+
+  li a {
+    padding-inline: 0.2rem;
+    font-size: 0.76rem;
+  }
+}
 </style>

@@ -60,6 +60,19 @@ function definition(palette: Palette, dark: boolean): ThemeDefinition {
   };
 }
 
+/** A field: its name above, its figure on a ruled line (frame/kit.css). */
+const FIELD = { variant: 'underlined', density: 'comfortable', persistentPlaceholder: true } as const;
+
+/** Marks of the pen: a box and its tick, a ring and its dot, a nib that points down. */
+const MARKS = {
+  checkboxOff: 'svg:M4 4h16v16H4V4m1.5 1.5v13h13v-13h-13Z',
+  checkboxOn: 'svg:M4 4h16v16H4V4m1.5 1.5v13h13v-13h-13ZM7 12.2l1.2-1.1 2.6 2.7 5.4-6.9 1.3 1-6.6 8.4L7 12.2Z',
+  radioOff: 'svg:M12 3.5a8.5 8.5 0 1 1 0 17 8.5 8.5 0 0 1 0-17m0 1.4a7.1 7.1 0 1 0 0 14.2 7.1 7.1 0 0 0 0-14.2Z',
+  radioOn:
+    'svg:M12 3.5a8.5 8.5 0 1 1 0 17 8.5 8.5 0 0 1 0-17m0 1.4a7.1 7.1 0 1 0 0 14.2 7.1 7.1 0 0 0 0-14.2M12 8a4 4 0 1 1 0 8 4 4 0 0 1 0-8Z',
+  dropdown: 'svg:M8 10.2h8l-4 5.2-4-5.2Z',
+};
+
 /** Vuetify under our own theme. The nonce lets its theme style pass a strict content security policy. */
 export function createTheme(cspNonce: string) {
   return createVuetify({
@@ -70,15 +83,15 @@ export function createTheme(cspNonce: string) {
     },
     // Its words never change: watched, all of them would be walked through at every start.
     locale: { messages: { en: markRaw(en) } },
-    icons: { defaultSet: 'mdi', aliases, sets: { mdi } },
+    icons: { defaultSet: 'mdi', aliases: { ...aliases, ...MARKS }, sets: { mdi } },
     defaults: {
       global: { ripple: false },
-      VTextField: { variant: 'outlined', density: 'comfortable', hideDetails: 'auto' },
-      VSelect: { variant: 'outlined', density: 'comfortable', hideDetails: 'auto' },
-      VAutocomplete: { variant: 'outlined', density: 'comfortable', hideDetails: 'auto' },
-      VCombobox: { variant: 'outlined', density: 'comfortable', hideDetails: 'auto' },
-      VTextarea: { variant: 'outlined', density: 'comfortable', hideDetails: 'auto' },
-      VFileInput: { variant: 'outlined', density: 'comfortable', hideDetails: true, prependIcon: '' },
+      VTextField: { ...FIELD, hideDetails: 'auto' },
+      VSelect: { ...FIELD, hideDetails: 'auto' },
+      VAutocomplete: { ...FIELD, hideDetails: 'auto' },
+      VCombobox: { ...FIELD, hideDetails: 'auto' },
+      VTextarea: { ...FIELD, hideDetails: 'auto' },
+      VFileInput: { ...FIELD, hideDetails: true, prependIcon: '' },
       VBtn: { variant: 'outlined', elevation: 0 },
       VCard: { elevation: 0, border: true },
       VCheckbox: { density: 'comfortable', hideDetails: true },
