@@ -177,9 +177,11 @@ useKeys({
         <DueClock />
       </p>
       <form @submit.prevent="line.submit">
-        <label for="entry" class="whose">
+        <label for="entry" class="whose" :class="{ said: line.striking || marked }">
           <span v-if="run && lanes.records.length > 1" class="letter figures">{{ lanes.letterOf(run.header.id) }}</span>
-          {{ label }}<template v-if="marked"> · marked @{{ marked }}</template>
+          <span class="words"
+            >{{ label }}<template v-if="marked"> · marked @{{ marked }}</template></span
+          >
         </label>
         <input
           id="entry"
@@ -230,9 +232,11 @@ useKeys({
 </template>
 
 <style scoped>
+/* One row; it unfolds upwards when there is something to say. */
 .due-line {
   grid-column: -2 / -1;
-  padding: 0.6rem 1.5rem;
+  min-width: 0;
+  padding: 0.55rem 1.5rem;
   background: rgb(var(--v-theme-bar));
   color: rgb(var(--v-theme-barText));
 }
@@ -241,11 +245,11 @@ useKeys({
   display: flex;
   flex-wrap: wrap;
   align-items: center;
-  gap: 0.4rem 1.5rem;
+  gap: 0.4rem 1.25rem;
 }
 
 .countdown {
-  min-width: 6.5rem;
+  min-width: 5.2rem;
   font-size: 1.9rem;
   font-weight: 700;
   line-height: 1;
@@ -257,19 +261,23 @@ useKeys({
 
 form {
   flex: 1 1 21rem;
-  display: grid;
-  grid-template-columns: 1fr auto;
-  gap: 0 0.75rem;
+  display: flex;
+  gap: 0.75rem;
+  align-items: center;
   min-width: 0;
 }
 
 .whose {
-  grid-column: 1 / -1;
+  flex: 0 1 auto;
+  max-width: 40%;
   font-size: 0.85rem;
+  line-height: 1.2;
   color: rgb(var(--v-theme-barSoft));
   overflow: hidden;
-  text-overflow: ellipsis;
-  white-space: nowrap;
+  display: -webkit-box;
+  -webkit-box-orient: vertical;
+  -webkit-line-clamp: 2;
+  overflow-wrap: anywhere;
 }
 
 .letter {
@@ -279,9 +287,10 @@ form {
 }
 
 input {
+  flex: 1 1 12rem;
   /* Whatever the size of type, a dozen characters and the padding are seen. */
   min-width: min(100%, calc(12ch + 1.6rem));
-  padding: 0.35rem 0.75rem;
+  padding: 0.3rem 0.75rem;
   font-size: 1.35rem;
   color: inherit;
   background: rgb(var(--v-theme-barField));
@@ -299,10 +308,6 @@ input::placeholder {
   opacity: 1;
 }
 
-.log {
-  height: auto;
-}
-
 .due-line :deep(.v-btn) {
   color: rgb(var(--v-theme-barText));
   border-color: rgb(var(--v-theme-barSoft));
@@ -311,12 +316,12 @@ input::placeholder {
 .keys {
   display: flex;
   flex-wrap: wrap;
-  gap: 0.25rem;
+  gap: 0.1rem;
 }
 
 .keys button,
 .jump button {
-  padding: 0.45rem 0.6rem;
+  padding: 0.45rem 0.5rem;
   font: 600 0.85rem var(--words);
   color: inherit;
   background: none;
@@ -338,7 +343,7 @@ kbd {
   background: transparent;
   color: inherit;
   border-color: rgb(var(--v-theme-barSoft));
-  margin-inline-end: 0.4rem;
+  margin-inline-end: 0.3rem;
 }
 
 .answer {
@@ -364,12 +369,7 @@ kbd {
   color: rgb(var(--v-theme-barSoft));
 }
 
-@media (max-width: 1000px) {
-  .row {
-    flex-wrap: wrap;
-    gap: 0.4rem 1rem;
-  }
-
+@media (max-width: 1100px) {
   form {
     order: 3;
     flex-basis: 100%;
@@ -382,16 +382,38 @@ kbd {
 
 @media (max-width: 640px) {
   .due-line {
-    padding: 0.5rem 0.75rem;
+    padding: 0.3rem 0.75rem;
+  }
+
+  .row {
+    gap: 0.1rem 0.5rem;
   }
 
   .countdown {
-    min-width: 4.5rem;
-    font-size: 1.5rem;
+    min-width: 3.8rem;
+    font-size: 1.3rem;
   }
 
   .keys kbd {
     display: none;
+  }
+
+  .keys button {
+    min-height: 2.5rem;
+    padding: 0.3rem 0.4rem;
+  }
+
+  input {
+    padding-block: 0.2rem;
+  }
+
+  /* Whose turn it is stands in the letter; the words when they are a question, or of a moment that was marked. */
+  .whose:not(.said) .words {
+    position: absolute;
+    width: 1px;
+    height: 1px;
+    overflow: hidden;
+    clip-path: inset(50%);
   }
 }
 </style>

@@ -138,6 +138,10 @@ const celsius = computed(() => {
   min-height: auto;
 }
 
+.lane:only-child {
+  max-height: none;
+}
+
 .lane.due {
   color: rgb(var(--v-theme-ink));
   box-shadow: inset 4px 0 0 rgb(var(--v-theme-due));
