@@ -187,6 +187,8 @@ const entry = fc.oneof(
       { requiredKeys: ['kind', 'source', 'state', 'status'] },
     ),
   },
+  { weight: 1, arbitrary: fc.record({ kind: fc.constant('label'), tags: fc.constantFrom([], ['a', 'b']), text: fc.constant('') }) },
+  { weight: 1, arbitrary: fc.record({ kind: fc.constant('discard') }) },
   { weight: 1, arbitrary: fc.record({ kind: fc.constant('list'), sources: fc.array(source, { maxLength: 3 }) }) },
   {
     weight: 1,

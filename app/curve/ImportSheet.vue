@@ -61,7 +61,9 @@ const { offer, close, end } = useDraft(
 
 const csv = computed(() => (read.value?.kind === 'csv' ? read.value.csv : undefined));
 const book = computed(() => (read.value?.kind === 'logbook' ? read.value.logbook : undefined));
-const known = computed(() => new Set([...logbook.summaries.map(({ id }) => id), ...lanes.records.map(({ header }) => header.id)]));
+const known = computed(
+  () => new Set([...logbook.summaries, ...logbook.discarded, ...lanes.records.map(({ header }) => header)].map(({ id }) => id)),
+);
 const newRuns = computed(() => book.value?.runs.filter(({ header }) => !known.value.has(header.id)).length ?? 0);
 const gear = computed(() => ({
   device: shelf.devices.find(({ id }) => id === device.value),

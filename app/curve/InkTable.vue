@@ -69,6 +69,10 @@ function textOf(entry: Entry): string {
       return [entrySays(entry), entry.state, entry.remark].filter(Boolean).join(', ');
     case 'list':
       return `to try: ${entry.sources.map(sourceSays).join('; ')}`;
+    case 'label':
+      return [entry.tags.length > 0 ? `tagged ${entry.tags.join(', ')}` : 'no tags', entry.text].filter(Boolean).join('; ');
+    case 'discard':
+      return 'discarded';
     case 'correction':
       return correctionSays(entry, before.value.get(entry.id));
     case 'picture':

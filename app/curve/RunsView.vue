@@ -1,18 +1,22 @@
 <script setup lang="ts">
 import { max } from 'd3-array';
 import { format } from 'date-fns';
-import { computed, defineAsyncComponent, ref, shallowRef } from 'vue';
+import { computed, defineAsyncComponent, onMounted, ref, shallowRef } from 'vue';
 import { useRouter } from 'vue-router';
-import { type Summary } from '@core/curve';
+import { byNatural, RUN_ORDERS, runsFound, runsInOrder, type RunFilter, type RunOrder, type Summary } from '@core/curve';
 import { endingWord } from '@core/ink';
 import { spell } from '@core/quantity';
 import type { SetAside } from '../ledger/ledger';
 import { useLanes } from '../logbook/lanes';
+import { useMethods } from '../logbook/methods';
 import { useLogbook } from '../logbook/runs';
+import { useStudies } from '../logbook/studies';
+import { troubleOf } from '../logbook/trouble';
 import InkStrip from '../strip/InkStrip.vue';
 import PenNib from '../strip/PenNib.vue';
 import { outlineOf } from '../strip/trace';
 
+const TagSheet = defineAsyncComponent(() => import('./TagSheet.vue'));
 const ImportSheet = defineAsyncComponent(() => import('./ImportSheet.vue'));
 const SetAsideRuns = defineAsyncComponent(() => import('../logbook/SetAside.vue'));
 
@@ -20,15 +24,61 @@ const SetAsideRuns = defineAsyncComponent(() => import('../logbook/SetAside.vue'
 const router = useRouter();
 const logbook = useLogbook();
 const lanes = useLanes();
+const studies = useStudies();
+const methods = useMethods();
+onMounted(() => Promise.all([studies.load(), methods.load()]));
 const search = ref('');
+const order = ref<RunOrder>('newest');
+const filter = ref<Omit<RunFilter, 'words' | 'from' | 'before'>>({});
+const days = ref({ from: '', to: '' });
+const filtering = ref(false);
+const trouble = ref('');
+const tagging = ref(false);
 const picked = ref<string[]>([]);
 const importing = ref(false);
 const exported = ref<number>();
 
-const found = computed(() => {
-  const words = search.value.toLowerCase().split(/\s+/).filter(Boolean);
-  return logbook.summaries.filter(({ device, charger }) => words.every((word) => `${device} ${charger}`.toLowerCase().includes(word)));
+const DAY = 24 * 3600 * 1000;
+const asked = computed<RunFilter>(() => {
+  const [from, to] = [days.value.from, days.value.to].map((day) => (day ? new Date(`${day}T00:00`).getTime() : undefined));
+  return { words: search.value, ...filter.value, from, before: to === undefined ? undefined : to + DAY };
 });
+const found = computed(() => runsInOrder(runsFound(logbook.summaries, asked.value), order.value));
+const isFiltered = computed(() => Object.values({ ...filter.value, ...days.value }).some(Boolean));
+/** What can be chosen of each fact: what any run has. */
+const choices = computed(() => {
+  const of = (values: (string | undefined)[]) => [...new Set(values.flatMap((each) => each ?? []))].sort(byNatural);
+  const all = logbook.summaries;
+  return {
+    device: of(all.map(({ device }) => device)),
+    charger: of(all.map(({ charger }) => charger)),
+    study: of(all.map(({ study }) => study?.id)).map((value) => ({
+      value,
+      title: studies.all.find(({ id }) => id === value)?.name ?? value,
+    })),
+    method: of(all.map(({ method }) => method)).map((value) => ({ value, title: methods.byId(value)?.name ?? value })),
+    ending: of(all.map(({ stop }) => stop)),
+    tag: of(all.flatMap(({ tags = [] }) => tags)),
+  };
+});
+const FACTS = ['device', 'charger', 'study', 'method', 'ending', 'tag'] as const;
+function clearFilter(): void {
+  [search.value, filter.value, days.value] = ['', {}, { from: '', to: '' }];
+}
+
+/** Those that are picked and still stand in the list. */
+const chosen = computed(() => logbook.summaries.filter(({ id }) => picked.value.includes(id)).map(({ id }) => id));
+
+async function discard(): Promise<void> {
+  trouble.value = '';
+  try {
+    await logbook.discard(chosen.value);
+    picked.value = [];
+  } catch (error) {
+    trouble.value = troubleOf(error);
+  }
+}
+
 const longest = computed(() => Math.max(600, max(found.value, ({ end }) => end) ?? 0));
 const ROW = 58;
 
@@ -42,19 +92,19 @@ function toggle(id: string, on: boolean | null): void {
 }
 
 function compare(): void {
-  void router.push({ path: '/compare', query: { runs: picked.value.join('.') } });
+  void router.push({ path: '/compare', query: { runs: chosen.value.join('.') } });
 }
 
 /** Runs that could not be read, and are not in the file that was saved. */
 const leftOut = shallowRef<SetAside[]>([]);
 let export_ = new AbortController();
 
-async function exportFile(): Promise<void> {
+async function exportFile(only?: ReadonlySet<string>): Promise<void> {
   exported.value = 0;
   export_ = new AbortController();
   try {
     const { saveLogbook } = await import('../exports/saveLogbook');
-    leftOut.value = await saveLogbook((share) => (exported.value = share), export_.signal);
+    leftOut.value = await saveLogbook((share) => (exported.value = share), export_.signal, only);
   } finally {
     exported.value = undefined;
   }
@@ -72,10 +122,9 @@ function callOff(): void {
       <h1>Runs</h1>
       <p class="soft">every finished run, and what its readings say</p>
       <div class="actions">
-        <v-btn :disabled="picked.length < 2" @click="compare">Compare{{ picked.length > 1 ? ` ${picked.length} runs` : '' }}</v-btn>
         <v-btn @click="importing = true">Import a file</v-btn>
         <v-btn to="/run/paper">From paper</v-btn>
-        <v-btn v-if="logbook.summaries.length + lanes.records.length > 0" :loading="exported !== undefined" @click="exportFile"
+        <v-btn v-if="logbook.summaries.length + lanes.records.length > 0" :loading="exported !== undefined" @click="exportFile()"
           >Export the logbook</v-btn
         >
       </div>
@@ -98,14 +147,48 @@ function callOff(): void {
       <div class="search">
         <v-text-field
           v-model="search"
-          label="Find a device or charger"
+          label="Find a device, charger, tag or note"
           type="search"
           density="compact"
           clearable
           @click:clear="search = ''"
         />
+        <v-select v-model="order" :items="RUN_ORDERS" item-title="says" item-value="id" label="Order" density="compact" />
+        <v-btn variant="text" :aria-expanded="filtering" @click="filtering = !filtering">Filter{{ isFiltered ? ' · on' : '' }}</v-btn>
       </div>
-      <p v-if="found.length === 0" class="first-step">No run has “{{ search }}” in its device or charger.</p>
+      <fieldset v-if="filtering" class="facts">
+        <legend class="unseen-text">Filter</legend>
+        <template v-for="fact in FACTS" :key="fact">
+          <v-autocomplete
+            v-if="choices[fact].length > 0"
+            v-model="filter[fact]"
+            :items="choices[fact]"
+            :label="fact.charAt(0).toUpperCase() + fact.slice(1)"
+            density="compact"
+            placeholder="any"
+            clearable
+            @click:clear="filter[fact] = undefined"
+          />
+        </template>
+        <v-text-field v-model="days.from" label="From" type="date" density="compact" />
+        <v-text-field v-model="days.to" label="To" type="date" density="compact" />
+        <v-btn variant="text" @click="clearFilter">Show all</v-btn>
+      </fieldset>
+      <div class="many" role="group" aria-label="With those that are picked">
+        <span class="soft">{{ chosen.length === 0 ? `${found.length} runs` : `${chosen.length} of ${found.length} picked` }}</span>
+        <v-btn size="small" variant="text" @click="picked = found.map(({ id }) => id)">Pick all found</v-btn>
+        <v-btn v-if="chosen.length > 0" size="small" variant="text" @click="picked = []">Pick none</v-btn>
+        <v-btn size="small" :disabled="chosen.length < 2" :title="chosen.length < 2 ? 'Pick two runs or more' : ''" @click="compare"
+          >Compare{{ chosen.length > 1 ? ` ${chosen.length} runs` : '' }}</v-btn
+        >
+        <template v-if="chosen.length > 0">
+          <v-btn size="small" @click="tagging = true">Tag</v-btn>
+          <v-btn size="small" @click="exportFile(new Set(chosen))">Export</v-btn>
+          <v-btn size="small" @click="discard">Discard</v-btn>
+        </template>
+        <span v-if="trouble" class="due" role="alert">{{ trouble }}</span>
+      </div>
+      <p v-if="found.length === 0" class="first-step">No run fits. <v-btn @click="clearFilter">Show all</v-btn></p>
       <div v-else role="table" aria-label="Finished runs" :aria-rowcount="found.length + 1" class="table">
         <div role="rowgroup">
           <div role="row" class="row head">
@@ -134,11 +217,13 @@ function callOff(): void {
                 ><RouterLink class="setup" :to="`/curve/${item.id}`">
                   <PenNib :pen="item.pen" />
                   <span class="name"
-                    >{{ item.device }}<br /><span class="soft">{{ item.charger }}</span></span
+                    >{{ item.device }}<br /><span class="soft"
+                      >{{ item.charger }}<template v-if="item.tags"> · {{ item.tags.join(', ') }}</template></span
+                    ></span
                   >
                 </RouterLink></span
               >
-              <span role="cell" class="wide soft">{{ format(item.plugInAt, 'd MMM, HH:mm') }}<br />{{ spell(item.end) }}</span>
+              <span role="cell" class="wide soft">{{ format(item.plugInAt, 'd MMM yyyy, HH:mm') }}<br />{{ spell(item.end) }}</span>
               <span role="cell" class="wide mini"
                 ><InkStrip
                   :traces="[outlineOf(item)]"
@@ -155,6 +240,20 @@ function callOff(): void {
         </v-virtual-scroll>
       </div>
     </template>
+    <details v-if="logbook.discarded.length > 0" class="discarded">
+      <summary>
+        {{ logbook.discarded.length === 1 ? 'One run was' : `${logbook.discarded.length} runs were` }} discarded: kept for 30 days
+      </summary>
+      <ul>
+        <li v-for="item in logbook.discarded" :key="item.id">
+          {{ item.device }} on {{ item.charger }}, {{ format(item.plugInAt, 'd MMM yyyy, HH:mm') }}
+          <v-btn size="small" variant="text" :aria-label="`Put ${item.device} on ${item.charger} back`" @click="logbook.putBack(item.id)"
+            >Put back</v-btn
+          >
+        </li>
+      </ul>
+    </details>
+    <TagSheet v-if="tagging" v-model="tagging" :ids="chosen" />
     <ImportSheet v-if="importing" v-model="importing" />
   </section>
 </template>
@@ -167,8 +266,43 @@ function callOff(): void {
 }
 
 .search {
-  padding: 0.75rem 1.5rem;
-  max-width: 24rem;
+  display: grid;
+  grid-template-columns: minmax(0, 24rem) minmax(0, 13rem) max-content;
+  gap: 0.5rem 1.5rem;
+  align-items: end;
+  padding: 0.6rem 1.5rem 0.2rem;
+}
+
+.facts {
+  display: grid;
+  grid-template-columns: repeat(auto-fill, minmax(min(100%, 11rem), 1fr));
+  gap: 0.5rem 1.5rem;
+  align-items: end;
+  min-width: 0;
+  margin: 0;
+  padding: 0.3rem 1.5rem 0.5rem;
+  border: 0;
+}
+
+.many {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 0.4rem;
+  align-items: center;
+  padding: 0.3rem 1.5rem;
+}
+
+.discarded {
+  padding: 0.6rem 1.5rem;
+  border-top: 1px solid rgb(var(--v-theme-line));
+}
+
+.discarded ul {
+  list-style: none;
+}
+
+summary {
+  cursor: pointer;
 }
 
 .table {
@@ -184,7 +318,7 @@ function callOff(): void {
 
 .row {
   display: grid;
-  grid-template-columns: 2.5rem minmax(9rem, 1.4fr) 8rem minmax(8rem, 1fr) 7.5rem 7rem 7rem 6.5rem;
+  grid-template-columns: 2.5rem minmax(9rem, 1.4fr) 9.2rem minmax(8rem, 1fr) 7.5rem 7rem 7rem 6.5rem;
   gap: 0 0.75rem;
   align-items: center;
   min-height: 58px;
@@ -229,6 +363,15 @@ function callOff(): void {
 }
 
 @media (max-width: 900px) {
+  .search {
+    grid-template-columns: minmax(0, 1fr) max-content;
+    padding-inline: 1rem;
+  }
+
+  .search > :first-child {
+    grid-column: 1 / -1;
+  }
+
   .row {
     grid-template-columns: 2.5rem minmax(0, 1fr) 5.2rem 4.2rem 4.2rem;
     gap: 0 0.4rem;

@@ -16,16 +16,21 @@ import { exchangeWorker } from '../workers/readFile';
  *
  * @param progress how much of it is written, as a share
  * @param signal   calls it off
+ * @param only     ids of the runs that are wanted, if not all are
  * @returns the runs that could not be read, and are not in it
  */
-export async function saveLogbook(progress: (share: number) => void = () => undefined, signal?: AbortSignal): Promise<SetAside[]> {
+export async function saveLogbook(
+  progress: (share: number) => void = () => undefined,
+  signal?: AbortSignal,
+  only?: ReadonlySet<string>,
+): Promise<SetAside[]> {
   const [studies, methods] = [useStudies(), useMethods()];
   // What cannot be read of these is not what the runs should wait for.
   await Promise.allSettled([studies.load(), methods.load()]);
   const head = logbookHead(useShelf().everything(), { methods: methods.own, studies: studies.all });
   const aside: SetAside[] = [];
   const names = new Map<string, string>();
-  const runs = everyRun(aside, progress);
+  const runs = everyRun(aside, progress, only);
   const pictures = everyPicture();
   const { remote, end } = exchangeWorker();
   signal?.addEventListener('abort', end);

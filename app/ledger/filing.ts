@@ -1,9 +1,9 @@
 import { presentSummary, summarise, type Summary } from '@core/curve';
 import { joinInk, migrate, type StoredRun } from '@core/exchange';
-import { foldRun, SCHEMA, type Entry, type Header, type RunRecord } from '@core/ink';
+import { foldRun, SCHEMA, type Draft, type Entry, type Header, type RunRecord } from '@core/ink';
 import { allOf, catalogueBook, dropInk, liveBook, runBook, removeValue, runsWithInk, sampleBook, store } from './databases';
 import { allInk } from './ink';
-import { append, asideOf, liveRuns, type Begun, type SetAside } from './ledger';
+import { append, asideOf, entryOf, liveRuns, type Begun, type SetAside } from './ledger';
 import { exclusively } from './locks';
 import { readNow, type Reading } from './readAhead';
 import { sampleKeys, samplesOf } from './samples';
@@ -76,6 +76,12 @@ export function amend(runId: string, entry: Entry): Promise<RunRecord> {
   });
 }
 
+/** Adds to a filed run what needs nothing of it but its next place. @throws {StorageTrouble} */
+export async function amendNext(runId: string, draft: Draft): Promise<void> {
+  const packed = await unpack(runId);
+  await amend(runId, entryOf(draft, (packed?.entries.at(-1)?.seq ?? 0) + 1));
+}
+
 /** Takes a filed run up again with all its ink: it leaves the list until it is filed anew. @throws {StorageTrouble} */
 export async function unfile(header: Header, entries: readonly Entry[]): Promise<void> {
   await Promise.all(entries.map((entry) => append(header.id, entry)));
@@ -131,11 +137,20 @@ export async function catalogue({ rows }: Pick<Reading, 'rows'> = readNow): Prom
   return (await allOf(catalogueBook, rows<Summary>(catalogueBook))).map(presentSummary).sort((one, other) => other.plugInAt - one.plugInAt);
 }
 
-/** Every run that can be read, filed and live, one after another, for a file of the whole logbook; those that cannot be are named. */
-export async function* everyRun(aside: SetAside[], progress: (share: number) => void): AsyncGenerator<StoredRun> {
+/**
+ * Every run that can be read, filed and live, one after another, for a file of the whole logbook; those that cannot be are named.
+ *
+ * @param only ids of those that are wanted, if not all are
+ */
+export async function* everyRun(
+  aside: SetAside[],
+  progress: (share: number) => void,
+  only?: ReadonlySet<string>,
+): AsyncGenerator<StoredRun> {
+  const isWanted = (id: string) => only === undefined || only.has(id);
   const live = await liveRuns();
-  yield* live;
-  const ids = (await runBook.keys()).filter((id) => !live.some(({ header }) => header.id === id));
+  yield* live.filter(({ header }) => isWanted(header.id));
+  const ids = (await runBook.keys()).filter((id) => isWanted(id) && !live.some(({ header }) => header.id === id));
   for (const [index, id] of ids.entries()) {
     try {
       yield await filedRun(id);

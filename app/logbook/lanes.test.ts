@@ -100,6 +100,24 @@ describe('the live runs', () => {
     expect(logbook.summaries).toMatchObject([{ lastLevel: 20 }]);
   });
 
+  it('are discarded and put back once filed, and cleared out for good after thirty days', async () => {
+    const lanes = await started();
+    await lanes.stop(id, stop(6));
+    const logbook = useLogbook();
+    await logbook.writeToAll([id], () => ({ kind: 'label', at: plugInAt, tags: ['slip'], text: 'beside the oven' }));
+    expect(logbook.summaries).toMatchObject([{ id, tags: ['slip'], note: 'beside the oven' }]);
+    await logbook.discard([id]);
+    expect([logbook.summaries, logbook.discarded.map((each) => each.id)]).toEqual([[], [id]]);
+    await logbook.putBack(id);
+    expect(logbook.summaries).toHaveLength(1);
+    await logbook.discard([id]);
+    await logbook.clearOut(Date.now() + 29 * 24 * 60 * MINUTE);
+    expect(logbook.discarded).toHaveLength(1);
+    await logbook.clearOut(Date.now() + 31 * 24 * 60 * MINUTE);
+    expect(logbook.discarded).toEqual([]);
+    expect(await runBook.getItem(id)).toBeNull();
+  });
+
   it('are filed at the next start when a crash came between the stop and the filing', async () => {
     const lanes = await started();
     const crash = vi.spyOn(catalogueBook, 'setItem').mockRejectedValueOnce(new Error('crash'));

@@ -100,6 +100,7 @@ export const useLanes = defineStore('lanes', () => {
     await lookThroughAll();
     const [filed, all, lost] = [await tidy(), await listAll(), await inkWithoutRun()];
     setAside([...filed.aside, ...all.aside, ...lost]);
+    await logbook.clearOut();
     if (filed.filed + all.listed > 0) await logbook.changed();
   }
 

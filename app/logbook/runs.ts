@@ -1,24 +1,30 @@
 import { defineStore } from 'pinia';
-import { shallowRef } from 'vue';
+import { computed, shallowRef } from 'vue';
 import { type Summary } from '@core/curve';
 import { type StoredRun } from '@core/exchange';
 import type { Draft, RunInk } from '@core/ink';
 import type { Arriving } from '../ledger/arrivals';
 import { onTabs, tellTabs } from '../ledger/channel';
-import { amend, catalogue } from '../ledger/filing';
+import { amend, amendNext, catalogue, removeRun } from '../ledger/filing';
 import { entryOf } from '../ledger/ledger';
 import type { Reading } from '../ledger/readAhead';
 import type { Opened } from '../workers/opened';
 
+/** How long what was discarded can be put back, in milliseconds. */
+const KEPT_FOR = 30 * 24 * 3600 * 1000;
+
 /** The filed runs: a list of summaries, and those that were opened. */
 export const useLogbook = defineStore('logbook', () => {
-  const summaries = shallowRef<Summary[]>([]);
+  const listed = shallowRef<Summary[]>([]);
+  const summaries = computed(() => listed.value.filter(({ discardedAt }) => discardedAt === undefined));
+  /** Runs that were discarded and can still be put back. */
+  const discarded = computed(() => listed.value.filter(({ discardedAt }) => discardedAt !== undefined));
   const opened = new Map<string, Opened>();
   let arriving = Promise.resolve();
 
   async function load(reading?: Reading): Promise<void> {
     opened.clear();
-    summaries.value = await catalogue(reading);
+    listed.value = await catalogue(reading);
   }
 
   /** Runs are still coming in: none is called missing before they are here. */
@@ -47,6 +53,32 @@ export const useLogbook = defineStore('logbook', () => {
     return open(header.id);
   }
 
+  /** Adds the same ink to several filed runs, such as tags. @throws {StorageTrouble} */
+  async function writeToAll(ids: readonly string[], make: (id: string) => Draft): Promise<void> {
+    try {
+      for (const id of ids) await amendNext(id, make(id));
+    } finally {
+      await changed();
+    }
+  }
+
+  /** Takes runs that were a mistake off every list; they can be put back for a while. @throws {StorageTrouble} */
+  const discard = (ids: readonly string[]) => writeToAll(ids, () => ({ kind: 'discard', at: Date.now() }));
+
+  /** Puts a discarded run back in the lists. @throws {StorageTrouble} */
+  async function putBack(id: string): Promise<void> {
+    const { run } = await open(id);
+    const gone = run.entries.findLast(({ kind }) => kind === 'discard');
+    if (gone) await write(run, { kind: 'strike', at: Date.now(), target: gone.id, reason: 'put back' });
+  }
+
+  /** Removes for good what was discarded long enough ago. */
+  async function clearOut(now = Date.now()): Promise<void> {
+    const old = discarded.value.filter(({ discardedAt = now }) => now - discardedAt > KEPT_FOR);
+    for (const { id } of old) await removeRun(id);
+    if (old.length > 0) await changed();
+  }
+
   /** Imports runs and what comes with them: all of it or nothing. @throws {ImportError | StorageTrouble} saying what is stored */
   async function importAll(
     runs: readonly StoredRun[],
@@ -68,5 +100,5 @@ export const useLogbook = defineStore('logbook', () => {
     if (about === 'runs') void load();
   });
 
-  return { summaries, load, expect, arrived, open, write, importAll, changed };
+  return { summaries, discarded, discard, putBack, clearOut, writeToAll, load, expect, arrived, open, write, importAll, changed };
 });

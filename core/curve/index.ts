@@ -14,3 +14,4 @@ export { PASSAGES, writeMilestone } from './timeWords';
 export { writeFigures, writeGain, type WrittenFigure } from './words';
 export { type Working } from './working';
 export { type Passage } from './milestones';
+export { byNatural, RUN_ORDERS, runsFound, runsInOrder, type RunFilter, type RunOrder } from './runList';

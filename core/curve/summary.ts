@@ -25,6 +25,14 @@ export interface Summary {
   /** The cell of a study that it fills. */
   study?: Header['study'];
   pen: number;
+  /** How it was taken: the id of a school, or the name of a method of one’s own. */
+  method?: string | undefined;
+  tags?: readonly string[] | undefined;
+  note?: string | undefined;
+  /** When it was discarded, epoch milliseconds: it stands in no list then. */
+  discardedAt?: number | undefined;
+  /** Seconds to 80 and 100 %, where they were shown: what lists are sorted by. */
+  reached?: { eighty: number | undefined; full: number | undefined };
   /** Seconds from plug-in. */
   end: number;
   startLevel?: number | undefined;
@@ -87,6 +95,7 @@ export function summarise(run: RunRecord): Summary {
     const time = milestoneTime(found);
     return time === undefined ? (writeMilestone(found).value ?? '—') : spell(time);
   };
+  const secondsTo = (level: number) => milestoneTime(milestoneOf(levels, level));
   const start = sighting(percent, 0);
   return {
     id: run.header.id,
@@ -99,6 +108,11 @@ export function summarise(run: RunRecord): Summary {
       ),
     ],
     ...(run.header.study && { study: run.header.study }),
+    ...(run.header.method && { method: run.header.method }),
+    ...(run.label && run.label.tags.length > 0 && { tags: run.label.tags }),
+    ...(run.label?.text && { note: run.label.text }),
+    ...(run.discardedAt !== undefined && { discardedAt: run.discardedAt }),
+    reached: { eighty: secondsTo(80), full: secondsTo(100) },
     pen: run.header.pen,
     end: run.end,
     startLevel: start?.seconds === 0 ? start.value : undefined,

@@ -149,6 +149,24 @@ const listSchema = object({
   sources: array().of(sourceSchema.required()).required(),
 }).noUnknown();
 
+/** What a person calls a run by, in lists: tags, and a note on all of it. The last counts. */
+const labelSchema = object({
+  ...mark,
+  kind: string()
+    .oneOf(['label'] as const)
+    .required(),
+  tags: array().of(string().trim().required().max(40)).required().max(12),
+  text: string().max(300),
+}).noUnknown();
+
+/** A run that was a mistake: gone from every list, until that is struck. */
+const discardSchema = object({
+  ...mark,
+  kind: string()
+    .oneOf(['discard'] as const)
+    .required(),
+}).noUnknown();
+
 /** Gear of the run as it really was, in place of what stands in its header: known better afterwards. */
 const corrects = {
   ...mark,
@@ -206,6 +224,8 @@ const KINDS = {
   trial: trialSchema,
   picture: pictureSchema,
   list: listSchema,
+  label: labelSchema,
+  discard: discardSchema,
   strike: strikeSchema,
   note: noteSchema,
   stop: stopSchema,
@@ -278,10 +298,12 @@ export type Event =
   | InferType<(typeof EVENT_SCHEMAS)[keyof typeof EVENT_SCHEMAS]>
   | (Omit<InferType<typeof plainEventSchema>, 'event'> & { event: PlainEventId });
 export type Trial = InferType<typeof trialSchema>;
+export type Label = InferType<typeof labelSchema>;
+export type Discard = InferType<typeof discardSchema>;
 export type List = InferType<typeof listSchema>;
 export type Correction = InferType<(typeof CORRECTIONS)[keyof typeof CORRECTIONS]>;
 export type Picture = InferType<typeof pictureSchema>;
-export type Entry = Reading | Strike | Note | Event | Trial | List | Correction | Picture | Stop;
+export type Entry = Reading | Strike | Note | Event | Trial | List | Label | Discard | Correction | Picture | Stop;
 /** What is written, before the ledger gives it its place in the order. */
 export type Draft = Entry extends infer Each ? (Each extends Entry ? Omit<Each, 'seq' | 'id' | 'written'> : never) : never;
 

@@ -17,6 +17,10 @@ export function entrySays(entry: Entry | Draft): string {
       return `the trial of ${sourceSays(entry.source)} (${statusSays(entry.status)})`;
     case 'list':
       return 'the list of what is tried';
+    case 'label':
+      return 'the tags';
+    case 'discard':
+      return 'the discarding';
     case 'correction':
       return `the correction of the ${entry.shelf}`;
     case 'picture':

@@ -42,6 +42,10 @@ export interface RunInk {
   trials: (Trial & { seconds: number })[];
   /** The sources to try, where the list of a spot check was changed or begun with more than chargers. */
   list?: Source[] | undefined;
+  /** What it is called by in lists. */
+  label?: { tags: readonly string[]; text: string } | undefined;
+  /** When it was discarded, epoch milliseconds; `undefined` of a run that stands. */
+  discardedAt?: number | undefined;
   /** Pictures taken as evidence. */
   pictures: Picture[];
   /** What it charged from, each from a time on; the first from plug-in. */
@@ -111,6 +115,7 @@ export function foldRun(asStarted: Header, entries: readonly Entry[], samples: S
   const trials: RunRecord['trials'] = [];
   const pictures: Picture[] = [];
   let [stop, list]: [RunRecord['stop'], RunRecord['list']] = [undefined, undefined];
+  let [label, discardedAt]: [RunRecord['label'], RunRecord['discardedAt']] = [undefined, undefined];
   for (const entry of ordered) {
     const seconds = (entry.at - header.plugInAt) / 1000;
     const strike = struckBy.get(entry.id);
@@ -121,6 +126,8 @@ export function foldRun(asStarted: Header, entries: readonly Entry[], samples: S
     else if (entry.kind === 'note') notes.push({ ...entry, seconds });
     else if (entry.kind === 'event') happened.push({ ...corrected.event(entry), seconds });
     else if (entry.kind === 'trial') trials.push({ ...entry, source: corrected.source(entry.source), seconds });
+    else if (entry.kind === 'label') label = { tags: entry.tags, text: entry.text ?? '' };
+    else if (entry.kind === 'discard') discardedAt = entry.written;
     else if (entry.kind === 'list') list = entry.sources.map(corrected.source);
     else if (entry.kind === 'picture') pictures.push(entry);
     else if (entry.kind === 'stop') stop = { ...entry, seconds };
@@ -147,6 +154,8 @@ export function foldRun(asStarted: Header, entries: readonly Entry[], samples: S
     events,
     trials,
     list,
+    label,
+    discardedAt,
     pictures,
     sources: sourcesOf(header, events),
     unplugged: unpluggedSpans(events),

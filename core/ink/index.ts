@@ -6,6 +6,8 @@ export {
   type Entry,
   type Header,
   type Correction,
+  type Discard,
+  type Label,
   type List,
   type Note,
   type Reading,
