@@ -202,7 +202,7 @@ useKeys({
       </form>
       <div class="keys">
         <button type="button" :disabled="!mine" @click="mark"><kbd>Space</kbd> mark</button>
-        <button v-if="lanes.records.length > 1" type="button" @click="markAll"><kbd>Shift Space</kbd> mark all</button>
+        <button v-if="lanes.records.length > 1" type="button" class="all" @click="markAll"><kbd>Shift Space</kbd> mark all</button>
         <button type="button" :disabled="!mine" @click="strike"><kbd>X</kbd> strike</button>
         <PictureButton
           v-if="newest && run"
@@ -281,6 +281,7 @@ form {
 }
 
 .letter {
+  margin-inline-end: 0.35rem;
   border: 1px solid currentcolor;
   border-radius: 4px;
   padding: 0 0.35rem;
@@ -367,6 +368,13 @@ kbd {
 .hint {
   font-size: 0.8rem;
   color: rgb(var(--v-theme-barSoft));
+}
+
+/* Its key is said by ? and in the help: the field needs the room. */
+@media (max-width: 1400px) {
+  .all kbd {
+    display: none;
+  }
 }
 
 @media (max-width: 1100px) {
