@@ -66,7 +66,6 @@ function remove(index: number): void {
           :model-value="port.label ?? ''"
           label="Label text"
           placeholder="e.g. 5V⎓3A 9V⎓2.22A PPS 3.3-11V⎓3A"
-          persistent-placeholder
           maxlength="300"
           @update:model-value="(label: string) => change(index, { label })"
         />
@@ -75,7 +74,6 @@ function remove(index: number): void {
           :model-value="port.probed ?? ''"
           label="As a tester found it"
           placeholder="leave empty if not probed"
-          persistent-placeholder
           maxlength="300"
           @update:model-value="(probed: string) => change(index, { probed })"
         />

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue';
 import { factsOf, SHELVES, type Gear, type Shelf } from '@core/bench';
-import { correctionSays, type Correction, type Draft, type RunInk } from '@core/ink';
+import { correctionSays, correctsNothing, type Correction, type Draft, type RunInk } from '@core/ink';
 import { readDecimal } from '@core/quantity';
 import { vFocus } from '../kit/vFocus';
 import { useShelf } from '../logbook/shelf';
@@ -64,7 +64,7 @@ const draft = computed<CorrectionDraft | undefined>(() => {
   } as CorrectionDraft;
 });
 const says = computed(() => (draft.value ? correctionSays(draft.value as Correction, before.value) : ''));
-const isSame = computed(() => says.value.includes('nothing changed'));
+const isSame = computed(() => draft.value !== undefined && correctsNothing(draft.value, before.value));
 
 async function correct(): Promise<void> {
   error.value = '';

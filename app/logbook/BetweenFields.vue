@@ -66,18 +66,9 @@ watch(
     item-value="id"
     :label="`What feeds ${charger.name}`"
     placeholder="not noted"
-    persistent-placeholder
     clearable
   />
-  <v-select
-    v-if="ports.length > 1"
-    v-model="port"
-    :items="ports"
-    label="Port"
-    :placeholder="ports[expectation.port]?.title"
-    persistent-placeholder
-    clearable
-  />
+  <v-select v-if="ports.length > 1" v-model="port" :items="ports" label="Port" :placeholder="ports[expectation.port]?.title" clearable />
   <v-select
     v-if="shelf.cables.length > 0"
     v-model="cable"
@@ -86,7 +77,6 @@ watch(
     item-value="id"
     label="Cable"
     placeholder="its own, or one of 3 A that fits"
-    persistent-placeholder
     clearable
   />
   <v-select
@@ -97,7 +87,6 @@ watch(
     item-value="id"
     label="Meter"
     placeholder="none"
-    persistent-placeholder
     clearable
   />
   <p class="soft" role="status">To expect: {{ explain(expectation.negotiated) }}</p>

@@ -50,7 +50,6 @@ const amount = (text: string, per: number) =>
         :model-value="typed[index]"
         :label="name"
         placeholder="not there"
-        persistent-placeholder
         density="compact"
         :error-messages="wrong[index]"
         @update:model-value="(text: string) => writeDay(index, text)"

@@ -303,7 +303,6 @@ function withStart(column: number): { seconds: number; draft: Draft }[] {
           item-value="id"
           label="Study"
           placeholder="none"
-          persistent-placeholder
           clearable
         />
         <v-text-field v-if="study === NEW" v-model="studyName" label="Name of the study" maxlength="80" />

@@ -44,11 +44,13 @@ const LOOKED_AT = 500;
  * that were written, of whole watts tenths. What was written in whole watts was rounded besides.
  */
 export function accuracyOf(meter: Meter | undefined, watts: Track): Accuracy {
-  const decimals = decimalsIn(watts);
-  const [digit, rounded] = [10 ** -Math.max(1, decimals), decimals === 0 ? 0.5 : 0];
+  const [digit, rounded] = [lastDigit(watts), decimalsIn(watts) === 0 ? 0.5 : 0];
   const digits = meter?.accuracyPercent === undefined ? UNSTATED.digits : (meter.accuracyDigits ?? 0);
   return { share: shareOff(meter), watts: digits * digit + rounded };
 }
+
+/** The last digit that values were written with, of whole ones a tenth. */
+export const lastDigit = (track: Track): number => 10 ** -Math.max(1, decimalsIn(track));
 
 /** The share of what it shows that a meter can be off by. */
 export const shareOff = (meter: Meter | undefined): number =>
@@ -57,7 +59,7 @@ export const shareOff = (meter: Meter | undefined): number =>
 /** Standard uncertainty of a power that a meter showed: its limits are as likely anywhere within (JCGM 100:2008, GUM 4.3.7). In W. */
 export const uncertaintyOf = (watts: number, { share, watts: off }: Accuracy): number => (share * Math.abs(watts) + off) / Math.sqrt(3);
 
-/** The most decimals that watts were written with, up to two. */
+/** The most decimals that values were written with, up to two. */
 function decimalsIn({ values }: Track): number {
   let decimals = 0;
   for (let row = 0; row < Math.min(values.length, LOOKED_AT) && decimals < 2; row += 1) {

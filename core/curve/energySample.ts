@@ -5,7 +5,7 @@ import type { Meter } from '../bench/meter';
 import type { RunRecord } from '../ink/fold';
 import { sightings, type Sighting } from '../ink/track';
 import { ASSUMED_SPREAD } from '../margin/assumed';
-import { shareOff, type Span } from './energy';
+import { lastDigit, shareOff, type Span } from './energy';
 
 /** Energy over a few minutes, as the counter of a meter told it. */
 export interface EnergySample extends Span {
@@ -42,9 +42,6 @@ const SAMPLE = { least: 120, most: 1200 };
 const LEAST_WATTS = 0.001;
 /** How far off the moment of a reading can be, in s (common practice, no source). */
 const TIMING = 2;
-/** The last digit of a counter that was read as whole Wh, in Wh: nobody samples with those. */
-const COARSEST_DIGIT = 0.1;
-
 /** The energy samples of a run: from each reading of the Wh counter to the next, a few minutes later; over a counter that began anew there is none. */
 export function energySamples(run: Pick<RunRecord, 'tracks'>): EnergySample[] {
   const read = sightings(run.tracks.wattHours);
@@ -76,7 +73,7 @@ export function sampledOf(run: RunRecord): Sampled | undefined {
   return {
     samples,
     watts,
-    uncertainty: uncertaintyOf(samples, watts, length, run.header.meter, digitOf(run)),
+    uncertainty: uncertaintyOf(samples, watts, length, run.header.meter, lastDigit(run.tracks.wattHours)),
     battery: batteryOf(run.header.device),
     start: run.tracks.percent.values[0],
     uses: sightings(run.tracks.wattHours),
@@ -90,13 +87,6 @@ function uncertaintyOf(samples: readonly EnergySample[], watts: number, length: 
   const differ = (deviation(samples, (each) => each.watts) ?? 0) / Math.sqrt(samples.length);
   return Math.hypot(Math.max(read, differ), (shareOff(meter) * watts) / Math.sqrt(3));
 }
-
-/** The last digit that its counter was written with. */
-function digitOf({ tracks: { wattHours } }: RunRecord): number {
-  const finest = [2, 1].find((decimals) => Array.from(wattHours.values).some((value) => isFinerThan(value, decimals - 1))) ?? 1;
-  return Math.min(COARSEST_DIGIT, 10 ** -finest);
-}
-const isFinerThan = (value: number, decimals: number) => Math.abs(value * 10 ** decimals - Math.round(value * 10 ** decimals)) > 1e-6;
 
 /**
  * The time to a level from energy samples: battery Wh × share ÷ W.

@@ -7,10 +7,7 @@ export function correctionSays({ shelf, gear, reason }: Correction, before: Corr
   if (before === undefined) return `the ${shelf} is ${gear.name}${why}`;
   if (before.id !== gear.id) return `the ${shelf} is ${gear.name}, not ${before.name}${why}`;
   const [old, now] = [before as Record<string, unknown>, gear as Record<string, unknown>];
-  const changed = [...new Set([...Object.keys(old), ...Object.keys(now)])].filter(
-    (key) => key !== 'id' && JSON.stringify(old[key]) !== JSON.stringify(now[key]),
-  );
-  const says = changed.map((key) => `${factName(shelf, key)} ${valueSays(now[key])}, not ${valueSays(old[key])}`);
+  const says = changedFacts(before, gear).map((key) => `${factName(shelf, key)} ${valueSays(now[key])}, not ${valueSays(old[key])}`);
   return `${before.name}: ${says.join('; ') || 'nothing changed'}${why}`;
 }
 
@@ -20,4 +17,15 @@ function valueSays(value: unknown): string {
   if (value === undefined) return 'unknown';
   if (typeof value === 'boolean') return value ? 'yes' : 'no';
   return typeof value === 'string' ? value : JSON.stringify(value);
+}
+
+/** Whether a correction says nothing that does not stand there already. */
+export const correctsNothing = ({ gear }: Pick<Correction, 'gear'>, before: Correction['gear'] | undefined): boolean =>
+  before?.id === gear.id && changedFacts(before, gear).length === 0;
+
+function changedFacts(before: Correction['gear'], gear: Correction['gear']): string[] {
+  const [old, now] = [before as Record<string, unknown>, gear as Record<string, unknown>];
+  return [...new Set([...Object.keys(old), ...Object.keys(now)])].filter(
+    (key) => key !== 'id' && JSON.stringify(old[key]) !== JSON.stringify(now[key]),
+  );
 }
