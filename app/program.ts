@@ -9,7 +9,9 @@ import { createApp } from 'vue';
 import App from './frame/App.vue';
 import { openLogbook } from './frame/openLogbook';
 import { createRoutes } from './frame/router';
+import { afterPaint } from './kit/afterPaint';
 import { report, watchFailures } from './kit/failures';
+import { askBrowser } from './kit/manner';
 import { createTheme } from './kit/theme';
 import type { Reading } from './ledger/readAhead';
 
@@ -22,4 +24,9 @@ export function begin(ahead: Reading): void {
   app.config.errorHandler = report;
   watchFailures();
   app.mount('#app');
+  void opening.then(() => {
+    afterPaint(() => {
+      askBrowser();
+    });
+  });
 }

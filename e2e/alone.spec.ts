@@ -48,6 +48,7 @@ test.describe('on a phone', () => {
     // The logbook takes it along.
     await page.getByRole('link', { name: 'Runs' }).tap();
     const download = page.waitForEvent('download');
+    await page.getByRole('button', { name: 'More', exact: true }).tap();
     await page.getByRole('button', { name: 'Export the logbook' }).tap();
     const book = JSON.parse(readFileSync(await (await download).path(), 'utf8')) as {
       pictures: Record<string, string>;
@@ -85,6 +86,7 @@ test('@run a rehearsal is played at speed, read by a person or a stand-in, score
   await page.getByRole('button', { name: 'Plug in' }).click();
   await expect(page.getByText('Write minutes between readings').first()).toBeVisible();
   await page.getByLabel('Minutes between readings').fill('5');
+  await choose(page, 'Devices', '2');
   await choose(page, 'Speed', '20 ×');
   await page.getByRole('button', { name: 'Plug in' }).click();
   await expect(page.getByText('not a run: made-up devices, nothing is saved')).toBeVisible();

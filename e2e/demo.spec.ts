@@ -20,7 +20,7 @@ test('@slice the demo opens with finished runs, one that stalled, and one live',
     .click();
   await expect(page.getByText(/No gain for .* from .* on/)).toBeVisible();
   await page.goto('/');
-  await expect(page.getByRole('heading', { name: 'First, put a device and a charger on the shelf' })).toBeVisible();
+  await expect(page.getByRole('heading', { name: 'Nothing is charging yet' })).toBeVisible();
   expect(troubles).toEqual([]);
 });
 

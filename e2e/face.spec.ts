@@ -1,6 +1,6 @@
 import { expect, test, type Page } from '@playwright/test';
 import type { StoredRun } from '../core/exchange';
-import { bookOf, DEMO, finished, importFile, isReady, SCREENS } from './person';
+import { bookOf, bringShelf, choose, DEMO, doMore, finished, importFile, isReady, log, SCREENS, stopRun } from './person';
 
 const rows = (page: Page) => page.getByRole('table', { name: 'Finished runs' });
 /** The first run of the list. */
@@ -73,4 +73,108 @@ test('@face the due line takes one row, and nothing is wider than 320 px', async
   await page.evaluate(() => (document.documentElement.style.fontSize = '32px'));
   const field = page.getByRole('textbox', { name: /^Reading of/ });
   expect(await field.evaluate((input) => input.clientWidth / parseFloat(getComputedStyle(input).fontSize))).toBeGreaterThan(7);
+});
+
+test('@face eighty chargers are searched, picked all, none or as found, and nothing is ticked at first', async ({ page }) => {
+  const chargers = Array.from({ length: 80 }, (_, index) => `${index % 2 ? 'Cobble' : 'Quern'} ${index + 1}`);
+  await bringShelf(page, ['Sedge 5'], chargers);
+  await page.goto('/plan');
+  await page.getByRole('button', { name: 'Begin a study' }).click();
+  const group = page.getByRole('group', { name: 'Chargers', exact: true });
+  await expect(group.getByRole('checkbox', { checked: true })).toHaveCount(0);
+  await group.getByLabel('Find in Chargers').fill('cobble 1');
+  await page.getByRole('button', { name: 'All Chargers found' }).click();
+  // 10, 12, 14, 16 and 18: those with odd numbers are Querns.
+  await expect(group.getByText('5 of 80', { exact: true })).toBeVisible();
+  await page.getByRole('button', { name: 'None of Chargers' }).click();
+  await group.getByLabel('Find in Chargers').fill('');
+  await page.getByRole('button', { name: 'All Chargers', exact: true }).click();
+  await expect(group.getByText('80 of 80', { exact: true })).toBeVisible();
+
+  await page.goto('/run/spot');
+  await expect(page.getByRole('checkbox', { checked: true })).toHaveCount(0);
+  await page.getByLabel('Find in Chargers').fill('Quern 7');
+  await page.getByLabel('Quern 79', { exact: true }).check();
+  await page.getByLabel('Quern 7', { exact: true }).check();
+  await page.getByRole('button', { name: 'Try 2 chargers' }).click();
+  // In the order in which they were picked.
+  await expect(page.getByRole('list', { name: 'Sources to try' }).getByRole('listitem').first()).toContainText('Quern 79');
+});
+
+test('@face two names typed in place start a run, and it is run again from its page', async ({ page }) => {
+  await page.clock.install({ time: new Date('2026-10-05T12:00:00Z') });
+  await page.goto('/run');
+  await page.getByRole('link', { name: 'Start a run' }).first().click();
+  for (const [label, name] of [
+    ['Device', 'Plover 2 of the boat'],
+    ['Charger', 'the old brick'],
+  ] as const) {
+    await page.getByRole('combobox', { name: label }).fill(name);
+    await page.getByRole('option', { name: `Add “${name}” as a new ${label.toLowerCase()}` }).click();
+  }
+  await page.getByLabel('Level at plug-in').fill('20');
+  await page.getByRole('button', { name: 'Ready' }).click();
+  await expect(page.getByRole('button', { name: 'Plug in now' })).toBeFocused();
+  await page.keyboard.press('Space');
+  await expect(page.getByRole('article', { name: 'Plover 2 of the boat on the old brick' })).toBeVisible();
+  await page.clock.fastForward('05:00');
+  await log(page, '24');
+  await stopRun(page, 'Full');
+  await page.getByRole('link', { name: 'Runs' }).click();
+  await rows(page).getByRole('link').first().click();
+  await page.getByRole('button', { name: 'More', exact: true }).click();
+  await page.getByRole('link', { name: 'Run this again' }).click();
+  await expect(page.getByRole('combobox', { name: 'Device' })).toHaveValue('Plover 2 of the boat');
+  await expect(page.getByRole('combobox', { name: 'Charger' })).toHaveValue('the old brick');
+  await expect(page.getByRole('heading', { name: /^As in Plover 2/ })).toBeVisible();
+  // Discarded from its page, it says so there, and comes back from there.
+  await page.goBack();
+  await doMore(page, 'Discard');
+  await expect(page.getByText(/This run was discarded on/)).toBeVisible();
+  await page.getByRole('button', { name: 'Put back' }).click();
+  await expect(page.getByText(/This run was discarded on/)).toHaveCount(0);
+});
+
+test('@face °F, a comma and dates as chosen are everywhere', async ({ page }) => {
+  await page.goto(DEMO);
+  await expect(page.getByRole('article')).toContainText('35.8');
+  await page.getByRole('link', { name: 'Settings' }).click();
+  await choose(page, 'Temperatures in', '°F');
+  await choose(page, 'Decimals after', 'a comma: 26,1');
+  await choose(page, 'Dates', 'year first: 2026-11-26');
+  await page.getByLabel('Sign of your currency').fill('€');
+  await expect(page.getByText('26,1 W · 98,6 °F · € 19,50 · 2026-11-26, 14:05')).toBeVisible();
+  await page.goto(`${DEMO}/run`);
+  await expect(page.getByRole('article')).toContainText('96,4');
+  await page.goto(`${DEMO}/bench?shelf=charger`);
+  await expect(page.getByRole('row', { name: /Cobble 12/ })).toContainText('€ ');
+  await page.goto(`${DEMO}/run/footage`);
+  await expect(page.getByLabel('Plugged in at')).toHaveValue(/^\d{4}-\d\d-\d\d \d\d:\d\d$/);
+  const labels = /\d+(\.\d+)?V|BC 1\.2|USB [23]\.\d/g;
+  for (const [name, path] of Object.entries({ ...SCREENS, spot: '/curve/saltmarsh-12' })) {
+    if (name === 'help') continue;
+    await page.goto(DEMO + path);
+    await isReady(page);
+    // Labels stay as they were printed.
+    const text = (await page.locator('main').innerText()).replace(labels, '');
+    expect(text.match(/.{0,30}(\d\.\d|°C).{0,20}/g) ?? [], name).toEqual([]);
+  }
+});
+
+test('@face with forced colours the chosen tab and the focus are seen; the entry is one key away', async ({ page }) => {
+  await page.emulateMedia({ forcedColors: 'active' });
+  await page.goto(`${DEMO}/curve`);
+  await isReady(page);
+  const outline = (of: ReturnType<Page['locator']>) => of.evaluate((element) => getComputedStyle(element).outlineStyle);
+  expect(await outline(page.getByRole('link', { name: 'Runs', exact: false }).and(page.locator('[aria-current=page]')))).toBe('solid');
+  await page.keyboard.press('Tab');
+  await expect(page.getByRole('link', { name: 'Skip to content' })).toBeFocused();
+  await page.keyboard.press('Tab');
+  await page.keyboard.press('Enter');
+  const entry = page.getByRole('textbox', { name: /^Reading of/ });
+  await expect(entry).toBeFocused();
+  await page.keyboard.press('Escape');
+  await page.getByRole('heading', { level: 1 }).click();
+  await page.keyboard.press('Shift+E');
+  await expect(entry).toBeFocused();
 });

@@ -32,6 +32,7 @@ test('@slice a run goes out as CSV, the logbook as JSON, and both come back', as
   await stopRun(page, 'Window over');
   await expect(page.getByRole('heading', { name: 'Sedge <b>5</b> on Cobble 20' })).toBeVisible();
   await expect(figure(page, 'Gained in 15 min')).toContainText('29 %');
+  await page.getByRole('button', { name: 'More', exact: true }).click();
   const csv = await takeOut(page, 'Export as CSV');
   expect(csv.name).toBe('sedge-b-5-b-on-cobble-20-2026-10-05-1400.csv');
   expect(csv.text.split('\r\n')[0]).toBe(

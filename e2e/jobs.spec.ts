@@ -1,6 +1,6 @@
 import { readFile } from 'node:fs/promises';
 import { expect, test, type Page } from '@playwright/test';
-import { bringShelf, choose, entry, figure, log, said, startRun, stopRun } from './person';
+import { bringShelf, choose, chooseAll, doMore, entry, figure, log, said, startRun, stopRun } from './person';
 
 /** Whole jobs of the trade, from an empty logbook to the result, by hand and key. */
 
@@ -160,6 +160,8 @@ test('@jobs five identical phones on one strip are planned in one step, raced, a
   await page.getByLabel('The question').fill('Which brick for the vans?');
   await page.getByLabel('Name of the study').fill('Bricks');
   await choose(page, 'Method', 'Top-up window');
+  await chooseAll(page, 'Devices');
+  await chooseAll(page, 'Chargers');
   await page.getByRole('button', { name: 'I have 5 of Sedge 5: race them, one on each charger' }).click();
   await page.getByRole('button', { name: 'Save the study' }).click();
   await page.getByRole('link', { name: 'Next race: 5 runs' }).click();
@@ -253,6 +255,7 @@ test('@jobs a spot check of ten sources awake and asleep, a pad on two bricks am
   const names = ['Alder 5', 'Birch 10', 'Cobble 20', 'Drumlin', 'Elm 30', 'Fir 45', 'Gorse 65', 'Hazel 12'];
   await bringShelf(page, ['Sedge 5'], [...names, { name: 'Puddle', kind: 'pad', watts: 15, fedBy: 'cobble-20' }]);
   await page.goto('/run/spot');
+  await chooseAll(page, 'Chargers');
   await page.getByRole('button', { name: 'Try 9 chargers' }).click();
   await expect(page.getByText('0 of 9 tried')).toBeVisible();
   // The pad once more, on another brick.
@@ -336,7 +339,7 @@ test('@jobs a spot check of ten sources awake and asleep, a pad on two bricks am
   expect(file.split('\r\n').filter(Boolean)).toHaveLength(1 + 12);
   expect(file).toMatch(/Sedge 5,"Puddle, fed by Hazel 12",,2026-10-05T.*,awake,/);
   const whole = page.waitForEvent('download');
-  await page.getByRole('button', { name: 'Export as CSV', exact: true }).click();
+  await doMore(page, 'Export as CSV');
   expect(await readFile(await (await whole).path(), 'utf8')).toContain('trial');
   await page.goto('/curve');
   await expect(page.getByRole('row', { name: /spot check, 10 sources/ })).toBeVisible();
@@ -500,14 +503,14 @@ test('@jobs a rating that was misquoted is corrected after filing, with old and 
     [30, '52'],
   ]);
   await stopRun(page, 'Window over');
-  await page.getByRole('button', { name: 'Correct its gear' }).click();
+  await doMore(page, 'Correct its gear');
   await page.getByLabel('Watts, W').fill('20');
   await page.getByLabel('How it is known').fill('read off the label');
   await expect(page.getByRole('dialog')).toContainText('Cobble 20: watts 20, not 12 (read off the label)');
   await page.getByRole('button', { name: 'Correct it', exact: true }).click();
   await expect(row(page, 'Ink', 'watts 20, not 12')).toBeVisible();
   // It was another charger altogether.
-  await page.getByRole('button', { name: 'Correct its gear' }).click();
+  await doMore(page, 'Correct its gear');
   await choose(page, 'It was really', 'Quern 30');
   await page.getByRole('button', { name: 'Correct it', exact: true }).click();
   await expect(page.getByRole('heading', { name: 'Sedge 5 on Quern 30' })).toBeVisible();

@@ -26,7 +26,10 @@ export async function addCharger(page: Page, name: string, watts: string, price 
   await page.getByLabel('Name', { exact: true }).fill(name);
   await page.getByLabel('Watts').fill(watts);
   await page.getByLabel('Label text').fill(`5V⎓3A 9V⎓2.22A`);
-  if (price) await page.getByLabel('Price').fill(price);
+  if (price) {
+    await unfold(page, 'What decides a purchase');
+    await page.getByLabel('Price').fill(price);
+  }
   await page.getByRole('button', { name: 'Save', exact: true }).click();
   await expect(page.getByRole('button', { name: `Retire ${name}` })).toBeVisible();
 }
@@ -65,6 +68,18 @@ export async function choose(page: Page, label: string, name: string): Promise<v
   await page.getByRole('combobox', { name: label }).press('ArrowDown');
   await page.getByRole('option', { name, exact: true }).click();
 }
+
+/** Chooses all that a list of boxes offers. */
+export const chooseAll = (page: Page, name: string) => page.getByRole('button', { name: `All ${name}`, exact: true }).click();
+
+/** Does what stands behind the button More of a page. */
+export async function doMore(page: Page, name: string): Promise<void> {
+  await page.getByRole('button', { name: 'More', exact: true }).click();
+  await page.getByRole('button', { name, exact: true }).click();
+}
+
+/** Unfolds facts of a form that are asked for more rarely. */
+export const unfold = (page: Page, group: string) => page.getByRole('button', { name: new RegExp(`^(Add|Change): ${group}$`) }).click();
 
 /** Starts a run from a full shelf, up to and with the key at plug-in; `adjust` does more before that. */
 export async function startRun(
@@ -132,6 +147,7 @@ export const SCREENS = {
   runs: '/curve',
   curve: '/curve/saltmarsh-6',
   compare: '/compare?runs=saltmarsh-1.saltmarsh-3.saltmarsh-5.saltmarsh-7',
+  settings: '/settings',
   help: '/help',
 };
 

@@ -128,7 +128,7 @@ test('@run a reading that falls due calls by title, icon, notice and voice; in q
   await log(page, '12');
   await expect(icon).not.toHaveAttribute('href', /mark-due/);
 
-  await page.goto('/help');
+  await page.goto('/settings');
   await page.getByLabel('Quiet from').fill('00:00');
   await page.getByLabel('until').fill('23:59');
   await page.clock.fastForward('05:00');

@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test';
-import { addCharger, addDevice, choose, entry, figure, log, logEveryFive, said, startRun, stopRun } from './person';
+import { addCharger, addDevice, choose, doMore, entry, figure, log, logEveryFive, said, startRun, stopRun } from './person';
 
 const NOON = new Date('2026-10-05T12:00:00Z');
 
@@ -9,7 +9,7 @@ test.beforeEach(async ({ page }) => {
 
 test('@slice from an empty shelf to two runs laid over each other', async ({ page }) => {
   await page.goto('/');
-  await expect(page.getByRole('heading', { name: 'First, put a device and a charger on the shelf' })).toBeVisible();
+  await expect(page.getByRole('heading', { name: 'Nothing is charging yet' })).toBeVisible();
   await addDevice(page, 'Sedge 5', '4500', '3.85', '25');
   await addCharger(page, 'Cobble 20', '20', '19');
   await addCharger(page, 'Quern 30', '30', '34');
@@ -222,7 +222,7 @@ test('@slice a stop can be taken back', async ({ page }) => {
   await startRun(page, 'Sedge 5', 'Cobble 20', '40');
   await logEveryFive(page, ['46']);
   await stopRun(page, 'Went wrong');
-  await page.getByRole('button', { name: 'Resume run' }).click();
+  await doMore(page, 'Resume run');
   await expect(page.getByRole('article')).toContainText('46%');
   await page.clock.fastForward('05:00');
   await log(page, '52');

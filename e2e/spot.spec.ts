@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test';
-import { bringShelf, choose, log, said, startRun, stopRun } from './person';
+import { bringShelf, choose, chooseAll, log, said, startRun, stopRun } from './person';
 
 const CHARGERS = ['Alder 5', 'Birch 10', 'Cobble 20', 'Drumlin', 'Elm 30', 'Fir 45', 'Gorse 65', 'Puddle'];
 
@@ -7,6 +7,7 @@ test('@run a spot check of eight chargers goes by keyboard alone, and comes to a
   await page.clock.install({ time: new Date('2026-10-05T12:00:00Z') });
   await bringShelf(page, ['Sedge 5'], CHARGERS);
   await page.goto('/run/spot');
+  await chooseAll(page, 'Chargers');
   await page.getByRole('button', { name: 'Try 8 chargers' }).click();
   const field = page.getByLabel(/^Volts, amps or watts; the level/);
   const trial = (name: string) => page.getByRole('form', { name: `Trial of ${name}` });

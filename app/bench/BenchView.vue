@@ -7,6 +7,7 @@ import { SHELVES, type Gear, type Kept, type Shelf } from '@core/bench';
 import { gearOf } from '@core/curve';
 import { writeGearCsv } from '@core/exchange';
 import { fileName, saveFile } from '../kit/saveFile';
+import MoreActions from '../kit/MoreActions.vue';
 import { useLanes } from '../logbook/lanes';
 import { useLogbook } from '../logbook/runs';
 import { useShelf } from '../logbook/shelf';
@@ -90,9 +91,11 @@ function exportFile(): void {
         >
       </nav>
       <div class="actions">
-        <v-btn to="/bench/expect" :disabled="bench.devices.length === 0 || bench.chargers.length === 0">What to expect</v-btn>
-        <v-btn @click="importing = true">Import gear</v-btn>
-        <v-btn v-if="bench.all.length > 0" @click="exportFile">Export gear</v-btn>
+        <MoreActions>
+          <v-btn v-if="bench.isStocked" to="/bench/expect" variant="text">What to expect</v-btn>
+          <v-btn variant="text" @click="importing = true">Import gear</v-btn>
+          <v-btn v-if="bench.all.length > 0" variant="text" @click="exportFile">Export gear</v-btn>
+        </MoreActions>
         <v-btn v-if="standing.length > 0" variant="flat" color="primary" @click="add">{{ SHELF_WORDS[shelf].add }}</v-btn>
       </div>
     </header>
@@ -142,13 +145,12 @@ function exportFile(): void {
 <style scoped>
 .shelves {
   display: flex;
-  flex-wrap: wrap;
-  gap: 0.25rem 1.1rem;
-  padding-inline-start: 0.5rem;
+  gap: 1.1rem;
+  overflow-x: auto;
 }
 
 .shelves a {
-  padding: 0.3rem 0;
+  white-space: nowrap;
   text-decoration: none;
   border-bottom: 2px solid transparent;
 }

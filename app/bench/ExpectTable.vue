@@ -17,13 +17,14 @@ const LIMITS: Readonly<Record<Limit, string>> = {
 
 function shown({ negotiated, portName }: Expectation): { figure: string; under: string; port?: string | undefined } {
   const { outcome, watts, limit } = negotiated;
+  if (outcome === 'not known') return { figure: '?', under: 'watts not written down' };
   if (outcome === 'does not fit') return { figure: '—', under: 'no fit' };
   if (outcome === 'connected, will not charge') return { figure: '0 W', under: 'will not charge' };
   const under = outcome === 'charges only asleep' ? 'only asleep' : LIMITS[limit];
   return { figure: `${fixed(watts, watts < 10 ? 1 : 0)} W`, under, port: portName };
 }
 const isCeiling = ({ negotiated }: Expectation) => negotiated.limit === 'device' && negotiated.outcome === 'charges';
-const isTrouble = ({ negotiated }: Expectation) => negotiated.outcome !== 'charges' && negotiated.outcome !== 'does not fit';
+const isTrouble = ({ negotiated }: Expectation) => !['charges', 'does not fit', 'not known'].includes(negotiated.outcome);
 </script>
 
 <template>

@@ -88,7 +88,13 @@ async function importFile(): Promise<void> {
         </ul>
       </template>
       <div class="buttons">
-        <v-btn variant="flat" color="primary" :disabled="!read || read.gear.length === 0" :loading="busy" @click="importFile"
+        <v-btn
+          variant="flat"
+          color="primary"
+          :disabled="!read || read.gear.length === 0"
+          :title="read ? '' : 'Choose a file that can be read first'"
+          :loading="busy"
+          @click="importFile"
           >Import it</v-btn
         >
         <v-btn @click="end">Cancel</v-btn>

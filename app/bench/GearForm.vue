@@ -1,16 +1,29 @@
 <script setup lang="ts">
 import { toTypedSchema } from '@vee-validate/yup';
 import { useForm } from 'vee-validate';
-import { computed, ref } from 'vue';
-import { batteryDoubt, batteryFacts, FACTS, SCHEMAS, type Device, type Gear, type Kept, type Shelf } from '@core/bench';
-import { fixed } from '@core/quantity';
+import { computed, nextTick, ref, useTemplateRef } from 'vue';
+import {
+  batteryDoubt,
+  batteryFacts,
+  FACTS,
+  factsSay,
+  SCHEMAS,
+  type Device,
+  type FactGroup,
+  type Gear,
+  type Kept,
+  type Shelf,
+} from '@core/bench';
+import { fixed, inManner, readDecimal } from '@core/quantity';
 import DraftOffer from '../kit/DraftOffer.vue';
+import FieldName from '../kit/FieldName.vue';
+import FigureField from '../kit/FigureField.vue';
 import { useDraft } from '../kit/drafts';
+import { focusFirstError } from '../kit/firstError';
 import { vFocus } from '../kit/vFocus';
 import { useShelf } from '../logbook/shelf';
 import { troubleOf } from '../logbook/trouble';
 import PortsField from './PortsField.vue';
-import { labelOf } from './words';
 
 /** Writes a piece of gear down, or changes one. Which facts it asks for stands in core’s FACTS. */
 const props = defineProps<{ shelf: Shelf; gear: Partial<Gear> & { id: string } }>();
@@ -46,10 +59,24 @@ const bind = (key: string) => {
   return { model, bound };
 };
 const name = bind('name');
-const groups = FACTS[props.shelf].map(({ title: heading, facts }) => ({
-  heading,
-  facts: facts.map((fact) => ({ fact, label: labelOf(fact), ...bind(fact.key) })),
+const groups = FACTS[props.shelf].map((group) => ({
+  group,
+  facts: group.facts.map((fact) => ({ fact, ...bind(fact.key) })),
 }));
+/** Groups of rarer facts that are folded to one line. */
+const folded = ref(new Set(FACTS[props.shelf].filter(({ isRare }) => isRare).map(({ title: heading }) => heading)));
+const nameOf = (id: string) => bench.all.find(({ gear }) => gear.id === id)?.gear.name;
+const says = (group: FactGroup) => factsSay(group, values, nameOf);
+const form = useTemplateRef<HTMLFormElement>('form');
+
+function unfold({ title: heading }: FactGroup): void {
+  folded.value.delete(heading);
+}
+async function change(group: FactGroup): Promise<void> {
+  unfold(group);
+  await nextTick();
+  form.value?.querySelector<HTMLElement>(`[data-group="${group.title}"] :is(input, textarea)`)?.focus();
+}
 
 /** Other gear that this one can go with. */
 const linkable = (of: Shelf) => bench.all.flatMap((each) => (each.shelf === of && each.gear.id !== props.gear.id ? [each.gear] : []));
@@ -57,7 +84,7 @@ const linkable = (of: Shelf) => bench.all.flatMap((each) => (each.shelf === of &
 /** What the figures so far say of each other, as they are typed. */
 const remark = computed(() => {
   if (props.shelf !== 'device') return '';
-  const number = (value: unknown) => (value === '' || value === undefined || value === null ? undefined : Number(value));
+  const number = (value: unknown) => (value === '' || value === undefined || value === null ? undefined : readDecimal(String(value)));
   const given: Pick<Device, 'milliampHours' | 'nominalVolts' | 'wattHours'> = {
     milliampHours: number(values.milliampHours),
     nominalVolts: number(values.nominalVolts),
@@ -72,6 +99,13 @@ const remark = computed(() => {
   return '';
 });
 
+/** The first error is unfolded, scrolled to, and takes the focus. */
+async function lead({ errors }: { errors: Partial<Record<string, string>> }): Promise<void> {
+  for (const { group } of groups)
+    if (group.facts.some(({ key }) => Object.keys(errors).some((path) => path.split(/[.[]/)[0] === key))) unfold(group);
+  await focusFirstError(form.value);
+}
+
 const save = handleSubmit(async (given) => {
   trouble.value = '';
   try {
@@ -81,90 +115,121 @@ const save = handleSubmit(async (given) => {
   } catch (error) {
     trouble.value = troubleOf(error, 'Not saved.');
   }
-});
+}, lead);
 </script>
 
 <template>
   <v-dialog :model-value="true" max-width="760" scrollable aria-labelledby="gear-title" @update:model-value="close">
     <v-card>
-      <form novalidate @submit.prevent="save">
+      <form ref="form" novalidate @submit.prevent="save" @keydown.ctrl.enter="save">
         <h2 id="gear-title">{{ title }}</h2>
         <DraftOffer :draft="offer" />
-        <v-text-field v-model="name.model.value" v-focus v-bind="name.bound.value" label="Name" maxlength="81" />
-        <fieldset v-for="group in groups" :key="group.heading">
-          <legend>{{ group.heading }}</legend>
-          <template v-for="{ fact, label, model, bound } in group.facts" :key="fact.key">
-            <PortsField
-              v-if="fact.type === 'ports'"
-              v-model="model.value as never"
-              class="wide"
-              :watts="Number(values.watts) || undefined"
-              :errors="bound.value['error-messages']"
-            />
-            <v-select
-              v-else-if="fact.type === 'choice' || fact.type === 'choices'"
-              v-model="model.value as never"
-              v-bind="bound.value"
-              :items="[...(fact.choices ?? [])]"
-              :label="label"
-              :hint="fact.hint"
-              :persistent-hint="Boolean(fact.hint)"
-              :multiple="fact.type === 'choices'"
-              :clearable="fact.key !== 'kind'"
-            />
-            <v-autocomplete
-              v-else-if="fact.of"
-              v-model="model.value as never"
-              v-bind="bound.value"
-              :items="linkable(fact.of)"
-              item-title="name"
-              item-value="id"
-              :label="label"
-              :hint="fact.hint"
-              :persistent-hint="Boolean(fact.hint)"
-              clearable
-            />
-            <v-combobox
-              v-else-if="fact.type === 'names'"
-              v-model="model.value as never"
-              v-bind="bound.value"
-              :items="[...(fact.choices ?? [])]"
-              :label="label"
-              :hint="fact.hint"
-              persistent-hint
-              multiple
-              chips
-              closable-chips
-            />
-            <v-checkbox v-else-if="fact.type === 'yes'" v-model="model.value" v-bind="bound.value" :label="label" />
-            <v-textarea
-              v-else-if="fact.type === 'lines'"
-              v-model="model.value"
-              v-bind="bound.value"
-              :label="label"
-              :hint="fact.hint"
-              persistent-hint
-              rows="2"
-              auto-grow
-            />
-            <v-text-field
-              v-else
-              v-model="model.value"
-              v-bind="bound.value"
-              :label="label"
-              :hint="fact.hint"
-              :persistent-hint="Boolean(fact.hint)"
-              :inputmode="fact.type === 'figure' ? 'decimal' : 'text'"
-            />
-          </template>
-          <p v-if="group.heading === 'Battery' && remark" class="soft wide" role="status">{{ remark }}</p>
-        </fieldset>
-        <p v-if="trouble" class="due" role="alert">{{ trouble }}</p>
-        <div class="buttons">
-          <v-btn type="submit" variant="flat" color="primary" :loading="isSubmitting">Save</v-btn>
-          <v-btn @click="end">Cancel</v-btn>
+        <v-text-field
+          v-model="name.model.value"
+          v-focus
+          v-bind="name.bound.value"
+          label="Name"
+          class="name"
+          aria-required="true"
+          hint="needed; all else can follow"
+          persistent-hint
+          maxlength="81"
+        />
+        <div v-for="{ group, facts } in groups" :key="group.title" :data-group="group.title">
+          <p v-if="folded.has(group.title)" class="folded">
+            <strong>{{ group.title }}</strong>
+            <span class="soft">{{ says(group) || 'not said' }}</span>
+            <v-btn variant="text" size="small" :aria-label="`${says(group) ? 'Change' : 'Add'}: ${group.title}`" @click="change(group)">{{
+              says(group) ? 'Change' : 'Add'
+            }}</v-btn>
+          </p>
+          <fieldset v-else>
+            <legend :class="{ 'unseen-text': !group.isRare }">{{ group.title }}</legend>
+            <template v-for="{ fact, model, bound } in facts" :key="fact.key">
+              <PortsField
+                v-if="fact.type === 'ports'"
+                v-model="model.value as never"
+                class="wide"
+                :watts="Number(values.watts) || undefined"
+                :errors="bound.value['error-messages']"
+              />
+              <v-select
+                v-else-if="fact.type === 'choice' || fact.type === 'choices'"
+                v-model="model.value as never"
+                v-bind="bound.value"
+                :items="[...(fact.choices ?? [])]"
+                :label="fact.name"
+                :suffix="fact.unit ?? ''"
+                :hint="fact.hint"
+                :persistent-hint="Boolean(fact.hint)"
+                :multiple="fact.type === 'choices'"
+                :clearable="fact.key !== 'kind'"
+              >
+                <template #label><FieldName :name="fact.name" :said="fact.unit ? `, ${fact.unit}` : ''" /></template>
+              </v-select>
+              <v-autocomplete
+                v-else-if="fact.of"
+                v-model="model.value as never"
+                v-bind="bound.value"
+                :items="linkable(fact.of)"
+                item-title="name"
+                item-value="id"
+                :label="fact.name"
+                :hint="fact.hint"
+                :persistent-hint="Boolean(fact.hint)"
+                clearable
+              />
+              <v-combobox
+                v-else-if="fact.type === 'names'"
+                v-model="model.value as never"
+                v-bind="bound.value"
+                :items="[...(fact.choices ?? [])]"
+                :label="fact.name"
+                :hint="fact.hint"
+                persistent-hint
+                multiple
+                chips
+                closable-chips
+              />
+              <v-checkbox v-else-if="fact.type === 'yes'" v-model="model.value" v-bind="bound.value" :label="fact.name" />
+              <v-textarea
+                v-else-if="fact.type === 'lines'"
+                v-model="model.value"
+                v-bind="bound.value"
+                :label="fact.name"
+                :hint="fact.hint"
+                persistent-hint
+                rows="2"
+                auto-grow
+              />
+              <FigureField
+                v-else-if="fact.type === 'figure'"
+                :model-value="inManner(String(model.value ?? ''))"
+                v-bind="bound.value"
+                :name="fact.name"
+                :unit="fact.unit"
+                :hint="fact.hint"
+                :persistent-hint="Boolean(fact.hint)"
+                @update:model-value="(typed: string) => (model.value = typed)"
+              />
+              <v-text-field
+                v-else
+                v-model="model.value"
+                v-bind="bound.value"
+                :label="fact.name"
+                :hint="fact.hint"
+                :persistent-hint="Boolean(fact.hint)"
+              />
+            </template>
+            <p v-if="remark && group.title === 'Battery'" class="soft wide" role="status">{{ remark }}</p>
+          </fieldset>
         </div>
-        <p v-if="!isNew" class="soft">Runs that used it keep it as it was.</p>
+        <p v-if="trouble" class="due" role="alert">{{ trouble }}</p>
+        <div class="buttons foot">
+          <v-btn type="submit" variant="flat" color="primary" :loading="isSubmitting">Save</v-btn>
+          <v-btn variant="text" @click="end">Cancel</v-btn>
+          <span class="soft">{{ isNew ? '' : 'Runs that used it keep it as it was. ' }}<kbd>Ctrl</kbd> <kbd>Enter</kbd> saves</span>
+        </div>
       </form>
     </v-card>
   </v-dialog>
@@ -190,5 +255,39 @@ legend {
 
 .wide {
   grid-column: 1 / -1;
+}
+
+.name :deep(input) {
+  font-size: 1.25rem;
+}
+
+.folded {
+  display: grid;
+  grid-template-columns: minmax(0, 10rem) minmax(0, 1fr) auto;
+  gap: 0.25rem 1rem;
+  align-items: center;
+  padding-block: 0.15rem;
+  border-top: 1px solid rgb(var(--v-theme-grid));
+  font-size: 0.92rem;
+}
+
+.foot .soft {
+  margin-inline-start: auto;
+  font-size: 0.85rem;
+}
+
+@media (max-width: 640px) {
+  .folded {
+    grid-template-columns: minmax(0, 1fr) auto;
+  }
+
+  .folded .soft {
+    grid-row: 2;
+    grid-column: 1 / -1;
+  }
+
+  .foot .soft {
+    display: none;
+  }
 }
 </style>

@@ -3,8 +3,9 @@ import { computed, ref, watch } from 'vue';
 import { portName, portsOf } from '@core/bench';
 import { LEVELS } from '@core/curve';
 import { explain, negotiate, type Expectation } from '@core/power';
-import { nominal, spell } from '@core/quantity';
+import { nominal, spell, temperature } from '@core/quantity';
 import { expectedCharge } from '@core/simulate';
+import FigureField from '../kit/FigureField.vue';
 import InkStrip from '../strip/InkStrip.vue';
 import { expectedTrace } from '../strip/trace';
 
@@ -48,6 +49,7 @@ const times = computed(() =>
 const whyNot = computed(() => {
   if (start.value === undefined) return 'Write a level from 0 to 99 %.';
   if (negotiated.value.outcome === 'connected, will not charge') return 'Nothing to draw: it will not charge.';
+  if (negotiated.value.outcome === 'not known') return 'Nothing to draw: neither its watts nor its label are written down.';
   if (negotiated.value.outcome === 'does not fit') return 'Nothing to draw: the two do not go together.';
   return `Nothing to draw: the battery of ${negotiated.value.device.name} is not on the shelf. Give its mAh and volts, or its Wh.`;
 });
@@ -58,7 +60,7 @@ const whyNot = computed(() => {
     <h2>{{ name }}</h2>
     <p>{{ explain(negotiated) }}</p>
     <div class="given">
-      <v-text-field v-model="from" label="From a level of, %" inputmode="decimal" density="compact" />
+      <FigureField v-model="from" name="From a level of" unit="%" density="compact" />
       <v-select v-if="ports.length > 0" v-model="others" :items="ports" label="Also in use" multiple density="compact" />
       <v-checkbox v-if="negotiated.device.awakeWatts !== undefined" v-model="awake" label="awake" />
     </div>
@@ -73,7 +75,8 @@ const whyNot = computed(() => {
         </template>
       </dl>
       <p class="soft">
-        Pencil: worked out from the gear, at 22 °C. What is not on the shelf is taken as usual for its kind. Log a run to know.
+        Pencil: worked out from the gear, at {{ temperature(22, 0) }}. What is not on the shelf is taken as usual for its kind. Log a run to
+        know.
       </p>
     </template>
     <p v-else class="soft" role="status">{{ whyNot }}</p>

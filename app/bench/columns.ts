@@ -1,5 +1,5 @@
 import { batteryOf, portsOf, readLabel, writeOffer, type Device, type GearOn, type Kept, type Port, type Shelf } from '@core/bench';
-import { fixed } from '@core/quantity';
+import { fixed, price } from '@core/quantity';
 
 /** A column of a shelf’s table: what it is headed, what a row shows there, and what it sorts by. */
 export interface ShelfColumn {
@@ -9,7 +9,8 @@ export interface ShelfColumn {
   figures?: boolean;
 }
 
-const price = ({ gear }: Kept) => ('price' in gear ? gear.price : undefined);
+const priceOf = ({ gear }: Kept) => ('price' in gear ? gear.price : undefined);
+const written = (value: number | undefined) => (value === undefined ? '—' : price(value));
 const unknownLast = (value: number | undefined) => value ?? Number.POSITIVE_INFINITY;
 const withUnit = (value: number | undefined, unit: string, decimals = 0) =>
   value === undefined ? '—' : `${fixed(value, decimals)} ${unit}`;
@@ -17,8 +18,8 @@ const withUnit = (value: number | undefined, unit: string, decimals = 0) =>
 const PRICE: ShelfColumn = {
   title: 'Price',
   figures: true,
-  shows: (kept) => String(price(kept) ?? '—'),
-  sorts: (kept) => unknownLast(price(kept)),
+  shows: (kept) => written(priceOf(kept)),
+  sorts: (kept) => unknownLast(priceOf(kept)),
 };
 
 /** What is shown of each shelf. */
@@ -44,7 +45,7 @@ export const SHELF_COLUMNS: Readonly<Record<Shelf, ShelfColumn[]>> = {
       title: 'Rated',
       figures: true,
       shows: on('charger', (gear) => withUnit(gear.watts, 'W')),
-      sorts: on('charger', (gear) => gear.watts),
+      sorts: on('charger', (gear) => unknownLast(gear.watts)),
     },
     { title: 'Offers', shows: on('charger', (gear) => portsOf(gear).map(portInWords).join(' · ')) },
     {

@@ -1,4 +1,4 @@
-import type { Fact, Shelf } from '@core/bench';
+import type { Shelf } from '@core/bench';
 
 /** How each shelf is called, and what to say while nothing stands on it. */
 export const SHELF_WORDS: Readonly<Record<Shelf, { plural: string; add: string; none: string }>> = {
@@ -15,6 +15,3 @@ export const SHELF_WORDS: Readonly<Record<Shelf, { plural: string; add: string; 
   cable: { plural: 'Cables', add: 'Add a cable', none: 'No cables yet. A run without one takes a cable that fits and carries 3 A.' },
   meter: { plural: 'Meters', add: 'Add a meter', none: 'No meters yet. With its accuracy written down, its figures carry a margin.' },
 };
-
-/** What a form calls a field: `Input limit, W`. */
-export const labelOf = ({ name, unit }: Fact) => (unit ? `${name}, ${unit}` : name);

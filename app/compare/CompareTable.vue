@@ -3,6 +3,7 @@ import { computed } from 'vue';
 import { goalSays, writeGained, writePeak, writeSampled, writeStanding, writeTimeTo, writeWhen, type Row } from '@core/compare';
 import { GAIN_TIMES, LEVELS, PASSAGES, type Passage } from '@core/curve';
 import { nominal } from '@core/quantity';
+import { vCards } from '../kit/vCards';
 import PenNib from '../strip/PenNib.vue';
 
 /** The figures of setups side by side: every time with its bounds, every rate with its level, ties as ties; repeats as their mean. */
@@ -44,7 +45,7 @@ const lines = computed(() =>
 
 <template>
   <div class="scroll" tabindex="0" role="region" aria-label="Figures side by side">
-    <table>
+    <table v-cards>
       <caption class="unseen-text">
         Figures of the runs laid over each other, set against
         {{

@@ -1,12 +1,12 @@
 <script setup lang="ts">
 import { computed, ref, shallowRef, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
-import { format } from 'date-fns';
 import { namesOf, unfairness, verdict } from '@core/advise';
 import { compareRuns, usualBaseline } from '@core/compare';
 import { LEVELS } from '@core/curve';
 import { quantityOf, TRACKED, type Quantity } from '@core/quantity';
 import { sourceSays } from '@core/ink';
+import { momentText } from '../kit/dates';
 import { useLanes } from '../logbook/lanes';
 import { useLogbook } from '../logbook/runs';
 import InkStrip from '../strip/InkStrip.vue';
@@ -42,7 +42,7 @@ const choices = computed(() => [
   ...lanes.records.map(({ header }) => ({ id: header.id, name: `${header.device.name} on ${sourceSays(header)}, live` })),
   ...logbook.summaries.map(({ id, device, charger, plugInAt }) => ({
     id,
-    name: `${device} on ${charger}, ${format(plugInAt, 'd MMM HH:mm')}`,
+    name: `${device} on ${charger}, ${momentText(plugInAt)}`,
   })),
 ]);
 

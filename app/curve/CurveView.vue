@@ -14,6 +14,9 @@ import { clock, spell } from '@core/quantity';
 import { useDueLine } from '../entry/dueLine';
 import { fileName, saveFile } from '../kit/saveFile';
 import { useSettings } from '../kit/settings';
+import { dayText, momentText } from '../kit/dates';
+import FigureField from '../kit/FigureField.vue';
+import MoreActions from '../kit/MoreActions.vue';
 import { filedRun } from '../ledger/filing';
 import { useLanes } from '../logbook/lanes';
 import { useLogbook } from '../logbook/runs';
@@ -26,6 +29,7 @@ import FigureList from './FigureList.vue';
 import InkTable from './InkTable.vue';
 import WorkTable from './WorkTable.vue';
 
+const TagSheet = defineAsyncComponent(() => import('./TagSheet.vue'));
 const CorrectSheet = defineAsyncComponent(() => import('./CorrectSheet.vue'));
 const TrialCard = defineAsyncComponent(() => import('../entry/TrialCard.vue'));
 
@@ -81,8 +85,25 @@ const title = computed(() => {
   const { header } = run.value;
   return isSpot.value ? `Spot check of ${header.device.name}` : `${header.device.name} on ${sourceSays(header)}`;
 });
+/** When and how it was taken, in a line. */
+const facts = computed(() => {
+  if (!run.value) return '';
+  const { header, stop } = run.value;
+  const ended = stop ? `ended at ${spell(stop.seconds)}, ${endingSays(stop)}` : header.footage ? 'being written up' : 'never stopped';
+  return [
+    momentText(header.plugInAt, { weekday: true, year: true }),
+    live.value ? 'live' : ended,
+    header.source && `from ${header.source}`,
+    header.footage && `read from footage${footageWords.value}`,
+    header.cadence && `read ${cadenceInWords(header.cadence)}`,
+    header.cable && `through ${header.cable.name}`,
+  ]
+    .filter(Boolean)
+    .join(' · ');
+});
 const caption = computed(() => (run.value ? `${title.value}, over ${spell(run.value.end)}` : ''));
 const correcting = ref(false);
+const tagging = ref(false);
 /** A trial that is being written again. */
 const again = shallowRef<Trial>();
 const striking = shallowRef<Entry>();
@@ -113,6 +134,23 @@ watch(
   },
   { immediate: true },
 );
+
+/** Reads the run again, after something was written into it from elsewhere. */
+async function reread(): Promise<void> {
+  filed.value = await logbook.open(props.id);
+}
+
+async function changed(work: () => Promise<void>): Promise<void> {
+  trouble.value = '';
+  try {
+    await work();
+    await reread();
+  } catch (error) {
+    trouble.value = troubleOf(error);
+  }
+}
+const discard = () => changed(() => logbook.discard([props.id]));
+const putBack = () => changed(() => logbook.putBack(props.id));
 
 /** Half a figure while it is typed is none yet. */
 function projectTo(typed: string): void {
@@ -163,27 +201,34 @@ const enterStrike = (entry: Entry) => {
 <template>
   <section v-if="run" class="sheet" :style="{ '--heading': `${headingHeight}px` }">
     <header ref="heading">
-      <h1 class="title"><PenNib :pen="run.header.pen" /> {{ title }}</h1>
-      <p class="soft">
-        {{ format(run.header.plugInAt, 'EEE d MMM yyyy, HH:mm') }} ·
-        <template v-if="live">live</template>
-        <template v-else-if="run.stop">ended at {{ spell(run.stop.seconds) }}, {{ endingSays(run.stop) }}</template>
-        <template v-else>{{ run.header.footage ? 'being written up' : 'never stopped' }}</template>
-        <template v-if="run.header.source"> · from {{ run.header.source }}</template>
-        <template v-if="run.header.footage"> · read from footage{{ footageWords }}</template>
-        <template v-if="run.header.cadence"> · read {{ cadenceInWords(run.header.cadence) }}</template>
-        <template v-if="run.header.cable"> · through {{ run.header.cable.name }}</template>
-      </p>
+      <h1 :title="title"><PenNib :pen="run.header.pen" /> {{ title }}</h1>
+      <p class="soft" :title="facts">{{ facts }}</p>
       <div class="actions">
-        <v-btn v-if="!live && !run.header.source && !run.header.footage" @click="reopen">Resume run</v-btn>
         <template v-if="isOpen">
           <v-btn @click="end('full')">It was full there</v-btn>
           <v-btn @click="end('window over')">The footage ends there</v-btn>
         </template>
-        <v-btn v-if="!isSpot" variant="text" @click="correcting = true">Correct its gear</v-btn>
-        <v-btn v-if="!isSpot" :to="{ path: '/compare', query: { runs: run.header.id } }">Compare</v-btn>
-        <v-btn @click="exportFile">Export as CSV</v-btn>
+        <MoreActions is-folded>
+          <v-btn variant="text" :to="{ path: isSpot ? '/run/spot' : '/run/new', query: { again: id } }">Run this again</v-btn>
+          <v-btn v-if="!live && !run.header.source && !run.header.footage && !run.discardedAt" variant="text" @click="reopen"
+            >Resume run</v-btn
+          >
+          <v-btn v-if="!live && !run.discardedAt" variant="text" @click="tagging = true">Tags and a note</v-btn>
+          <v-btn v-if="!isSpot" variant="text" @click="correcting = true">Correct its gear</v-btn>
+          <v-btn variant="text" @click="exportFile">Export as CSV</v-btn>
+          <v-btn v-if="!live && !run.discardedAt" variant="text" @click="discard">Discard</v-btn>
+        </MoreActions>
+        <v-btn v-if="!isSpot && !run.discardedAt" variant="flat" color="primary" :to="{ path: '/compare', query: { runs: run.header.id } }"
+          >Compare</v-btn
+        >
       </div>
+      <p v-if="run.discardedAt" class="working" role="status">
+        This run was discarded on {{ dayText(run.discardedAt) }}: it is on no list, and kept for 30 days.
+        <v-btn size="small" @click="putBack">Put back</v-btn>
+      </p>
+      <p v-else-if="run.label && (run.label.tags.length > 0 || run.label.text)" class="working soft">
+        {{ [run.label.tags.join(', '), run.label.text].filter(Boolean).join(' — ') }}
+      </p>
       <p v-if="trouble" class="due" role="alert">{{ trouble }}</p>
     </header>
     <div v-if="run.trials.length > 0" class="trials">
@@ -207,11 +252,11 @@ const enterStrike = (entry: Entry) => {
     <div v-if="!isSpot" class="spread">
       <div class="paper"><InkStrip :traces="traces" size="sheet" :band="band" :caption="caption" /></div>
       <aside aria-label="Figures">
-        <v-text-field
+        <FigureField
           v-if="opened?.figures.sampled"
           :model-value="settings.projectTo"
-          label="Energy sample carried on to, %"
-          inputmode="numeric"
+          name="Energy sample carried on to"
+          unit="%"
           density="compact"
           hide-details
           @update:model-value="projectTo"
@@ -231,6 +276,7 @@ const enterStrike = (entry: Entry) => {
     </div>
     <WorkTable :all="opened?.workloads ?? []" />
     <InkTable v-if="opened" :run="opened.sketch" :live="live !== undefined" :write="write" :strike="striking" @enter-strike="enterStrike" />
+    <TagSheet v-if="tagging" v-model="tagging" :ids="[id]" @update:model-value="reread" />
     <CorrectSheet v-if="correcting" v-model="correcting" :run="run" :write="write" />
   </section>
   <section v-else class="sheet first-step">
@@ -244,13 +290,6 @@ const enterStrike = (entry: Entry) => {
 </template>
 
 <style scoped>
-.title {
-  display: flex;
-  align-items: center;
-  gap: 0.5rem;
-  overflow-wrap: anywhere;
-}
-
 .spread {
   display: grid;
   grid-template-columns: minmax(0, 1fr) 20rem;

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue';
 import { type WrittenFigure } from '@core/curve';
-import { spell } from '@core/quantity';
+import { inUnit, spell } from '@core/quantity';
 
 /** The figures of a run in their groups. Each opens its working, and points out its place on the strip. */
 const props = defineProps<{ figures: WrittenFigure[]; shown: string | undefined }>();
@@ -46,11 +46,9 @@ function uses(figure: WrittenFigure) {
         <ul v-if="figure.working.uses.length > 0" aria-label="Readings used">
           <li v-for="use in uses(figure).listed" :key="use.seconds">
             <a v-if="use.entry" :href="`#ink-${use.entry}`" class="figures"
-              >{{ Number(use.value.toFixed(2)) }} {{ figure.working.unit }} at {{ spell(use.seconds, 1) }}</a
+              >{{ inUnit(use.value, figure.working.unit) }} at {{ spell(use.seconds, 1) }}</a
             >
-            <span v-else class="figures"
-              >{{ Number(use.value.toFixed(2)) }} {{ figure.working.unit }} at {{ spell(use.seconds, 1) }}, sampled</span
-            >
+            <span v-else class="figures">{{ inUnit(use.value, figure.working.unit) }} at {{ spell(use.seconds, 1) }}, sampled</span>
           </li>
           <li v-if="uses(figure).more > 0" class="soft">and {{ uses(figure).more }} more</li>
         </ul>

@@ -9,6 +9,7 @@ import { withRule } from '@core/method';
 import { spell } from '@core/quantity';
 import DraftOffer from '../kit/DraftOffer.vue';
 import { useDraft } from '../kit/drafts';
+import DateField from '../kit/DateField.vue';
 import { newHeader } from '../logbook/headers';
 import { useLanes } from '../logbook/lanes';
 import { useMethods } from '../logbook/methods';
@@ -188,7 +189,7 @@ const choose = (files: File | File[] | null | undefined) => {
           label="Charger"
           no-data-text="Save it on the bench first"
         />
-        <v-text-field
+        <DateField
           v-if="csv.plugInAt === undefined"
           v-model="plugInAt"
           type="datetime-local"
@@ -205,7 +206,14 @@ const choose = (files: File | File[] | null | undefined) => {
         <v-checkbox v-model="skipBadRows" label="Skip rows that cannot be read" />
       </template>
       <div class="buttons">
-        <v-btn variant="flat" color="primary" :disabled="!read || busy" @click="importFile">Import it</v-btn>
+        <v-btn
+          variant="flat"
+          color="primary"
+          :disabled="!read || busy"
+          :title="read ? '' : 'Choose a file that can be read first'"
+          @click="importFile"
+          >Import it</v-btn
+        >
         <v-btn @click="end">Cancel</v-btn>
       </div>
     </v-card>

@@ -13,10 +13,11 @@ import {
   type RunRecord,
   type Strike,
 } from '@core/ink';
-import { QUANTITIES, quantityOf, spell, writeEntryLine } from '@core/quantity';
+import { clock, QUANTITIES, quantityOf, shownIn, shownUnit, spell, trimmed, writeEntryLine } from '@core/quantity';
 import LateEntry from '../entry/LateEntry.vue';
 import PictureButton from '../entry/PictureButton.vue';
 import { vFocus } from '../kit/vFocus';
+import { vCards } from '../kit/vCards';
 import { troubleOf } from '../logbook/trouble';
 
 const PictureSheet = defineAsyncComponent(() => import('../entry/PictureSheet.vue'));
@@ -89,8 +90,8 @@ function pictureTitle({ entry, seconds }: Row): string {
 
 /** Quantities with a column of their own. */
 const columns = QUANTITIES.flatMap((quantity) => {
-  const { column } = quantityOf(quantity);
-  return column ? [{ quantity, ...column }] : [];
+  const { column, unit } = quantityOf(quantity);
+  return column ? [{ quantity, unit, ...column }] : [];
 });
 /** What has none, as the entry line says it. */
 function asideOf(reading: Reading): string {
@@ -99,7 +100,8 @@ function asideOf(reading: Reading): string {
 }
 /** An entry as a button names it. */
 const named = (entry: Entry) => (entry.kind === 'reading' ? 'the reading' : entrySays(entry));
-const figure = (value: number | undefined, digits: number) => (value === undefined ? '' : String(Number(value.toFixed(digits))));
+const figure = (value: number | undefined, unit: string, digits: number) =>
+  value === undefined ? '' : trimmed(shownIn(unit, value), digits);
 
 /** Reasons that were being typed when the form was closed by Esc or from outside: they stand in it when it is opened again. */
 const reasons = new Map<string, string>();
@@ -154,25 +156,25 @@ async function stored(draft: Draft): Promise<boolean> {
     <h2>Ink, as it was seen</h2>
     <p v-if="rows.length === 0" class="soft">Nothing was read by hand.</p>
     <div v-else class="scroll">
-      <table>
+      <table v-cards>
         <thead>
           <tr>
-            <th scope="col">Seen at</th>
-            <th v-for="{ quantity, title } in columns" :key="quantity" scope="col">{{ title }}</th>
+            <th scope="col">Seen at, min:s</th>
+            <th v-for="{ quantity, unit, title } in columns" :key="quantity" scope="col">{{ title === unit ? shownUnit(unit) : title }}</th>
             <th scope="col" class="remark">Remark</th>
             <th scope="col"><span class="unseen-text">Strike</span></th>
           </tr>
         </thead>
         <tbody>
           <tr v-for="row in rows" :id="`ink-${row.entry.id}`" :key="row.entry.id" :class="{ struck: row.strike }" class="figures">
-            <th scope="row">{{ at(row.seconds) }}</th>
+            <th scope="row" :aria-label="at(row.seconds)">{{ clock(row.seconds) }}</th>
             <template v-if="row.entry.kind === 'reading'">
               <td
-                v-for="{ quantity, decimals } in columns"
+                v-for="{ quantity, unit, decimals } in columns"
                 :key="quantity"
                 :class="{ pencil: quantity === 'watts' && row.entry.watts === undefined }"
               >
-                {{ figure(valueIn(row.entry, quantity), decimals) }}
+                {{ figure(valueIn(row.entry, quantity), unit, decimals) }}
               </td>
             </template>
             <td v-else :colspan="columns.length" />

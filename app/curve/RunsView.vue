@@ -1,11 +1,14 @@
 <script setup lang="ts">
+import { useMediaQuery } from '@vueuse/core';
 import { max } from 'd3-array';
-import { format } from 'date-fns';
 import { computed, defineAsyncComponent, onMounted, ref, shallowRef } from 'vue';
 import { useRouter } from 'vue-router';
 import { byNatural, RUN_ORDERS, runsFound, runsInOrder, type RunFilter, type RunOrder, type Summary } from '@core/curve';
 import { endingWord } from '@core/ink';
-import { spell } from '@core/quantity';
+import { inManner, spell } from '@core/quantity';
+import DateField from '../kit/DateField.vue';
+import { momentText } from '../kit/dates';
+import MoreActions from '../kit/MoreActions.vue';
 import type { SetAside } from '../ledger/ledger';
 import { useLanes } from '../logbook/lanes';
 import { useMethods } from '../logbook/methods';
@@ -80,10 +83,12 @@ async function discard(): Promise<void> {
 }
 
 const longest = computed(() => Math.max(600, max(found.value, ({ end }) => end) ?? 0));
-const ROW = 58;
+/** Height of a row, in pixels: a phone shows it as a card of two lines. */
+const isPhone = useMediaQuery('(max-width: 640px)');
+const rowHeight = computed(() => (isPhone.value ? 96 : 58));
 
 function readsOf({ reads, startLevel, lastLevel }: Summary): string {
-  if (reads !== undefined) return reads;
+  if (reads !== undefined) return inManner(reads);
   return lastLevel === undefined ? '—' : `${startLevel ?? '?'} → ${lastLevel} %`;
 }
 
@@ -122,11 +127,17 @@ function callOff(): void {
       <h1>Runs</h1>
       <p class="soft">every finished run, and what its readings say</p>
       <div class="actions">
-        <v-btn @click="importing = true">Import a file</v-btn>
-        <v-btn to="/run/paper">From paper</v-btn>
-        <v-btn v-if="logbook.summaries.length + lanes.records.length > 0" :loading="exported !== undefined" @click="exportFile()"
-          >Export the logbook</v-btn
-        >
+        <MoreActions>
+          <v-btn to="/run/paper" variant="text">From paper</v-btn>
+          <v-btn
+            v-if="logbook.summaries.length + lanes.records.length > 0"
+            variant="text"
+            :loading="exported !== undefined"
+            @click="exportFile()"
+            >Export the logbook</v-btn
+          >
+        </MoreActions>
+        <v-btn variant="flat" color="primary" @click="importing = true">Import a file</v-btn>
       </div>
       <p v-if="exported !== undefined" class="working">
         <v-progress-linear :model-value="exported * 100" aria-label="Taking the logbook out" />
@@ -141,7 +152,7 @@ function callOff(): void {
     <div v-if="logbook.summaries.length === 0" class="first-step">
       <h2>No finished runs yet</h2>
       <p>Runs come here when they are stopped. A meter’s log can be imported as a run too.</p>
-      <v-btn to="/run" variant="flat" color="primary">Go to Run</v-btn>
+      <v-btn to="/run">Go to Live</v-btn>
     </div>
     <template v-else>
       <div class="search">
@@ -170,8 +181,8 @@ function callOff(): void {
             @click:clear="filter[fact] = undefined"
           />
         </template>
-        <v-text-field v-model="days.from" label="From" type="date" density="compact" />
-        <v-text-field v-model="days.to" label="To" type="date" density="compact" />
+        <DateField v-model="days.from" label="From" type="date" density="compact" />
+        <DateField v-model="days.to" label="To" type="date" density="compact" />
         <v-btn variant="text" @click="clearFilter">Show all</v-btn>
       </fieldset>
       <div class="many" role="group" aria-label="With those that are picked">
@@ -181,6 +192,7 @@ function callOff(): void {
         <v-btn size="small" :disabled="chosen.length < 2" :title="chosen.length < 2 ? 'Pick two runs or more' : ''" @click="compare"
           >Compare{{ chosen.length > 1 ? ` ${chosen.length} runs` : '' }}</v-btn
         >
+        <span v-if="chosen.length < 2" class="soft">pick two or more</span>
         <template v-if="chosen.length > 0">
           <v-btn size="small" @click="tagging = true">Tag</v-btn>
           <v-btn size="small" @click="exportFile(new Set(chosen))">Export</v-btn>
@@ -202,7 +214,7 @@ function callOff(): void {
             <span role="columnheader" class="wide">Ended</span>
           </div>
         </div>
-        <v-virtual-scroll :items="found" :item-height="ROW" role="rowgroup" class="rows">
+        <v-virtual-scroll :key="rowHeight" :items="found" :item-height="rowHeight" role="rowgroup" class="rows">
           <template #default="{ item, index }">
             <div role="row" class="row" :aria-rowindex="index + 2">
               <span role="cell">
@@ -214,7 +226,7 @@ function callOff(): void {
                 />
               </span>
               <span role="cell"
-                ><RouterLink class="setup" :to="`/curve/${item.id}`">
+                ><RouterLink class="setup" :to="`/curve/${item.id}`" :title="`${item.device} on ${item.charger}`">
                   <PenNib :pen="item.pen" />
                   <span class="name"
                     >{{ item.device }}<br /><span class="soft"
@@ -223,7 +235,7 @@ function callOff(): void {
                   >
                 </RouterLink></span
               >
-              <span role="cell" class="wide soft">{{ format(item.plugInAt, 'd MMM yyyy, HH:mm') }}<br />{{ spell(item.end) }}</span>
+              <span role="cell" class="wide soft">{{ momentText(item.plugInAt, { year: true }) }}<br />{{ spell(item.end) }}</span>
               <span role="cell" class="wide mini"
                 ><InkStrip
                   :traces="[outlineOf(item)]"
@@ -231,9 +243,9 @@ function callOff(): void {
                   :until="longest"
                   :caption="`Outline of ${item.device} on ${item.charger}`"
               /></span>
-              <span role="cell" class="right figures">{{ readsOf(item) }}</span>
-              <span role="cell" class="right figures">{{ item.timeTo80 }}</span>
-              <span role="cell" class="right figures">{{ item.timeTo100 }}</span>
+              <span role="cell" class="right figures" data-label="read">{{ readsOf(item) }}</span>
+              <span role="cell" class="right figures" data-label="to 80 %">{{ item.timeTo80 }}</span>
+              <span role="cell" class="right figures" data-label="to 100 %">{{ item.timeTo100 }}</span>
               <span role="cell" class="wide soft">{{ item.stop ? endingWord({ because: item.stop }) : 'never stopped' }}</span>
             </div>
           </template>
@@ -246,7 +258,7 @@ function callOff(): void {
       </summary>
       <ul>
         <li v-for="item in logbook.discarded" :key="item.id">
-          {{ item.device }} on {{ item.charger }}, {{ format(item.plugInAt, 'd MMM yyyy, HH:mm') }}
+          {{ item.device }} on {{ item.charger }}, {{ momentText(item.plugInAt, { year: true }) }}
           <v-btn size="small" variant="text" :aria-label="`Put ${item.device} on ${item.charger} back`" @click="logbook.putBack(item.id)"
             >Put back</v-btn
           >
@@ -381,6 +393,45 @@ summary {
 
   .wide {
     display: none;
+  }
+}
+
+@media (max-width: 640px) {
+  .head {
+    display: none;
+  }
+
+  .row {
+    grid-template-columns: 2.75rem 1.2fr 1fr 1fr;
+    align-content: center;
+    height: 96px;
+    padding-inline: 0.25rem 0.75rem;
+  }
+
+  .row > span:first-child {
+    grid-row: 1 / span 2;
+  }
+
+  .row > span:nth-child(2) {
+    grid-column: 2 / -1;
+    min-width: 0;
+  }
+
+  .row > .right {
+    overflow: hidden;
+    font-size: 0.78rem;
+    line-height: 1.25;
+    text-align: start;
+    text-overflow: ellipsis;
+    white-space: nowrap;
+  }
+
+  .right::before {
+    content: attr(data-label);
+    display: block;
+    font-family: var(--words);
+    font-size: 0.7rem;
+    color: rgb(var(--v-theme-soft));
   }
 }
 </style>

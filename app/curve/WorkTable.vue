@@ -1,11 +1,12 @@
 <script setup lang="ts">
 import { type Workload } from '@core/curve';
-import { spell } from '@core/quantity';
+import { fixed, spell } from '@core/quantity';
+import { vCards } from '../kit/vCards';
 
 /** Workloads of a run beside each other: where the power came from, and the scores. */
 defineProps<{ all: readonly Workload[] }>();
 
-const watts = (value: number | undefined) => (value === undefined ? '–' : value.toFixed(1));
+const watts = (value: number | undefined) => (value === undefined ? '–' : fixed(value, 1));
 const INPUT: Readonly<Record<Workload['input'], string>> = {
   consumption: 'input is what it used',
   helped: 'the battery helped: input is not consumption',
@@ -21,7 +22,7 @@ const scoresOf = ({ scores, part }: Workload) =>
   <section v-if="all.length > 0" class="work" aria-labelledby="work-title">
     <h2 id="work-title">Under load</h2>
     <div class="scroll" tabindex="0" role="region" aria-label="Workloads">
-      <table class="plain-table">
+      <table v-cards class="plain-table">
         <thead>
           <tr>
             <th scope="col">Workload</th>
@@ -46,7 +47,7 @@ const scoresOf = ({ scores, part }: Workload) =>
             <td class="figures">{{ watts(each.inputWatts) }}</td>
             <td class="figures">{{ watts(each.batteryWatts) }}</td>
             <td class="figures">{{ watts(each.usedWatts) }}</td>
-            <td class="figures">{{ each.inputWattHours === undefined ? '–' : each.inputWattHours.toFixed(2) }}</td>
+            <td class="figures">{{ each.inputWattHours === undefined ? '–' : fixed(each.inputWattHours, 2) }}</td>
             <td class="figures">{{ each.gain === undefined ? '–' : `${each.gain > 0 ? '+' : ''}${each.gain} %` }}</td>
             <td>{{ scoresOf(each) }}</td>
             <td>{{ INPUT[each.input] }}</td>

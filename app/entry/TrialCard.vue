@@ -67,6 +67,22 @@ function turn(sight: (typeof SIGHTS)[number]['name']): void {
   sights.value = { ...sights.value, [sight]: before === undefined ? true : before ? false : undefined };
 }
 
+const STEPS: Readonly<Record<string, number>> = { ArrowRight: 1, ArrowDown: 1, ArrowLeft: -1, ArrowUp: -1 };
+/** Arrows go through what it does, as through any group of which one is chosen. */
+function turnStatus(event: KeyboardEvent): void {
+  const step = STEPS[event.key];
+  const group = event.currentTarget;
+  if (step === undefined || !(group instanceof HTMLElement)) return;
+  event.preventDefault();
+  const at = Math.max(
+    0,
+    STATUSES.findIndex(({ id }) => id === shown.value),
+  );
+  const next = (at + step + STATUSES.length) % STATUSES.length;
+  status.value = STATUSES[next]?.id;
+  group.querySelectorAll('button')[next]?.focus();
+}
+
 function press(event: KeyboardEvent): void {
   if (text.value !== '' || event.ctrlKey || event.metaKey || event.altKey) return;
   const key = event.key.toLowerCase();
@@ -139,13 +155,14 @@ async function submit(): Promise<void> {
       :aria-invalid="error !== ''"
       @keydown="press"
     />
-    <div role="radiogroup" aria-label="What it does" class="choices">
+    <div role="radiogroup" aria-label="What it does" class="choices" @keydown="turnStatus">
       <button
         v-for="each in STATUSES"
         :key="each.id"
         type="button"
         role="radio"
         :aria-checked="shown === each.id"
+        :tabindex="shown === each.id || (!shown && each === STATUSES[0]) ? 0 : -1"
         @click="status = each.id"
       >
         <kbd>{{ each.key.toUpperCase() }}</kbd> {{ each.says }}<span v-if="shown === each.id && !status" class="soft"> · likely</span>

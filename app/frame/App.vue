@@ -11,7 +11,7 @@ import { useLanes } from '../logbook/lanes';
 import ErrorBoundary from './ErrorBoundary.vue';
 import type { Opened } from './openLogbook';
 import PlaceRail from './PlaceRail.vue';
-import { HELP, PLACES } from './places';
+import { HELP, PLACES, SETTINGS } from './places';
 
 const ShortcutSheet = defineAsyncComponent(() => import('./ShortcutSheet.vue'));
 
@@ -51,16 +51,24 @@ props.opening
 function allRight(): void {
   if (isMended.value) isMended.value.value = false;
 }
+/** The entry line, from anywhere. */
+function toEntry(): void {
+  document.getElementById('entry')?.focus();
+}
 const go = (path: string) => () => void router.push(path);
 
 useKeys({
-  ...Object.fromEntries([...PLACES, HELP].map(({ key, path }) => [`Shift+${key}`, go(path)])),
+  ...Object.fromEntries([...PLACES, SETTINGS, HELP].map(({ key, path }) => [`Shift+${key}`, go(path)])),
   n: (event) => {
     event.preventDefault();
     void router.push('/run/new');
   },
   'Shift+?': () => (sheet.value = true),
   '?': () => (sheet.value = true),
+  'Shift+E': (event) => {
+    event.preventDefault();
+    toEntry();
+  },
 });
 </script>
 
@@ -69,6 +77,7 @@ useKeys({
     <NoStorage v-if="trouble" :trouble="trouble" />
     <template v-else>
       <a class="skip" href="#place">Skip to content</a>
+      <a v-if="isOpen && lanes.records.length > 0" class="skip" href="#entry" @click.prevent="toEntry">Skip to the entry line</a>
       <div class="frame">
         <PlaceRail @shortcuts="sheet = true" />
         <main id="place" tabindex="-1">

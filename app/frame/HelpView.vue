@@ -1,10 +1,10 @@
 <script setup lang="ts">
 import { onMounted, ref } from 'vue';
 import { CAUTIONS } from '@core/advise';
+import { fixed } from '@core/quantity';
 import { useLanes } from '../logbook/lanes';
-import CallFields from '../run/CallFields.vue';
 import { useOffline } from './offline';
-import { HELP, PLACES } from './places';
+import { HELP, PLACES, SETTINGS } from './places';
 import ShortcutList from './ShortcutList.vue';
 
 /** How it works, in a page: the places, the entry line, the keys, what is kept and how surely, and the cautions. */
@@ -29,7 +29,7 @@ const ENTRIES = [
 onMounted(async () => {
   const persisted = await navigator.storage.persisted();
   const { usage = 0, quota = 0 } = await navigator.storage.estimate();
-  const room = `${(usage / 1e6).toFixed(1)} MB used of ${(quota / 1e9).toFixed(1)} GB`;
+  const room = `${fixed(usage / 1e6, 1)} MB used of ${fixed(quota / 1e9, 1)} GB`;
   kept.value = persisted
     ? `This browser has promised to keep it (${room}).`
     : `This browser may clear it when the disk runs low (${room}): export the logbook as a file now and then.`;
@@ -46,7 +46,7 @@ onMounted(async () => {
       <section>
         <h2>The places, in the order of the work</h2>
         <dl>
-          <template v-for="place in [...PLACES, HELP]" :key="place.path">
+          <template v-for="place in [...PLACES, SETTINGS, HELP]" :key="place.path">
             <dt>
               <kbd>Shift</kbd> <kbd>{{ place.key }}</kbd>
             </dt>
@@ -69,10 +69,7 @@ onMounted(async () => {
       <section>
         <h2>Keys</h2>
         <ShortcutList />
-      </section>
-      <section>
-        <h2>Calls when a reading is due</h2>
-        <CallFields />
+        <p>Units, dates, calls, and whether single keys are listened to: <RouterLink to="/settings">Settings</RouterLink>.</p>
       </section>
       <section>
         <h2>What the figures mean</h2>

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { mdiKeyboardOutline, mdiWeatherNight, mdiWhiteBalanceSunny } from '@mdi/js';
+import { mdiKeyboardOutline, mdiTuneVariant, mdiWeatherNight, mdiWhiteBalanceSunny } from '@mdi/js';
 import { computed } from 'vue';
 import { useRoute } from 'vue-router';
 import { useSettings } from '../kit/settings';
@@ -8,7 +8,7 @@ import { useLanes } from '../logbook/lanes';
 import { useLogbook } from '../logbook/runs';
 import { useShelf } from '../logbook/shelf';
 import { useOffline } from './offline';
-import { HELP, PLACES } from './places';
+import { HELP, PLACES, SETTINGS } from './places';
 
 /** The places of the work, in its order. */
 defineEmits<{ shortcuts: [] }>();
@@ -61,6 +61,15 @@ const turn = () => (settings.theme = isDark.value ? 'paper' : 'darkRoom');
       <button type="button" :aria-label="isDark ? 'Light theme' : 'Dark theme'" @click="turn">
         <svg viewBox="0 0 24 24" aria-hidden="true"><path :d="isDark ? mdiWhiteBalanceSunny : mdiWeatherNight" /></svg>
       </button>
+      <RouterLink
+        :to="SETTINGS.path"
+        class="icon"
+        :class="{ here: isHere(SETTINGS.path) }"
+        :aria-label="SETTINGS.name"
+        :aria-current="isHere(SETTINGS.path) ? 'page' : undefined"
+      >
+        <svg viewBox="0 0 24 24" aria-hidden="true"><path :d="mdiTuneVariant" /></svg>
+      </RouterLink>
       <button type="button" aria-label="Shortcuts" @click="$emit('shortcuts')">
         <svg viewBox="0 0 24 24" aria-hidden="true"><path :d="mdiKeyboardOutline" /></svg>
       </button>
@@ -144,17 +153,25 @@ li a.here {
 }
 
 .foot {
+  display: flex;
+  flex-wrap: wrap;
+  justify-content: center;
   margin-top: auto;
   padding: 0.5rem;
-  text-align: center;
 }
 
-.foot button {
+.foot button,
+.foot .icon {
+  display: inline-block;
   padding: 0.45rem;
   background: none;
   border: 0;
   border-radius: 50%;
   cursor: pointer;
+}
+
+.foot .here {
+  background: rgb(var(--v-theme-paper));
 }
 
 .foot svg {
@@ -164,6 +181,8 @@ li a.here {
 }
 
 .demo {
+  flex-basis: 100%;
+  text-align: center;
   font-size: 0.8rem;
 }
 
@@ -208,10 +227,10 @@ li a.here {
 
   .foot {
     padding: 0;
-    display: flex;
   }
 
-  .foot > :last-child {
+  /* The theme is among the settings, and a phone has no keys. */
+  .foot > button {
     display: none;
   }
 }

@@ -1,9 +1,7 @@
 <script setup lang="ts">
-import { useSettings } from '../kit/settings';
 import { SHORTCUTS } from '../kit/shortcuts';
 
-/** Every key and what it does, and the switch that turns single keys off. */
-const settings = useSettings();
+/** Every key and what it does. Settings turn single keys off. */
 </script>
 
 <template>
@@ -15,7 +13,6 @@ const settings = useSettings();
       <dd>{{ shortcut.does }}</dd>
     </template>
   </dl>
-  <v-checkbox v-model="settings.singleKeys" label="Listen to single keys (Enter and Esc always work)" />
 </template>
 
 <style scoped>

@@ -7,4 +7,6 @@ export const PLACES = [
   { name: 'Compare', path: '/compare', key: 'M', about: 'runs beside each other' },
 ] as const;
 
+export const SETTINGS = { name: 'Settings', path: '/settings', key: 'S', about: 'units, dates, calls, keys, what is assumed' } as const;
+
 export const HELP = { name: 'Help', path: '/help', key: 'H', about: 'keys, the entry line, cautions, this logbook' } as const;

@@ -1,6 +1,7 @@
 import type { WallTime } from '@core/quantity';
 import { getCurrentScope, onScopeDispose, readonly, ref } from 'vue';
 import { watched } from './failures';
+import { dateManner } from './manner';
 
 const time = ref(Date.now());
 /** By how much the wall clock is set aside, in milliseconds, until a person has said whether it was changed. */
@@ -19,8 +20,13 @@ const twoDigits = (value: number) => String(value).padStart(2, '0');
  */
 export function wallTime(at: number, withDay = false): string {
   const moment = new Date(at);
-  const time = `${twoDigits(moment.getHours())}:${twoDigits(moment.getMinutes())}`;
-  return withDay ? `${moment.toLocaleString('en-GB', { day: 'numeric', month: 'short' })}, ${time}` : time;
+  const hours = moment.getHours();
+  const minutes = twoDigits(moment.getMinutes());
+  const time = dateManner.twelve ? `${hours % 12 || 12}:${minutes} ${hours < 12 ? 'am' : 'pm'}` : `${twoDigits(hours)}:${minutes}`;
+  if (!withDay) return time;
+  const [day, month] = [moment.getDate(), moment.toLocaleString('en-GB', { month: 'short' })];
+  const days = { day: `${day} ${month}`, month: `${month} ${day}`, year: `${twoDigits(moment.getMonth() + 1)}-${twoDigits(day)}` };
+  return `${days[dateManner.order]}, ${time}`;
 }
 
 /** Sets a jump of the wall clock aside; 0 takes it as it is. */

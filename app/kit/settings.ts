@@ -1,3 +1,4 @@
+import { USUALLY } from '@core/quantity';
 import { defineStore } from 'pinia';
 import { reactive, toRefs } from 'vue';
 import type { Loudness } from './chime';
@@ -19,6 +20,15 @@ export interface Settings {
   quietTo: string;
   /** To which level energy samples are carried on, in %. */
   projectTo: number;
+  /** How figures and dates are written; by the browser where nothing was chosen. */
+  scale: '°C' | '°F';
+  decimal: 'browser' | '.' | ',';
+  dates: 'browser' | 'day' | 'month' | 'year';
+  hours: 'browser' | '24' | '12';
+  currency: string;
+  /** What is assumed: the spread between repeats, and the share of its claimed hours that a device lasts in real use. */
+  spread: number;
+  realUse: number;
 }
 
 /** What a person has chosen about the program itself. The logbook of this address keeps it (app/logbook/keepSettings.ts). */
@@ -34,6 +44,12 @@ export const useSettings = defineStore('settings', () => {
     quietFrom: '',
     quietTo: '',
     projectTo: 50,
+    scale: '°C',
+    decimal: 'browser',
+    dates: 'browser',
+    hours: 'browser',
+    currency: '',
+    ...USUALLY,
   });
 
   return { ...toRefs(all), all };

@@ -12,11 +12,12 @@ export interface Shortcut {
 
 /** Every shortcut, in one place: the sheet lists these, and nothing else listens to keys. */
 export const SHORTCUTS = {
-  places: { keys: 'Shift+B', shown: 'Shift B P L R M H', does: 'go to Bench, Plan, Live, Runs, coMpare, Help' },
+  places: { keys: 'Shift+B', shown: 'Shift B P L R M S H', does: 'go to Bench, Plan, Live, Runs, coMpare, Settings, Help' },
   start: { keys: 'n', shown: 'N', does: 'start a run' },
   mark: { keys: 'Space', shown: 'Space', does: 'mark this moment; type the values after' },
   markAll: { keys: 'Shift+Space', shown: 'Shift Space', does: 'mark this moment on every lane; then one lane after another' },
   entry: { keys: '0', shown: '0 – 9', does: 'type a reading: the digit lands in the due line' },
+  toEntry: { keys: 'Shift+E', shown: 'Shift E', does: 'go to the entry line, from anywhere' },
   lane: { keys: 'a', shown: 'A – L', does: 'pick a lane, in the empty due line' },
   alone: { keys: 'o', shown: 'O', does: 'fill the board with one lane, and back' },
   event: { keys: 'v', shown: 'V', does: 'note what happened; one more key says what' },

@@ -1,15 +1,56 @@
 <script setup lang="ts">
-import { computed } from 'vue';
+import { nanoid } from 'nanoid';
+import { computed, ref } from 'vue';
+import type { Kept } from '@core/bench';
 import { useShelf } from './shelf';
+import { troubleOf } from './trouble';
 
-/** Chooses a device or a charger off the shelf, by its id. */
-const props = defineProps<{ of: 'device' | 'charger' }>();
+/** Chooses a device or a charger off the shelf, by its id. Where it may, a name that is not there is put there: its facts can follow. */
+const props = defineProps<{ of: 'device' | 'charger'; mayAdd?: boolean }>();
 const chosen = defineModel<string | undefined>({ required: true });
 
+const NEW = 'new ';
 const shelf = useShelf();
+const typed = ref('');
+const trouble = ref('');
 const offered = computed(() => (props.of === 'device' ? shelf.devices : shelf.chargers));
+const items = computed(() => {
+  const name = typed.value.trim();
+  const isKnown = offered.value.some((each) => each.name.toLowerCase() === name.toLowerCase());
+  const all = offered.value.map(({ id, name: title }) => ({ id, title }));
+  return props.mayAdd && name && !isKnown ? [...all, { id: `${NEW}${name}`, title: `Add “${name}” as a new ${props.of}` }] : all;
+});
+const matches = (title: string, query: string, item?: { value: unknown }) =>
+  String(item?.value).startsWith(NEW) || title.toLowerCase().includes(query.toLowerCase());
+
+async function choose(id: string | undefined): Promise<void> {
+  if (!id?.startsWith(NEW)) {
+    chosen.value = id;
+    return;
+  }
+  trouble.value = '';
+  const gear = { id: nanoid(10), name: id.slice(NEW.length, NEW.length + 80), kind: 'other' as const };
+  try {
+    await shelf.put({ shelf: props.of, gear } as Kept);
+    chosen.value = gear.id;
+  } catch (error) {
+    trouble.value = troubleOf(error, 'It was not put on the shelf.');
+  }
+}
 </script>
 
 <template>
-  <v-autocomplete v-model="chosen" :items="offered" item-title="name" item-value="id" auto-select-first />
+  <v-autocomplete
+    v-model:search="typed"
+    :model-value="chosen"
+    :items="items"
+    item-value="id"
+    :custom-filter="matches as never"
+    auto-select-first
+    :no-data-text="mayAdd ? 'Type its name' : `No such ${of} on the shelf`"
+    v-bind="trouble ? { errorMessages: trouble } : {}"
+    @update:model-value="choose"
+  >
+    <template v-if="$slots.label" #label><slot name="label" /></template>
+  </v-autocomplete>
 </template>

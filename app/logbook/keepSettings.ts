@@ -1,5 +1,6 @@
 import type { Pinia } from 'pinia';
 import { watch } from 'vue';
+import { followSettings } from '../kit/manner';
 import { useSettings, type Settings } from '../kit/settings';
 import { shelfBook, store } from '../ledger/databases';
 import type { Reading } from '../ledger/readAhead';
@@ -13,6 +14,7 @@ export async function keepSettings(pinia: Pinia, { rows }: Pick<Reading, 'rows'>
   // Sound was once on or off.
   const { sound = true, ...chosen } = kept ?? {};
   Object.assign(all, { ...(!sound && { loudness: 'off' }), ...chosen });
+  followSettings(all);
   watch(all, () => {
     // A choice that cannot be kept still holds for this visit; losing it costs nothing that was logged.
     store(shelfBook, KEY, { ...all }).catch(() => undefined);

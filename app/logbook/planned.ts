@@ -5,8 +5,9 @@ import type { MethodChoice } from './methodChoice';
 import type { useShelf } from './shelf';
 import type { useStudies } from './studies';
 
-/** A run as its study plans it: everything that the start of a run asks for. */
+/** A run as its study, or an earlier run, has it: everything that the start of a run asks for. */
 export interface PlannedStart {
+  /** What it follows: `As planned in Vans`. */
   title: string;
   device: string;
   charger: string;
@@ -15,11 +16,11 @@ export interface PlannedStart {
   cable: string | undefined;
   /** The only meter of the study. */
   meter: string | undefined;
-  state: string;
   /** As it is typed; empty where the plan begins at nothing, for what the display shows then is still to be seen. */
   level: string;
-  method: MethodChoice;
-  study: NonNullable<Header['study']>;
+  /** As it is usually taken, where it is not known. */
+  method: MethodChoice | undefined;
+  study: Header['study'];
   conditions: NonNullable<Header['conditions']>;
 }
 
@@ -35,16 +36,32 @@ export function plannedStart(
   const isThere = (all: readonly { id: string }[], id: string) => all.some((gear) => gear.id === id);
   if (!isThere(shelf.devices, cell.device) || !isThere(shelf.chargers, cell.charger)) return undefined;
   return {
-    title: study.name,
+    title: `As planned in ${study.name}`,
     device: cell.device,
     charger: cell.charger,
     feed: cell.feed,
     cable: cell.cable,
     meter: study.meters.length === 1 ? study.meters[0] : undefined,
-    state: cell.state,
     level: study.startLevel > 0 ? String(study.startLevel) : '',
     method: { school: study.method, timing: writeCadence(study.cadence) },
     study: { id: study.id, cell: cell.key },
     conditions: [{ name: 'state', value: cell.state }, ...study.conditions],
+  };
+}
+
+/** A run once more, as an earlier one was taken. Its gear is that of the shelf by now; what is not there any more is left open. */
+export function startAgain(header: Header, name: string, shelf: ReturnType<typeof useShelf>): PlannedStart {
+  const there = (all: readonly { id: string }[], id: string | undefined) => all.find((gear) => gear.id === id)?.id;
+  return {
+    title: `As in ${name}`,
+    device: there(shelf.devices, header.device.id) ?? '',
+    charger: there(shelf.chargers, header.charger.id) ?? '',
+    feed: there(shelf.chargers, header.feed?.charger.id),
+    cable: there(shelf.cables, header.cable?.id),
+    meter: there(shelf.meters, header.meter?.id),
+    level: '',
+    method: header.cadence && { school: header.method, timing: writeCadence(header.cadence) },
+    study: header.study,
+    conditions: header.conditions ?? [],
   };
 }

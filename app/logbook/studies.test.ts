@@ -7,7 +7,7 @@ import { SCHEMA } from '@core/ink';
 import { type Study } from '@core/plan';
 import { studyBook } from '../ledger/databases';
 import { useLanes } from './lanes';
-import { plannedStart } from './planned';
+import { plannedStart, startAgain } from './planned';
 import { useLogbook } from './runs';
 import { useShelf } from './shelf';
 import { useStudies } from './studies';
@@ -49,7 +49,7 @@ it('opens a planned run with everything that the start asks for', async () => {
     { shelf: 'charger', gear: { id: 'quern-30', name: 'Quern 30', kind: 'adapter', watts: 30 } },
   );
   expect(plannedStart(ids, useStudies(), useShelf())).toMatchObject({
-    title: 'Van chargers, round one',
+    title: 'As planned in Van chargers, round one',
     device: 'sedge-5',
     charger: 'quern-30',
     level: '2',
@@ -59,4 +59,10 @@ it('opens a planned run with everything that the start asks for', async () => {
   });
   expect(plannedStart({ ...ids, cell: 'sedge-5/gone//asleep' }, useStudies(), useShelf())).toBeUndefined();
   expect(plannedStart({ ...ids, study: 'gone' }, useStudies(), useShelf())).toBeUndefined();
+});
+
+it('takes a run again as it was, with the gear that is still on the shelf', () => {
+  const header = exampleHeader();
+  const again = startAgain(header, 'the first run', useShelf());
+  expect(again).toMatchObject({ title: 'As in the first run', device: '', charger: '', level: '', study: header.study });
 });

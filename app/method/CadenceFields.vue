@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import type { CadenceText } from '@core/method';
+import FigureField from '../kit/FigureField.vue';
 
 /** When readings fall due, as a person types it. Which fields there are hangs on the kind of cadence. */
 defineProps<{ error: string }>();
@@ -35,11 +36,11 @@ const change = (part: Partial<CadenceText>) => (text.value = { ...text.value, ..
     :error-messages="error"
     @update:model-value="(at: string) => change({ at })"
   />
-  <v-text-field
+  <FigureField
     v-if="text.kind === 'coarse then fine'"
     :model-value="text.level"
-    label="Until a display shows, %"
-    inputmode="decimal"
+    name="Until a display shows"
+    unit="%"
     @update:model-value="(level: string) => change({ level })"
   />
   <v-text-field

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { Condition } from '@core/method';
+import { AMBIENT, keptAmbient, shownCondition, type Condition } from '@core/method';
 
 /** The settings that must match from run to run. They are confirmed at the start of each. */
 const props = defineProps<{ conditions: Condition[] }>();
@@ -19,11 +19,14 @@ const write = (index: number, part: Partial<Condition>) =>
     <ul>
       <li v-for="(condition, index) in conditions" :key="index">
         <v-text-field
-          :model-value="condition.value"
-          :label="condition.name"
+          :model-value="shownCondition(condition).value"
+          :label="shownCondition(condition).name"
           maxlength="80"
           density="compact"
-          @update:model-value="(value: string) => write(index, { value })"
+          @update:model-value="(value: string) => condition.name !== AMBIENT && write(index, { value })"
+          @change="
+            (event: Event) => condition.name === AMBIENT && write(index, { value: keptAmbient((event.target as HTMLInputElement).value) })
+          "
         />
         <v-btn
           variant="text"

@@ -1,7 +1,7 @@
 <script setup lang="ts">
-import { format } from 'date-fns';
 import { computed, onMounted, ref } from 'vue';
 import { writeCadence, type Condition, type School } from '@core/method';
+import { momentText } from '../kit/dates';
 import type { MethodChoice } from '../logbook/methodChoice';
 import { useMethods } from '../logbook/methods';
 import { useLogbook } from '../logbook/runs';
@@ -26,7 +26,7 @@ const school = computed(() => methods.byId(choice.value.school));
 const earlierRuns = computed(() =>
   logbook.summaries.map(({ id, device, charger, plugInAt }) => ({
     value: id,
-    title: `${device} on ${charger}, ${format(plugInAt, 'd MMM HH:mm')}`,
+    title: `${device} on ${charger}, ${momentText(plugInAt)}`,
   })),
 );
 

@@ -14,7 +14,7 @@ import {
   type OwnMethod,
   type School,
 } from '@core/method';
-import { readDecimal } from '@core/quantity';
+import { keptFrom, readDecimal, shownIn, shownUnit, temperature, trimmed } from '@core/quantity';
 import DraftOffer from '../kit/DraftOffer.vue';
 import { useDraft } from '../kit/drafts';
 import type { MethodChoice } from '../logbook/methodChoice';
@@ -41,8 +41,8 @@ const words = ref({
 const timing = ref({ ...props.choice.timing });
 const conditions = shallowRef<Condition[]>([...(props.base.conditions ?? props.conditions ?? CONDITIONS)]);
 const rule = ref({ ...props.base.rule, wants: [...props.base.rule.wants] });
-/** What counts as a stall, in minutes, and as hot, in °C; as typed. */
-const limits = ref({ stall: String((props.base.rule.stall ?? 3600) / 60), hot: String(props.base.rule.hot ?? HOT) });
+/** What counts as a stall, in minutes, and as hot, in the chosen scale; as typed. */
+const limits = ref({ stall: String((props.base.rule.stall ?? 3600) / 60), hot: trimmed(shownIn('°C', props.base.rule.hot ?? HOT), 1) });
 const errors = shallowRef<Record<string, string>>({});
 const { offer, close, end } = useDraft(
   `method/${props.base.id}`,
@@ -74,7 +74,7 @@ const FIELDS = [
 
 const LIMITS = [
   { key: 'stall', label: 'Minutes without gain that count as a stall', wrong: 'Write 5 to 1440 minutes.' },
-  { key: 'hot', label: 'Called hot above, °C', wrong: 'Write 25 to 60 °C.' },
+  { key: 'hot', label: `Called hot above, ${shownUnit('°C')}`, wrong: `Write ${temperature(25, 0)} to ${temperature(60, 0)}.` },
 ] as const;
 
 const SAYS: Readonly<Record<(typeof ENDINGS)[number], string>> = {
@@ -105,7 +105,7 @@ async function keep(): Promise<void> {
         id: isKnown.value ? props.base.id : nanoid(10),
         cadence: 'cadence' in read ? read.cadence : undefined,
         conditions: conditions.value,
-        rule: { ...rule.value, stall: readDecimal(limits.value.stall) * 60, hot: readDecimal(limits.value.hot) },
+        rule: { ...rule.value, stall: readDecimal(limits.value.stall) * 60, hot: keptFrom('°C', readDecimal(limits.value.hot)) },
       },
       { abortEarly: false },
     ) as OwnMethod;

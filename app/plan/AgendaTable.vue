@@ -3,6 +3,10 @@ import { format } from 'date-fns';
 import { computed, ref, watch } from 'vue';
 import { runKey, type Appointment, type PlannedRun } from '@core/plan';
 import { vFocus } from '../kit/vFocus';
+import DateField from '../kit/DateField.vue';
+import { dayText } from '../kit/dates';
+import { wallTime } from '../kit/clock';
+import { vCards } from '../kit/vCards';
 
 /** The calendar as a list: what the paper shows, in words, and where a run is pinned, moved or let go by keyboard. */
 const props = defineProps<{
@@ -21,8 +25,8 @@ const emit = defineEmits<{
 
 const INPUT = "yyyy-MM-dd'T'HH:mm";
 const wanted = ref('');
-const day = (seconds: number) => format(seconds * 1000, 'EEE d MMM');
-const time = (seconds: number) => format(seconds * 1000, 'HH:mm');
+const day = (seconds: number) => dayText(seconds * 1000, { weekday: true });
+const time = (seconds: number) => wallTime(seconds * 1000);
 const until = ({ at, end }: Appointment) => (day(at) === day(end) ? time(end) : `${day(end)} ${time(end)}`);
 const chosen = computed(() => props.agenda.find(({ key }) => key === props.picked));
 watch(chosen, (appointment) => (wanted.value = appointment ? format(appointment.at * 1000, INPUT) : ''), { immediate: true });
@@ -36,7 +40,7 @@ function move(): void {
 
 <template>
   <div class="scroll" tabindex="0" role="region" aria-label="The calendar as a list">
-    <table aria-label="The calendar as a list">
+    <table v-cards aria-label="The calendar as a list">
       <thead>
         <tr>
           <th scope="col">Day</th>
@@ -72,7 +76,7 @@ function move(): void {
           <td class="figures more">{{ each.visits.length }}</td>
           <td class="acts">
             <form v-if="each.key === picked" @submit.prevent="move" @keydown.esc="emit('pick', undefined)">
-              <input v-model="wanted" v-focus type="datetime-local" :aria-label="`New time of ${titleOf(each)}`" />
+              <DateField v-model="wanted" v-focus type="datetime-local" density="compact" :aria-label="`New time of ${titleOf(each)}`" />
               <v-btn type="submit" size="small">Move it</v-btn>
             </form>
             <template v-else>

@@ -1,10 +1,11 @@
 <script setup lang="ts">
-import { format } from 'date-fns';
 import { computed, ref } from 'vue';
 import { writeAgenda, writeICalendar } from '@core/exchange';
 import { cellsOf, runInWords, sourceOf, type Appointment, type PlannedRun } from '@core/plan';
 import { spell } from '@core/quantity';
 import { fileName, saveFile } from '../kit/saveFile';
+import { momentText } from '../kit/dates';
+import MoreActions from '../kit/MoreActions.vue';
 import { penFor } from '../logbook/penFor';
 import { useLogbook } from '../logbook/runs';
 import AgendaTable from './AgendaTable.vue';
@@ -63,7 +64,8 @@ const pens = computed(() => {
 });
 const penOf = ({ cell }: PlannedRun) => pens.value.get(cell.key) ?? 0;
 
-const moment = (seconds: number) => format(seconds * 1000, 'EEE d MMM HH:mm');
+const busyWhy = computed(() => (isBusy.value ? 'A better calendar is being looked for' : ''));
+const moment = (seconds: number) => momentText(seconds * 1000, { weekday: true });
 /** What holds the finish up, by the resource that the bound was proven with. */
 const scarce = computed(() => {
   const [kind, id] = bound.value?.resource.split('/') ?? [];
@@ -86,15 +88,23 @@ function exportFile(kind: 'ics' | 'csv'): void {
     <header>
       <h1>{{ study ? `Calendar of ${study.name}` : 'Calendar' }}</h1>
       <div class="actions">
-        <v-btn :to="`/plan/${id}`" variant="text">The study</v-btn>
-        <template v-if="agenda.length > 0">
-          <v-btn :disabled="isBusy" @click="exportFile('ics')">iCalendar</v-btn>
-          <v-btn :disabled="isBusy" @click="exportFile('csv')">CSV</v-btn>
-          <v-btn v-if="laidBefore.length > 0 && !isKept" @click="putBack">Put it back</v-btn>
-          <v-btn variant="flat" color="primary" :disabled="isBusy || isKept" @click="keep">{{
-            isKept ? 'Saved' : 'Save the calendar'
-          }}</v-btn>
-        </template>
+        <MoreActions>
+          <v-btn :to="`/plan/${id}`" variant="text">The study</v-btn>
+          <template v-if="agenda.length > 0">
+            <v-btn variant="text" :disabled="isBusy" :title="busyWhy" @click="exportFile('ics')">iCalendar</v-btn>
+            <v-btn variant="text" :disabled="isBusy" :title="busyWhy" @click="exportFile('csv')">CSV</v-btn>
+            <v-btn v-if="laidBefore.length > 0 && !isKept" variant="text" @click="putBack">Put it back</v-btn>
+          </template>
+        </MoreActions>
+        <v-btn
+          v-if="agenda.length > 0"
+          variant="flat"
+          color="primary"
+          :disabled="isBusy || isKept"
+          :title="isKept ? 'Nothing was changed since it was saved' : busyWhy"
+          @click="keep"
+          >{{ isKept ? 'Saved' : 'Save the calendar' }}</v-btn
+        >
       </div>
       <p v-if="trouble" class="due" role="alert">{{ trouble }}</p>
     </header>

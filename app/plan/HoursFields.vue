@@ -2,6 +2,9 @@
 import { ref } from 'vue';
 import { CAUTIONS } from '@core/advise';
 import { DAYS, readHours, writeHours, type Calendar } from '@core/plan';
+import { trimmed } from '@core/quantity';
+import DateField from '../kit/DateField.vue';
+import FigureField from '../kit/FigureField.vue';
 
 /** When somebody is there, and what a run takes of them and of the gear. */
 const props = defineProps<{ calendar: Calendar; errors: readonly string[]; needsLength: boolean }>();
@@ -27,15 +30,14 @@ const AMOUNTS = [
   { key: 'allowance', label: 'Room for slower runs, %', per: 0.01 },
 ] as const;
 
-const shown = (value: number | undefined, per: number) =>
-  value === undefined || Number.isNaN(value) ? '' : String(Number((value / per).toFixed(2)));
+const shown = (value: number | undefined, per: number) => (value === undefined || Number.isNaN(value) ? '' : trimmed(value / per));
 const amount = (text: string, per: number) =>
   text.trim() === '' ? Number.NaN : Math.round(Number(text.replace(',', '.')) * per * 1000) / 1000;
 </script>
 
 <template>
   <form class="fields" aria-label="Hours" @submit.prevent>
-    <v-text-field
+    <DateField
       :model-value="calendar.from"
       label="First day"
       type="date"
@@ -64,11 +66,11 @@ const amount = (text: string, per: number) =>
       density="compact"
       @update:model-value="(text: string) => emit('change', { [key]: amount(text, per) })"
     />
-    <v-text-field
+    <FigureField
       v-if="needsLength || calendar.otherwise !== undefined"
       :model-value="shown(calendar.otherwise, 60)"
-      label="Assume this long if unknown, min"
-      inputmode="decimal"
+      name="Assume this long if unknown"
+      unit="min"
       density="compact"
       @update:model-value="(text: string) => emit('change', { otherwise: text.trim() === '' ? undefined : amount(text, 60) })"
     />

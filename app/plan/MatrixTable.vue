@@ -1,11 +1,11 @@
 <script setup lang="ts">
-import { format } from 'date-fns';
 import { computed, ref } from 'vue';
 import type { RouteLocationRaw } from 'vue-router';
 import { progressOf, sourceOf, willNotCharge, type PlannedRun, type Progress, type Setup, type Study } from '@core/plan';
 
 type Cell = PlannedRun['cell'];
 import { vFocus } from '../kit/vFocus';
+import { dayText } from '../kit/dates';
 
 /** The matrix of a study: what is tested, begun, untested, and left out on purpose with its reason. */
 const props = defineProps<{
@@ -39,7 +39,7 @@ const reason = ref('');
 const laid = computed(() => {
   const days = new Map<string, string>();
   for (const { run, at } of [...(props.study.calendar?.laid ?? [])].sort((one, other) => other.at - one.at))
-    for (const key of run.split('+')) days.set(key.replace(/#\d+$/, ''), format(at, 'd MMM'));
+    for (const key of run.split('+')) days.set(key.replace(/#\d+$/, ''), dayText(at));
   return days;
 });
 const WORDS: Readonly<Record<Progress['state'], string>> = {
@@ -136,7 +136,7 @@ function cross(): void {
     </div>
     <form v-if="asking" class="why" @submit.prevent="cross">
       <v-text-field v-model="reason" v-focus :label="`Why leave out ${cellName(asking)}?`" maxlength="120" density="compact" />
-      <v-btn type="submit" :disabled="!reason.trim()">Leave out</v-btn>
+      <v-btn type="submit" :disabled="!reason.trim()" :title="reason.trim() ? '' : 'Say why, in a word or two'">Leave out</v-btn>
       <v-btn variant="text" @click="asking = undefined">Cancel</v-btn>
     </form>
   </section>

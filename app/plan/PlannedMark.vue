@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import { mdiPin } from '@mdi/js';
 import { useDraggable } from '@vueuse/core';
-import { format } from 'date-fns';
 import { computed, ref, useTemplateRef } from 'vue';
+import { wallTime } from '../kit/clock';
 import PenNib from '../strip/PenNib.vue';
 import type { Mark } from './paper';
 
@@ -29,7 +29,7 @@ const { x, y, isDragging } = useDraggable(element, {
     if (isMove) emit('drop', position.x, { x: event.clientX, y: event.clientY });
   },
 });
-const time = (seconds: number) => format(seconds * 1000, 'HH:mm');
+const time = (seconds: number) => wallTime(seconds * 1000);
 const percent = (share: number) => `${share * 100}%`;
 const style = computed(() => ({
   left: percent(props.mark.left),

@@ -3,7 +3,9 @@ import { computed } from 'vue';
 import { isFed } from '@core/bench';
 import { SCHOOLS, writeCadence, type School } from '@core/method';
 import { ORDERS, QUESTIONS, STATES, type Study } from '@core/plan';
+import FigureField from '../kit/FigureField.vue';
 import type { MethodChoice } from '../logbook/methodChoice';
+import PickMany from '../kit/PickMany.vue';
 import { useShelf } from '../logbook/shelf';
 import MethodFields from '../method/MethodFields.vue';
 
@@ -90,30 +92,24 @@ const shown = (value: number) => (Number.isNaN(value) ? '' : String(value));
       @update:model-value="(choice) => emit('method', choice)"
       @taken="taken"
     />
-    <v-text-field
+    <FigureField
       :model-value="shown(study.startLevel)"
-      label="Every run starts at, %"
-      inputmode="decimal"
+      name="Every run starts at"
+      unit="%"
       :error-messages="errors.startLevel"
       @update:model-value="(typed: string) => emit('change', { startLevel: number(typed) })"
     />
-    <v-select
+    <PickMany
       :model-value="study.devices"
       :items="shelf.devices"
-      item-title="name"
-      item-value="id"
-      label="Devices"
-      multiple
+      name="Devices"
       :error-messages="errors.devices"
       @update:model-value="(devices: string[]) => emit('change', { devices })"
     />
-    <v-select
+    <PickMany
       :model-value="study.chargers"
       :items="shelf.chargers"
-      item-title="name"
-      item-value="id"
-      label="Chargers"
-      multiple
+      name="Chargers"
       :error-messages="errors.chargers"
       @update:model-value="(chargers: string[]) => emit('change', { chargers })"
     />
@@ -131,28 +127,20 @@ const shown = (value: number) => (Number.isNaN(value) ? '' : String(value));
       @update:model-value="(by: string[]) => emit('change', { feeds: feedsWith(charger.id, by) })"
     />
     <v-btn v-if="twins" variant="text" @click="raceUnits">{{ twins.says }}</v-btn>
-    <v-select
+    <PickMany
       v-if="shelf.cables.length > 0"
       :model-value="study.cables"
       :items="shelf.cables"
-      item-title="name"
-      item-value="id"
-      label="Cables"
+      name="Cables"
       hint="none: one that fits"
-      persistent-hint
-      multiple
       @update:model-value="(cables: string[]) => emit('change', { cables })"
     />
-    <v-select
+    <PickMany
       v-if="shelf.meters.length > 0"
       :model-value="study.meters"
       :items="shelf.meters"
-      item-title="name"
-      item-value="id"
-      label="Meters at hand"
+      name="Meters at hand"
       hint="none: power is not read"
-      persistent-hint
-      multiple
       @update:model-value="(meters: string[]) => emit('change', { meters })"
     />
     <v-select

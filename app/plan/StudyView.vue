@@ -5,6 +5,7 @@ import { ValidationError } from 'yup';
 import { SCHEMA } from '@core/ink';
 import { CONDITIONS, readCadence, SCHOOLS, writeCadence, type CadenceText, type Condition } from '@core/method';
 import { nextRace, nextRun, setupsOf, sourceOf, studySchema, type Study } from '@core/plan';
+import MoreActions from '../kit/MoreActions.vue';
 import type { MethodChoice } from '../logbook/methodChoice';
 import { useShelf } from '../logbook/shelf';
 import { useStudies } from '../logbook/studies';
@@ -31,10 +32,10 @@ function blank(): Study {
     method: first?.id ?? '',
     cadence: first?.cadence ?? { kind: 'fixed', every: 300 },
     startLevel: first?.startLevel ?? 1,
-    devices: shelf.devices.slice(0, 1).map(({ id }) => id),
-    chargers: shelf.chargers.map(({ id }) => id),
+    devices: [],
+    chargers: [],
     cables: [],
-    meters: shelf.meters.map(({ id }) => id),
+    meters: [],
     states: ['asleep'],
     crossed: [],
     repeats: 1,
@@ -77,6 +78,9 @@ const runs = computed(() => studies.runsOf(props.id));
 const made = computed(() => runs.value.map(({ cell }) => cell));
 /** Runs that start together next. */
 const race = computed(() => (isKept.value && !isChanged.value ? nextRace(draft.value, made.value, shelf.everything()) : []));
+const isSaved = computed(() => isKept.value && !isChanged.value);
+const comparison = computed(() => ({ path: '/compare', query: { runs: runs.value.map((run) => run.id).join('.') } }));
+const nextSays = computed(() => (next.value ? `Next: ${nameOf(next.value.cell.device)} on ${sourceOf(next.value.cell, nameOf)}` : ''));
 const isFinished = computed(() => isKept.value && made.value.length > 0 && next.value === undefined && !isChanged.value);
 const next = computed(() => (isKept.value && !isChanged.value ? nextRun(draft.value, made.value) : undefined));
 /** What is filled in may be half typed; nothing is worked out of a count that is none. */
@@ -110,26 +114,34 @@ async function remove(): Promise<void> {
   <section class="sheet">
     <header>
       <h1>{{ draft.name || 'A new study' }}</h1>
-      <p class="soft">{{ draft.question }}</p>
+      <p class="soft" :title="draft.question">{{ draft.question || 'begin with the question it is to answer' }}</p>
       <div class="actions">
-        <v-btn
-          v-if="runs.length > 1"
-          :variant="isFinished ? 'flat' : 'outlined'"
-          :color="isFinished ? 'primary' : undefined"
-          :to="{ path: '/compare', query: { runs: runs.map((run) => run.id).join('.') } }"
+        <MoreActions>
+          <v-btn v-if="runs.length > 1 && !isFinished" variant="text" :to="comparison">Compare its {{ runs.length }} runs</v-btn>
+          <v-btn v-if="isSaved" variant="text" :to="`/plan/${id}/calendar`">Calendar</v-btn>
+          <v-btn v-if="isKept && made.length === 0" variant="text" @click="remove">Remove it</v-btn>
+        </MoreActions>
+        <v-btn v-if="isSaved" disabled variant="text" title="Nothing was changed since it was saved">Saved</v-btn>
+        <v-btn v-else variant="flat" color="primary" @click="keep">Save the study</v-btn>
+        <v-btn v-if="isFinished && runs.length > 1" variant="flat" color="primary" :to="comparison"
           >Compare its {{ runs.length }} runs</v-btn
         >
-        <v-btn v-if="race.length > 1" :to="{ path: '/run/new', query: { study: id, cell: race.map(({ cell }) => cell.key) } }"
+        <v-btn
+          v-else-if="race.length > 1"
+          variant="flat"
+          color="primary"
+          :to="{ path: '/run/new', query: { study: id, cell: race.map(({ cell }) => cell.key) } }"
           >Next race: {{ race.length }} runs</v-btn
         >
-        <v-btn v-else-if="next" :to="{ path: '/run/new', query: { study: id, cell: next.cell.key } }"
-          >Next: {{ nameOf(next.cell.device) }} on {{ sourceOf(next.cell, nameOf) }}</v-btn
+        <v-btn
+          v-else-if="next"
+          class="next"
+          variant="flat"
+          color="primary"
+          :title="nextSays"
+          :to="{ path: '/run/new', query: { study: id, cell: next.cell.key } }"
+          >{{ nextSays }}</v-btn
         >
-        <v-btn v-if="isKept && !isChanged" :to="`/plan/${id}/calendar`">Calendar</v-btn>
-        <v-btn v-if="isKept && made.length === 0" @click="remove">Remove it</v-btn>
-        <v-btn :variant="isFinished ? 'outlined' : 'flat'" color="primary" :disabled="isKept && !isChanged" @click="keep">{{
-          isKept && !isChanged ? 'Saved' : 'Save the study'
-        }}</v-btn>
       </div>
       <p v-if="trouble" class="due" role="alert">{{ trouble }}</p>
       <p v-else-if="Object.keys(errors).length > 0" class="due" role="alert">Not saved yet: {{ Object.values(errors).join(' ') }}</p>
@@ -146,6 +158,16 @@ async function remove(): Promise<void> {
 </template>
 
 <style scoped>
+.next {
+  max-width: 22rem;
+}
+
+.next :deep(.v-btn__content) {
+  display: block;
+  overflow: hidden;
+  text-overflow: ellipsis;
+}
+
 .spread {
   display: grid;
   grid-template-columns: 21rem minmax(0, 1fr);

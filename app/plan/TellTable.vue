@@ -3,6 +3,8 @@ import { computed, ref } from 'vue';
 import { LEVELS } from '@core/curve';
 import { cheapestChange, costOf, powerTelling, tellings, type Change, type Setup, type Study } from '@core/plan';
 import { fixed, nominal, spell } from '@core/quantity';
+import FigureField from '../kit/FigureField.vue';
+import { vCards } from '../kit/vCards';
 import { useShelf } from '../logbook/shelf';
 
 /** What a study costs, and what its readings will be able to tell; asked for a difference, the cheapest change that would show it. */
@@ -51,7 +53,7 @@ const range = (from: number | undefined, to: number | undefined) =>
       >
     </p>
     <template v-if="hasCurves">
-      <table>
+      <table v-cards>
         <caption class="soft">
           The worst of all its setups at each level, so it holds for all
         </caption>
@@ -84,7 +86,7 @@ const range = (from: number | undefined, to: number | undefined) =>
         Of power it tells nothing: {{ meters.length > 0 ? 'no meter says how accurate it is' : 'it has no meter' }}.
       </p>
       <div class="ask">
-        <v-text-field v-model="wanted" label="To tell apart a difference of, min" inputmode="decimal" density="compact" />
+        <FigureField v-model="wanted" name="To tell apart a difference of" unit="min" density="compact" />
         <v-select v-model="level" :items="LEVELS.map((value) => ({ title: `at ${value} %`, value }))" label="Level" density="compact" />
       </div>
       <p v-if="change" role="status">{{ change }}</p>

@@ -1,5 +1,6 @@
-import { format, startOfDay } from 'date-fns';
+import { startOfDay } from 'date-fns';
 import type { Appointment, Stretch } from '@core/plan';
+import { dayText } from '../kit/dates';
 
 /** A run, or the part of it that falls on a day, as it is drawn: shares of the width of the paper, 0 to 1. */
 export interface Mark {
@@ -65,7 +66,7 @@ export function paperOf(agenda: readonly Appointment[], windows: readonly Stretc
     });
     return {
       midnight,
-      name: format(midnight * 1000, 'EEE d MMM'),
+      name: dayText(midnight * 1000, { weekday: true }),
       attended: shown.filter((each) => midnightOf(each.from) === midnight).map(across),
       marks,
       rows: Math.max(1, ends.length),

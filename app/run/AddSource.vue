@@ -4,6 +4,7 @@ import type { Device } from '@core/bench';
 import type { Header, Source } from '@core/ink';
 import { readDecimal } from '@core/quantity';
 import { vFocus } from '../kit/vFocus';
+import FigureField from '../kit/FigureField.vue';
 import BetweenFields from '../logbook/BetweenFields.vue';
 import GearField from '../logbook/GearField.vue';
 import { useShelf } from '../logbook/shelf';
@@ -42,7 +43,7 @@ function add(): void {
   <form class="add" aria-label="Add a source" @submit.prevent="add">
     <GearField v-model="charger" v-focus of="charger" label="Charger to add" />
     <BetweenFields v-if="chosen" :key="chosen.id" v-model="between" :device="device" :charger="chosen" without-meter />
-    <v-text-field v-model="held" label="Held to, V" hint="where it is let give one voltage only" persistent-hint inputmode="decimal" />
+    <FigureField v-model="held" name="Held to" unit="V" hint="where it is let give one voltage only" persistent-hint />
     <p v-if="error" class="due" role="alert">{{ error }}</p>
     <div class="buttons">
       <v-btn type="submit" variant="flat" color="primary">Add it</v-btn>

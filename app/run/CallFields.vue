@@ -2,6 +2,7 @@
 import { computed, ref } from 'vue';
 import { canChime, chime, LOUDNESS, readyChime } from '../kit/chime';
 import { useSettings } from '../kit/settings';
+import DateField from '../kit/DateField.vue';
 
 /** How a reading that falls due calls; to be tried before a run. */
 const settings = useSettings();
@@ -47,8 +48,8 @@ async function notify(on: boolean | null): Promise<void> {
     />
     <v-checkbox v-for="{ key, label } in MARKS" :key="key" v-model="settings[key]" :label="label" density="compact" />
     <div class="sound">
-      <v-text-field v-model="settings.quietFrom" label="Quiet from" type="time" density="compact" />
-      <v-text-field v-model="settings.quietTo" label="until" type="time" density="compact" />
+      <DateField v-model="settings.quietFrom" label="Quiet from" type="time" density="compact" />
+      <DateField v-model="settings.quietTo" label="until" type="time" density="compact" />
     </div>
   </div>
 </template>

@@ -5,6 +5,7 @@ import { useRouter } from 'vue-router';
 import { ValidationError } from 'yup';
 import { elapsedIn, footageSchema, type Footage, type Header } from '@core/ink';
 import { clock, parseClock, spell, readDecimal } from '@core/quantity';
+import DateField from '../kit/DateField.vue';
 import BetweenFields from '../logbook/BetweenFields.vue';
 import GearField from '../logbook/GearField.vue';
 import { newHeader } from '../logbook/headers';
@@ -87,7 +88,7 @@ async function begin(): Promise<void> {
       <GearField v-model="device" of="device" label="Device" :error-messages="errors.device" />
       <GearField v-model="charger" of="charger" label="Charger" :error-messages="errors.charger" />
       <BetweenFields v-if="pair.device && pair.charger" v-model="between" :device="pair.device" :charger="pair.charger" />
-      <v-text-field v-model="plugInAt" label="Plugged in at" type="datetime-local" :error-messages="errors.when" />
+      <DateField v-model="plugInAt" label="Plugged in at" type="datetime-local" :error-messages="errors.when" />
       <v-text-field
         v-model="offset"
         label="Time of the clip at plug-in"

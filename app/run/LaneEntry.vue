@@ -69,6 +69,10 @@ input {
   border-bottom: 2px solid rgb(var(--v-theme-line));
 }
 
+input:placeholder-shown {
+  text-overflow: ellipsis;
+}
+
 input::placeholder {
   color: rgb(var(--v-theme-soft));
   opacity: 1;

@@ -3,7 +3,7 @@ import { max } from 'd3-array';
 import { computed, defineAsyncComponent, onMounted, ref } from 'vue';
 import { isHot, LEVELS } from '@core/curve';
 import { elapsedAt, sighting, sourceAt, sourceSays, type RunRecord, type Track } from '@core/ink';
-import { nominal, TEMPERATURES } from '@core/quantity';
+import { fixed, nominal, shownIn, shownUnit, TEMPERATURES, trimmed } from '@core/quantity';
 import { dueOf, forecasts } from '@core/run';
 import { afterPaint } from '../kit/afterPaint';
 import { useEarlier } from '../logbook/earlier';
@@ -63,8 +63,8 @@ const watts = computed(() => last(props.run.tracks.watts));
 const amps = computed(() => last(props.run.tracks.amps));
 /** A level may be read with decimals: they stand small. */
 const levelShown = computed(() => {
-  const [whole = '–', decimals] = level.value === undefined ? [] : String(Number(level.value.toFixed(2))).split('.');
-  return { whole, rest: decimals === undefined ? '' : `.${decimals} ` };
+  const [whole = '–', decimals] = level.value === undefined ? [] : trimmed(level.value).split(/(?=[.,])/);
+  return { whole, rest: decimals === undefined ? '' : `${decimals} ` };
 });
 /** A device without a percentage tells of itself by its power. */
 const hasLevels = computed(() => level.value !== undefined || (header.value.device.display ?? 'percent') === 'percent');
@@ -99,13 +99,15 @@ const celsius = computed(() => {
           {{ levelShown.whole }}<small>{{ levelShown.rest }}%</small>
         </p>
         <p v-else class="level">
-          {{ watts === undefined ? (amps ?? '–') : watts.toFixed(1) }}<small>{{ watts === undefined ? 'A' : 'W' }}</small>
+          {{ watts === undefined ? (amps === undefined ? '–' : trimmed(amps)) : fixed(watts, 1)
+          }}<small>{{ watts === undefined ? 'A' : 'W' }}</small>
         </p>
         <p>
-          <template v-if="hasLevels">{{ watts === undefined ? '–' : watts.toFixed(1) }} <span class="soft">W</span></template>
-          <template v-else-if="watts !== undefined && amps !== undefined">{{ amps }} <span class="soft">A</span></template
+          <template v-if="hasLevels">{{ watts === undefined ? '–' : fixed(watts, 1) }} <span class="soft">W</span></template>
+          <template v-else-if="watts !== undefined && amps !== undefined">{{ trimmed(amps) }} <span class="soft">A</span></template
           ><br />
-          <span :class="{ hot: tooHot }">{{ celsius === undefined ? '–' : celsius.toFixed(1) }}</span> <span class="soft">°C</span>
+          <span :class="{ hot: tooHot }">{{ celsius === undefined ? '–' : fixed(shownIn('°C', celsius), 1) }}</span>
+          <span class="soft">{{ shownUnit('°C') }}</span>
         </p>
       </div>
       <slot v-if="isDrawn && isAlone" name="entry" />
@@ -140,6 +142,26 @@ const celsius = computed(() => {
 
 .lane:only-child {
   max-height: none;
+}
+
+@media (min-width: 901px) {
+  .lane:only-child {
+    --what: 17rem;
+    --when: 14rem;
+  }
+
+  .lane:only-child .level {
+    font-size: 6rem;
+  }
+
+  .lane:only-child .seen {
+    flex-wrap: wrap;
+    font-size: 1.7rem;
+  }
+
+  .lane:only-child .when :deep(.countdown) {
+    font-size: 3rem;
+  }
 }
 
 .lane.due {
@@ -274,6 +296,10 @@ h2 a:hover {
   font-size: 1.05rem;
 }
 
+.slim h2 a {
+  -webkit-line-clamp: 1;
+}
+
 .slim .what {
   padding-block: 0.35rem 0.2rem;
 }
@@ -322,6 +348,71 @@ h2 a:hover {
   }
 }
 
+/* A large screen is read from across the room: its figures grow with the space that a lane has. */
+@media (min-width: 1600px) and (min-height: 900px) {
+  .lane:not(.slim) {
+    --what: 21rem;
+    --when: 18rem;
+  }
+
+  .lane:not(.slim) .level {
+    font-size: clamp(3.4rem, 9cqh, 6rem);
+  }
+
+  .lane:not(.slim) .seen {
+    font-size: 1.7rem;
+  }
+
+  .lane:not(.slim) .when :deep(.countdown) {
+    font-size: clamp(2.2rem, 7cqh, 4.5rem);
+  }
+
+  .lane:not(.slim) h2 {
+    font-size: 1.35rem;
+  }
+
+  .lane:not(.slim) .when :deep(.words),
+  .lane:not(.slim) .what > p {
+    font-size: 1.05rem;
+  }
+
+  .lane:not(.slim):only-child .level {
+    font-size: 9.5rem;
+  }
+
+  .lane:not(.slim):only-child .seen {
+    font-size: 2.6rem;
+  }
+
+  .slim .level {
+    font-size: 3.6rem;
+  }
+
+  .slim .when :deep(.countdown) {
+    font-size: 2.2rem;
+  }
+
+  .lane.alone {
+    grid-template-columns: 32rem minmax(0, 1fr) 24rem;
+  }
+
+  .lane.alone .level {
+    font-size: 13rem;
+  }
+
+  .lane.alone .seen {
+    font-size: 3.4rem;
+  }
+
+  .lane.alone .when :deep(.countdown) {
+    font-size: 6.5rem;
+  }
+
+  .lane.alone .when :deep(.elapsed) {
+    font-size: 3rem;
+  }
+}
+
 @media (max-width: 900px) {
   .lane {
     flex: none;
@@ -351,6 +442,75 @@ h2 a:hover {
 
   .alone .level {
     font-size: 4.5rem;
+  }
+}
+
+/* On a phone three lanes are in view: name, figures and countdown in two rows above a low strip. */
+@media (max-width: 640px) {
+  .lane:not(.alone) {
+    grid-template-columns: minmax(0, 1fr) auto;
+  }
+
+  .lane:not(.alone) .what {
+    padding: 0.3rem 0 0.1rem 0.75rem;
+  }
+
+  .lane:not(.alone) h2 a {
+    -webkit-line-clamp: 1;
+  }
+
+  .lane:not(.alone) .what > p {
+    overflow: hidden;
+    font-size: 0.8rem;
+    text-overflow: ellipsis;
+    white-space: nowrap;
+  }
+
+  .lane:not(.alone) .level {
+    font-size: 2.1rem;
+    line-height: 1.1;
+  }
+
+  .lane:not(.alone) .seen {
+    gap: 0.9rem;
+    line-height: 1.2;
+  }
+
+  .lane:not(.alone) .seen > p:last-child {
+    font-size: 0.95rem;
+  }
+
+  .lane:not(.alone) .when {
+    display: block;
+    padding: 0.3rem 0.75rem 0.1rem 0.25rem;
+    text-align: end;
+  }
+
+  .lane:not(.alone) .when :deep(.countdown) {
+    font-size: 1.7rem;
+    line-height: 1.15;
+  }
+
+  .lane:not(.alone) .when :deep(.elapsed) {
+    font-size: 0.95rem;
+  }
+
+  .lane:not(.alone) .when .words.soft {
+    display: none;
+  }
+
+  .lane:not(.alone) .when :deep(.words) {
+    font-size: 0.75rem;
+    line-height: 1.25;
+  }
+
+  .lane:not(.alone) .paper {
+    min-height: 0;
+    height: 5.6rem;
+  }
+
+  .lane:only-child:not(.alone) .paper {
+    height: 18rem;
   }
 }
 </style>

@@ -15,12 +15,15 @@ import {
   type PaperGrid,
 } from '@core/exchange';
 import { SCHEMA, type Draft, type Footage, type Header } from '@core/ink';
-import { CONDITIONS, REST, AMBIENT, type Condition } from '@core/method';
+import { CONDITIONS, keptAmbient, REST, AMBIENT, type Condition } from '@core/method';
 import { cellsOf, STATES, studySchema, type Study } from '@core/plan';
-import { parseClock, readDecimal, spell } from '@core/quantity';
+import { parseClock, readDecimal, shownUnit, spell } from '@core/quantity';
 import { inkOfStart, readStart } from '@core/run';
 import DraftOffer from '../kit/DraftOffer.vue';
 import { useDraft } from '../kit/drafts';
+import DateField from '../kit/DateField.vue';
+import FieldName from '../kit/FieldName.vue';
+import FigureField from '../kit/FigureField.vue';
 import GearField from '../logbook/GearField.vue';
 import { newHeaders } from '../logbook/headers';
 import { useMethods } from '../logbook/methods';
@@ -206,7 +209,7 @@ function studyOf(): Study | undefined {
 function conditionsOf(of: Study | undefined): Condition[] {
   const own = [
     { name: REST, value: rest.value.trim() },
-    { name: AMBIENT, value: ambient.value.trim() },
+    { name: AMBIENT, value: keptAmbient(ambient.value) },
   ].filter(({ value }) => value);
   const kept = (of && study.value !== NEW ? of.conditions : []).filter(({ name }) => !own.some((each) => each.name === name));
   return [{ name: 'state', value: state.value }, ...own, ...kept];
@@ -306,9 +309,10 @@ function withStart(column: number): { seconds: number; draft: Draft }[] {
           clearable
         />
         <v-text-field v-if="study === NEW" v-model="studyName" label="Name of the study" maxlength="80" />
-        <v-text-field
+        <FigureField
           v-model="start"
-          label="Level at plug-in, %"
+          name="Level at plug-in"
+          unit="%"
           hint="where no row stands at 0; dead if it showed nothing"
           persistent-hint
         />
@@ -318,7 +322,7 @@ function withStart(column: number): { seconds: number; draft: Draft }[] {
             <v-select v-model="method" :items="methods.all" item-title="name" item-value="id" label="Method" clearable />
             <v-select v-model="state" :items="[...STATES]" label="State" />
             <v-text-field v-model="rest" label="Minutes left off before" inputmode="decimal" />
-            <v-text-field v-model="ambient" label="Room, °C" inputmode="decimal" />
+            <FigureField v-model="ambient" name="Room" :unit="shownUnit('°C')" />
             <v-checkbox v-model="isClip" label="The times are those of a clip" />
             <template v-if="isClip">
               <v-text-field v-model="offset" label="Time of the clip at plug-in" />
@@ -337,30 +341,15 @@ function withStart(column: number): { seconds: number; draft: Draft }[] {
             <tr>
               <th scope="col">Time, min</th>
               <th v-for="(setup, column) in setups" :key="column" scope="col" class="setup">
-                <GearField
-                  v-model="setup.device"
-                  of="device"
-                  label="Device"
-                  :aria-label="`Device of column ${column + 1}`"
-                  density="compact"
-                  hide-details
-                />
-                <GearField
-                  v-model="setup.charger"
-                  of="charger"
-                  label="Charger"
-                  :aria-label="`Charger of column ${column + 1}`"
-                  density="compact"
-                  hide-details
-                />
-                <v-text-field
-                  v-model="setup.plugInAt"
-                  type="datetime-local"
-                  label="Plugged in"
-                  :aria-label="`Plugged in, column ${column + 1}`"
-                  density="compact"
-                  hide-details
-                />
+                <GearField v-model="setup.device" of="device" label="Device" density="compact" hide-details>
+                  <template #label><FieldName name="Device" :said="` of column ${column + 1}`" /></template>
+                </GearField>
+                <GearField v-model="setup.charger" of="charger" label="Charger" density="compact" hide-details>
+                  <template #label><FieldName name="Charger" :said="` of column ${column + 1}`" /></template>
+                </GearField>
+                <DateField v-model="setup.plugInAt" type="datetime-local" label="Plugged in" density="compact" hide-details>
+                  <template #label><FieldName name="Plugged in" :said="`, column ${column + 1}`" /></template>
+                </DateField>
               </th>
               <td>
                 <v-btn v-if="setups.length < MOST_PAPER.columns" variant="text" @click="addSetup">Add a setup</v-btn>

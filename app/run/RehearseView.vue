@@ -10,12 +10,12 @@ import ScoreTable from './ScoreTable.vue';
 import StandInScreen from './StandInScreen.vue';
 
 /** A rehearsal: simulated devices to read from, at any speed, typed by you or by a stand-in, and scored. Kept apart from runs: nothing of it is stored. */
-const SPEEDS = [1, 5, 20, 60, 200, 600];
+const SPEEDS = [1, 5, 10, 20, 60, 200, 600];
 /** How often the picture moves on, in milliseconds. */
 const FRAME = 100;
 
-const count = ref(2);
-const speed = ref(60);
+const count = ref(1);
+const speed = ref(10);
 const everyMinutes = ref('5');
 const isStandIn = ref(false);
 const error = ref('');

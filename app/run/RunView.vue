@@ -5,6 +5,7 @@ import { type RunRecord } from '@core/ink';
 import { LANE_LETTERS } from '@core/run';
 import { useDueLine } from '../entry/dueLine';
 import { useKeys } from '../kit/shortcuts';
+import MoreActions from '../kit/MoreActions.vue';
 import { useBoard } from '../logbook/board';
 import { logbookKind } from '../logbook/kind';
 import { useLanes } from '../logbook/lanes';
@@ -64,20 +65,27 @@ useKeys({
 <template>
   <section class="sheet board">
     <header>
-      <h1>{{ lanes.records.length > 0 ? 'Charging now' : 'Live' }}</h1>
-      <p v-if="lanes.records.length > 0" class="soft">
-        {{ lanes.records.length === 1 ? 'one lane' : `${lanes.records.length} lanes`
+      <h1>Live</h1>
+      <p class="soft">
+        {{
+          lanes.records.length === 0
+            ? 'log a charge from plug-in to full'
+            : lanes.records.length === 1
+              ? 'one lane'
+              : `${lanes.records.length} lanes`
         }}{{ lanes.records.length >= LANE_LETTERS.length ? ', the most there can be' : '' }}
       </p>
       <div class="actions">
         <v-btn v-if="alone" @click="fill(undefined)">All lanes</v-btn>
-        <v-btn to="/run/rehearse" variant="text">Rehearse</v-btn>
-        <template v-if="shelf.isStocked">
-          <v-btn to="/run/paper" variant="text">From paper</v-btn>
-          <v-btn to="/run/footage" variant="text">From footage</v-btn>
-          <v-btn to="/run/spot" variant="text">Spot check</v-btn>
-          <v-btn to="/run/new">Start a run</v-btn>
-        </template>
+        <MoreActions>
+          <v-btn to="/run/rehearse" variant="text">Rehearse</v-btn>
+          <template v-if="shelf.isStocked">
+            <v-btn to="/run/paper" variant="text">From paper</v-btn>
+            <v-btn to="/run/footage" variant="text">From footage</v-btn>
+            <v-btn to="/run/spot" variant="text">Spot check</v-btn>
+          </template>
+        </MoreActions>
+        <v-btn to="/run/new" variant="flat" color="primary">Start a run</v-btn>
       </div>
     </header>
     <SetAside v-if="lanes.aside.size > 0" />
@@ -139,9 +147,12 @@ useKeys({
         <RouterLink v-if="logbook.summaries.length > 0" to="/curve">See the {{ logbook.summaries.length }} finished runs</RouterLink>
       </template>
       <template v-else>
-        <h2>First, put a device and a charger on the shelf</h2>
-        <p>A run needs to know what is charging and from what. Both take a minute to write down.</p>
-        <v-btn to="/bench" variant="flat" color="primary">Go to the bench</v-btn>
+        <h2>Nothing is charging yet</h2>
+        <p>
+          A run needs two names: what charges, and from what. Start one now and let the facts follow, or write both down on
+          <RouterLink to="/bench">the bench</RouterLink> first: then you see what to expect.
+        </p>
+        <v-btn to="/run/new" variant="flat" color="primary">Start a run</v-btn>
         <p>
           Without any gear at hand, <RouterLink to="/run/rehearse">rehearse a run</RouterLink>: made-up phones to read from, at any speed.
         </p>

@@ -1,29 +1,43 @@
 <script setup lang="ts">
-import { computed, ref } from 'vue';
-import { useRouter } from 'vue-router';
+import { computed, onMounted, ref } from 'vue';
+import { useRoute, useRouter } from 'vue-router';
 import { CAUTIONS } from '@core/advise';
 import { usualFeed } from '@core/bench';
 import { LANE_LETTERS } from '@core/run';
+import { useSitting } from '../entry/sitting';
 import { wallNow } from '../kit/clock';
+import PickMany from '../kit/PickMany.vue';
 import GearField from '../logbook/GearField.vue';
 import { newHeader } from '../logbook/headers';
 import { useLanes } from '../logbook/lanes';
+import { useLogbook } from '../logbook/runs';
 import { useShelf } from '../logbook/shelf';
 import { troubleOf } from '../logbook/trouble';
 import TroubleNote from '../logbook/TroubleNote.vue';
 
 /** The start of a spot check: one device, and the chargers it is tried on, one by one. */
 const router = useRouter();
+const route = useRoute();
+const logbook = useLogbook();
+const sitting = useSitting();
 const shelf = useShelf();
 const lanes = useLanes();
 const device = ref<string | undefined>(shelf.devices.length === 1 ? shelf.devices[0]?.id : undefined);
-const chosen = ref<string[]>(shelf.chargers.map(({ id }) => id));
+/** Those of the list of an earlier spot check, where one is taken again; else none: what is tried is chosen. */
+const chosen = ref<string[]>([]);
+onMounted(async () => {
+  const { again } = route.query;
+  if (typeof again !== 'string') return;
+  const { sketch } = await logbook.open(again);
+  device.value = shelf.devices.find(({ id }) => id === sketch.header.device.id)?.id;
+  chosen.value = sitting.listOf(sketch).flatMap(({ charger }) => shelf.chargers.find(({ id }) => id === charger.id)?.id ?? []);
+});
 const errors = ref<{ device?: string; chargers?: string; trouble?: string }>({});
 const going = computed(() => lanes.records.filter(({ header }) => header.list));
 
 async function begin(): Promise<void> {
   const chosenDevice = shelf.devices.find(({ id }) => id === device.value);
-  const list = shelf.chargers.filter(({ id }) => chosen.value.includes(id));
+  const list = chosen.value.flatMap((id) => shelf.chargers.find((each) => each.id === id) ?? []);
   const [first] = list;
   const clash = lanes.records.find(({ header }) => header.device.id === chosenDevice?.id);
   errors.value = {
@@ -71,21 +85,17 @@ async function begin(): Promise<void> {
         <RouterLink :to="`/run/spot/${header.id}`">Go on with the spot check of {{ header.device.name }}</RouterLink>
       </p>
       <GearField v-model="device" of="device" label="Device" :error-messages="errors.device" />
-      <fieldset>
-        <legend>Chargers, in the order they are tried</legend>
-        <v-checkbox
-          v-for="each in shelf.chargers"
-          :key="each.id"
-          v-model="chosen"
-          :value="each.id"
-          :label="each.name"
-          density="compact"
-          hide-details
-        />
-        <p v-if="errors.chargers" class="due" role="alert">{{ errors.chargers }}</p>
-      </fieldset>
+      <PickMany
+        v-model="chosen"
+        name="Chargers"
+        hint="tried in the order in which they are picked"
+        :items="shelf.chargers"
+        :error-messages="errors.chargers"
+      />
       <TroubleNote v-if="errors.trouble" :trouble="errors.trouble" />
-      <v-btn type="submit" variant="flat" color="primary" size="large">Try {{ chosen.length }} chargers</v-btn>
+      <v-btn type="submit" variant="flat" color="primary" size="large"
+        >Try {{ chosen.length === 1 ? 'one charger' : `${chosen.length} chargers` }}</v-btn
+      >
       <ul class="soft">
         <li v-for="caution in CAUTIONS.start" :key="caution">{{ caution }}</li>
       </ul>
@@ -94,13 +104,6 @@ async function begin(): Promise<void> {
 </template>
 
 <style scoped>
-fieldset {
-  columns: 2;
-  width: 100%;
-  padding: 0.5rem 0.75rem;
-  border: 1px solid rgb(var(--v-theme-line));
-}
-
 ul {
   padding-inline-start: 1.1rem;
   font-size: 0.9rem;

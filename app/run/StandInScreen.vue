@@ -1,15 +1,16 @@
 <script setup lang="ts">
 import { computed } from 'vue';
+import { fixed, temperature } from '@core/quantity';
 import type { Actor } from '@core/run';
 
 /** The display of a made-up device and the meter in its line, as they would be read. */
 const props = defineProps<{ name: string; sight: ReturnType<Actor['sight']> }>();
 
 const rows = computed(() => [
-  { name: 'volts', shows: `${props.sight.volts.toFixed(2)} V` },
-  { name: 'amps', shows: `${props.sight.amps.toFixed(2)} A` },
-  { name: 'watts', shows: `${props.sight.watts.toFixed(1)} W` },
-  { name: 'surface', shows: `${props.sight.celsius.toFixed(1)} °C` },
+  { name: 'volts', shows: `${fixed(props.sight.volts, 2)} V` },
+  { name: 'amps', shows: `${fixed(props.sight.amps, 2)} A` },
+  { name: 'watts', shows: `${fixed(props.sight.watts, 1)} W` },
+  { name: 'surface', shows: temperature(props.sight.celsius) },
 ]);
 </script>
 

@@ -1,7 +1,9 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue';
-import { AMBIENT, REST, type Condition } from '@core/method';
+import { AMBIENT, keptAmbient, REST, shownCondition, type Condition } from '@core/method';
 import { differing } from '@core/plan';
+import { shownUnit } from '@core/quantity';
+import FigureField from '../kit/FigureField.vue';
 import { useLanes } from '../logbook/lanes';
 import type { PlannedStart } from '../logbook/planned';
 import { useLogbook } from '../logbook/runs';
@@ -26,7 +28,7 @@ watch(
     const differed = differences.value.trim();
     const own = [
       { name: REST, value: rest.value.trim() },
-      { name: AMBIENT, value: ambient.value.trim() },
+      { name: AMBIENT, value: keptAmbient(ambient.value) },
     ].filter(({ value }) => value);
     const all = planned ? [...planned.conditions, ...(differed ? [{ name: 'differed', value: differed }] : [])] : own;
     confirmed.value = all.length > 0 ? all : undefined;
@@ -41,17 +43,21 @@ watch(
   async (plan) => {
     differs.value = [];
     if (!plan) return;
-    const live = lanes.records.map(({ header }) => header).filter(({ study }) => study?.id === plan.study.id);
-    const filed = logbook.summaries.filter(({ study }) => study?.id === plan.study.id);
+    const live = lanes.records.map(({ header }) => header).filter(({ study }) => study && study.id === plan.study?.id);
+    const filed = logbook.summaries.filter(({ study }) => study && study.id === plan.study?.id);
     const opened = await Promise.all(filed.map(async ({ id }) => (await logbook.open(id)).run.header));
     const earlier = [...live, ...opened].map(({ conditions = [] }) => conditions);
     // A state is a part of the setup, not a condition that drifted.
     const asked = plan.conditions.filter(({ name }) => name !== 'state');
-    if (props.planned === plan) differs.value = differing(asked, earlier);
+    if (props.planned === plan)
+      differs.value = differing(
+        asked.map(shownCondition),
+        earlier.map((each) => each.map(shownCondition)),
+      );
   },
   { immediate: true },
 );
-const title = computed(() => (props.planned ? `As planned in ${props.planned.title}` : 'How it starts'));
+const title = computed(() => props.planned?.title ?? 'How it starts');
 </script>
 
 <template>
@@ -60,7 +66,7 @@ const title = computed(() => (props.planned ? `As planned in ${props.planned.tit
     <template v-if="planned">
       <p>Check each before you plug in. Runs that differ cannot be laid beside each other in fairness.</p>
       <dl>
-        <template v-for="{ name, value } in planned.conditions" :key="name">
+        <template v-for="{ name, value } in planned.conditions.map(shownCondition)" :key="name">
           <dt>{{ name }}</dt>
           <dd>{{ value || 'write it down' }}</dd>
         </template>
@@ -79,7 +85,7 @@ const title = computed(() => (props.planned ? `As planned in ${props.planned.tit
         maxlength="80"
         hide-details
       />
-      <v-text-field v-model="ambient" label="Room, °C" inputmode="decimal" density="compact" maxlength="80" hide-details />
+      <FigureField v-model="ambient" name="Room" :unit="shownUnit('°C')" density="compact" maxlength="80" hide-details />
     </template>
   </aside>
 </template>

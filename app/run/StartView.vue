@@ -10,8 +10,11 @@ import { sourceSays, type Entry, type Header } from '@core/ink';
 import { readCadence, SCHOOLS, writeCadence, type Cadence, type Condition, type School } from '@core/method';
 import { inkOfStart, LANE_LETTERS, readStart, startSays, type Start } from '@core/run';
 import { wallNow } from '../kit/clock';
+import { momentText } from '../kit/dates';
 import { useSettings } from '../kit/settings';
+import { focusFirstError } from '../kit/firstError';
 import { vFocus } from '../kit/vFocus';
+import FigureField from '../kit/FigureField.vue';
 import { entryOf } from '../ledger/ledger';
 import BetweenFields from '../logbook/BetweenFields.vue';
 import GearField from '../logbook/GearField.vue';
@@ -19,7 +22,8 @@ import { newHeaders } from '../logbook/headers';
 import { useLanes } from '../logbook/lanes';
 import type { MethodChoice } from '../logbook/methodChoice';
 import { useMethods } from '../logbook/methods';
-import { plannedStart, type PlannedStart } from '../logbook/planned';
+import { plannedStart, startAgain, type PlannedStart } from '../logbook/planned';
+import { useLogbook } from '../logbook/runs';
 import { useShelf } from '../logbook/shelf';
 import { useStudies } from '../logbook/studies';
 import { troubleOf } from '../logbook/trouble';
@@ -34,6 +38,7 @@ const route = useRoute();
 const shelf = useShelf();
 const studies = useStudies();
 const lanes = useLanes();
+const logbook = useLogbook();
 const methods = useMethods();
 const settings = useSettings();
 
@@ -71,24 +76,39 @@ const timingError = ref('');
 /** The run as its study plans it, when it was opened from one; its conditions are confirmed here. */
 const planned = shallowRef<PlannedStart>();
 onMounted(async () => {
-  const { study, cell } = route.query;
+  const { study, cell, again } = route.query;
+  if (typeof again === 'string') return await startAsBefore(again);
   if (typeof study !== 'string' || cell === undefined) return;
   await studies.load();
   for (const [index, key] of [cell].flat().entries()) {
     const found = plannedStart({ study, cell: key ?? '' }, studies, shelf);
     if (!found) continue;
     if (index > 0) await addToSet();
-    planned.value = found;
-    [device.value, charger.value, level.value, method.value] = [found.device, found.charger, found.level, found.method];
-    const feeder = shelf.chargers.find(({ id }) => id === found.feed);
-    between.value = {
-      cable: shelf.cables.find(({ id }) => id === found.cable),
-      meter: shelf.meters.find(({ id }) => id === found.meter),
-      ...(feeder && { feed: { charger: feeder } }),
-    };
-    await nextTick();
+    await fillIn(found);
   }
 });
+
+async function fillIn(found: PlannedStart): Promise<void> {
+  planned.value = found;
+  [device.value, charger.value, level.value] = [found.device || undefined, found.charger || undefined, found.level];
+  if (found.method) method.value = found.method;
+  const feeder = shelf.chargers.find(({ id }) => id === found.feed);
+  between.value = {
+    cable: shelf.cables.find(({ id }) => id === found.cable),
+    meter: shelf.meters.find(({ id }) => id === found.meter),
+    ...(feeder && { feed: { charger: feeder } }),
+  };
+  await nextTick();
+}
+
+/** Fills in what an earlier run, filed or live, was taken like. */
+async function startAsBefore(id: string): Promise<void> {
+  await methods.load();
+  const live = lanes.records.find(({ header }) => header.id === id);
+  const { header } = live ?? (await logbook.open(id)).run;
+  const found = startAgain(header, `${header.device.name} on ${sourceSays(header)}, ${momentText(header.plugInAt)}`, shelf);
+  await fillIn(found);
+}
 /** The plan, as long as what is chosen still is what it asks for: a run of other gear fills no cell of it. */
 const asPlanned = computed(() => {
   const { value: plan } = planned;
@@ -115,18 +135,22 @@ const trouble = ref('');
 const busy = ref(false);
 /** A run that was plugged in but could not be stored: its instant can still be saved as a file. */
 const unstored = shallowRef<{ header: Header; entries: Entry[] }[]>([]);
+const form = useTemplateRef<HTMLFormElement>('form');
 const plug = useTemplateRef<{ $el: HTMLElement }>('plug');
 
 /** Looks at everything at once, so that all that is wrong is said together. */
 function arm(): void {
   const read = readCadence(method.value.timing, method.value.earlier);
   timingError.value = 'error' in read ? read.error : '';
-  void handleSubmit((given) => {
-    const mine = filledIn(given.level);
-    if (!mine) return;
-    armed.value = [...set.value, mine];
-    void nextTick(() => plug.value?.$el.focus());
-  })();
+  void handleSubmit(
+    (given) => {
+      const mine = filledIn(given.level);
+      if (!mine) return;
+      armed.value = [...set.value, mine];
+      void nextTick(() => plug.value?.$el.focus());
+    },
+    () => focusFirstError(form.value),
+  )();
 }
 
 /** The run as it is filled in; `undefined` while something is missing. */
@@ -142,7 +166,7 @@ function filledIn(typed: string | undefined): Ready | undefined {
     cadence: read.cadence,
     rest: {
       ...between.value,
-      ...(asPlanned.value && { study: asPlanned.value.study }),
+      ...(asPlanned.value?.study && { study: asPlanned.value.study }),
       ...(confirmed.value && { conditions: confirmed.value }),
       ...methodName(method.value.school),
     },
@@ -225,14 +249,10 @@ async function plugIn(): Promise<void> {
   <section class="sheet">
     <header>
       <h1>Start a run</h1>
+      <p class="soft">what charges, and from what: two names are enough; the rest can follow</p>
     </header>
-    <div v-if="!shelf.isStocked" class="first-step">
-      <h2>The shelf is not ready</h2>
-      <p>A run needs a device and a charger. Put both on the shelf first.</p>
-      <v-btn to="/bench" variant="flat" color="primary">Go to the bench</v-btn>
-    </div>
-    <div v-else class="body">
-      <form v-if="!armed" class="fields" novalidate @submit.prevent="arm">
+    <div class="body">
+      <form v-if="!armed" ref="form" class="fields" novalidate @submit.prevent="arm">
         <ul v-if="set.length > 0" class="set" aria-label="Starting together">
           <li v-for="each in set" :key="`${each.device.id} ${each.charger.id}`">
             {{ each.device.name }} on {{ sourceSays({ charger: each.charger, feed: each.rest.feed }) }}
@@ -245,12 +265,32 @@ async function plugIn(): Promise<void> {
             >
           </li>
         </ul>
-        <GearField v-model="device" v-bind="deviceProps" v-focus of="device" label="Device" />
-        <GearField v-model="charger" v-bind="chargerProps" of="charger" label="Charger" />
-        <v-text-field
+        <GearField
+          v-model="device"
+          v-bind="deviceProps"
+          v-focus
+          of="device"
+          may-add
+          label="Device"
+          aria-required="true"
+          hint="by its name: its battery and what it takes can follow on the bench"
+          :persistent-hint="shelf.devices.length === 0"
+        />
+        <GearField
+          v-model="charger"
+          v-bind="chargerProps"
+          of="charger"
+          may-add
+          label="Charger"
+          aria-required="true"
+          hint="by its name: its watts and its label can follow on the bench"
+          :persistent-hint="shelf.chargers.length === 0"
+        />
+        <FigureField
           v-model="level"
           v-bind="levelProps"
-          label="Level at plug-in, %"
+          name="Level at plug-in"
+          unit="%"
           hint="Write dead if the display shows nothing because the battery is empty; leave it empty if the level is not known."
           persistent-hint
         />

@@ -4,6 +4,7 @@ import { writeTried, type Compatible, type Tried } from '@core/compare';
 import { writeCompatibility } from '@core/exchange';
 import { TRIAL_STATES, type Trial } from '@core/ink';
 import { saveFile } from '../kit/saveFile';
+import { vCards } from '../kit/vCards';
 
 /** What a spot check came to: for each source what it does, awake, asleep and off; chime, icon and meter each as seen. */
 const props = defineProps<{ device: string; rows: readonly Compatible[]; canChange?: boolean }>();
@@ -29,7 +30,7 @@ function exportFile(): void {
   <section v-if="rows.length > 0" aria-labelledby="compatibility-title">
     <h2 id="compatibility-title">What works with {{ device }}</h2>
     <div class="scroll" tabindex="0" role="region" aria-label="Compatibility">
-      <table class="plain-table">
+      <table v-cards class="plain-table">
         <thead>
           <tr>
             <th scope="col">Source</th>

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue';
-import { quantityOf, spell, TRACKED, type Quantity } from '@core/quantity';
+import { inUnit, quantityOf, spell, TRACKED, type Quantity } from '@core/quantity';
 import type { Trace } from './trace';
 
 /** The table twin of a strip, for those who hear it rather than see it. A long run is thinned, and says so. */
@@ -22,7 +22,7 @@ const tables = computed(() =>
   }),
 );
 const figure = (value: number | undefined, quantity?: Quantity) =>
-  value === undefined ? 'not read' : `${Number(value.toFixed(1))} ${quantity ? quantityOf(quantity).unit : ''}`;
+  value === undefined ? 'not read' : inUnit(value, quantity ? quantityOf(quantity).unit : '', 1);
 </script>
 
 <template>
@@ -46,7 +46,7 @@ const figure = (value: number | undefined, quantity?: Quantity) =>
       <tbody>
         <tr v-for="row in table.rows" :key="row.time">
           <th scope="row">{{ row.time }}</th>
-          <td>{{ row.level }} %</td>
+          <td>{{ figure(row.level, 'percent') }}</td>
           <td v-for="(value, index) in row.values" :key="index">{{ figure(value, BESIDE[index]) }}</td>
         </tr>
       </tbody>

@@ -2,7 +2,7 @@ import type { Chart, ChartConfiguration, ChartDataset, Plugin, ScaleOptionsByTyp
 import type { AnnotationOptions } from 'chartjs-plugin-annotation';
 import { max, min } from 'd3-array';
 import { type Span } from '@core/curve';
-import { nominal, quantityOf, spell, TRACKED, type Quantity } from '@core/quantity';
+import { nominal, quantityOf, shownIn, shownUnit, spell, TRACKED, trimmed, type Quantity } from '@core/quantity';
 import { type Forecast } from '@core/run';
 import type { Dot } from '@core/samples';
 import { PALETTES, type ThemeName } from '../kit/theme';
@@ -36,6 +36,11 @@ const NIBS: Readonly<Record<Nib, { style: 'circle' | 'rectRot' | 'triangle' | 'r
   cross: { style: 'cross', rotation: 0 },
 };
 
+/** Dashes of pencil: between two readings, what is expected, and an earlier run. */
+const READ = [4, 3];
+const EXPECTED = [1.5, 3.5];
+const GHOST = [7, 5];
+
 /** Nibs along the whole width of a strip that several pens share. */
 const MOST_NIBS = 28;
 
@@ -68,7 +73,7 @@ export function stripConfig(traces: readonly Trace[], look: StripLook): ChartCon
   return {
     type: 'line',
     data: { datasets: sets },
-    plugins: [pencil(traces, tracks, look), titles(tracks, look), ...(traces.length > PEN_COUNT ? [names(traces, look)] : [])],
+    plugins: [pencil(traces, tracks, look), titles(traces, tracks, look), ...(traces.length > PEN_COUNT ? [names(traces, look)] : [])],
     options: {
       animation: false,
       parsing: false,
@@ -94,7 +99,7 @@ export function stripConfig(traces: readonly Trace[], look: StripLook): ChartCon
             title: (items: TooltipItem<'line'>[]) => spell(items[0]?.parsed.x ?? 0, 1),
             label: (item: TooltipItem<'line'>) => {
               const { unit } = quantityOf(item.dataset.yAxisID as Quantity);
-              return `${traces.length > 1 ? `${item.dataset.label ?? ''} ` : ''}${Number((item.parsed.y ?? 0).toFixed(2))} ${unit}`;
+              return `${traces.length > 1 ? `${item.dataset.label ?? ''} ` : ''}${trimmed(item.parsed.y ?? 0)} ${shownUnit(unit)}`;
             },
           },
         },
@@ -115,11 +120,11 @@ function lineOf(trace: Trace, track: Quantity, { theme, size, penned, until }: S
   const dotted = size !== 'row' && !inked;
   const line = penned
     ? { borderColor: pen.colour, borderDash: pen.dash, borderWidth: 2 }
-    : { borderColor: palette.pencil, borderDash: [4, 3], borderWidth: 1.25 };
+    : { borderColor: palette.pencil, borderDash: READ, borderWidth: 1.25 };
   return {
     label: trace.name,
     yAxisID: track,
-    data: dots.map(toPoint),
+    data: dots.map(toPoint(track)),
     ...(inked || size === 'row'
       ? { borderColor: pen.colour, borderDash: penned ? pen.dash : [], borderWidth: size === 'row' ? 1.75 : 2 }
       : line),
@@ -131,8 +136,10 @@ function lineOf(trace: Trace, track: Quantity, { theme, size, penned, until }: S
   };
 }
 
-/** Chart.js draws no line to or from a point that is not a number. */
-const toPoint = ([x, y]: Dot) => ({ x, y: y ?? Number.NaN });
+/** A dot in the shown unit. Chart.js draws no line to or from a point that is not a number. */
+const toPoint =
+  (track: Quantity) =>
+  ([x, y]: Dot) => ({ x, y: y === undefined ? Number.NaN : shownIn(quantityOf(track).unit, y) });
 
 const radius = ({ nib }: Pen, size: Size) => (size === 'lane' ? 5 : 4) + (nib === 'circle' || nib === 'square' ? 0 : 1);
 
@@ -154,7 +161,7 @@ function struckOf(trace: Trace, { theme, size, penned }: StripLook, hasLevels: b
     {
       label: 'struck',
       yAxisID: 'percent',
-      data: trace.struck.map(toPoint),
+      data: trace.struck.map(toPoint('percent')),
       showLine: false,
       pointStyle: 'crossRot',
       pointRadius: 6,
@@ -193,11 +200,16 @@ function timeScale({ until, theme, size }: StripLook): object {
   };
 }
 
+/** Where a lane says its levels: inside, at its right edge, where there is nothing but time to come. */
+const LANE_LEVELS = [40, 80];
+/** From how many pixels on a lane has room for all of them. */
+const TALL = 180;
+
 function valueScale(track: Quantity, traces: readonly Trace[], tracks: readonly Quantity[], { theme, size }: StripLook): Partial<Scale> {
   const palette = PALETTES[theme];
-  const { track: drawn } = quantityOf(track);
+  const { track: drawn, unit } = quantityOf(track);
   const values = traces.flatMap(({ dots, expected }) =>
-    [...(dots[track] ?? []), ...(expected?.[track] ?? [])].flatMap(([, value]) => value ?? []),
+    [...(dots[track] ?? []), ...(expected?.[track] ?? [])].flatMap(([, value]) => (value === undefined ? [] : shownIn(unit, value))),
   );
   const top = Math.max(0, max(values) ?? 0);
   const wattStep = roundStep(top);
@@ -208,13 +220,17 @@ function valueScale(track: Quantity, traces: readonly Trace[], tracks: readonly 
       max: Math.ceil((top * 1.1) / wattStep) * wattStep,
       step: wattStep,
     },
-    tens: { min: Math.floor(Math.min(29, min(values) ?? 29) / 10) * 10, max: Math.ceil(Math.max(21, top) / 10) * 10, step: 10 },
+    tens: tens(values, shownIn(unit, 21), shownIn(unit, 29)),
   };
   const { step, ...range } = ranges[drawn?.axis ?? 'from zero'];
-  const labelled = (value: number) => track !== 'percent' || value % 20 === 0;
+  /** A low lane says a few of its levels; a high one as many as a sheet. */
+  const labelled = (value: number, height: number) => {
+    if (track !== 'percent') return size !== 'lane' || (value > range.min && value < range.max);
+    return value % 20 === 0 && (size === 'sheet' || (value > 0 && value < 100 && (height > TALL || LANE_LEVELS.includes(value))));
+  };
   return {
     type: 'linear',
-    position: 'left',
+    position: size === 'lane' ? 'right' : 'left',
     stack: 'strip',
     stackWeight: drawn?.weight ?? 1,
     weight: tracks.length - tracks.indexOf(track),
@@ -227,15 +243,25 @@ function valueScale(track: Quantity, traces: readonly Trace[], tracks: readonly 
       tickLength: 0,
     },
     ticks: {
-      display: size === 'sheet',
+      display: size !== 'row',
+      mirror: size === 'lane',
       stepSize: step,
       autoSkip: false,
-      padding: 6,
+      padding: size === 'lane' ? 3 : 6,
       color: palette.soft,
-      font: { family: FIGURES, size: 12 },
-      callback: (value: number | string) => (labelled(Number(value)) ? `${value}${drawn?.mark ?? ''}` : ''),
+      font: { family: FIGURES, size: size === 'lane' ? 10 : 12 },
+      callback: function (this: { height: number }, value: number | string) {
+        return labelled(Number(value), this.height) ? `${trimmed(Number(value))}${drawn?.mark ?? ''}` : '';
+      },
     },
   } as unknown as Partial<Scale>;
+}
+
+/** From ten to ten around what was read, and around a room at least; by twenties where tens would crowd. */
+function tens(values: number[], warm: number, warmer: number): { min: number; max: number; step: number } {
+  const [low, high] = [Math.min(warmer, min(values) ?? warmer), Math.max(warm, max(values) ?? warm)];
+  const step = high - low > 50 ? 20 : 10;
+  return { min: Math.floor(low / step) * step, max: Math.ceil(high / step) * step, step };
 }
 
 /** A step of an axis from zero that gives two or three rules up to the highest value. */
@@ -245,11 +271,8 @@ function roundStep(top: number): number {
 }
 
 /** Places on the paper: checks that were missed, and the one pointed out. */
-function places(
-  traces: readonly Trace[],
-  tracks: readonly Quantity[],
-  { theme, band, size, until }: StripLook,
-): Record<string, AnnotationOptions> {
+function places(traces: readonly Trace[], tracks: readonly Quantity[], look: StripLook): Record<string, AnnotationOptions> {
+  const { theme, band, size, until } = look;
   const palette = PALETTES[theme];
   const all: Record<string, AnnotationOptions> = {};
   const main = mainTrack(traces);
@@ -264,7 +287,7 @@ function places(
         all[`unwatched-${track}-${index}`] = spanOf(from, to, track, track === main && index === 0 ? 'not watched' : '', palette.soft);
     }
     for (const [index, [at, words]] of together(traces[0]?.events ?? [], until * SIDE_BY_SIDE).entries())
-      all[`event-${index}`] = eventLine(at, words, theme, at < until * SIDE_BY_SIDE);
+      all[`event-${index}`] = eventLine(at, words, look, at < until * SIDE_BY_SIDE);
   }
   if (traces.length === 1 && tracks.includes('watts')) {
     for (const [index, { from, to }] of (traces[0]?.unseen ?? []).entries()) {
@@ -309,14 +332,21 @@ function together(events: Trace['events'], span: number): [at: number, words: st
   const lines: [number, string[]][] = [];
   for (const { at, says } of events) {
     const last = lines.at(-1);
-    if (last && at - last[0] <= span) last[1].push(says);
+    if (last && at - last[0] <= span * Math.min(3, last[1].length)) last[1].push(says);
     else lines.push([at, [says]]);
   }
   return lines;
 }
 
+/** Words that find room beside each other; the others fold into a count. Each is as long as its paper is high. */
+function shortened(words: readonly string[], size: Size): string[] {
+  const most = size === 'sheet' ? 40 : 18;
+  const told = words.length > 3 ? [...words.slice(0, 2), `and ${words.length - 2} more`] : words;
+  return told.map((word) => (word.length > most ? `${word.slice(0, most - 1)}…` : word));
+}
+
 /** Something that happened: a line at its moment, with a word at its foot, on the side where the paper is; several words stand side by side. */
-function eventLine(at: number, words: string[], theme: ThemeName, isAtEdge: boolean): AnnotationOptions {
+function eventLine(at: number, words: string[], { theme, size }: StripLook, isAtEdge: boolean): AnnotationOptions {
   const palette = PALETTES[theme];
   return {
     type: 'line',
@@ -327,10 +357,10 @@ function eventLine(at: number, words: string[], theme: ThemeName, isAtEdge: bool
     borderDash: [1, 3],
     label: {
       display: true,
-      content: words,
+      content: shortened(words, size),
       position: 'end',
       rotation: -90,
-      xAdjust: (isAtEdge ? 1 : -1) * (1 + 7 * words.length),
+      xAdjust: (isAtEdge ? 1 : -1) * (1 + 7 * shortened(words, size).length),
       backgroundColor: `${palette.paper}CC`,
       color: palette.ink,
       padding: 2,
@@ -370,7 +400,7 @@ function pencil(traces: readonly Trace[], tracks: readonly Quantity[], { theme }
       ctx.clip();
       ctx.strokeStyle = PALETTES[theme].pencil;
       ctx.lineWidth = 1.5;
-      ctx.setLineDash([1.5, 3.5]);
+      ctx.setLineDash(EXPECTED);
       for (const { expected } of traces) {
         for (const track of tracks) {
           const [x, y] = [scales.x, scales[track]];
@@ -381,7 +411,7 @@ function pencil(traces: readonly Trace[], tracks: readonly Quantity[], { theme }
           ctx.stroke();
         }
       }
-      ctx.setLineDash([7, 5]);
+      ctx.setLineDash(GHOST);
       for (const { ghost } of traces) {
         if (!ghost || !scales.x || !scales.percent) continue;
         ctx.beginPath();
@@ -414,13 +444,51 @@ function bracket(ctx: CanvasRenderingContext2D, scales: Chart['scales'], { level
   ctx.stroke();
 }
 
-/** Names each track at its right end. */
-function titles(tracks: readonly Quantity[], { size, theme }: StripLook): Plugin<'line'> {
+/** What is drawn in pencil, as its legend names it, and with which dashes. */
+function pencilled(traces: readonly Trace[], main: Quantity, { penned }: StripLook): { word: string; dash: number[] }[] {
+  const isRead = !penned && traces.some((trace) => !trace.streamed.has(main) && (trace.dots[main] ?? []).length > 1);
+  return [
+    ...(isRead ? [{ word: 'between readings', dash: READ }] : []),
+    ...(traces.some(({ expected }) => expected) ? [{ word: 'expected', dash: EXPECTED }] : []),
+    ...(traces.some(({ ghost }) => ghost) ? [{ word: 'earlier run', dash: GHOST }] : []),
+  ];
+}
+
+/** Names each track at its right end, and at the foot of the main one what is in pencil. */
+function titles(traces: readonly Trace[], tracks: readonly Quantity[], look: StripLook): Plugin<'line'> {
+  const { size, theme } = look;
+  const main = mainTrack(traces);
   return {
     id: 'titles',
     afterDraw({ ctx, scales, chartArea }) {
-      if (size !== 'sheet') return;
+      if (size === 'row') return;
       ctx.save();
+      if (scales[main]) {
+        // A lane has room for what is not ink alone.
+        const words = pencilled(traces, main, look).filter(({ dash }) => size === 'sheet' || dash !== READ);
+        let right = chartArea.right - (size === 'lane' ? 34 : 8);
+        ctx.font = `${size === 'lane' ? 10 : 12}px ${WORDS}`;
+        ctx.textAlign = 'right';
+        ctx.strokeStyle = PALETTES[theme].pencil;
+        ctx.fillStyle = PALETTES[theme].pencil;
+        ctx.lineWidth = 1.5;
+        for (const { word, dash } of words.reverse()) {
+          const at = scales[main].bottom - (size === 'lane' ? 6 : 10);
+          ctx.fillText(word, right, at);
+          right -= ctx.measureText(word).width + 6;
+          ctx.setLineDash(dash);
+          ctx.beginPath();
+          ctx.moveTo(right - 22, at - 4);
+          ctx.lineTo(right, at - 4);
+          ctx.stroke();
+          right -= 36;
+        }
+        ctx.setLineDash([]);
+      }
+      if (size !== 'sheet') {
+        ctx.restore();
+        return;
+      }
       ctx.font = `12px ${WORDS}`;
       ctx.fillStyle = PALETTES[theme].soft;
       ctx.textAlign = 'right';

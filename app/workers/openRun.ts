@@ -1,3 +1,4 @@
+import { assumedNow, mannerNow } from '@core/quantity';
 import { sampleKeys } from '../ledger/samples';
 import { openFiled, type Opened } from './opened';
 import type { Opener } from './opener';
@@ -8,7 +9,7 @@ export async function openRun(id: string): Promise<Opened> {
   if ((await sampleKeys(id)).length === 0) return openFiled(id);
   const worker = new Worker(new URL('./opener.ts', import.meta.url), { type: 'module' });
   try {
-    return await wrapped<Opener>(worker).open(id);
+    return await wrapped<Opener>(worker).open(id, mannerNow(), assumedNow());
   } finally {
     worker.terminate();
   }

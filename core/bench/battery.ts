@@ -1,4 +1,5 @@
 import { batteryEnergy } from '../quantity/electric';
+import { fixed, trimmed } from '../quantity/figures';
 import type { Device } from './device';
 
 /** What a device’s battery is, each figure as given or derived from the others. Wh and mAh as rated when new. */
@@ -32,7 +33,7 @@ export function batteryDoubt(given: Given): string | undefined {
   const { disagreement } = batteryFacts(given);
   if (disagreement === undefined || Math.abs(disagreement) <= DISAGREES) return undefined;
   const [product, energy] = [batteryEnergy(given.milliampHours ?? 0, given.nominalVolts ?? 0), given.wattHours ?? 0];
-  return `${given.milliampHours ?? 0} mAh × ${given.nominalVolts ?? 0} V is ${product.toFixed(1)} Wh, not ${energy} Wh: check which is printed. ${energy} Wh counts.`;
+  return `${given.milliampHours ?? 0} mAh × ${trimmed(given.nominalVolts ?? 0)} V is ${fixed(product, 1)} Wh, not ${trimmed(energy)} Wh: check which is printed. ${trimmed(energy)} Wh counts.`;
 }
 
 /** Energy of the device’s battery when full, at its present health, in Wh; `undefined` when the shelf does not say. */

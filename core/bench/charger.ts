@@ -51,7 +51,8 @@ export const chargerSchema = object({
   kind: mixed<(typeof CHARGER_KINDS)[number]>()
     .oneOf(CHARGER_KINDS, 'Choose what kind of source it is.')
     .required('Choose what kind of source it is.'),
-  watts: sizeField(1_000, 'W').required('Give its watts, so that a slip in typing can be noticed.'),
+  /** As rated. A source that was written down by its name alone has none yet: nothing is expected of it. */
+  watts: sizeField(1_000, 'W'),
   ports: array().of(portSchema).default(undefined).optional(),
   /** What each port gives when several are in use, as `C1+C2: 45+20`, a rule a line. */
   sharing: textField(400),

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { factsOf } from './facts';
+import { FACTS, factsOf, factsSay } from './facts';
 import { readPort, writePort } from './portText';
 import { SCHEMAS } from './schemas';
 import { SHELVES } from './shelf';
@@ -28,4 +28,21 @@ it('writes a port in a line and reads it back', () => {
   }
   expect(writePort({ connector: 'USB-C', label: '5V⎓3A | 9V⎓2A' })).toBe('(USB-C) 5V⎓3A ; 9V⎓2A');
   expect(() => readPort('5V⎓3A')).toThrow(/Write it as C1 \(USB-C\)/);
+});
+
+it('says in one line what is written down of a group, and nothing of what is not', () => {
+  const [, , takes, , , verdict] = FACTS.device;
+  const nameOf = (id: string) => (id === 'c20' ? 'Cobble 20' : undefined);
+  const given = {
+    connectors: ['USB-C'],
+    deliveryVolts: 9,
+    chargingPort: true,
+    families: [],
+    barrelVolts: '',
+    boxCharger: 'c20',
+    price: 260,
+  };
+  expect(takes && factsSay(takes, given, nameOf)).toBe('USB-C · Power Delivery up to 9 V · Supports BC 1.2');
+  expect(verdict && factsSay(verdict, given, nameOf)).toBe('Charger in its box Cobble 20 · Price 260');
+  expect(verdict && factsSay(verdict, {}, nameOf)).toBe('');
 });

@@ -20,6 +20,8 @@ export interface Fact {
 export interface FactGroup {
   title: string;
   facts: Fact[];
+  /** Rarer facts: a form folds them to one line. */
+  isRare?: true;
 }
 
 const figure = (key: string, name: string, unit?: string, hint?: string): Fact => ({
@@ -58,15 +60,20 @@ export const FACTS: Readonly<Record<Shelf, FactGroup[]>> = {
         choice('kind', 'Kind', DEVICE_KINDS),
         figure('milliampHours', 'Battery', 'mAh', 'as printed; with nominal volts'),
         figure('nominalVolts', 'Nominal volts', 'V', 'such as 3.85'),
-        figure('wattHours', 'Battery energy', 'Wh', 'instead of mAh and volts, or with them'),
+        figure('inputLimit', 'Input limit', 'W', 'the most it takes by wire'),
         figure('health', 'Health', '%', 'share of the rated charge still there'),
         choice('display', 'Shows its level as', DISPLAYS),
       ],
     },
     {
+      title: 'Its energy',
+      isRare: true,
+      facts: [figure('wattHours', 'Battery energy', 'Wh', 'instead of mAh and volts, or with them')],
+    },
+    {
       title: 'What it takes',
+      isRare: true,
       facts: [
-        figure('inputLimit', 'Input limit', 'W', 'the most it takes by wire'),
         choices('connectors', 'Connectors', DEVICE_CONNECTORS),
         choice('deliveryVolts', 'Power Delivery up to', [5, 9, 12, 15, 20, 28, 36, 48], 'over 20 V is the extended range', 'V'),
         figure('programmableVolts', 'Programmable (PPS) up to', 'V', 'such as 11'),
@@ -79,15 +86,25 @@ export const FACTS: Readonly<Record<Shelf, FactGroup[]>> = {
           choices: USB_A_FAMILIES,
           hint: 'fast charging of its maker’s own',
         },
-        choices('wireless', 'Wireless profiles', WIRELESS_PROFILES),
-        figure('wirelessLimit', 'Wireless limit', 'W'),
         figure('barrelVolts', 'Barrel', 'V'),
+      ],
+    },
+    {
+      title: 'Wireless',
+      isRare: true,
+      facts: [choices('wireless', 'Wireless profiles', WIRELESS_PROFILES), figure('wirelessLimit', 'Wireless limit', 'W')],
+    },
+    {
+      title: 'Awake',
+      isRare: true,
+      facts: [
         figure('leastWatts', 'Charges from', 'W', 'below this it connects and does not charge'),
         figure('awakeWatts', 'Uses awake', 'W', 'a supply that gives less lets it drain'),
       ],
     },
     {
       title: 'For the verdict',
+      isRare: true,
       facts: [
         gear('boxCharger', 'Charger in its box', 'charger', 'what others are set against'),
         gear('boxCable', 'Cable in its box', 'cable'),
@@ -105,12 +122,19 @@ export const FACTS: Readonly<Record<Shelf, FactGroup[]>> = {
         choice('kind', 'Kind', CHARGER_KINDS),
         figure('watts', 'Watts', 'W', 'as rated'),
         { key: 'ports', name: 'Ports', type: 'ports' },
+      ],
+    },
+    {
+      title: 'Several ports, or a battery of its own',
+      isRare: true,
+      facts: [
         { key: 'sharing', name: 'When ports share', type: 'lines', hint: 'C1+C2: 45+20, a rule a line' },
         figure('wattHours', 'Energy of a bank', 'Wh'),
       ],
     },
     {
       title: 'What feeds it',
+      isRare: true,
       facts: [
         { key: 'input', name: 'Input', type: 'text', hint: 'of a pad, dock or computer, as printed: 9V⎓2A' },
         gear('fedBy', 'Fed by', 'charger', 'its own source'),
@@ -119,6 +143,7 @@ export const FACTS: Readonly<Record<Shelf, FactGroup[]>> = {
     },
     {
       title: 'What decides a purchase',
+      isRare: true,
       facts: [
         PRICE,
         OWNED,
@@ -136,14 +161,19 @@ export const FACTS: Readonly<Record<Shelf, FactGroup[]>> = {
         choice('chargerEnd', 'Charger end', CABLE_ENDS),
         choice('deviceEnd', 'Device end', CABLE_ENDS),
         choice('marker', 'Marked for', MARKERS, 'its e-marker, or what is printed'),
-        choice('markerVolts', 'Marker up to', MARKER_VOLTS, 'the highest its marker names', 'V'),
-        choice('data', 'Data', DATA_SPEEDS),
         figure('length', 'Length', 'm'),
-        { key: 'family', name: 'Family', type: 'text', hint: 'fast charging of its maker’s own, if any' },
-        PRICE,
-        OWNED,
       ],
     },
+    {
+      title: 'What else is marked',
+      isRare: true,
+      facts: [
+        choice('markerVolts', 'Marker up to', MARKER_VOLTS, 'the highest its marker names', 'V'),
+        choice('data', 'Data', DATA_SPEEDS),
+        { key: 'family', name: 'Family', type: 'text', hint: 'fast charging of its maker’s own, if any' },
+      ],
+    },
+    { title: 'What decides a purchase', isRare: true, facts: [PRICE, OWNED] },
   ],
   meter: [
     {
@@ -161,3 +191,25 @@ export const FACTS: Readonly<Record<Shelf, FactGroup[]>> = {
 
 /** The facts of a shelf in one row. */
 export const factsOf = (shelf: Shelf): Fact[] => FACTS[shelf].flatMap(({ facts }) => facts);
+
+/**
+ * What is written down of a group, in one line: `USB-C · Power Delivery up to 9 V`; empty where nothing is.
+ *
+ * @param given  facts by their keys, as a form holds them
+ * @param nameOf the name of other gear, by its id
+ */
+export function factsSay(
+  { facts }: FactGroup,
+  given: Readonly<Record<string, unknown>>,
+  nameOf: (id: string) => string | undefined,
+): string {
+  const says = ({ key, name, unit, type }: Fact): string | undefined => {
+    const { [key]: value } = given;
+    if (value === undefined || value === null || value === '' || value === false) return undefined;
+    if (value === true) return name;
+    if (Array.isArray(value)) return value.length > 0 ? value.join(', ') : undefined;
+    const text = typeof value === 'number' || typeof value === 'string' ? String(value) : '';
+    return `${name} ${type === 'gear' ? (nameOf(text) ?? '') : text}${unit ? ` ${unit}` : ''}`;
+  };
+  return facts.flatMap((fact) => says(fact) ?? []).join(' · ');
+}

@@ -1,4 +1,5 @@
 import { array, boolean, mixed, number, string, type TestContext, type ValidationError } from 'yup';
+import { readDecimal } from '../quantity/decimal';
 
 /** The longest name that is kept; more would not fit a lane. */
 const LONGEST_NAME = 80;
@@ -21,11 +22,14 @@ export const nameField = () =>
     .required('Give it a name, so that its runs can be told apart.')
     .max(LONGEST_NAME, `Keep the name within ${LONGEST_NAME} characters.`);
 
-/** A figure that may be unknown. A field left empty is missing, not zero. */
+/** A figure that may be unknown, typed with a point or a comma. A field left empty is missing, not zero. */
 export const figureField = () =>
   number()
-    .transform((value: unknown, typed: unknown) => (typed === '' || typed === null ? undefined : value))
-    .typeError('Write a number, with a point before decimals.');
+    .transform((value: unknown, typed: unknown) => {
+      if (typed === '' || typed === null) return undefined;
+      return typeof typed === 'string' ? readDecimal(typed) : value;
+    })
+    .typeError('Write a number, such as 12 or 3.85.');
 
 /** The least size that is one: less is a slip, and so little of anything cannot be reckoned with. */
 const LEAST_SIZE = 1e-6;

@@ -5,7 +5,7 @@ export { isFed, sourceName, usualFeed, type Feed } from './feed';
 export { portName } from './portName';
 export { portsOf } from './ports';
 export { type Device } from './device';
-export { FACTS, factsOf, type Fact, type FactGroup } from './facts';
+export { FACTS, factsOf, factsSay, type Fact, type FactGroup } from './facts';
 export { readLabel, type ReadLabel } from './label';
 export { type Meter } from './meter';
 export { writePort } from './portText';

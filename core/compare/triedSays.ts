@@ -1,5 +1,5 @@
 import { QUANTITIES } from '../quantity/quantity';
-import { fixed } from '../quantity/figures';
+import { fixed, trimmed } from '../quantity/figures';
 import { writeEntryLine } from '../quantity/writeLine';
 import type { Tried } from './compatibility';
 
@@ -14,21 +14,20 @@ export interface WrittenTried {
 }
 
 const OWN = new Set(['percent', 'volts', 'amps', 'watts']);
-const short = (value: number) => String(Number(value.toFixed(2)));
 
 export function writeTried({ trial, second, watts, ohms, efficiency }: Tried): WrittenTried {
   const { percent, volts, amps, voltsBefore, wattsOut, wattsOutAssumed } = trial;
-  const volted = volts === undefined ? undefined : `${short(volts)} V`;
+  const volted = volts === undefined ? undefined : `${trimmed(volts)} V`;
   const others = Object.fromEntries(QUANTITIES.filter((each) => !OWN.has(each)).map((each) => [each, trial[each]]));
-  const out = wattsOut === undefined ? undefined : `${short(wattsOut)} W out${wattsOutAssumed ? ' (assumed)' : ''}`;
+  const out = wattsOut === undefined ? undefined : `${trimmed(wattsOut)} W out${wattsOutAssumed ? ' (assumed)' : ''}`;
   const share = efficiency && `${fixed(efficiency.share * 100)} %`;
   const isReadOut = wattsOut !== undefined && !wattsOutAssumed;
   const join = (parts: (string | false | undefined)[]) => parts.filter(Boolean).join(' · ');
   return {
     figures: join([
-      voltsBefore === undefined ? volted : `${short(voltsBefore)} → ${volted ?? '?'}`,
-      amps !== undefined && `${short(amps)} A`,
-      watts !== undefined && trial.watts !== undefined && `${short(watts)} W`,
+      voltsBefore === undefined ? volted : `${trimmed(voltsBefore)} → ${volted ?? '?'}`,
+      amps !== undefined && `${trimmed(amps)} A`,
+      watts !== undefined && trial.watts !== undefined && `${trimmed(watts)} W`,
       isReadOut && out,
       writeEntryLine(others),
     ]),
@@ -38,6 +37,7 @@ export function writeTried({ trial, second, watts, ohms, efficiency }: Tried): W
       !isReadOut && out,
       share,
     ]),
-    level: percent === undefined ? '–' : `${percent} %${second?.percent === undefined ? '' : `, then ${second.percent} %`}`,
+    level:
+      percent === undefined ? '–' : `${trimmed(percent)} %${second?.percent === undefined ? '' : `, then ${trimmed(second.percent)} %`}`,
   };
 }

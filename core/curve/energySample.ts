@@ -4,7 +4,7 @@ import { batteryOf } from '../bench/battery';
 import type { Meter } from '../bench/meter';
 import type { RunRecord } from '../ink/fold';
 import { sightings, type Sighting } from '../ink/track';
-import { ASSUMED_SPREAD } from '../margin/assumed';
+import { assumedSpread } from '../margin/assumed';
 import { lastDigit, shareOff, type Span } from './energy';
 
 /** Energy over a few minutes, as the counter of a meter told it. */
@@ -98,6 +98,6 @@ function uncertaintyOf(samples: readonly EnergySample[], watts: number, length: 
 export function projection({ samples, watts, uncertainty, battery, start }: Sampled, level: number): Projection | undefined {
   if (battery === undefined || start === undefined || start >= level) return undefined;
   const seconds = ((battery * (level - start)) / 100 / watts) * 3600;
-  const varies = samples.length > 1 ? 0 : ASSUMED_SPREAD.sigma;
+  const varies = samples.length > 1 ? 0 : assumedSpread().sigma;
   return { level, seconds, uncertainty: seconds * Math.hypot(uncertainty / watts, varies) };
 }

@@ -35,6 +35,8 @@ export interface Figures {
   startLevel?: number | undefined;
   /** What the battery holds, in Wh. */
   battery?: number | undefined;
+  /** For how many hours the device is claimed to last. */
+  endurance?: number | undefined;
   peak?: Peak | undefined;
   energy: Energy;
   /** How far off the watts can be. */
@@ -94,6 +96,7 @@ export function figuresOf(run: RunRecord, { levels, marks }: Asked = { levels: L
     passages: [bootOf(run), lightOut(run), percent.seconds.length === 0 ? powerGone(run) : undefined].filter((each) => each !== undefined),
     startLevel: start?.seconds === 0 ? start.value : undefined,
     battery: batteryOf(run.header.device),
+    endurance: run.header.device.enduranceHours,
     peak: peak(watts, run.sampled.has('watts')),
     energy:
       watts.values.length === 0 && counter?.resets.length === 0

@@ -7,7 +7,7 @@ import type { RunRecord } from '../ink/fold';
 import { sighting, sightings } from '../ink/track';
 import { TEMPERATURES } from '../quantity/quantity';
 import { nominal, spell } from '../quantity/duration';
-import { fixed } from '../quantity/figures';
+import { temperature } from '../quantity/figures';
 import { unseenSpans, type Span } from './energy';
 import { finerFrom } from './finer';
 import { cycling, holds, losses } from './faults';
@@ -154,7 +154,9 @@ function heat(run: RunRecord): Notice[] {
   if (!first || !last) return [];
   const top = max(hot, ({ value }) => value) ?? 0;
   const when = first === last ? `at ${spell(first.seconds)}` : `between ${spell(first.seconds)} and ${spell(last.seconds)}`;
-  return [{ kind: 'hot', from: first.seconds, to: last.seconds, text: `Above ${limit} °C ${when}, up to ${fixed(top, 1)} °C` }];
+  return [
+    { kind: 'hot', from: first.seconds, to: last.seconds, text: `Above ${temperature(limit, 0)} ${when}, up to ${temperature(top)}` },
+  ];
 }
 
 const lastSeen = ({ readings }: RunRecord) => readings.at(-1)?.seconds ?? 0;

@@ -9,7 +9,6 @@ import { milestoneTime } from './milestone';
 import { levelsOf, lightOut, milestoneOf, powerGone } from './milestones';
 import { PASSAGES, writeMilestone, writePassage } from './timeWords';
 import { spell } from '../quantity/duration';
-import { fixed } from '../quantity/figures';
 import { quantityOf, type Quantity } from '../quantity/quantity';
 import { extent } from 'd3-array';
 
@@ -73,14 +72,14 @@ function withoutLevels(run: RunRecord): string {
   return passage ? `${writePassage(passage).value}, ${PASSAGES[passage.what].toLowerCase()}` : '—';
 }
 
-/** What was read of a run: `2 → 80 %`, `from 12 → 80 %` where the first level came after plug-in, `9.8–24.0 W`. */
+/** What was read of a run, with points, for it is stored: `2 → 80 %`, `from 12 → 80 %` where the first level came after plug-in, `9.8–24.0 W`. */
 function readsOf({ tracks }: RunRecord, drawn: Quantity): string {
   const track = tracks[drawn];
   const [first, last] = [sighting(track, 0), sighting(track, track.seconds.length - 1)];
   if (!first || !last) return '—';
   if (drawn === 'percent') return `${first.seconds === 0 ? '' : 'from '}${first.value} → ${last.value} %`;
   const [low = 0, high = 0] = extent(Array.from(track.values));
-  const [from, to] = [fixed(low, 1), fixed(high, 1)];
+  const [from, to] = [low.toFixed(1), high.toFixed(1)];
   return `${from === to ? to : `${from}–${to}`} ${quantityOf(drawn).unit}`;
 }
 

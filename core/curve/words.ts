@@ -1,6 +1,7 @@
 import { sum } from 'd3-array';
 import { nominal, spell } from '../quantity/duration';
-import { fixed, percentWithMargin, withMargin } from '../quantity/figures';
+import { fixed, percentWithMargin, temperature, temperatureRise, withMargin } from '../quantity/figures';
+import { assumedNow } from '../quantity/assumed';
 import { shownMargin } from '../margin/bounds';
 import { listed } from '../quantity/listed';
 import { quantityOf } from '../quantity/quantity';
@@ -35,7 +36,7 @@ export function writeFigures(figures: Figures, projectTo: number = PROJECT_TO): 
   return [
     ...(hasLevels ? figures.milestones.map(milestoneFigure) : []),
     ...figures.passages.map(passageFigure),
-    ...(hasLevels ? figures.gains.map((gain) => gainFigure(gain, figures.battery)) : []),
+    ...(hasLevels ? figures.gains.map((gain) => gainFigure(gain, figures)) : []),
     peakFigure(figures),
     ...energyFigures(figures),
     ...counterFigure(figures.counter),
@@ -81,11 +82,15 @@ export function writeGain(gain: Gain): { value?: string; detail: string } {
   return { value: `${value} %`, detail: `± ${margin} %${gain.isAssumed ? ', from 0 % assumed' : ''}` };
 }
 
-function gainFigure(gain: Gain, battery: number | undefined): WrittenFigure {
+function gainFigure(gain: Gain, { battery, endurance }: Figures): WrittenFigure {
   const figure = { id: `gain-${gain.seconds}`, group: 'What it gained', label: `Gained in ${nominal(gain.seconds)}` } as const;
   if (gain.state !== 'known') return { ...figure, ...writeGain(gain) };
   const written = writeGain(gain);
   const stored = battery === undefined ? '' : ` · ${fixed((battery * gain.value) / 100, 1)} Wh of the battery`;
+  const { realUse } = assumedNow();
+  const hours = endurance === undefined ? undefined : `${fixed((endurance * realUse * gain.value) / 100, 1)} h of use`;
+  const used =
+    hours === undefined ? '' : `; ${plain(endurance ?? 0)} h claimed × ${plain(realUse * 100)} % × ${plain(gain.value)} % = ${hours}`;
   const { low, high } = gain.bounds;
   const hard = low === high ? '' : `; surely between ${plain(low)} and ${plain(high)} %`;
   const { formula, uses } = gain.working;
@@ -94,8 +99,8 @@ function gainFigure(gain: Gain, battery: number | undefined): WrittenFigure {
   return {
     ...figure,
     ...written,
-    detail: written.detail + stored,
-    working: { ...gain.working, formula: `${formula}${hard}` },
+    detail: written.detail + stored + (hours === undefined ? '' : ` · ${hours}`),
+    working: { ...gain.working, formula: `${formula}${hard}${used}` },
     span: low === high ? { from: gain.seconds, to: gain.seconds } : span,
   };
 }
@@ -265,14 +270,14 @@ function countedFigures(counted: Energy, average: Pick<WrittenFigure, 'id' | 'gr
 
 /** Surfaces and the battery are kept apart. */
 function heatFigure({ of, first, top, read }: Heat): WrittenFigure {
-  const rise = top === first ? '' : ` · ${fixed(top.value - first.value, 1)} °C more than at first`;
+  const rise = top === first ? '' : ` · ${temperatureRise(top.value - first.value)} more than at first`;
   const { place, unit } = quantityOf(of);
   const where = place === 'bat' ? 'battery' : place;
   return {
     id: where === undefined ? 'hottest' : `hottest-${where}`,
     group: POWER,
     label: where === undefined ? 'Hottest' : `Hottest, ${where}`,
-    value: `${fixed(top.value, 1)} °C`,
+    value: temperature(top.value),
     detail: `at ${spell(top.seconds)}${rise}`,
     working: { formula: `the highest of ${read} readings`, unit, uses: [top] },
     span: { from: top.seconds, to: top.seconds },

@@ -1,3 +1,4 @@
+import { trimmed } from '../quantity/figures';
 import type { Sighting } from '../ink/track';
 
 /** How a figure was worked out: the formula with its numbers in it, and the readings it used, each a place on the strip. */
@@ -9,6 +10,4 @@ export interface Working {
 }
 
 /** A number as it stands in a formula: as short as it is exact to two decimals. */
-export function plain(value: number, decimals = 2): string {
-  return String(Number(value.toFixed(decimals))).replace('-', '−');
-}
+export const plain = trimmed;

@@ -1,3 +1,5 @@
+import { assumedNow } from '../quantity/assumed';
+
 /** How far repeats of one setup differ: the relative standard deviation, and how well it is known. */
 export interface Spread {
   sigma: number;
@@ -5,5 +7,5 @@ export interface Spread {
   freedom: number;
 }
 
-/** Assumed until repeats tell it (docs/numbers.md). */
-export const ASSUMED_SPREAD: Spread = { sigma: 0.03, freedom: Infinity };
+/** The spread that is assumed until repeats tell it. */
+export const assumedSpread = (): Spread => ({ sigma: assumedNow().spread, freedom: Infinity });

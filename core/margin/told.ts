@@ -1,5 +1,5 @@
 import { sum } from 'd3-array';
-import { ASSUMED_SPREAD, type Spread } from './assumed';
+import { assumedSpread, type Spread } from './assumed';
 import type { Bounds } from './bounds';
 import { student } from './student';
 
@@ -30,19 +30,20 @@ const meanOf = (values: readonly number[]) => sum(values) / values.length;
  * @see docs/numbers.md, *Spread*.
  */
 export function spreadOf(setups: readonly (readonly Measured[])[]): Spread {
-  let [top, freedom] = [PRIOR * ASSUMED_SPREAD.sigma ** 2, PRIOR];
+  const prior = assumedSpread();
+  let [top, freedom] = [PRIOR * prior.sigma ** 2, PRIOR];
   for (const runs of setups) {
     const values = runs.filter(({ isLeast }) => !isLeast);
     const mean = meanOf(values.map(({ value }) => value));
     if (values.length < 2 || mean === 0) continue;
     const own = meanOf(values.map(({ uncertainty }) => uncertainty ** 2));
     const variance = sum(values, ({ value }) => (value - mean) ** 2) / (values.length - 1);
-    const assumed = (ASSUMED_SPREAD.sigma * mean) ** 2;
+    const assumed = (prior.sigma * mean) ** 2;
     const weight = (values.length - 1) * (assumed / (assumed + own)) ** 2;
     top += (weight * (variance - own)) / mean ** 2;
     freedom += weight;
   }
-  return freedom === PRIOR ? ASSUMED_SPREAD : { sigma: Math.sqrt(Math.max(LEAST_SPREAD ** 2, top / freedom)), freedom };
+  return freedom === PRIOR ? prior : { sigma: Math.sqrt(Math.max(LEAST_SPREAD ** 2, top / freedom)), freedom };
 }
 
 /**

@@ -1,3 +1,6 @@
+import { inManner, keptFrom, shownIn, shownUnit } from '../quantity/manner';
+import { readDecimal } from '../quantity/decimal';
+import { trimmed } from '../quantity/figures';
 import type { Condition } from './conditionSchema';
 
 /** The condition that says for how many minutes a device is left off before a run. */
@@ -23,3 +26,17 @@ export const CONDITIONS: readonly Condition[] = [
   { name: AMBIENT, value: '22' },
   { name: 'system version', value: '' },
 ];
+
+/** A condition as it is shown: how warm the room is in the chosen scale; what is no number stays as it was written. */
+export function shownCondition({ name, value }: Condition): Condition {
+  if (name !== AMBIENT) return { name, value: inManner(value) };
+  const celsius = readDecimal(value);
+  const shown = value.trim() === '' || Number.isNaN(celsius) ? value : trimmed(shownIn('°C', celsius), 1);
+  return { name: name.replace('°C', shownUnit('°C')), value: shown };
+}
+
+/** How warm the room is, as it was typed in the chosen scale, as it is kept: in °C. */
+export function keptAmbient(typed: string): string {
+  const shown = readDecimal(typed);
+  return typed.trim() === '' || Number.isNaN(shown) ? typed.trim() : String(Number(keptFrom('°C', shown).toFixed(2)));
+}

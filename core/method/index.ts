@@ -4,6 +4,6 @@ export { SCHOOLS, type School } from './schools';
 export { HOT } from './rule';
 export { ENDINGS, WANTS, type Rule } from './ruleSchema';
 export { cadenceSchema, type Cadence } from './cadenceSchema';
-export { AMBIENT, CONDITIONS, REST } from './conditions';
+export { AMBIENT, CONDITIONS, keptAmbient, REST, shownCondition } from './conditions';
 export { type Condition } from './conditionSchema';
 export { ownMethodSchema, withRule, type OwnMethod } from './ownMethod';

@@ -4,7 +4,7 @@ import { SCHEMA } from '../ink/version';
 import { SCHOOLS } from '../method/schools';
 import type { Cadence } from '../method/cadenceSchema';
 import { widthAt } from '../method/cadence';
-import { ASSUMED_SPREAD } from '../margin/assumed';
+import { assumedSpread } from '../margin/assumed';
 import { difference, pooled } from '../margin/told';
 import { CONDITIONS } from '../method/conditions';
 import { costOf, readingsOf, readingTimes } from './cost';
@@ -149,11 +149,11 @@ describe('what a study can tell', () => {
           const low = time - width * noise();
           return { value: low + width / 2, uncertainty: width / Math.sqrt(12), bounds: { low, high: low + width } };
         }),
-        ASSUMED_SPREAD,
+        assumedSpread(),
       );
     for (let study = 0; study < 1000; study += 1) {
       const [one, other] = [runs(sooner), runs(later)];
-      if (one && other && difference(one, other, ASSUMED_SPREAD).told === 'below') told += 1;
+      if (one && other && difference(one, other, assumedSpread()).told === 'below') told += 1;
     }
     expect(told / 1000).toBeGreaterThan(0.86);
   });

@@ -2,7 +2,7 @@ import { range } from 'd3-array';
 import type { Meter } from '../bench/meter';
 import { ROOM } from '../curve/pace';
 import { student } from '../margin/student';
-import { ASSUMED_SPREAD } from '../margin/assumed';
+import { assumedSpread } from '../margin/assumed';
 import { poolsTo } from '../margin/told';
 import { widthAt } from '../method/cadence';
 import type { Cadence } from '../method/cadenceSchema';
@@ -46,7 +46,7 @@ const INTERVALS_AT_FULL = 1.9;
  * @see docs/numbers.md, *Tells apart from*; JCGM 100:2008 (GUM) 4.3.7; Welch 1947.
  */
 export function smallestDifference(figure: number, width: number, repeats: number, setups = 2): number {
-  const [varies, read] = [(ASSUMED_SPREAD.sigma * figure) ** 2, width ** 2 / 12];
+  const [varies, read] = [(assumedSpread().sigma * figure) ** 2, width ** 2 / 12];
   const of = poolsTo(repeats, setups, varies, read);
   const freedom = Number.isFinite(of) && varies > 0 ? of * ((varies + read) / varies) ** 2 : Infinity;
   return (student(freedom) + POWER) * Math.sqrt((2 * (varies + read)) / repeats);

@@ -47,7 +47,7 @@ const TIES = 0.03;
 export function lessons(row: readonly Expectation[]): string[] {
   const device = row[0]?.negotiated.device;
   if (!device) return [];
-  const all = row.map(({ negotiated }) => negotiated);
+  const all = row.map(({ negotiated }) => negotiated).filter(({ outcome }) => outcome !== 'not known');
   const names = (some: readonly Negotiated[]) => listed(some.map(({ charger }) => charger.name));
   const said: string[] = [];
   const wired = all.filter(({ outcome, by }) => outcome !== 'does not fit' && by !== 'wireless');

@@ -21,7 +21,7 @@ const PASSES = { pad: 0.75, wired: 0.9 };
 export function fedBy(source: Charger, feed: Feed): Fed {
   const share = source.kind === 'pad' ? PASSES.pad : PASSES.wired;
   const printed = readLabel(source.input ?? '', 'USB-C').offers.filter((offer) => offer.kind === 'fixed');
-  const steps = printed.length > 0 ? printed.map(takerOf(source)) : [taker(source, source.watts / share)];
+  const steps = printed.length > 0 ? printed.map(takerOf(source)) : [taker(source, (source.watts ?? Infinity) / share)];
   const found = steps.map((device) => negotiate({ device, charger: feed.charger, port: feed.port ?? 0, cable: feed.cable }));
   const watts = Math.max(0, ...found.map((each) => each.watts));
   const assumed = [

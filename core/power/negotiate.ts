@@ -13,7 +13,10 @@ export const LIMITS = ['charger', 'feed', 'cable', 'device', 'standard', 'mismat
 export type Limit = (typeof LIMITS)[number];
 
 /** What comes of plugging in. */
-export type Outcome = 'charges' | 'charges only asleep' | 'connected, will not charge' | 'does not fit';
+export type Outcome = 'charges' | 'charges only asleep' | 'connected, will not charge' | 'does not fit' | 'not known';
+
+/** Whether anything flows into the battery. `not known`: neither watts nor label of the charger were written down. */
+export const mayCharge = (outcome: Outcome): boolean => outcome === 'charges' || outcome === 'charges only asleep';
 
 /** A device on a port through a cable, negotiated: what flows at most, and why not more. */
 export interface Negotiated {
@@ -93,6 +96,8 @@ export function negotiate({ device, charger, port: index = 0, cable, fed, inUse 
   const nothing: Negotiated = { ...base, outcome: 'does not fit', watts: 0, limit: 'device' };
   if (!port || !fits(takes, port, cable)) return nothing;
 
+  const isUnknown = charger.watts === undefined && !port.data && offersOf(port, charger).offers.length === 0;
+  if (isUnknown) return { ...nothing, outcome: 'not known' };
   const signals = signalsOf(port, charger);
   const carries = carriedBy(cable, charger, port);
   const found = best(signals, takes, carries, shareWatts);

@@ -26,7 +26,7 @@ export function offersOf(port: Port, charger: Charger): PortOffers {
 }
 
 function assumedOffers(port: Port, { watts }: Charger): Offer[] {
-  if (port.data) return [];
+  if (port.data || watts === undefined) return [];
   switch (port.connector) {
     case 'USB-C':
       return leastOffers(watts);
@@ -59,16 +59,17 @@ export function shareOf(charger: Charger, index: number, inUse: readonly number[
   const ports = portsOf(charger);
   const names = ports.map((port, at) => portName(port, at));
   const used = new Set([...inUse, index].map((at) => names[at]));
-  if (used.size <= 1) return { watts: charger.watts, assumed: false };
+  const { watts: rated = Infinity } = charger;
+  if (used.size <= 1) return { watts: rated, assumed: false };
   const rule = readSharing(charger.sharing ?? '', names).rules.find(
     (each) => each.ports.length === used.size && each.ports.every((name) => used.has(name)),
   );
   const mine = rule?.watts[rule.ports.indexOf(names[index] ?? '')];
-  return mine === undefined ? { watts: charger.watts / used.size, assumed: true } : { watts: mine, assumed: false };
+  return mine === undefined ? { watts: rated / used.size, assumed: rated < Infinity } : { watts: mine, assumed: false };
 }
 
 /** What is worth pointing out about a port as it was written down, in sentences. */
-export function portRemarks(port: Port, { watts }: Pick<Charger, 'watts'>): string[] {
+export function portRemarks(port: Port, { watts = Infinity }: Pick<Charger, 'watts'>): string[] {
   const printed = readLabel(port.label ?? '', port.connector);
   const probed = readLabel(port.probed ?? '', port.connector);
   const offers = probed.offers.length > 0 ? probed.offers : printed.offers;

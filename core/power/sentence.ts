@@ -20,6 +20,7 @@ const BY: Readonly<Record<NonNullable<Negotiated['by']>, string>> = {
 /** What a pairing comes to and why, in plain words: `9 V × 2.2 A = 20 W by Power Delivery. The charger is the limit.` */
 export function explain(negotiated: Negotiated): string {
   const { device, charger, outcome, watts, volts, amps, by, family, assumed, fed } = negotiated;
+  if (outcome === 'not known') return `Nobody wrote down what ${charger.name} gives: its watts or its label would tell.`;
   if (outcome === 'does not fit' || !by)
     return `${charger.name} does not go together with ${device.name}: no plug fits, or they share no voltage.`;
   const product = volts === undefined || amps === undefined ? '' : `${short(volts)} V × ${fixed(amps, 2)} A = `;

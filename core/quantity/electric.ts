@@ -60,3 +60,8 @@ export function averagePower(wattHours: number, seconds: number): number | undef
 export function celsiusFromFahrenheit(fahrenheit: number): number {
   return ((fahrenheit - 32) * 5) / 9;
 }
+
+/** Celsius to Fahrenheit, exact by definition. */
+export function fahrenheitFromCelsius(celsius: number): number {
+  return (celsius * 9) / 5 + 32;
+}

@@ -1,5 +1,5 @@
 import { parseClock } from './duration';
-import { fixed } from './figures';
+import { temperature } from './figures';
 import type { Convert } from './quantities';
 import { QUANTITIES, quantityOf, type Quantity } from './quantity';
 
@@ -118,7 +118,8 @@ function outOfRange(quantity: Quantity, value: number, word: string): string | u
   const { unit, leastTyped = 0, mostTyped = Infinity } = quantityOf(quantity);
   if (value >= leastTyped && value <= mostTyped) return undefined;
   if (quantity === 'percent') return `“${word}” cannot be a charge level: displays show 0 to 100 %. Watts are written with a w, as 26.1w.`;
-  if (unit === '°C') return `“${word}” cannot be a temperature here: ${fixed(leastTyped)} to ${fixed(mostTyped)} °C is kept.`;
+  if (unit === '°C')
+    return `“${word}” cannot be a temperature here: ${temperature(leastTyped, 0)} to ${temperature(mostTyped, 0)} is kept.`;
   if (value > mostTyped) return `“${word}” is more than ${mostTyped} ${unit}, the most that is kept.`;
   return `“${word}” is below zero. Write the size of the figure without a minus.`;
 }

@@ -1,13 +1,33 @@
+import { currencySign, inManner, shownDifference, shownIn, shownUnit } from './manner';
+
 /**
- * A figure written with a fixed number of decimals and a real minus sign.
+ * A figure written with a fixed number of decimals, the chosen sign before them and a real minus sign.
  *
  * @param value    the figure
  * @param decimals digits after the point; a negative zero loses its sign
  */
 export function fixed(value: number, decimals = 0): string {
   const text = Math.abs(value).toFixed(decimals);
-  return value < 0 && Number(text) !== 0 ? `−${text}` : text;
+  return inManner(value < 0 && Number(text) !== 0 ? `−${text}` : text);
 }
+
+/** A figure with as few decimals as it needs, at most so many: `9`, `26.1`. */
+export function trimmed(value: number, most = 2): string {
+  const rounded = Number(value.toFixed(most));
+  return inManner(`${rounded < 0 ? '−' : ''}${Math.abs(rounded)}`);
+}
+
+/** A figure kept in `unit`, as short as it can be, with the unit in which it is shown: `26.1 W`, `98.6 °F`. */
+export const inUnit = (value: number, unit: string, most = 2): string => `${trimmed(shownIn(unit, value), most)} ${shownUnit(unit)}`;
+
+/** A temperature in the chosen scale: `37.0 °C`. @param celsius as it is kept */
+export const temperature = (celsius: number, decimals = 1): string => `${fixed(shownIn('°C', celsius), decimals)} ${shownUnit('°C')}`;
+
+/** A rise of temperature in the chosen scale: `9.5 °C`. */
+export const temperatureRise = (celsius: number): string => `${fixed(shownDifference('°C', celsius), 1)} ${shownUnit('°C')}`;
+
+/** A price with the sign of the chosen currency: `19`, `€ 19`, `€ 19.50`. */
+export const price = (value: number): string => `${currencySign()}${Number.isInteger(value) ? fixed(value) : fixed(value, 2)}`;
 
 /**
  * Digits after the point that a margin supports: the last one written is never smaller than the margin.

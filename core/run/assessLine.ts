@@ -80,7 +80,7 @@ function questionOf(draft: ReadingDraft, run: RunRecord, elapsed: number): strin
 export function powerQuestion(read: Pick<LineValues, 'volts' | 'amps' | 'watts'>, { charger }: Source): string | undefined {
   const { volts, amps } = read;
   const watts = valueIn(read, 'watts');
-  if (watts !== undefined && watts > charger.watts * RATING_TOLERANCE) {
+  if (watts !== undefined && charger.watts !== undefined && watts > charger.watts * RATING_TOLERANCE) {
     return `${short(watts)} W from ${charger.name}, which is rated ${short(charger.watts)} W? Enter again keeps it; or correct the line.`;
   }
   if (read.watts === undefined || volts === undefined || amps === undefined) return undefined;

@@ -1,6 +1,6 @@
 import { batteryFacts, batteryOf } from '../bench/battery';
 import type { Device } from '../bench/device';
-import type { Negotiated } from '../power/negotiate';
+import { mayCharge, type Negotiated } from '../power/negotiate';
 import { simulate } from './charge';
 import { meanOf, type Battery, type ChargeParameters, type Curve } from './parameters';
 import { seeded } from './seeded';
@@ -90,7 +90,7 @@ export interface Circumstances {
 export function parametersOf(negotiated: Negotiated, circumstances: Circumstances = {}): ChargeParameters | undefined {
   const { device, charger, watts, volts, by, outcome } = negotiated;
   const wattHours = batteryOf(device);
-  if (wattHours === undefined || watts <= 0 || outcome === 'does not fit' || outcome === 'connected, will not charge') return undefined;
+  if (wattHours === undefined || watts <= 0 || !mayCharge(outcome)) return undefined;
   const usual = USUAL[device.kind];
   const isPad = by === 'wireless';
   const inputWatts = (isPad ? device.wirelessLimit : device.inputLimit) ?? Math.max(usual.limit, watts);
@@ -111,7 +111,7 @@ export function parametersOf(negotiated: Negotiated, circumstances: Circumstance
       ...(circumstances.hold && { hold: circumstances.hold }),
     },
     supply: {
-      watts: watts > charger.watts * DRAWN ? charger.watts * DRAWN : watts,
+      watts: Math.min(watts, (charger.watts ?? Infinity) * DRAWN),
       volts: volts ?? 9,
       handshake: by === 'PD' || by === 'PPS' || by === 'extended range' || by === 'family' ? 6 : 2,
       efficiency: EFFICIENCY,
