@@ -51,6 +51,7 @@ test('@bench from an empty shelf and a typed label to what each pairing will do,
     await page.getByLabel('Port name').nth(index).fill(name);
     await page.getByLabel('Label text').nth(index).fill('5V⎓3A 9V⎓3A 15V⎓2.6A');
   }
+  await unfold(page, 'Several ports, or a battery of its own');
   await page.getByLabel('When ports share').fill('C1+C3: 15+25');
   await page.getByRole('button', { name: 'Save', exact: true }).click();
   await expect(page.getByText('there is no port called C3')).toBeVisible();
@@ -217,7 +218,7 @@ test('@bench what a run used is retired and never thrown away, and the run keeps
   await page.goto('/curve');
   await expect(page.getByRole('row', { name: /Cobble 20/ })).toBeVisible();
   await page.goto('/run/new');
-  await page.getByRole('combobox', { name: 'Device' }).press('ArrowDown');
+  await page.getByRole('combobox', { name: 'Charger' }).press('ArrowDown');
   await expect(page.getByText('Type its name')).toBeVisible();
 });
 

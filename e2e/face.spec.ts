@@ -150,7 +150,7 @@ test('@face °F, a comma and dates as chosen are everywhere', async ({ page }) =
   await expect(page.getByRole('row', { name: /Cobble 12/ })).toContainText('€ ');
   await page.goto(`${DEMO}/run/footage`);
   await expect(page.getByLabel('Plugged in at')).toHaveValue(/^\d{4}-\d\d-\d\d \d\d:\d\d$/);
-  const labels = /\d+(\.\d+)?V|BC 1\.2|USB [23]\.\d/g;
+  const labels = /[\d.-]*V|⎓[\d.]+A|BC 1\.2|USB [23]\.\d/g;
   for (const [name, path] of Object.entries({ ...SCREENS, spot: '/curve/saltmarsh-12' })) {
     if (name === 'help') continue;
     await page.goto(DEMO + path);

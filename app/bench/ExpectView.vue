@@ -47,7 +47,7 @@ watch(
     <header>
       <h1>What to expect</h1>
       <p class="soft">watts at the device, and what limits it</p>
-      <div class="actions">
+      <div class="actions controls">
         <v-select
           v-model="cableId"
           :items="cables"

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { ref } from 'vue';
 import { AMBIENT, keptAmbient, shownCondition, type Condition } from '@core/method';
 
 /** The settings that must match from run to run. They are confirmed at the start of each. */
@@ -10,6 +11,16 @@ const write = (index: number, part: Partial<Condition>) =>
     'change',
     props.conditions.map((each, at) => (at === index ? { ...each, ...part } : each)),
   );
+
+/** How warm the room is, as it is being typed in the chosen scale: it is kept in another. */
+const ambient = ref<string>();
+function kept({ name }: Condition, typed: string): string {
+  if (name !== AMBIENT) return typed;
+  ambient.value = typed;
+  return keptAmbient(typed);
+}
+const shown = (condition: Condition) =>
+  condition.name === AMBIENT && ambient.value !== undefined ? ambient.value : shownCondition(condition).value;
 </script>
 
 <template>
@@ -19,14 +30,11 @@ const write = (index: number, part: Partial<Condition>) =>
     <ul>
       <li v-for="(condition, index) in conditions" :key="index">
         <v-text-field
-          :model-value="shownCondition(condition).value"
+          :model-value="shown(condition)"
           :label="shownCondition(condition).name"
           maxlength="80"
           density="compact"
-          @update:model-value="(value: string) => condition.name !== AMBIENT && write(index, { value })"
-          @change="
-            (event: Event) => condition.name === AMBIENT && write(index, { value: keptAmbient((event.target as HTMLInputElement).value) })
-          "
+          @update:model-value="(typed: string) => write(index, { value: kept(condition, typed) })"
         />
         <v-btn
           variant="text"

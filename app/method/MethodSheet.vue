@@ -74,7 +74,7 @@ const FIELDS = [
 
 const LIMITS = [
   { key: 'stall', label: 'Minutes without gain that count as a stall', wrong: 'Write 5 to 1440 minutes.' },
-  { key: 'hot', label: `Called hot above, ${shownUnit('°C')}`, wrong: `Write ${temperature(25, 0)} to ${temperature(60, 0)}.` },
+  { key: 'hot', label: `Called hot above, ${shownUnit('°C')}`, wrong: `Write ${trimmed(shownIn('°C', 25))} to ${temperature(60, 0)}.` },
 ] as const;
 
 const SAYS: Readonly<Record<(typeof ENDINGS)[number], string>> = {

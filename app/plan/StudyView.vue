@@ -159,7 +159,7 @@ async function remove(): Promise<void> {
 
 <style scoped>
 .next {
-  max-width: 22rem;
+  max-width: min(22rem, 32vw);
 }
 
 .next :deep(.v-btn__content) {

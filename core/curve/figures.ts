@@ -2,18 +2,27 @@ import { batteryOf } from '../bench/battery';
 import { FELT, type EventId } from '../ink/events';
 import type { RunInk, RunRecord } from '../ink/fold';
 import { sighting, sightings, type Sighting, type Track } from '../ink/track';
-import { TEMPERATURES, type Quantity } from '../quantity/quantity';
 import { accuracyOf, countedEnergy, energy, unseenSpans, type Accuracy, type Energy } from './energy';
 import { sampledOf, type Sampled } from './energySample';
 import type { Milestone } from './milestone';
 import { bootOf, levelsOf, lightOut, milestoneOf, powerGone, type Passage } from './milestones';
+import { cyclesOf, type Cycle } from './cycles';
+import { highest } from './faults';
+import { heatOf, type Heat } from './heat';
+import { levelTime } from './levelTime';
 import { peak, type Peak } from './peak';
+import { averagesTo, chargeIn, idleDraw, timeAbove, type MeanPower } from './power';
+import { stagesOf, type Stage } from './stages';
+import { voltSteps, type Volts } from './voltSteps';
 import { gainAt, type Gain } from './valueAt';
 
 /** Levels whose times are worth quoting, in %. */
 export const LEVELS = [50, 80, 100] as const;
 /** Nominal times at which gains are quoted, in seconds from plug-in. */
 export const GAIN_TIMES = [900, 1800, 3600] as const;
+
+/** Levels up to which mean power is quoted, in %. */
+const AVERAGED = [80, 100];
 
 /** What of a run is asked for. */
 export interface Asked {
@@ -49,6 +58,19 @@ export interface Figures {
   /** Mean power by energy samples. */
   sampled?: Sampled | undefined;
   heat: Heat[];
+  /** The highest level that was displayed, in %. */
+  topLevel?: number | undefined;
+  stages: Stage[];
+  volts: Volts;
+  cycles: Cycle[];
+  /** Mean power up to the levels that reviewers quote. */
+  averages: (MeanPower & { level: number })[];
+  /** For how long power lay above half of its peak: the limit in W, and seconds. */
+  aboveHalf?: { limit: number; seconds: number } | undefined;
+  /** What flows once it is full. */
+  idle?: MeanPower | undefined;
+  /** What came in of charge. */
+  charge?: { milliampHours: number; isCounted: boolean } | undefined;
   /** How warm it felt by hand: told, never ranked. */
   felt: { event: EventId; seconds: number }[];
 }
@@ -69,16 +91,6 @@ export interface Counter {
   resets: Sighting[];
 }
 
-/** How hot one surface, or the battery, became. */
-export interface Heat {
-  /** A temperature. */
-  of: Quantity;
-  first: Sighting;
-  top: Sighting;
-  /** How many times it was read. */
-  read: number;
-}
-
 /**
  * Every figure of a run.
  *
@@ -90,6 +102,7 @@ export function figuresOf(run: RunRecord, { levels, marks }: Asked = { levels: L
   const accuracy = accuracyOf(run.header.meter, watts);
   const start = sighting(percent, 0);
   const counter = counterOf(wattHours);
+  const top = peak(watts, run.sampled.has('watts'));
   return {
     milestones: levels.map((level) => milestoneOf(known, level)),
     gains: marks.map((seconds) => gainAt(percent, seconds, known, run.isDead)),
@@ -97,7 +110,7 @@ export function figuresOf(run: RunRecord, { levels, marks }: Asked = { levels: L
     startLevel: start?.seconds === 0 ? start.value : undefined,
     battery: batteryOf(run.header.device),
     endurance: run.header.device.enduranceHours,
-    peak: peak(watts, run.sampled.has('watts')),
+    peak: top,
     energy:
       watts.values.length === 0 && counter?.resets.length === 0
         ? counted(counter, run.end, accuracy)
@@ -107,7 +120,15 @@ export function figuresOf(run: RunRecord, { levels, marks }: Asked = { levels: L
     wattsUsed: { all: written(watts), ends: endsOf(watts) },
     counter,
     sampled: sampledOf(run),
-    heat: TEMPERATURES.flatMap((of) => heatOf(run.tracks[of], of)),
+    heat: heatOf(run),
+    topLevel: percent.values.length > 0 ? highest(percent) : undefined,
+    stages: stagesOf(run),
+    volts: voltSteps(run),
+    cycles: cyclesOf(run),
+    averages: averagesTo(run, AVERAGED, accuracy),
+    aboveHalf: aboveHalf(run, top?.watts),
+    idle: idleDraw(run, accuracy, levelTime(percent, 100)?.at),
+    charge: chargeIn(run),
     felt: run.events.flatMap(({ event, seconds }) => (FELT.includes(event) ? [{ event, seconds }] : [])),
   };
 }
@@ -143,10 +164,8 @@ const COUNTER_DIGIT = 0.01;
 const counted = ({ first, last, total }: Counter, end: number, { share }: Accuracy) =>
   countedEnergy(total, last.seconds - first.seconds, end, share, COUNTER_DIGIT);
 
-function heatOf(track: Track, of: Heat['of']): Heat[] {
-  const first = sighting(track, 0);
-  if (!first) return [];
-  let top = 0;
-  for (let row = 1; row < track.values.length; row += 1) if ((track.values[row] ?? 0) > (track.values[top] ?? 0)) top = row;
-  return [{ of, first, top: top === 0 ? first : (sighting(track, top) ?? first), read: track.values.length }];
+function aboveHalf({ tracks: { watts } }: RunRecord, top: number | undefined): Figures['aboveHalf'] {
+  const limit = (top ?? 0) / 2;
+  const seconds = limit > 0 ? timeAbove(watts, limit) : undefined;
+  return seconds === undefined ? undefined : { limit, seconds };
 }

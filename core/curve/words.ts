@@ -1,30 +1,20 @@
 import { sum } from 'd3-array';
 import { nominal, spell } from '../quantity/duration';
-import { fixed, percentWithMargin, temperature, temperatureRise, withMargin } from '../quantity/figures';
+import { fixed, percentWithMargin, withMargin } from '../quantity/figures';
 import { assumedNow } from '../quantity/assumed';
 import { shownMargin } from '../margin/bounds';
 import { listed } from '../quantity/listed';
-import { quantityOf } from '../quantity/quantity';
-import { uncertaintyOf, type Accuracy, type Energy, type Span } from './energy';
+import { uncertaintyOf, type Accuracy, type Energy } from './energy';
 import { projection, type Sampled } from './energySample';
-import type { Counter, Figures, Heat } from './figures';
+import type { Counter, Figures } from './figures';
+import { heatFigure } from './heatWords';
 import type { Milestone } from './milestone';
 import { PASSAGES, writeMilestone, writePassage } from './timeWords';
 import type { Passage } from './milestones';
+import { moreOfEnergy, stageFigures } from './stageWords';
 import type { Gain } from './valueAt';
-import { plain, type Working } from './working';
-
-/** One figure of a run in words: what it is, how much, how sure, how it was worked out and where on the strip it lies. */
-export interface WrittenFigure {
-  id: string;
-  group: 'When it reached' | 'What it gained' | 'Power and energy';
-  label: string;
-  /** The figure with its unit; absent when it cannot be given, and then `detail` says why. */
-  value?: string | undefined;
-  detail: string;
-  working?: Working | undefined;
-  span?: Span | undefined;
-}
+import type { WrittenFigure } from './written';
+import { plain } from './working';
 
 /** To which level energy samples are carried on, in %, unless one was asked for. */
 export const PROJECT_TO = 50;
@@ -39,8 +29,10 @@ export function writeFigures(figures: Figures, projectTo: number = PROJECT_TO): 
     ...(hasLevels ? figures.gains.map((gain) => gainFigure(gain, figures)) : []),
     peakFigure(figures),
     ...energyFigures(figures),
+    ...moreOfEnergy(figures),
     ...counterFigure(figures.counter),
     ...sampledFigures(figures.sampled, projectTo),
+    ...stageFigures(figures),
     ...figures.heat.map(heatFigure),
     ...feltFigure(figures.felt),
   ];
@@ -268,22 +260,6 @@ function countedFigures(counted: Energy, average: Pick<WrittenFigure, 'id' | 'gr
   ];
 }
 
-/** Surfaces and the battery are kept apart. */
-function heatFigure({ of, first, top, read }: Heat): WrittenFigure {
-  const rise = top === first ? '' : ` · ${temperatureRise(top.value - first.value)} more than at first`;
-  const { place, unit } = quantityOf(of);
-  const where = place === 'bat' ? 'battery' : place;
-  return {
-    id: where === undefined ? 'hottest' : `hottest-${where}`,
-    group: POWER,
-    label: where === undefined ? 'Hottest' : `Hottest, ${where}`,
-    value: temperature(top.value),
-    detail: `at ${spell(top.seconds)}${rise}`,
-    working: { formula: `the highest of ${read} readings`, unit, uses: [top] },
-    span: { from: top.seconds, to: top.seconds },
-  };
-}
-
 /** Warmth by hand, in order of time: `warm at 20 min, hot at 35 min`. */
 function feltFigure(felt: Figures['felt']): WrittenFigure[] {
   const last = felt.at(-1);
@@ -293,6 +269,6 @@ function feltFigure(felt: Figures['felt']): WrittenFigure[] {
   const detail = `at ${spell(last.seconds)}${earlier.length > 0 ? `; before: ${listed(earlier)}` : ''}; by hand, and never ranked`;
   const working = { formula: 'as it was noted', unit: '', uses: [] };
   return [
-    { id: 'felt', group: POWER, label: 'Felt', value: says(last.event), detail, working, span: { from: last.seconds, to: last.seconds } },
+    { id: 'felt', group: 'Heat', label: 'Felt', value: says(last.event), detail, working, span: { from: last.seconds, to: last.seconds } },
   ];
 }

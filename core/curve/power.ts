@@ -1,0 +1,102 @@
+import type { RunRecord } from '../ink/fold';
+import { sighting, type Track } from '../ink/track';
+import { rowsBetween, type Column } from '../samples/column';
+import { gapsOf, type Span } from '../samples/gaps';
+import { energy, unseenSpans, type Accuracy } from './energy';
+import { levelTime } from './levelTime';
+
+/** Mean power over a part of a charge. */
+export interface MeanPower extends Span {
+  watts: number;
+  /** Its standard uncertainty, in W. */
+  uncertainty: number;
+  /** Share of the time in which power was seen, 0 to 1. */
+  seen: number;
+}
+
+/** Mean power between two moments, on the line between readings; gaps are left out. `undefined` where less than half was seen. */
+export function meanPower(run: RunRecord, span: Span, accuracy: Accuracy): MeanPower | undefined {
+  const { watts } = run.tracks;
+  const unseen = unseenSpans(run).filter(({ from, to }) => from >= span.from && to <= span.to);
+  const found = energy(trackOf(rowsBetween(watts, span.from, span.to)), span.to - span.from, unseen, accuracy);
+  const seen = span.to > span.from ? found.covered / (span.to - span.from) : 0;
+  if (found.averageWatts === undefined || seen < 0.5) return undefined;
+  return { ...span, watts: found.averageWatts, uncertainty: found.averageUncertainty, seen: Math.min(1, seen) };
+}
+
+const trackOf = ({ seconds, values }: Column): Track => ({ seconds, values });
+
+/** Mean power from plug-in to 80 % and to 100 %, where those were shown. */
+export function averagesTo(run: RunRecord, levels: readonly number[], accuracy: Accuracy): (MeanPower & { level: number })[] {
+  return levels.flatMap((level) => {
+    const reached = levelTime(run.tracks.percent, level);
+    const mean = reached && meanPower(run, { from: 0, to: reached.at }, accuracy);
+    return mean ? [{ ...mean, level }] : [];
+  });
+}
+
+/**
+ * For how long a track lay above a limit, on the line between its rows, in seconds; gaps are left out.
+ *
+ * @returns undefined of a track without two rows
+ */
+export function timeAbove(column: Column, limit: number, unseen: readonly Span[] = gapsOf(column)): number | undefined {
+  const { seconds, values } = column;
+  if (seconds.length < 2) return undefined;
+  let [above, gap] = [0, 0];
+  for (let row = 1; row < seconds.length; row += 1) {
+    const [from, to] = [seconds[row - 1] ?? 0, seconds[row] ?? 0];
+    while (gap < unseen.length && (unseen[gap]?.to ?? 0) < to) gap += 1;
+    if (from >= (unseen[gap]?.from ?? Infinity) && to <= (unseen[gap]?.to ?? 0)) continue;
+    const [before, after] = [(values[row - 1] ?? 0) - limit, (values[row] ?? 0) - limit];
+    if (before > 0 && after > 0) above += to - from;
+    else if (before > 0 || after > 0) above += ((to - from) * Math.max(before, after)) / Math.abs(after - before);
+  }
+  return above;
+}
+
+/** Points of a curve of watts by level at most. */
+const MOST_POINTS = 400;
+
+/**
+ * Power by level: what was drawn while the display stood at each, for a curve of watts against percent. The level is taken on the line between its
+ * readings; with a meter's stream, power is the mean of what was read at a level.
+ *
+ * @returns points of level in % and W, in order of time
+ */
+export function wattsByLevel({ tracks: { percent, watts } }: RunRecord): [level: number, watts: number][] {
+  const stride = Math.max(1, Math.ceil(watts.seconds.length / MOST_POINTS));
+  const points: [number, number][] = [];
+  let at = 0;
+  for (let first = 0; first < watts.seconds.length; first += stride) {
+    const last = Math.min(first + stride, watts.seconds.length);
+    let [sum, when] = [0, 0];
+    for (let row = first; row < last; row += 1) [sum, when] = [sum + (watts.values[row] ?? 0), when + (watts.seconds[row] ?? 0)];
+    const moment = when / (last - first);
+    while (at + 1 < percent.seconds.length && (percent.seconds[at + 1] ?? 0) <= moment) at += 1;
+    const [one, other] = [sighting(percent, at), sighting(percent, at + 1)];
+    if (!one || one.seconds > moment) continue;
+    const share = other ? (moment - one.seconds) / Math.max(other.seconds - one.seconds, 1e-9) : 0;
+    if (other || moment === one.seconds) points.push([one.value + share * ((other?.value ?? one.value) - one.value), sum / (last - first)]);
+  }
+  return points;
+}
+
+/** What still flows once it is full: mean power after the level first showed 100, while power was read for five minutes at least. */
+export function idleDraw(run: RunRecord, accuracy: Accuracy, full: number | undefined): MeanPower | undefined {
+  const { watts } = run.tracks;
+  const end = watts.seconds[watts.seconds.length - 1] ?? 0;
+  return full === undefined || end - full < 300 ? undefined : meanPower(run, { from: full, to: end }, accuracy);
+}
+
+/** What came in of charge, in mAh, by the counter where it ran on without beginning anew, else by the amps at the cable. */
+export function chargeIn(run: RunRecord): { milliampHours: number; isCounted: boolean } | undefined {
+  const { milliampHours, amps } = run.tracks;
+  const [first, last] = [sighting(milliampHours, 0), sighting(milliampHours, milliampHours.seconds.length - 1)];
+  let falls = false;
+  for (let row = 1; row < milliampHours.values.length; row += 1)
+    falls ||= (milliampHours.values[row] ?? 0) < (milliampHours.values[row - 1] ?? 0);
+  if (first && last && last.seconds > first.seconds && !falls) return { milliampHours: last.value - first.value, isCounted: true };
+  const { wattHours, covered } = energy(amps, run.end);
+  return covered > 0 ? { milliampHours: wattHours * 1000, isCounted: false } : undefined;
+}

@@ -1,0 +1,120 @@
+/** A piece of a series that is described as one: a constant, or the taper that may come last. */
+export interface Segment {
+  /** First bin, and the one after the last. */
+  from: number;
+  to: number;
+  /** At its two ends: the same for a constant. */
+  first: number;
+  last: number;
+  isTaper: boolean;
+}
+
+/** A series in even bins, each with its weight: 0 where nothing was seen. */
+export interface Series {
+  values: ArrayLike<number>;
+  weights: ArrayLike<number>;
+}
+
+/** What a description costs beside its squared misfit. */
+export interface Penalty {
+  /** Of each constant, and of the taper. */
+  each: number;
+  taper: number;
+  /** Fewest bins of a constant, and of the taper. */
+  least: number;
+}
+
+/** Shares of its height that a taper may lose from one bin to the next: from a day to a few bins, evenly on a scale of ratios. */
+const RATES = Array.from({ length: 120 }, (_, index) => Math.exp(-(10 ** (-3.6 + index * 0.028))));
+
+/** Squared misfit of a constant over any stretch, from sums: two subtractions a question. */
+function constants({ values, weights }: Series) {
+  const count = values.length;
+  const [mass, sum, square] = [new Float64Array(count + 1), new Float64Array(count + 1), new Float64Array(count + 1)];
+  for (let bin = 0; bin < count; bin += 1) {
+    const [weight, value] = [weights[bin] ?? 0, values[bin] ?? 0];
+    mass[bin + 1] = (mass[bin] ?? 0) + weight;
+    sum[bin + 1] = (sum[bin] ?? 0) + weight * value;
+    square[bin + 1] = (square[bin] ?? 0) + weight * value * value;
+  }
+  const between = (of: Float64Array, from: number, to: number) => (of[to] ?? 0) - (of[from] ?? 0);
+  return {
+    mean: (from: number, to: number) => between(sum, from, to) / Math.max(between(mass, from, to), 1e-12),
+    cost: (from: number, to: number) => {
+      const weight = between(mass, from, to);
+      return weight <= 0 ? 0 : Math.max(0, between(square, from, to) - between(sum, from, to) ** 2 / weight);
+    },
+  };
+}
+
+interface Taper {
+  cost: number;
+  /** Height above what it falls to, at its first bin; what it falls to; share kept from bin to bin. */
+  height: number;
+  floor: number;
+  rate: number;
+}
+
+/** The best falling exponential from each bin to the end, its floor at zero or above: weighted least squares for each of the rates. */
+export function tapers({ values, weights }: Series): Taper[] {
+  const count = values.length;
+  const best = Array.from({ length: count }, (): Taper => ({ cost: Infinity, height: 0, floor: 0, rate: 1 }));
+  for (const rate of RATES) {
+    let [m, u, uu, y, uy, yy] = [0, 0, 0, 0, 0, 0];
+    for (let bin = count - 1; bin >= 0; bin -= 1) {
+      const [weight, value] = [weights[bin] ?? 0, values[bin] ?? 0];
+      [u, uu, uy] = [weight + rate * u, weight + rate * rate * uu, weight * value + rate * uy];
+      [m, y, yy] = [m + weight, y + weight * value, yy + weight * value * value];
+      const spread = m * uu - u * u;
+      let [height, floor] = spread > 1e-9 * m * uu ? [(m * uy - u * y) / spread, (uu * y - u * uy) / spread] : [0, 0];
+      if (floor < 0) [height, floor] = [uu > 0 ? uy / uu : 0, 0];
+      if (height <= 0) continue;
+      const cost = Math.max(0, yy - 2 * (height * uy + floor * y) + height * height * uu + 2 * height * floor * u + floor * floor * m);
+      if (cost < (best[bin]?.cost ?? Infinity)) best[bin] = { cost, height, floor, rate };
+    }
+  }
+  return best;
+}
+
+/**
+ * The cheapest description of a series as constants, followed by at most one falling exponential that goes on to its end. Exact for its cost and
+ * penalty: every place of every border is weighed.
+ *
+ * @returns the pieces in order; together they cover the series
+ * @see Killick, Fearnhead & Eckley 2012, for optimal partitioning by dynamic programming.
+ */
+export function segmentsOf(series: Series, { each, taper, least }: Penalty): Segment[] {
+  const count = series.values.length;
+  if (count === 0) return [];
+  const { cost, mean } = constants(series);
+  const cheapest = new Float64Array(count + 1).fill(Infinity);
+  const before = new Int32Array(count + 1).fill(-1);
+  cheapest[0] = 0;
+  for (let to = Math.min(least, count); to <= count; to += 1) {
+    for (let from = 0; from <= to - Math.min(least, count); from += 1) {
+      const known = cheapest[from] ?? Infinity;
+      if (known === Infinity) continue;
+      const total = known + cost(from, to) + each;
+      if (total < (cheapest[to] ?? Infinity)) [cheapest[to], before[to]] = [total, from];
+    }
+  }
+  const falling = tapers(series);
+  let [start, total] = [count, cheapest[count] ?? Infinity];
+  for (let from = 0; from <= count - least; from += 1) {
+    const withTaper = (cheapest[from] ?? Infinity) + (falling[from]?.cost ?? Infinity) + taper;
+    if (withTaper < total) [start, total] = [from, withTaper];
+  }
+  const pieces: Segment[] = [];
+  for (let to = start; to > 0;) {
+    const from = before[to] ?? 0;
+    const level = mean(from, to);
+    pieces.unshift({ from, to, first: level, last: level, isTaper: false });
+    to = from;
+  }
+  const last = start < count ? falling[start] : undefined;
+  if (last) {
+    const at = (bin: number) => last.floor + last.height * last.rate ** bin;
+    pieces.push({ from: start, to: count, first: at(0), last: at(count - start - 1), isTaper: true });
+  }
+  return pieces;
+}
