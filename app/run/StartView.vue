@@ -273,8 +273,8 @@ async function plugIn(): Promise<void> {
           may-add
           label="Device"
           aria-required="true"
-          hint="by its name: its battery and what it takes can follow on the bench"
-          :persistent-hint="shelf.devices.length === 0"
+          :hint="shelf.devices.length === 0 ? 'by its name: its battery and what it takes can follow on the bench' : ''"
+          persistent-hint
         />
         <GearField
           v-model="charger"
@@ -283,8 +283,8 @@ async function plugIn(): Promise<void> {
           may-add
           label="Charger"
           aria-required="true"
-          hint="by its name: its watts and its label can follow on the bench"
-          :persistent-hint="shelf.chargers.length === 0"
+          :hint="shelf.chargers.length === 0 ? 'by its name: its watts and its label can follow on the bench' : ''"
+          persistent-hint
         />
         <FigureField
           v-model="level"

@@ -1,7 +1,7 @@
 import { sourceSays } from '../ink/entrySays';
 import type { Row } from '../compare/compare';
 import { goalSays } from '../compare/words';
-import { LEVELS, GAIN_TIMES } from '../curve/figures';
+import { GAIN_TIMES, LEVELS } from '../curve/quoted';
 import { cadenceInWords } from '../method/cadence';
 import { nominal } from '../quantity/duration';
 import { listed } from '../quantity/listed';

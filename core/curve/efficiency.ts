@@ -33,8 +33,9 @@ const USUAL = { least: 0.55, most: 0.98 };
 export function efficiencyOf({ battery, startLevel, topLevel, energy }: Stored): Efficiency | undefined {
   if (battery === undefined || startLevel === undefined || topLevel === undefined) return undefined;
   const gained = topLevel - startLevel;
-  if (gained < 20 || energy.wattHours <= 0 || energy.averageWatts === undefined) return undefined;
   const stored = (battery * gained) / 100;
+  // Where next to nothing came in by what was read, most of it was not read.
+  if (gained < 20 || energy.wattHours < stored / 10 || energy.averageWatts === undefined) return undefined;
   const share = stored / energy.wattHours;
   const rounding = Math.SQRT2 / Math.sqrt(12) / gained;
   const uncertainty = share * Math.hypot(rounding, energy.uncertainty / energy.wattHours);

@@ -10,19 +10,12 @@ import { cyclesOf, type Cycle } from './cycles';
 import { highest } from './faults';
 import { heatOf, type Heat } from './heat';
 import { levelTime } from './levelTime';
+import { AVERAGED, GAIN_TIMES, LEVELS } from './quoted';
 import { peak, type Peak } from './peak';
 import { averagesTo, chargeIn, idleDraw, timeAbove, type MeanPower } from './power';
 import { stagesOf, type Stage } from './stages';
 import { voltSteps, type Volts } from './voltSteps';
 import { gainAt, type Gain } from './valueAt';
-
-/** Levels whose times are worth quoting, in %. */
-export const LEVELS = [50, 80, 100] as const;
-/** Nominal times at which gains are quoted, in seconds from plug-in. */
-export const GAIN_TIMES = [900, 1800, 3600] as const;
-
-/** Levels up to which mean power is quoted, in %. */
-const AVERAGED = [80, 100];
 
 /** What of a run is asked for. */
 export interface Asked {

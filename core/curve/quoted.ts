@@ -1,0 +1,6 @@
+/** Levels whose times are worth quoting, in %. */
+export const LEVELS = [50, 80, 100] as const;
+/** Nominal times at which gains are quoted, in seconds from plug-in. */
+export const GAIN_TIMES = [900, 1800, 3600] as const;
+/** Levels up to which mean power is quoted, in %. */
+export const AVERAGED = [80, 100] as const;
