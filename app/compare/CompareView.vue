@@ -30,7 +30,7 @@ const baseline = computed(() => {
 const level = computed(() => LEVELS.find((each) => String(each) === route.query.level) ?? 100);
 const choosing = ref(chosen.value.length < 2);
 const track = ref<Quantity>('percent');
-const TRACKS = TRACKED.map((value) => {
+const TRACKS = TRACKED.filter((each) => !quantityOf(each).track?.on).map((value) => {
   const { title = '', short = '' } = quantityOf(value).track ?? {};
   return { title: value === 'percent' ? title : `with ${short.toLowerCase()}`, value };
 });

@@ -22,9 +22,11 @@ import { useLanes } from '../logbook/lanes';
 import { useLogbook } from '../logbook/runs';
 import { troubleOf } from '../logbook/trouble';
 import CompatibilityTable from '../strip/CompatibilityTable.vue';
-import InkStrip from '../strip/InkStrip.vue';
+import LevelStrip from '../strip/LevelStrip.vue';
 import PenNib from '../strip/PenNib.vue';
+import StripSheet from '../strip/StripSheet.vue';
 import { openedOf, type Opened } from '../workers/opened';
+import DrawnBy from './DrawnBy.vue';
 import FigureList from './FigureList.vue';
 import InkTable from './InkTable.vue';
 import WorkTable from './WorkTable.vue';
@@ -58,6 +60,21 @@ const run = computed(() => opened.value?.run);
 const figures = computed(() => (opened.value ? writeFigures(opened.value.figures, settings.projectTo) : []));
 const remarks = computed(() => opened.value?.remarks ?? []);
 const traces = computed(() => (opened.value ? [opened.value.trace] : []));
+/** Power by level, and whether that is what is drawn. */
+const byLevel = computed(() => opened.value?.byLevel ?? []);
+const isByLevel = ref(false);
+const stages = computed(() => (live.value ? [] : (opened.value?.figures.stages ?? [])));
+/** The moment that is pointed at on the paper: the stage it lies in is marked in the list. */
+const at = ref<number>();
+const here = computed(() => {
+  const { value: moment } = at;
+  const index = moment === undefined ? -1 : stages.value.findIndex(({ from, to }) => from <= moment && moment < to);
+  return index < 0 ? undefined : `stage-${index + 1}`;
+});
+async function finer(from: number, to: number) {
+  const { drawnWithin } = await import('../workers/openRun');
+  return drawnWithin(props.id, from, to);
+}
 const band = computed(() => {
   const place = shown.value?.span ?? noticed.value;
   if (!place) return undefined;
@@ -250,7 +267,22 @@ const enterStrike = (entry: Entry) => {
       <v-btn v-if="again" variant="text" @click="again = undefined">Leave it as it was</v-btn>
     </div>
     <div v-if="!isSpot" class="spread">
-      <div class="paper"><InkStrip :traces="traces" size="sheet" :band="band" :caption="caption" /></div>
+      <div class="paper">
+        <LevelStrip v-if="isByLevel" :points="byLevel" :pen="run.header.pen" :caption="`Watts by level of ${title}`">
+          <DrawnBy v-model="isByLevel" />
+        </LevelStrip>
+        <StripSheet
+          v-else
+          :traces="traces"
+          :band="band"
+          :stages="stages"
+          :caption="caption"
+          :finer="finer"
+          @at="(seconds) => (at = seconds)"
+        >
+          <template v-if="byLevel.length > 1" #tools><DrawnBy v-model="isByLevel" /></template>
+        </StripSheet>
+      </div>
       <aside aria-label="Figures">
         <FigureField
           v-if="opened?.figures.sampled"
@@ -261,7 +293,7 @@ const enterStrike = (entry: Entry) => {
           hide-details
           @update:model-value="projectTo"
         />
-        <FigureList :figures="figures" :shown="shown?.id" @show="show" />
+        <FigureList :figures="figures" :shown="shown?.id" :here="here" @show="show" />
         <section v-if="remarks.length > 0" class="remarks">
           <h2>Worth a look</h2>
           <ul>

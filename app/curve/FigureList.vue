@@ -4,7 +4,7 @@ import { type WrittenFigure } from '@core/curve';
 import { inUnit, spell } from '@core/quantity';
 
 /** The figures of a run in their groups. Each opens its working, and points out its place on the strip. */
-const props = defineProps<{ figures: WrittenFigure[]; shown: string | undefined }>();
+const props = defineProps<{ figures: WrittenFigure[]; shown: string | undefined; here?: string | undefined }>();
 defineEmits<{ show: [figure: WrittenFigure] }>();
 
 const MOST_USES = 12;
@@ -24,7 +24,7 @@ function uses(figure: WrittenFigure) {
 <template>
   <section v-for="{ group, figures: members } in groups" :key="group">
     <h2>{{ group }}</h2>
-    <div v-for="figure in members" :key="figure.id" class="figure" :class="{ shown: figure.id === shown }">
+    <div v-for="figure in members" :key="figure.id" class="figure" :class="{ shown: figure.id === shown, here: figure.id === here }">
       <p class="line">
         <span>{{ figure.label }}</span>
         <span class="figures value">{{ figure.value ?? '—' }}</span>
@@ -70,6 +70,10 @@ h2 {
 .figure {
   padding: 0.35rem 0;
   border-bottom: 1px solid rgb(var(--v-theme-grid));
+}
+
+.figure.here {
+  background: rgb(var(--v-theme-due) / 9%);
 }
 
 .figure.shown {

@@ -25,12 +25,17 @@ export async function unpack(runId: string): Promise<Packed | undefined> {
 
 /** A filed run with its ink and samples. @throws {StorageTrouble} when there is none of that id */
 export async function filedRun(runId: string): Promise<StoredRun> {
+  return { ...(await filedInk(runId)), samples: await samplesOf(runId) };
+}
+
+/** The ink of a filed run, without what a meter streamed. @throws {StorageTrouble} when there is none of that id */
+export async function filedInk(runId: string): Promise<Omit<StoredRun, 'samples'>> {
   const packed = await unpack(runId);
   if (!packed)
     throw new StorageTrouble(
       'There is no such run in this logbook. It may be in the logbook of another address; look in the list of runs.',
     );
-  return { header: packed.header, entries: packed.entries, samples: await samplesOf(runId) };
+  return { header: packed.header, entries: packed.entries };
 }
 
 /**

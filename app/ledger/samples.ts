@@ -1,5 +1,5 @@
 import type { Samples } from '@core/samples';
-import { QUANTITIES } from '@core/quantity';
+import { QUANTITIES, type Quantity } from '@core/quantity';
 import { nameOf, sampleBook } from './databases';
 import { answer, within } from './transactions';
 
@@ -28,12 +28,12 @@ export const sampleKeys = (runId: string): Promise<string[]> =>
     });
   });
 
-/** A run's samples, its chunks joined. */
-export async function samplesOf(runId: string): Promise<Samples | undefined> {
+/** A run's samples, its chunks joined; of those quantities that are wanted. */
+export async function samplesOf(runId: string, wanted: readonly Quantity[] = QUANTITIES): Promise<Samples | undefined> {
   const keys = await sampleKeys(runId);
   if (keys.length === 0) return undefined;
   const samples: Samples = {};
-  for (const quantity of QUANTITIES) {
+  for (const quantity of wanted) {
     const mine = keys.filter((key) => key.startsWith(`${runId}/${quantity}/`));
     if (mine.length === 0) continue;
     const chunks = await Promise.all(mine.map((key) => sampleBook.getItem<NonNullable<Samples['watts']>>(key)));

@@ -14,8 +14,14 @@ export function useEarlier(deviceId: Ref<string>, isAsked: Ref<boolean>): Shallo
     async ([id, asked]) => {
       if (!asked) return;
       const runs = logbook.summaries.filter(({ gear = [], startLevel }) => gear.includes(id) && startLevel !== undefined).slice(0, MOST);
-      const opened = await Promise.allSettled(runs.map((run) => logbook.open(run.id)));
-      found.value = opened.flatMap((each) => (each.status === 'fulfilled' ? [each.value.sketch.tracks.percent] : []));
+      if (runs.length === 0) {
+        found.value = [];
+        return;
+      }
+      await logbook.arrived();
+      const { levelsOfFiled } = await import('../workers/levels');
+      const opened = await Promise.allSettled(runs.map((run) => levelsOfFiled(run.id)));
+      found.value = opened.flatMap((each) => (each.status === 'fulfilled' ? [each.value] : []));
     },
     { immediate: true },
   );

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { Chart, LinearScale, LineController, LineElement, PointElement, Tooltip } from 'chart.js';
+import { Chart, LinearScale, LineController, LineElement, PointElement } from 'chart.js';
 import annotation from 'chartjs-plugin-annotation';
 import { max } from 'd3-array';
 import { computed, onBeforeUnmount, onMounted, shallowRef, useTemplateRef, watch } from 'vue';
@@ -17,6 +17,8 @@ const props = defineProps<{
   traces: Trace[];
   size: Size;
   caption: string;
+  /** Left edge in seconds; by default plug-in. */
+  from?: number | undefined;
   /** Right edge in seconds; by default the end of the longest run. */
   until?: number | undefined;
   /** The present moment, seconds from plug-in. */
@@ -24,9 +26,12 @@ const props = defineProps<{
   band?: StripLook['band'];
   penned?: boolean;
   tracks?: readonly Quantity[];
+  stages?: StripLook['stages'];
 }>();
 
-Chart.register(LineController, LineElement, PointElement, LinearScale, Tooltip, annotation);
+const emit = defineEmits<{ measured: [area: { left: number; right: number; top: number; bottom: number }] }>();
+
+Chart.register(LineController, LineElement, PointElement, LinearScale, annotation);
 
 const settings = useSettings();
 const canvas = useTemplateRef<HTMLCanvasElement>('canvas');
@@ -37,10 +42,12 @@ const edge = computed(() => props.until ?? Math.max(600, max(props.traces, ({ en
 const look = computed<StripLook>(() => ({
   size: props.size,
   theme: settings.theme,
+  from: props.from,
   until: edge.value,
   band: props.band,
   penned: props.penned,
   tracks: props.tracks,
+  stages: props.stages,
 }));
 const nowAt = computed(() => {
   const { left, right } = area.value;
@@ -51,7 +58,13 @@ function draw(): void {
   chart?.destroy();
   if (!canvas.value) return;
   const config = stripConfig(props.traces, look.value);
-  const measure = { id: 'measure', afterLayout: ({ chartArea }: Chart) => (area.value = { ...chartArea }) };
+  const measure = {
+    id: 'measure',
+    afterLayout: ({ chartArea }: Chart) => {
+      area.value = { ...chartArea };
+      emit('measured', area.value);
+    },
+  };
   chart = new Chart(canvas.value, { ...config, plugins: [...(config.plugins ?? []), measure] });
 }
 

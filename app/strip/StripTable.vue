@@ -8,13 +8,18 @@ const props = defineProps<{ traces: Trace[]; caption: string }>();
 
 const MOST_ROWS = 60;
 /** Tracks that have a column beside the level. */
-const BESIDE = TRACKED.filter((quantity) => quantity !== 'percent');
+const BESIDE = computed(() =>
+  TRACKED.filter(
+    (quantity) =>
+      quantity !== 'percent' && props.traces.some(({ dots, worked }) => (dots[quantity] ?? []).length > 0 && !worked?.has(quantity)),
+  ),
+);
 
 const tables = computed(() =>
   props.traces.map(({ id, name, dots }) => {
     const percent = (dots.percent ?? []).filter(([, level]) => level !== undefined);
     const step = Math.max(1, Math.ceil(percent.length / MOST_ROWS));
-    const others = BESIDE.map((quantity) => new Map(dots[quantity]));
+    const others = BESIDE.value.map((quantity) => new Map(dots[quantity]));
     const rows = percent
       .filter((_, index) => index % step === 0 || index === percent.length - 1)
       .map(([seconds, level]) => ({ time: spell(seconds, 1), level, values: others.map((track) => track.get(seconds)) }));

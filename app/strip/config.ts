@@ -1,11 +1,11 @@
-import type { Chart, ChartConfiguration, ChartDataset, Plugin, ScaleOptionsByType, TooltipItem } from 'chart.js';
+import type { Chart, ChartConfiguration, ChartDataset, Plugin, ScaleOptionsByType } from 'chart.js';
 import type { AnnotationOptions } from 'chartjs-plugin-annotation';
 import { max, min } from 'd3-array';
 import { type Span } from '@core/curve';
-import { nominal, quantityOf, shownIn, shownUnit, spell, TRACKED, trimmed, type Quantity } from '@core/quantity';
+import { nominal, quantityOf, sharersOf, shownIn, TRACKED, trimmed, type Quantity } from '@core/quantity';
 import { type Forecast } from '@core/run';
 import type { Dot } from '@core/samples';
-import { PALETTES, type ThemeName } from '../kit/theme';
+import { PALETTES, type Palette, type ThemeName } from '../kit/theme';
 import { penOf, PEN_COUNT, type Nib, type Pen } from './pens';
 import { timeRules, type Trace } from './trace';
 
@@ -15,10 +15,13 @@ export type Size = 'row' | 'lane' | 'sheet';
 export interface StripLook {
   size: Size;
   theme: ThemeName;
-  /** Right edge of the paper, in seconds from plug-in. */
+  /** Left and right edge of the paper, in seconds from plug-in. */
+  from?: number | undefined;
   until: number;
   /** A place to point out: bounds of a figure, or the span of a notice. */
   band?: (Span & { label: string; level?: number | undefined }) | undefined;
+  /** Stretches that are numbered on the paper of power: the stages of a charge. */
+  stages?: readonly Span[] | undefined;
   /** Whether lines are drawn with their pens, so that several can be told apart, rather than in pencil. */
   penned: boolean;
   /** Which tracks to draw, if not all. */
@@ -54,18 +57,32 @@ const holds = (traces: readonly Trace[], track: Quantity) =>
 export const mainTrack = (traces: readonly Trace[]): Quantity =>
   (['percent', 'watts', 'amps'] as const).find((track) => holds(traces, track)) ?? 'percent';
 
-/** Tracks that at least one trace has something on. The main one is always there. */
-export function tracksOf(traces: readonly Trace[], { size, tracks = TRACKED }: Pick<StripLook, 'size' | 'tracks'>): Quantity[] {
+/** What is drawn on the paper of a track: its own line, and those that share it, as far as there is anything. */
+export const linesOn = (traces: readonly Trace[], track: Quantity): Quantity[] =>
+  [track, ...sharersOf(track)].filter((each) => holds(traces, each));
+
+/** Tracks that could be drawn: those that at least one trace has something on. */
+export const tracksThere = (traces: readonly Trace[]): Quantity[] =>
+  TRACKED.filter((track) => !quantityOf(track).track?.on && linesOn(traces, track).length > 0);
+
+/** What a sheet begins with: all but what is drawn once it is asked for. Amps stand in where no watts were read. */
+export const usualTracks = (traces: readonly Trace[]): Quantity[] =>
+  tracksThere(traces).filter((track) => !quantityOf(track).track?.asked || (track === 'amps' && !holds(traces, 'watts')));
+
+/** Tracks that are drawn, from the top down. The main one is always there. */
+export function tracksOf(traces: readonly Trace[], { size, tracks }: Pick<StripLook, 'size' | 'tracks'>): Quantity[] {
   const main = mainTrack(traces);
-  return TRACKED.filter((track) => track === main || (size === 'sheet' && tracks.includes(track) && holds(traces, track)));
+  const wanted = size === 'sheet' ? (tracks ?? usualTracks(traces)) : [];
+  return TRACKED.filter((track) => track === main || (wanted.includes(track) && tracksThere(traces).includes(track)));
 }
 
 /** A strip as Chart.js draws it: tracks under each other on one paper, time to the right. */
 export function stripConfig(traces: readonly Trace[], look: StripLook): ChartConfiguration<'line', { x: number; y: number }[]> {
   const tracks = tracksOf(traces, look);
-  const palette = PALETTES[look.theme];
   const sets = traces.flatMap((trace) => [
-    ...tracks.map((track) => lineOf(trace, track, look)),
+    ...tracks.flatMap((axis) =>
+      (linesOn(traces, axis).length > 0 ? linesOn(traces, axis) : [axis]).map((track) => lineOf(trace, track, axis, look)),
+    ),
     ...struckOf(trace, look, tracks.includes('percent')),
   ]);
   const scales: Record<string, object> = { x: timeScale(look) };
@@ -80,36 +97,18 @@ export function stripConfig(traces: readonly Trace[], look: StripLook): ChartCon
       normalized: true,
       responsive: true,
       maintainAspectRatio: false,
-      events: look.size === 'sheet' ? ['mousemove', 'mouseout', 'touchstart', 'touchmove'] : [],
-      interaction: { mode: 'nearest', axis: 'x', intersect: false },
+      events: [],
       layout: { padding: look.size === 'sheet' ? { top: 10, right: 14, bottom: 0, left: 4 } : { top: 6, right: 4, bottom: 2, left: 0 } },
       scales,
       plugins: {
         legend: { display: false },
-        tooltip: {
-          enabled: look.size === 'sheet',
-          backgroundColor: palette.bar,
-          titleColor: palette.barText,
-          bodyColor: palette.barText,
-          titleFont: { family: FIGURES, weight: 'normal' },
-          bodyFont: { family: FIGURES },
-          displayColors: false,
-          cornerRadius: 4,
-          callbacks: {
-            title: (items: TooltipItem<'line'>[]) => spell(items[0]?.parsed.x ?? 0, 1),
-            label: (item: TooltipItem<'line'>) => {
-              const { unit } = quantityOf(item.dataset.yAxisID as Quantity);
-              return `${traces.length > 1 ? `${item.dataset.label ?? ''} ` : ''}${trimmed(item.parsed.y ?? 0)} ${shownUnit(unit)}`;
-            },
-          },
-        },
         annotation: { animations: { colors: false, numbers: { duration: 0 } }, annotations: places(traces, tracks, look) },
       },
     },
   };
 }
 
-function lineOf(trace: Trace, track: Quantity, { theme, size, penned, until }: StripLook): LineSet {
+function lineOf(trace: Trace, track: Quantity, axis: Quantity, { theme, size, penned, until }: StripLook): LineSet {
   const pen = penOf(trace.pen, theme);
   const inked = trace.streamed.has(track);
   const palette = PALETTES[theme];
@@ -117,13 +116,14 @@ function lineOf(trace: Trace, track: Quantity, { theme, size, penned, until }: S
   const dots = trace.dots[track] ?? [];
   const every = penned ? Math.max(1, Math.round((dots.length * until) / (MOST_NIBS * Math.max(trace.end, 1)))) : 1;
   const last = dots.length - 1;
-  const dotted = size !== 'row' && !inked;
+  const isWorked = trace.worked?.has(track) ?? false;
+  const dotted = size !== 'row' && !inked && !isWorked;
   const line = penned
     ? { borderColor: pen.colour, borderDash: pen.dash, borderWidth: 2 }
     : { borderColor: palette.pencil, borderDash: READ, borderWidth: 1.25 };
   return {
     label: trace.name,
-    yAxisID: track,
+    yAxisID: axis,
     data: dots.map(toPoint(track)),
     ...(inked || size === 'row'
       ? { borderColor: pen.colour, borderDash: penned ? pen.dash : [], borderWidth: size === 'row' ? 1.75 : 2 }
@@ -131,7 +131,6 @@ function lineOf(trace: Trace, track: Quantity, { theme, size, penned, until }: S
     ...nibOf(pen, palette.paper),
     pointRadius: dotted ? ({ dataIndex }) => (dataIndex % every === 0 || dataIndex === last ? radius(pen, size) : 0) : 0,
     clip: 10,
-    pointHitRadius: 8,
     tension: 0,
   };
 }
@@ -171,12 +170,13 @@ function struckOf(trace: Trace, { theme, size, penned }: StripLook, hasLevels: b
   ];
 }
 
-function timeScale({ until, theme, size }: StripLook): object {
+function timeScale({ from = 0, until, theme, size }: StripLook): object {
   const palette = PALETTES[theme];
-  const { fine, coarse } = timeRules(until, { sheet: 30, lane: 24, row: 8 }[size]);
+  const { fine, coarse } = timeRules(until - from, { sheet: 30, lane: 24, row: 8 }[size]);
+  const first = Math.ceil(from / fine - 1e-9);
   return {
     type: 'linear',
-    min: 0,
+    min: from,
     max: until,
     border: { display: false },
     grid: {
@@ -185,7 +185,7 @@ function timeScale({ until, theme, size }: StripLook): object {
       lineWidth: 1,
     },
     afterBuildTicks: (axis: { ticks: { value: number }[] }) => {
-      axis.ticks = Array.from({ length: Math.floor(until / fine) + 1 }, (_, index) => ({ value: index * fine }));
+      axis.ticks = Array.from({ length: Math.floor(until / fine) - first + 1 }, (_, index) => ({ value: (first + index) * fine }));
     },
     ticks: {
       display: size !== 'row',
@@ -208,8 +208,10 @@ const TALL = 180;
 function valueScale(track: Quantity, traces: readonly Trace[], tracks: readonly Quantity[], { theme, size }: StripLook): Partial<Scale> {
   const palette = PALETTES[theme];
   const { track: drawn, unit } = quantityOf(track);
-  const values = traces.flatMap(({ dots, expected }) =>
-    [...(dots[track] ?? []), ...(expected?.[track] ?? [])].flatMap(([, value]) => (value === undefined ? [] : shownIn(unit, value))),
+  const values = linesOn(traces, track).flatMap((line) =>
+    traces.flatMap(({ dots, expected }) =>
+      [...(dots[line] ?? []), ...(expected?.[line] ?? [])].flatMap(([, value]) => (value === undefined ? [] : shownIn(unit, value))),
+    ),
   );
   const top = Math.max(0, max(values) ?? 0);
   const wattStep = roundStep(top);
@@ -294,6 +296,8 @@ function places(traces: readonly Trace[], tracks: readonly Quantity[], look: Str
       all[`unseen-${index}`] = spanOf(from, to, 'watts', 'unseen', palette.soft);
     }
   }
+  if (tracks.includes('watts'))
+    for (const [index, stage] of (look.stages ?? []).entries()) all[`stage-${index}`] = stageOf(stage, index, palette);
   if (!band) return all;
   for (const track of tracks) {
     all[`band-${track}`] = {
@@ -365,6 +369,27 @@ function eventLine(at: number, words: string[], { theme, size }: StripLook, isAt
       color: palette.ink,
       padding: 2,
       font: { family: WORDS, size: 11, weight: 'normal' },
+    },
+  };
+}
+
+/** A stage of the charge: its number at the head of its stretch, every other one shaded. */
+function stageOf({ from, to }: Span, index: number, palette: Palette): AnnotationOptions {
+  return {
+    type: 'box',
+    xMin: from,
+    xMax: to,
+    yScaleID: 'watts',
+    backgroundColor: index % 2 === 0 ? `${palette.rule}33` : 'transparent',
+    borderWidth: 0,
+    drawTime: 'beforeDatasetsDraw',
+    label: {
+      display: true,
+      content: String(index + 1),
+      color: palette.soft,
+      font: { family: WORDS, size: 11, weight: 'normal' },
+      position: { x: 'start', y: 'start' },
+      padding: 3,
     },
   };
 }
@@ -494,11 +519,28 @@ function titles(traces: readonly Trace[], tracks: readonly Quantity[], look: Str
       ctx.textAlign = 'right';
       for (const track of tracks) {
         const scale = scales[track];
+        const lines = linesOn(traces, track);
+        if (scale && lines.length > 1 && traces.length === 1) nameLines(ctx, scales, lines, traces[0]);
         if (scale && track !== 'percent') ctx.fillText(quantityOf(track).track?.title ?? '', chartArea.right - 6, scale.top + 14);
       }
       ctx.restore();
     },
   };
+}
+
+/** Several lines on one paper are named where they end, each at its own height. */
+function nameLines(ctx: CanvasRenderingContext2D, scales: Chart['scales'], lines: readonly Quantity[], trace: Trace | undefined): void {
+  const taken: number[] = [];
+  for (const line of lines) {
+    const { unit, track } = quantityOf(line);
+    const [at, value] = trace?.dots[line]?.findLast(([, each]) => each !== undefined) ?? [];
+    const [x, y] = [scales.x, scales[track?.on ?? line]];
+    if (at === undefined || value === undefined || !x || !y) continue;
+    let height = y.getPixelForValue(shownIn(unit, value)) - 6;
+    while (taken.some((each) => Math.abs(each - height) < 12)) height += 12;
+    taken.push(height);
+    ctx.fillText(track?.on ? track.short.toLowerCase() : 'surface', Math.min(x.getPixelForValue(at), x.right) - 6, height);
+  }
 }
 
 /** Names lines at their ends, once there are more than there are pens. */

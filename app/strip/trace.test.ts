@@ -23,7 +23,7 @@ describe('a run as a strip draws it', () => {
       { seconds: 600, percent: 21, watts: 18, celsius: 31 },
     ]);
     const trace = traceOf(foldRun(header, [...ink, strike]), 'Cobble 20', 1);
-    expect(trace.dots).toEqual({
+    expect(trace.dots).toMatchObject({
       percent: [
         [0, 2],
         [600, 21],

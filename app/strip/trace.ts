@@ -1,4 +1,4 @@
-import { checksOf, merged, unseenSpans, type Span, type Summary } from '@core/curve';
+import { checksOf, merged, runningTotal, unseenSpans, type Span, type Summary } from '@core/curve';
 import { sourceSays, type RunRecord, type Track } from '@core/ink';
 import { TRACKED, type Quantity } from '@core/quantity';
 import { expectedRun, ghostOf, type Forecast } from '@core/run';
@@ -14,6 +14,8 @@ export interface Trace {
   name: string;
   pen: number;
   dots: Dots;
+  /** Tracks that were worked out of others: pencil without a reading on it. */
+  worked?: ReadonlySet<Quantity>;
   /** Tracks that a meter streamed: their line is ink. Between readings taken by hand there is only pencil. */
   streamed: ReadonlySet<Quantity>;
   struck: Dot[];
@@ -39,14 +41,21 @@ const MOST_DOTS = 1500;
 const SPAN_GRAIN = 1 / 1000;
 
 /** Where nothing was seen for too long no line is drawn, neither of what a meter streamed nor of watts, whose area is energy. */
-function drawnOf(run: RunRecord, quantity: Quantity): Dot[] {
+function drawnOf(run: RunRecord, quantity: Quantity, span: Partial<Span>): Dot[] {
   const track = run.tracks[quantity];
   const gaps = quantity === 'watts' ? unseenSpans(run) : run.sampled.has(quantity) ? gapsOf(track) : [];
-  return rangeOf(track, { most: MOST_DOTS, gaps });
+  return rangeOf(track, { ...span, most: MOST_DOTS, gaps });
 }
 
-/** What a strip draws of a run: current only where it is all that tells of power. */
-const drawnTracks = ({ tracks }: RunRecord) => TRACKED.filter((quantity) => quantity !== 'amps' || tracks.watts.values.length === 0);
+/** What a strip can draw of a run between two moments; the whole of it where none are said. */
+export function dotsOf(run: RunRecord, span: Partial<Span> = {}): Dots {
+  const read = TRACKED.map((quantity) => [quantity, drawnOf(run, quantity, span)] as const);
+  const worked = run.tracks.wattHours.values.length === 0 && run.tracks.watts.values.length > 1;
+  return {
+    ...Object.fromEntries(read),
+    ...(worked && { wattHours: rangeOf(runningTotal(run), { ...span, most: MOST_DOTS / 3 }) }),
+  };
+}
 
 /** A run for the strip. */
 export function traceOf(run: RunRecord, name: string, pen: number, now = run.end): Trace {
@@ -57,7 +66,8 @@ export function traceOf(run: RunRecord, name: string, pen: number, now = run.end
     id: run.header.id,
     name,
     pen,
-    dots: Object.fromEntries(drawnTracks(run).map((quantity) => [quantity, drawnOf(run, quantity)])),
+    dots: dotsOf(run),
+    worked: new Set(run.tracks.wattHours.values.length === 0 ? (['wattHours'] as const) : []),
     streamed: new Set(TRACKED.filter((quantity) => run.sampled.has(quantity))),
     struck: run.struck.flatMap(({ seconds, reading }): Dot[] => (reading.percent === undefined ? [] : [[seconds, reading.percent]])),
     events: run.events

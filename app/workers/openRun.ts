@@ -1,16 +1,27 @@
 import { assumedNow, mannerNow } from '@core/quantity';
+import type { Remote } from 'comlink';
 import { sampleKeys } from '../ledger/samples';
+import type { Dots } from '../strip/trace';
 import { openFiled, type Opened } from './opened';
 import type { Opener } from './opener';
 import { wrapped } from './wrapped';
 
-/** Opens a filed run: one that was read by hand here, for that takes no longer than a worker takes to begin. @throws {StorageTrouble} when there is none of that id */
-export async function openRun(id: string): Promise<Opened> {
-  if ((await sampleKeys(id)).length === 0) return openFiled(id);
+/** The streamed run that was opened last: its worker holds the columns, so that a closer look costs no reading. */
+let last: { id: string; worker: Worker; opener: Remote<Opener> } | undefined;
+
+async function openStreamed(id: string): Promise<Opened> {
+  last?.worker.terminate();
   const worker = new Worker(new URL('./opener.ts', import.meta.url), { type: 'module' });
-  try {
-    return await wrapped<Opener>(worker).open(id, mannerNow(), assumedNow());
-  } finally {
-    worker.terminate();
-  }
+  const opener = wrapped<Opener>(worker);
+  last = { id, worker, opener };
+  return opener.open(id, mannerNow(), assumedNow());
+}
+
+/** Opens a filed run: one that was read by hand here, for that takes no longer than a worker takes to begin. @throws {StorageTrouble} when there is none of that id */
+export const openRun = async (id: string): Promise<Opened> => ((await sampleKeys(id)).length === 0 ? openFiled(id) : openStreamed(id));
+
+/** What is to be drawn of a streamed run between two moments, as fine as it was streamed. */
+export async function drawnWithin(id: string, from: number, to: number): Promise<Dots> {
+  if (last?.id !== id) await openStreamed(id);
+  return last ? last.opener.within(from, to) : {};
 }

@@ -1,28 +1,24 @@
-import { notices, readRun, workloads, type Notice, type ReadRun, type Workload } from '@core/curve';
+import { notices, readRun, wattsByLevel, workloads, type Notice, type ReadRun, type Workload } from '@core/curve';
 import { foldRun, type RunRecord } from '@core/ink';
-import { rangeOf } from '@core/samples';
 import { filedRun } from '../ledger/filing';
 import { tracedWithPencil, type Trace } from '../strip/trace';
+import { thinned } from './levels';
 
 /** A run as screens show it: values only. What a meter streamed stays where it was read, for it may be a million rows. */
 export interface Opened extends ReadRun {
   remarks: Notice[];
   workloads: Workload[];
+  /** Power by level: points of % and W. */
+  byLevel: [level: number, watts: number][];
   /** The strip of the whole run, with the charge to expect in pencil. */
   trace: Trace;
   /** The run with its tracks, of those a meter streamed as many rows as a strip draws: for ghosts and for weighing a line. No figure is worked out of it. */
   sketch: RunRecord;
 }
 
-/** Rows of a streamed track that are kept for a sketch. */
-const MOST_ROWS = 1500;
-
 function sketchOf(record: RunRecord): RunRecord {
   const tracks = { ...record.tracks };
-  for (const quantity of record.sampled) {
-    const rows = rangeOf(tracks[quantity], { most: MOST_ROWS });
-    tracks[quantity] = { seconds: rows.map(([seconds]) => seconds), values: rows.map(([, value = 0]) => value) };
-  }
+  for (const quantity of record.sampled) tracks[quantity] = thinned(tracks[quantity]);
   return { ...record, tracks };
 }
 
@@ -31,6 +27,7 @@ export function openedOf(record: RunRecord): Opened {
     ...readRun(record),
     remarks: notices(record).filter(({ kind }) => kind !== 'struck'),
     workloads: workloads(record),
+    byLevel: wattsByLevel(record),
     trace: tracedWithPencil(record),
     sketch: sketchOf(record),
   };

@@ -14,7 +14,7 @@ export { figuresOf, readRun, type Asked, type Figures, type ReadRun } from './fi
 export { PASSAGES, writeMilestone } from './timeWords';
 export { writeFigures, writeGain } from './words';
 export { type WrittenFigure } from './written';
-export { wattsByLevel } from './power';
+export { runningTotal, wattsByLevel } from './power';
 export { writeStages, type Stage } from './stages';
 export { type Heat } from './heat';
 export { type Working } from './working';

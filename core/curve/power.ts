@@ -100,3 +100,17 @@ export function chargeIn(run: RunRecord): { milliampHours: number; isCounted: bo
   const { wattHours, covered } = energy(amps, run.end);
   return covered > 0 ? { milliampHours: wattHours * 1000, isCounted: false } : undefined;
 }
+
+/** Energy that had come in by each row of power, in Wh: its running total, on which gaps add nothing. */
+export function runningTotal(run: RunRecord): Column {
+  const { seconds, values } = run.tracks.watts;
+  const unseen = unseenSpans(run);
+  const total = new Float64Array(values.length);
+  for (let row = 1, gap = 0; row < values.length; row += 1) {
+    const [from, to] = [seconds[row - 1] ?? 0, seconds[row] ?? 0];
+    while (gap < unseen.length && (unseen[gap]?.to ?? 0) < to) gap += 1;
+    const isSeen = from < (unseen[gap]?.from ?? Infinity) || to > (unseen[gap]?.to ?? 0);
+    total[row] = (total[row - 1] ?? 0) + (isSeen ? ((to - from) * ((values[row - 1] ?? 0) + (values[row] ?? 0))) / 7200 : 0);
+  }
+  return { seconds, values: total };
+}

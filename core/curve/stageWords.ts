@@ -94,7 +94,19 @@ export function stageFigures({ stages, volts, cycles }: Figures): WrittenFigure[
       span: { from, to },
     };
   });
-  const whole: WrittenFigure[] = stages.length > 1 ? [{ id: 'stages', group, label: 'In words', detail: writeStages(stages) }] : [];
+  const whole: WrittenFigure[] =
+    stages.length > 1
+      ? [
+          {
+            id: 'stages',
+            group,
+            label: 'In words',
+            value: '',
+            detail: writeStages(stages),
+            working: { formula: 'the stages below, one after another', unit: 'W', uses: [] },
+          },
+        ]
+      : [];
   const { steps, supply } = volts;
   const [before] = steps;
   const handshakes: WrittenFigure[] =
@@ -112,6 +124,11 @@ export function stageFigures({ stages, volts, cycles }: Figures): WrittenFigure[
             ]
               .filter(Boolean)
               .join(' · '),
+            working: {
+              formula: 'steps of more than 0.9 V that stood',
+              unit: 'V',
+              uses: steps.map(({ seconds, volts: value }) => ({ seconds, value })),
+            },
             span: { from: steps.at(-1)?.seconds ?? 0, to: steps.at(-1)?.seconds ?? 0 },
           },
         ]

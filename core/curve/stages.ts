@@ -42,6 +42,20 @@ function noiseOf({ means, seen }: TimeMeans): number {
   return middle / 0.6745 / Math.SQRT2;
 }
 
+/** How long a handshake may take, in seconds, and the share of the power after it below which a bin is part of it. */
+const HANDSHAKE = { longest: 60, below: 0.8 };
+
+/** Weights of the bins: none for the seconds before volts and amps are agreed on, which are no stage. */
+function pastHandshake({ means, seen, width }: TimeMeans): Float64Array {
+  const weights = Float64Array.from(seen);
+  for (let bin = 0; (bin + 1) * width <= HANDSHAKE.longest; bin += 1) {
+    const after = [...means.subarray(bin + 1, bin + 8)].sort((one, other) => one - other);
+    if ((means[bin] ?? 0) >= HANDSHAKE.below * (after[Math.floor(after.length / 2)] ?? 0)) break;
+    weights[bin] = 0;
+  }
+  return weights;
+}
+
 /** The mean of what was read of a track between two moments, by rows; `undefined` where nothing was. */
 function meanBetween(column: Column, { from, to }: Span): number | undefined {
   const { values } = rowsBetween(column, from, to);
@@ -70,7 +84,10 @@ export function stagesOf(run: RunRecord): Stage[] {
   const noise = Math.max(noiseOf(bins), LEAST_NOISE * highest(watts));
   const worth = noise * noise * Math.log(Math.max(means.length, 8));
   const least = Math.max(1, Math.ceil(SHORTEST / width - 1e-9));
-  const pieces = segmentsOf({ values: means, weights: seen }, { each: WORTH.steady * worth, taper: WORTH.taper * worth, least });
+  const pieces = segmentsOf(
+    { values: means, weights: pastHandshake(bins) },
+    { each: WORTH.steady * worth, taper: WORTH.taper * worth, least },
+  );
   const end = watts.seconds[watts.seconds.length - 1] ?? from;
   const start = watts.seconds[0] ?? from;
   const whole = end - start;

@@ -8,5 +8,5 @@ export { parseEntryLine, type LineValues, type ParsedLine } from './entryLine';
 export { writeEntryLine } from './writeLine';
 export { listed } from './listed';
 export type { ClipTime, Elapsed, Moment, WallTime } from './times';
-export { QUANTITIES, quantityOf, TEMPERATURES, TRACKED, type Quantity } from './quantity';
+export { QUANTITIES, quantityOf, sharersOf, TEMPERATURES, TRACKED, type Quantity } from './quantity';
 export { assumedNow, setAssumed, USUALLY, type Assumed } from './assumed';

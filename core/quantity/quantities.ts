@@ -43,6 +43,10 @@ export interface QuantityRow {
     axis: 'hundred' | 'from zero' | 'tens';
     /** What stands behind a figure of its axis. */
     mark: string;
+    /** It is drawn once it is asked for: the strip begins with what is usually looked at. */
+    asked?: true;
+    /** The quantity on whose paper it is drawn, if not on its own: surfaces and the battery have one scale. */
+    on?: 'celsius';
   };
 }
 
@@ -63,6 +67,9 @@ const celsius = {
   ...{ named: 'temperatures', unit: '°C', least: -100, most: 300, leastTyped: -40, mostTyped: 150, convert: fahrenheit },
   typed: { c: same, '°c': same, f: celsiusFromFahrenheit, '°f': celsiusFromFahrenheit },
 };
+
+/** A temperature of a place, on the paper that all of them share. */
+const heat = (short: string) => ({ title: short.toLowerCase(), short, weight: 1.2, axis: 'tens', mark: '°', on: 'celsius' }) as const;
 
 /**
  * Every quantity that can be read or sampled, by the name it has in a reading, in the order of columns. Volts, amps and watts are those at the cable;
@@ -87,6 +94,7 @@ export const TABLE = {
     headed: /volt|^vbus\b|^m?v$/,
     convert: milli('mv', 'millivolt'),
     column: { title: 'V', decimals: 3 },
+    track: { title: 'volts at the cable', short: 'Voltage', weight: 1.2, axis: 'from zero', mark: ' V', asked: true },
   },
   amps: {
     ...amps,
@@ -95,7 +103,7 @@ export const TABLE = {
     headed: /^current\b|amp|^m?a$/,
     convert: milli('ma', 'milliamp'),
     column: { title: 'A', decimals: 3 },
-    track: { title: 'amps at the cable', short: 'Current', weight: 2, axis: 'from zero', mark: ' A' },
+    track: { title: 'amps at the cable', short: 'Current', weight: 1.5, axis: 'from zero', mark: ' A', asked: true },
   },
   watts: {
     ...watts,
@@ -114,6 +122,7 @@ export const TABLE = {
     tried: 'first',
     convert: (unit, heading) => (unit === 'mwh' || heading === 'mwh' ? thousandth : same),
     column: { title: 'Wh', decimals: 3 },
+    track: { title: 'energy so far', short: 'Energy', weight: 1.2, axis: 'from zero', mark: ' Wh', asked: true },
   },
   milliampHours: {
     ...{ named: 'milliampere-hour counters', unit: 'mAh', typed: { mah: same }, least: -1e9, most: 1e9 },
@@ -132,9 +141,9 @@ export const TABLE = {
     column: { title: '°C', decimals: 1 },
     track: { title: 'temperature', short: 'Temperature', weight: 1.2, axis: 'tens', mark: '°' },
   },
-  frontCelsius: { ...celsius, place: 'front', heading: 'front temperature (°C)', headed: /^front temp/ },
-  backCelsius: { ...celsius, place: 'back', heading: 'back temperature (°C)', headed: /^back temp/ },
-  batteryCelsius: { ...celsius, place: 'bat', heading: 'battery temperature (°C)', headed: /^battery temp/ },
+  frontCelsius: { ...celsius, place: 'front', heading: 'front temperature (°C)', headed: /^front temp/, track: heat('Front') },
+  backCelsius: { ...celsius, place: 'back', heading: 'back temperature (°C)', headed: /^back temp/, track: heat('Back') },
+  batteryCelsius: { ...celsius, place: 'bat', heading: 'battery temperature (°C)', headed: /^battery temp/, track: heat('Battery') },
   batteryVolts: { ...volts, place: 'bat', heading: 'battery volts', headed: /^battery volt/, convert: anyMilli },
   batteryAmps: { ...amps, place: 'bat', heading: 'battery amps', headed: /^battery amp/, convert: anyMilli },
   batteryWatts: { ...watts, place: 'bat', leastTyped: -5000, heading: 'battery watts', headed: /^battery watt/, convert: anyMilli },

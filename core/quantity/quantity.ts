@@ -11,7 +11,7 @@ export const quantityOf = (quantity: Quantity): QuantityRow => TABLE[quantity];
 /** Temperatures: of a surface, and of the battery. */
 export const TEMPERATURES = QUANTITIES.filter((quantity) => quantityOf(quantity).unit === '°C');
 
-/** Those with a track of their own on the strip, from the top down. */
+/** Those that are drawn on the strip, from the top down. */
 export const TRACKED = QUANTITIES.filter((quantity) => quantityOf(quantity).track !== undefined);
 
 /** Whether a value is one that is kept of a quantity. What is not a number is not. */
@@ -19,3 +19,6 @@ export function isKept(quantity: Quantity, value: number): boolean {
   const { least, most } = TABLE[quantity];
   return value >= least && value <= most;
 }
+
+/** Those that are drawn on the paper of another quantity. */
+export const sharersOf = (quantity: Quantity): Quantity[] => TRACKED.filter((each) => quantityOf(each).track?.on === quantity);

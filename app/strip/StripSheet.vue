@@ -1,0 +1,366 @@
+<script setup lang="ts">
+import { max } from 'd3-array';
+import { computed, ref, shallowRef, useTemplateRef, watch } from 'vue';
+import { inUnit, quantityOf, sharersOf, spell, type Quantity } from '@core/quantity';
+import { linesOn, tracksOf, tracksThere, usualTracks, type StripLook } from './config';
+import InkStrip from './InkStrip.vue';
+import type { Dots, Trace } from './trace';
+
+/**
+ * A strip to be read: tracks to show or hide, a reading cursor that says all values at a time, and a closer look at any stretch, with the whole of it
+ * beneath. By mouse, finger and keys.
+ */
+const props = defineProps<{
+  traces: Trace[];
+  caption: string;
+  band?: StripLook['band'];
+  stages?: StripLook['stages'];
+  /** Fetches a finer drawing of a stretch, of a run that a meter streamed. */
+  finer?: ((from: number, to: number) => Promise<Dots>) | undefined;
+}>();
+const emit = defineEmits<{ at: [seconds: number | undefined] }>();
+
+const end = computed(() => Math.max(600, max(props.traces, (trace) => trace.end) ?? 0) * 1.02);
+/** The stretch that is looked at; none: the whole. */
+const view = shallowRef<{ from: number; to: number }>();
+const shownView = computed(() => view.value ?? { from: 0, to: end.value });
+/** The shortest stretch that can be looked at, in seconds. */
+const SHORTEST = 20;
+
+const asked = ref<Quantity[]>();
+const there = computed(() => tracksThere(props.traces));
+const tracks = computed(() => (asked.value ?? usualTracks(props.traces)).filter((track) => there.value.includes(track)));
+function toggle(track: Quantity): void {
+  const now = tracks.value;
+  asked.value = now.includes(track) ? now.filter((each) => each !== track) : [...now, track];
+}
+const drawn = computed(() => tracksOf(props.traces, { size: 'sheet', tracks: tracks.value }));
+
+/** The traces, with what was fetched for this stretch. */
+const fetched = shallowRef<{ from: number; to: number; dots: Dots }>();
+const traces = computed(() => {
+  const { value: found } = fetched;
+  const fits = found && view.value && found.from <= view.value.from && found.to >= view.value.to;
+  return fits ? props.traces.map((trace) => ({ ...trace, dots: { ...trace.dots, ...found.dots } })) : props.traces;
+});
+let waiting: ReturnType<typeof setTimeout> | undefined;
+watch([view, () => props.traces], ([stretch]) => {
+  clearTimeout(waiting);
+  if (!stretch || !props.finer || !props.traces.some(({ streamed }) => streamed.size > 0)) return;
+  waiting = setTimeout(() => {
+    const width = stretch.to - stretch.from;
+    const [from, to] = [stretch.from - width / 2, stretch.to + width / 2];
+    void props.finer?.(from, to).then((dots) => (fetched.value = { from, to, dots }));
+  }, 120);
+});
+
+const area = shallowRef({ left: 0, right: 1, top: 0, bottom: 0 });
+const cursor = ref<number>();
+const paper = useTemplateRef<HTMLElement>('paper');
+
+const timeAt = (x: number) => {
+  const { left, right } = area.value;
+  const { from, to } = shownView.value;
+  return from + ((x - left) / Math.max(right - left, 1)) * (to - from);
+};
+const xAt = (seconds: number) => {
+  const { left, right } = area.value;
+  const { from, to } = shownView.value;
+  return left + ((seconds - from) / (to - from)) * (right - left);
+};
+const xOf = (event: PointerEvent | WheelEvent) => event.clientX - (paper.value?.getBoundingClientRect().left ?? 0);
+
+function point(seconds: number | undefined): void {
+  cursor.value = seconds === undefined ? undefined : Math.min(Math.max(seconds, 0), end.value);
+  emit('at', cursor.value);
+}
+
+/** Looks at a stretch, kept within the run. */
+function look(from: number, to: number): void {
+  const width = Math.min(Math.max(to - from, SHORTEST), end.value);
+  const start = Math.min(Math.max(0, from), end.value - width);
+  view.value = width >= end.value * 0.999 ? undefined : { from: start, to: start + width };
+}
+/** Makes the stretch so many times as long, about a moment that stays where it is. */
+function zoom(factor: number, about = cursor.value ?? (shownView.value.from + shownView.value.to) / 2): void {
+  const { from, to } = shownView.value;
+  look(about - (about - from) * factor, about + (to - about) * factor);
+}
+function pan(share: number): void {
+  const { from, to } = shownView.value;
+  const by = (to - from) * share;
+  look(from + by, to + by);
+}
+
+/** With Ctrl, or while the strip has the focus, the wheel looks closer; else the page scrolls. */
+function wheel(event: WheelEvent): void {
+  const isOurs = event.ctrlKey || event.metaKey || document.activeElement === paper.value;
+  if (!isOurs && Math.abs(event.deltaX) <= Math.abs(event.deltaY)) return;
+  event.preventDefault();
+  if (Math.abs(event.deltaX) > Math.abs(event.deltaY)) pan(event.deltaX / 600);
+  else zoom(1.0016 ** event.deltaY, timeAt(xOf(event)));
+}
+
+/** Fingers, or the mouse, that are down: one drags, two look closer. */
+const down = new Map<number, number>();
+function press(event: PointerEvent): void {
+  down.set(event.pointerId, xOf(event));
+  paper.value?.setPointerCapture(event.pointerId);
+  point(timeAt(xOf(event)));
+}
+function move(event: PointerEvent): void {
+  const before = down.get(event.pointerId);
+  if (before === undefined) {
+    if (event.pointerType === 'mouse') point(timeAt(xOf(event)));
+    return;
+  }
+  const now = xOf(event);
+  const others = [...down.entries()].filter(([id]) => id !== event.pointerId).map(([, x]) => x);
+  down.set(event.pointerId, now);
+  const [other] = others;
+  if (other !== undefined) {
+    const [was, is] = [Math.abs(before - other), Math.abs(now - other)];
+    if (was > 4 && is > 4) zoom(was / is, timeAt((now + other) / 2));
+  } else if (view.value && event.buttons > 0) pan((before - now) / Math.max(area.value.right - area.value.left, 1));
+  else point(timeAt(now));
+}
+const lift = (event: PointerEvent) => down.delete(event.pointerId);
+
+/** Moments at which anything was read, in order: the arrows go from one to the next. */
+const moments = computed(() =>
+  [
+    ...new Set(
+      props.traces.flatMap(({ dots }) =>
+        drawn.value.flatMap((axis) => linesOn(props.traces, axis).flatMap((line) => (dots[line] ?? []).map(([at]) => at))),
+      ),
+    ),
+  ].sort((one, other) => one - other),
+);
+function step(by: number): void {
+  const all = moments.value;
+  const now = cursor.value;
+  const at =
+    now === undefined
+      ? by > 0
+        ? -1
+        : all.length
+      : by > 0
+        ? all.findLastIndex((each) => each <= now + 1e-6)
+        : all.findIndex((each) => each >= now - 1e-6);
+  const next = all[Math.min(Math.max(at + by, 0), all.length - 1)];
+  if (next === undefined) return;
+  point(next);
+  const { from, to } = shownView.value;
+  if (view.value && (next < from || next > to)) look(next - (to - from) / 2, next + (to - from) / 2);
+}
+const KEYS: Readonly<Record<string, (big: boolean) => void>> = {
+  ArrowRight: (big) => {
+    step(big ? 10 : 1);
+  },
+  ArrowLeft: (big) => {
+    step(big ? -10 : -1);
+  },
+  Home: () => {
+    point(moments.value[0]);
+  },
+  End: () => {
+    point(moments.value.at(-1));
+  },
+  '+': () => {
+    zoom(0.5);
+  },
+  '-': () => {
+    zoom(2);
+  },
+  PageDown: () => {
+    pan(0.8);
+  },
+  PageUp: () => {
+    pan(-0.8);
+  },
+  Escape: () => {
+    view.value = undefined;
+    point(undefined);
+  },
+};
+function key(event: KeyboardEvent): void {
+  const act = KEYS[event.key];
+  if (!act || event.altKey || event.ctrlKey || event.metaKey) return;
+  event.preventDefault();
+  event.stopPropagation();
+  act(event.shiftKey);
+}
+
+/** What was last read by the cursor, of everything that is drawn; worked-out lines by their value there. */
+const readout = computed(() => {
+  const { value: at } = cursor;
+  if (at === undefined) return undefined;
+  const values = drawn.value.flatMap((axis) =>
+    [axis, ...sharersOf(axis)].flatMap((line) => {
+      const dots = traces.value[0]?.dots[line] ?? [];
+      const found = dots.findLast(([seconds, value]) => seconds <= at + 1e-6 && value !== undefined);
+      if (found?.[1] === undefined) return [];
+      const { unit, track } = quantityOf(line);
+      const name = track?.on ? `${track.short.toLowerCase()} ` : '';
+      return [`${name}${inUnit(found[1], unit, unit === 'Wh' ? 2 : unit === 'V' ? 2 : 1)}`];
+    }),
+  );
+  return { at: spell(at, 1), values };
+});
+const said = computed(() =>
+  readout.value ? `${readout.value.at}: ${readout.value.values.join(', ') || 'nothing read yet'}` : 'no moment pointed at',
+);
+const shareOf = (seconds: number) => `${(100 * seconds) / end.value}%`;
+
+/** Drags the stretch along the whole. */
+function slide(event: PointerEvent): void {
+  if (event.buttons === 0 || !(event.currentTarget instanceof HTMLElement)) return;
+  const { left, width } = event.currentTarget.getBoundingClientRect();
+  const at = ((event.clientX - left) / width) * end.value;
+  const half = (shownView.value.to - shownView.value.from) / 2;
+  look(at - half, at + half);
+}
+</script>
+
+<template>
+  <div class="reader">
+    <div class="tools">
+      <p class="readout figures" aria-live="off">
+        <template v-if="readout"
+          ><strong>{{ readout.at }}</strong> {{ readout.values.join(' · ') }}</template
+        >
+        <span v-else class="soft">point at the paper to read it</span>
+      </p>
+      <div v-if="there.length > 1" role="group" aria-label="Tracks">
+        <button v-for="track in there" :key="track" type="button" :aria-pressed="drawn.includes(track)" @click="toggle(track)">
+          {{ quantityOf(track).track?.short }}
+        </button>
+      </div>
+      <slot name="tools" />
+      <div role="group" aria-label="How close">
+        <button type="button" aria-label="Look closer" @click="zoom(0.5)">+</button>
+        <button type="button" aria-label="See more" :disabled="!view" @click="zoom(2)">−</button>
+        <button type="button" :disabled="!view" @click="view = undefined">Whole</button>
+      </div>
+    </div>
+    <div
+      ref="paper"
+      class="paper"
+      tabindex="0"
+      role="slider"
+      aria-label="Moment on the strip: arrows go from reading to reading, + and − look closer"
+      :aria-valuemin="0"
+      :aria-valuemax="Math.round(end)"
+      :aria-valuenow="Math.round(cursor ?? 0)"
+      :aria-valuetext="said"
+      @keydown="key"
+      @wheel="wheel"
+      @pointerdown="press"
+      @pointermove="move"
+      @pointerup="lift"
+      @pointercancel="lift"
+      @pointerleave="(event) => event.pointerType === 'mouse' && down.size === 0 && point(undefined)"
+    >
+      <InkStrip
+        :traces="traces"
+        size="sheet"
+        :tracks="tracks"
+        :from="shownView.from"
+        :until="shownView.to"
+        :band="band"
+        :stages="stages"
+        :caption="caption"
+        @measured="(measured) => (area = measured)"
+      />
+      <div
+        v-if="cursor !== undefined && cursor >= shownView.from && cursor <= shownView.to"
+        class="cursor"
+        :style="{ left: `${xAt(cursor)}px`, top: `${area.top}px`, height: `${area.bottom - area.top}px` }"
+      />
+    </div>
+    <div v-if="view" class="whole" aria-hidden="true" @pointerdown="slide" @pointermove="slide">
+      <InkStrip :traces="props.traces" size="row" :until="end" caption="The whole run" />
+      <div class="window" :style="{ left: shareOf(view.from), width: shareOf(view.to - view.from) }" />
+    </div>
+  </div>
+</template>
+
+<style scoped>
+.reader {
+  display: flex;
+  flex-direction: column;
+  height: 100%;
+}
+
+.tools {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 0.15rem 1.25rem;
+  align-items: center;
+  min-height: 2.3rem;
+  padding: 0.25rem 0.9rem 0 0.5rem;
+}
+
+.readout {
+  flex: 1 0 100%;
+  overflow: hidden;
+  min-height: 1.45em;
+  font-size: 0.92rem;
+  text-overflow: ellipsis;
+  white-space: nowrap;
+}
+
+.tools :deep(button) {
+  padding: 0.15rem 0.5rem;
+  font: inherit;
+  font-size: 0.85rem;
+  color: rgb(var(--v-theme-soft));
+  background: none;
+  border: 0;
+  border-bottom: 2px solid transparent;
+  cursor: pointer;
+}
+
+.tools :deep(button[aria-pressed='true']) {
+  font-weight: 700;
+  color: rgb(var(--v-theme-ink));
+  border-bottom-color: rgb(var(--v-theme-due));
+}
+
+.tools button:disabled {
+  opacity: 0.5;
+  cursor: default;
+}
+
+.paper {
+  position: relative;
+  flex: 1;
+  min-height: 0;
+  cursor: crosshair;
+  touch-action: pan-y;
+}
+
+.cursor {
+  position: absolute;
+  width: 1px;
+  background: rgb(var(--v-theme-due));
+  pointer-events: none;
+}
+
+.whole {
+  position: relative;
+  flex: none;
+  height: 46px;
+  margin-inline: 3rem 1rem;
+  cursor: grab;
+  touch-action: none;
+}
+
+.window {
+  position: absolute;
+  inset-block: 0;
+  min-width: 3px;
+  background: rgb(var(--v-theme-due) / 12%);
+  border-inline: 1.5px solid rgb(var(--v-theme-due));
+}
+</style>

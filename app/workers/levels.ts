@@ -1,0 +1,20 @@
+import { foldRun, type Track } from '@core/ink';
+import { rangeOf } from '@core/samples';
+import { filedInk } from '../ledger/filing';
+import { samplesOf } from '../ledger/samples';
+
+/** Rows of a streamed track that are kept where no figure is worked out of it. */
+const MOST_ROWS = 1500;
+
+/** A track as many rows long as a strip draws. */
+export function thinned(track: Track): Track {
+  const rows = rangeOf(track, { most: MOST_ROWS });
+  return { seconds: rows.map(([seconds]) => seconds), values: rows.map(([, value = 0]) => value) };
+}
+
+/** The levels of a filed run, without opening the rest of it. @throws {StorageTrouble} when there is none of that id */
+export async function levelsOfFiled(id: string): Promise<Track> {
+  const { header, entries } = await filedInk(id);
+  const run = foldRun(header, entries, await samplesOf(id, ['percent']));
+  return run.sampled.has('percent') ? thinned(run.tracks.percent) : run.tracks.percent;
+}
