@@ -1,5 +1,5 @@
 import { expect, test, type Page } from '@playwright/test';
-import { DEMO, importFile, isReady } from './person';
+import { bringShelf, chooseFile, DEMO, importFile, isReady, pairUp } from './person';
 
 const reader = (page: Page) => page.getByRole('slider', { name: /^Moment on the strip/ });
 const readout = (page: Page) => page.locator('.readout');
@@ -19,8 +19,8 @@ function stagedLog(): string {
 }
 
 test('@curve a log of a staged charge is read in stages, by time and by level', async ({ page }) => {
+  await bringShelf(page, ['Sedge 5'], ['Cobble 20']);
   await importFile(page, 'staged.csv', stagedLog());
-  await page.getByRole('table', { name: 'Finished runs' }).getByRole('link').first().click();
   await isReady(page);
   const figures = page.getByRole('complementary', { name: 'Figures' });
   await expect(figures).toContainText(/holds about 26\.\d W for 17 min, then 19\.\d W for 14 min, then 14\.\d W for 16 min, then tapers/);
@@ -62,4 +62,38 @@ test('@curve the cursor goes from reading to reading by keys alone, and says wha
   await expect(reader(page)).toHaveAttribute('aria-valuetext', last ?? '');
   await page.keyboard.press('Escape');
   await expect(page.getByRole('button', { name: 'Whole' })).toBeDisabled();
+});
+
+test('@curve a log without a heading is read as one says, and the next of its meter likewise', async ({ page }) => {
+  await bringShelf(page, ['Sedge 5'], ['Cobble 20']);
+  const rows = Array.from({ length: 600 }, (_, second) => `${second};${(9 + (second % 5) / 100).toFixed(2).replace('.', ',')};2100`);
+  const text = ['bench meter 3, range auto', ...rows].join('\n');
+  await chooseFile(page, 'bare.txt', text);
+  const sheet = page.getByRole('dialog');
+  await expect(sheet.getByText(/heads no column of times/)).toBeVisible();
+  const holds = (column: string) => sheet.getByRole('combobox', { name: `Holds, ${column}` });
+  await expect(holds('column 1')).toHaveValue('elapsed, s');
+  await expect(sheet.getByText('its numbers only rise')).toBeVisible();
+  for (const [column, meaning] of [
+    ['column 2', 'volts, V'],
+    ['column 3', 'amps, mA'],
+  ] as const) {
+    await holds(column).fill(meaning);
+    await page.getByRole('option', { name: meaning, exact: true }).click();
+  }
+  await sheet.getByLabel('Skip rows that cannot be read').check();
+  await expect(sheet.getByText(/600 rows over 10 min/)).toBeVisible();
+  await pairUp(page);
+  await page.getByRole('button', { name: 'Import it' }).click();
+  await expect(page.getByRole('heading', { name: 'Sedge 5 on Cobble 20' })).toBeVisible();
+  await expect(page.getByRole('complementary', { name: 'Figures' })).toContainText('9 V');
+
+  // Dropped onto the window, the next log of that meter is read as the last one was.
+  await page.goto('/bench');
+  await page.evaluate((contents) => {
+    const transfer = new DataTransfer();
+    transfer.items.add(new File([contents], 'again.txt', { type: 'text/plain' }));
+    document.querySelector('main')?.dispatchEvent(new DragEvent('drop', { bubbles: true, cancelable: true, dataTransfer: transfer }));
+  }, text);
+  await expect(holds('column 3')).toHaveValue('amps, mA');
 });

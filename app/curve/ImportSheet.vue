@@ -1,24 +1,28 @@
 <script setup lang="ts">
 import { format } from 'date-fns';
 import { nanoid } from 'nanoid';
-import { computed, ref, shallowRef, watch } from 'vue';
+import { computed, onMounted, ref, shallowRef, watch } from 'vue';
 import { useRouter } from 'vue-router';
 import { type Kept } from '@core/bench';
-import { ImportError, MOST_VALUES, runFromCsv, type CsvOptions } from '@core/exchange';
+import { ImportError, MOST_VALUES, runFromCsv, type CsvOptions, type Mapping, type Peek } from '@core/exchange';
 import { withRule } from '@core/method';
 import { spell } from '@core/quantity';
 import DraftOffer from '../kit/DraftOffer.vue';
+import { dropped } from '../kit/dropped';
 import { useDraft } from '../kit/drafts';
 import DateField from '../kit/DateField.vue';
+import GearField from '../logbook/GearField.vue';
 import { newHeader } from '../logbook/headers';
 import { useLanes } from '../logbook/lanes';
+import { keepMapping, mappingFor } from '../logbook/mappings';
 import { useMethods } from '../logbook/methods';
 import { useLogbook } from '../logbook/runs';
 import { useShelf } from '../logbook/shelf';
 import { useStudies } from '../logbook/studies';
 import { troubleOf } from '../logbook/trouble';
 import type { ReadFile } from '../workers/exchange';
-import { readFile } from '../workers/readFile';
+import { peekFile, readFile } from '../workers/readFile';
+import MappingTable from './MappingTable.vue';
 
 /** Brings a file in: a logbook, a run this program wrote, or a meter's log. Shows what was understood before anything is stored. */
 const open = defineModel<boolean>({ required: true });
@@ -30,6 +34,10 @@ const studies = useStudies();
 const methods = useMethods();
 const lanes = useLanes();
 const chosen = shallowRef<File>();
+onMounted(() => {
+  if (dropped.value) chosen.value = dropped.value;
+  dropped.value = undefined;
+});
 const read = shallowRef<ReadFile>();
 const error = ref('');
 const busy = ref(false);
@@ -71,14 +79,31 @@ const gear = computed(() => ({
   charger: shelf.chargers.find(({ id }) => id === charger.value),
 }));
 
-watch([chosen, decimal, skipBadRows], async () => {
+/** The head of a log, and what its columns hold: as guessed, as it was the last time for this meter, or as said now. */
+const head = shallowRef<Peek>();
+const mapping = shallowRef<Mapping>();
+const isSaid = ref(false);
+const isLog = computed(() => head.value !== undefined && !head.value.mapping.columns.includes('kind'));
+watch(chosen, async (file) => {
+  [head.value, mapping.value, isSaid.value] = [undefined, undefined, false];
+  if (!file || /\.json$/i.test(file.name)) return;
+  const found = await peekFile(file).catch(() => undefined);
+  if (!found || chosen.value !== file) return;
+  const before = await mappingFor(found);
+  [head.value, mapping.value, isSaid.value] = [found, before ?? found.mapping, before !== undefined];
+});
+function say(said: Mapping): void {
+  [mapping.value, isSaid.value] = [said, true];
+}
+
+watch([chosen, decimal, skipBadRows, () => (isSaid.value ? mapping.value : undefined)], async () => {
   callOff();
   read.value = undefined;
   error.value = '';
   if (!chosen.value) return;
   await guarded(async (file) => {
     const { signal } = work;
-    const options = { decimal: decimal.value, skipBadRows: skipBadRows.value };
+    const options = { decimal: decimal.value, skipBadRows: skipBadRows.value, ...(isSaid.value && { mapping: mapping.value }) };
     const found = await readFile(file, options, (done) => (share.value = done), signal);
     if (signal.aborted) return;
     read.value = found;
@@ -138,6 +163,7 @@ async function importRun(file: File): Promise<void> {
   if (!Number.isFinite(began)) throw new ImportError('Fill in when it was plugged in, with its date.');
   const header = newHeader({ device: { ...gear.value.device }, charger: { ...gear.value.charger }, plugInAt: began, source: file.name });
   await logbook.importAll([runFromCsv(value, header, () => nanoid(12), Date.now())]);
+  if (head.value && mapping.value && isSaid.value) await keepMapping(head.value, mapping.value).catch(() => undefined);
   end();
   await router.push(`/curve/${header.id}`);
 }
@@ -148,7 +174,7 @@ const choose = (files: File | File[] | null | undefined) => {
 </script>
 
 <template>
-  <v-dialog :model-value="open" max-width="600" aria-labelledby="import-title" @update:model-value="close">
+  <v-dialog :model-value="open" max-width="760" aria-labelledby="import-title" @update:model-value="close">
     <v-card>
       <h2 id="import-title">Import a file</h2>
       <DraftOffer :draft="offer" />
@@ -156,7 +182,12 @@ const choose = (files: File | File[] | null | undefined) => {
         A logbook (JSON), a run saved from here (CSV), or a meter’s log (CSV, headed in plain English), with up to
         {{ MOST_VALUES / 1e6 }} million values a run. Nothing is stored until you say so.
       </p>
-      <v-file-input label="File" accept=".csv,.tsv,.txt,.json,text/csv,application/json" @update:model-value="choose" />
+      <v-file-input
+        :model-value="chosen"
+        label="File"
+        accept=".csv,.tsv,.txt,.json,text/csv,application/json"
+        @update:model-value="choose"
+      />
       <p v-if="busy" class="working">
         <v-progress-linear :model-value="share * 100" :aria-label="read ? 'Storing what was read' : 'Reading the file'" />
         <v-btn v-if="!read" size="small" @click="((chosen = undefined), callOff())">Stop reading</v-btn>
@@ -173,22 +204,8 @@ const choose = (files: File | File[] | null | undefined) => {
           {{ csv.understood.join(', ') }}.
           <span v-if="csv.ignored.length > 0" class="soft">Not read: {{ csv.ignored.join(', ') }}.</span>
         </p>
-        <v-select
-          v-model="device"
-          :items="shelf.devices"
-          item-title="name"
-          item-value="id"
-          label="Device"
-          no-data-text="Save it on the bench first"
-        />
-        <v-select
-          v-model="charger"
-          :items="shelf.chargers"
-          item-title="name"
-          item-value="id"
-          label="Charger"
-          no-data-text="Save it on the bench first"
-        />
+        <GearField v-model="device" of="device" may-add label="Device" />
+        <GearField v-model="charger" of="charger" may-add label="Charger" />
         <DateField
           v-if="csv.plugInAt === undefined"
           v-model="plugInAt"
@@ -198,6 +215,7 @@ const choose = (files: File | File[] | null | undefined) => {
         />
       </template>
       <template v-if="chosen && !book">
+        <MappingTable v-if="isLog && head && mapping" :peek="head" :model-value="mapping" @update:model-value="say" />
         <v-radio-group v-model="decimal" inline hide-details label="Decimals">
           <v-radio value="auto" label="tell from the file" />
           <v-radio value="point" label="point" />

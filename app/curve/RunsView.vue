@@ -1,13 +1,14 @@
 <script setup lang="ts">
 import { useMediaQuery } from '@vueuse/core';
 import { max } from 'd3-array';
-import { computed, defineAsyncComponent, onMounted, ref, shallowRef } from 'vue';
+import { computed, defineAsyncComponent, onMounted, ref, shallowRef, watch } from 'vue';
 import { useRouter } from 'vue-router';
 import { byNatural, RUN_ORDERS, runsFound, runsInOrder, type RunFilter, type RunOrder, type Summary } from '@core/curve';
 import { endingWord } from '@core/ink';
 import { inManner, spell } from '@core/quantity';
 import DateField from '../kit/DateField.vue';
 import { momentText } from '../kit/dates';
+import { dropped } from '../kit/dropped';
 import MoreActions from '../kit/MoreActions.vue';
 import type { SetAside } from '../ledger/ledger';
 import { useLanes } from '../logbook/lanes';
@@ -39,6 +40,7 @@ const trouble = ref('');
 const tagging = ref(false);
 const picked = ref<string[]>([]);
 const importing = ref(false);
+watch(dropped, (file) => file && (importing.value = true), { immediate: true });
 const exported = ref<number>();
 
 const DAY = 24 * 3600 * 1000;

@@ -3,6 +3,7 @@ import { defineAsyncComponent, ref, shallowRef, type Ref } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import DueLine from '../entry/DueLine.vue';
 import { readyChime } from '../kit/chime';
+import { dropped, isFile } from '../kit/dropped';
 import { failure } from '../kit/failures';
 import { useSettings } from '../kit/settings';
 import { useKeys } from '../kit/shortcuts';
@@ -51,6 +52,15 @@ props.opening
 function allRight(): void {
   if (isMended.value) isMended.value.value = false;
 }
+/** A file dropped anywhere is looked at where files are imported. */
+function drop(event: DragEvent): void {
+  const file = event.dataTransfer?.files[0];
+  if (!isFile(event) || !file || !isOpen.value || event.defaultPrevented) return;
+  event.preventDefault();
+  dropped.value = file;
+  void router.push('/curve');
+}
+
 /** The entry line, from anywhere. */
 function toEntry(): void {
   document.getElementById('entry')?.focus();
@@ -73,7 +83,14 @@ useKeys({
 </script>
 
 <template>
-  <v-app :theme="settings.theme" :class="{ opening: !isOpen && !trouble }" @keydown.capture="readyChime" @pointerdown.capture="readyChime">
+  <v-app
+    :theme="settings.theme"
+    :class="{ opening: !isOpen && !trouble }"
+    @keydown.capture="readyChime"
+    @pointerdown.capture="readyChime"
+    @dragover="(event: DragEvent) => isFile(event) && event.preventDefault()"
+    @drop="drop"
+  >
     <NoStorage v-if="trouble" :trouble="trouble" />
     <template v-else>
       <a class="skip" href="#place">Skip to content</a>

@@ -3,21 +3,45 @@ import {
   CsvReader,
   LogbookReader,
   logbookParts,
+  peek,
   runMisfit,
   type CsvOptions,
   type CsvRun,
   type Logbook,
   type LogbookHead,
+  type Peek,
   type StoredRun,
 } from '@core/exchange';
 
 /** What a file turned out to be. */
 export type ReadFile = { kind: 'logbook'; logbook: Logbook } | { kind: 'csv'; csv: CsvRun };
 
-/** Text in UTF-16 is told by its first two bytes; everything else is read as UTF-8. */
+/** How much of a file tells its encoding and its columns, in bytes. */
+const HEAD = 131_072;
+
+/**
+ * The encoding of a text: by its byte order mark; UTF-16 without one by the zeros between its letters; what is no UTF-8 is taken for Windows-1252,
+ * which holds all of Latin-1.
+ */
+async function encodingOf(file: Blob): Promise<string> {
+  const bytes = new Uint8Array(await file.slice(0, HEAD).arrayBuffer());
+  if (bytes[0] === 0xff && bytes[1] === 0xfe) return 'utf-16le';
+  if (bytes[0] === 0xfe && bytes[1] === 0xff) return 'utf-16be';
+  const zeros = (from: number) => bytes.subarray(0, 400).filter((byte, index) => index % 2 === from && byte === 0).length;
+  const half = Math.min(200, Math.floor(bytes.length / 2));
+  if (half > 4 && zeros(1) > 0.8 * half) return 'utf-16le';
+  if (half > 4 && zeros(0) > 0.8 * half) return 'utf-16be';
+  try {
+    // The last letter may be cut through.
+    new TextDecoder('utf-8', { fatal: true }).decode(bytes, { stream: true });
+    return 'utf-8';
+  } catch {
+    return 'windows-1252';
+  }
+}
+
 async function textOf(file: Blob): Promise<ReadableStreamDefaultReader<string>> {
-  const [one, two] = new Uint8Array(await file.slice(0, 2).arrayBuffer());
-  const label = one === 0xff && two === 0xfe ? 'utf-16le' : one === 0xfe && two === 0xff ? 'utf-16be' : 'utf-8';
+  const label = await encodingOf(file);
   return file
     .stream()
     .pipeThrough(new TextDecoderStream(label) as ReadableWritablePair<string, Uint8Array<ArrayBuffer>>)
@@ -52,6 +76,13 @@ const HANDFUL = 4_000_000;
 
 /** Files are read and written here, so that a large one never stops the clock. A worker is ended when its work is called off. */
 const exchange = {
+  /** Looks at the head of a log: its first rows, and what its columns seem to hold. */
+  async peek(file: Blob): Promise<Peek> {
+    const text = new TextDecoder(await encodingOf(file)).decode(await file.slice(0, HEAD).arrayBuffer());
+    const whole = file.size > HEAD ? text.slice(0, text.lastIndexOf('\n')) : text;
+    return peek(whole);
+  },
+
   /** Reads a file: JSON as a logbook, anything else as CSV. Stores nothing. @throws {ImportError} saying what, where and the way out */
   async read(file: Blob, name: string, options: CsvOptions, progress: (share: number) => void): Promise<ReadFile> {
     const begins = await file.slice(0, 4096).text();

@@ -1,5 +1,5 @@
 import { proxy, type Remote } from 'comlink';
-import { ImportError, type CsvOptions } from '@core/exchange';
+import { ImportError, type CsvOptions, type Peek } from '@core/exchange';
 import type { Exchange, ReadFile } from './exchange';
 import { wrapped } from './wrapped';
 
@@ -47,4 +47,14 @@ export async function readFile(
 function unreadable(error: unknown, name: string): unknown {
   const isGone = error instanceof Error && ['NotReadableError', 'NotFoundError', 'SecurityError'].includes(error.name);
   return isGone ? new ImportError(`${name} can no longer be read: it was moved or changed since. Choose it again.`) : error;
+}
+
+/** Looks at the head of a log before it is read. */
+export async function peekFile(chosen: File): Promise<Peek> {
+  const { remote, end } = exchangeWorker();
+  try {
+    return await remote.peek(chosen);
+  } finally {
+    end();
+  }
 }

@@ -7,6 +7,8 @@ import type { Samples } from '../samples/column';
 import { parseClock } from '../quantity/duration';
 import { columnOf, type Column } from './columns';
 import { Growing } from './growing';
+import { delimiterOf } from './delimiter';
+import { columnFor, HEADING_WITHIN, headsLog, type Mapping } from './mapping';
 import { ImportError } from './importError';
 import { LONGEST_ROW, MOST_VALUES } from './limits';
 import { unescapeFormula } from './escapeFormula';
@@ -17,6 +19,8 @@ export interface CsvOptions {
   decimal: 'auto' | 'point' | 'comma';
   /** Leave out rows that cannot be read, and count them, instead of refusing the file. */
   skipBadRows: boolean;
+  /** What its columns hold, where a person said so. */
+  mapping?: Mapping | undefined;
 }
 
 /** An entry from a CSV, timed from plug-in. */
@@ -69,6 +73,8 @@ export class CsvReader {
   private delimiter = ',';
   private rows: RowReader | undefined;
   private heading: string[] = [];
+  /** Rows of the file so far, blank ones among them. */
+  private line = 0;
   private columns: (Column | undefined)[] = [];
   private count = 0;
   private skipped = 0;
@@ -130,33 +136,50 @@ export class CsvReader {
     const { data, errors, meta } = this.parser.parse(this.rest, 0, isMore);
     this.rest = isMore ? this.rest.slice(meta.cursor) : '';
     if (this.rest.length > LONGEST_ROW || errors.some(({ code }) => code === 'MissingQuotes')) {
-      const row = this.count + this.skipped + (this.heading.length > 0 ? 1 : 0) + data.length + (isMore ? 1 : 0);
+      const row = this.line + data.length + (isMore ? 1 : 0);
       throw new ImportError(
         this.rest === '' || this.rest.includes('"')
           ? `Row ${row} of ${this.name} opens a quotation mark that is never closed. Close it, or take it away.`
           : `Row ${row} of ${this.name} is longer than any row of a log is. Export the log as CSV, and choose that file.`,
       );
     }
-    const rows = data.filter((cells) => cells.some((cell) => cell.trim() !== ''));
-    const [heading] = this.heading.length === 0 ? rows.splice(0, 1) : [];
+    const rows = data
+      .map((cells): Numbered => ({ cells, line: (this.line += 1) }))
+      .filter(({ cells }) => cells.some((cell) => cell.trim() !== ''));
+    const heading = this.heading.length === 0 ? this.headingOf(rows) : undefined;
     if (heading) {
-      [this.heading, this.columns] = [heading, matchColumns(heading, this.name)];
-      const telling = this.delimiter !== ',' && rows.slice(0, TELLING).some(hasDecimalComma);
+      const { mapping } = this.options;
+      [this.heading, this.columns] = [heading, mapping ? mappedColumns(mapping, this.name) : matchColumns(heading, this.name)];
+      const telling = this.delimiter !== ',' && rows.slice(0, TELLING).some(({ cells }) => hasDecimalComma(cells));
       const comma = this.options.decimal === 'comma' || (this.options.decimal === 'auto' && telling);
       this.rows = new RowReader(this.columns, heading, this.name, comma);
     }
-    for (const cells of rows) this.row(cells);
+    for (const { cells, line } of rows) this.row(cells, line);
+  }
+
+  /** The row that heads the columns; what stands above it says what the log is. It is taken off the rows. */
+  private headingOf(rows: Numbered[]): string[] | undefined {
+    const { mapping } = this.options;
+    if (mapping && mapping.headingRow === undefined)
+      return rows.length > 0 ? mapping.columns.map((_, index) => `column ${index + 1}`) : undefined;
+    const found =
+      mapping?.headingRow ??
+      Math.max(
+        0,
+        rows.slice(0, HEADING_WITHIN).findIndex(({ cells }) => headsLog(cells)),
+      );
+    return rows.splice(0, found + 1).at(-1)?.cells;
   }
 
   private begin() {
-    const { meta } = Papa.parse<string[]>(this.rest, { preview: 20, skipEmptyLines: 'greedy' });
-    this.delimiter = meta.delimiter;
-    return new Papa.Parser({ delimiter: meta.delimiter, newline: meta.linebreak as '\n' }) as unknown as NonNullable<CsvReader['parser']>;
+    this.delimiter = delimiterOf(this.rest);
+    const { meta } = Papa.parse<string[]>(this.rest, { delimiter: this.delimiter, preview: 20, skipEmptyLines: 'greedy' });
+    return new Papa.Parser({ delimiter: this.delimiter, newline: meta.linebreak as '\n' }) as unknown as NonNullable<CsvReader['parser']>;
   }
 
-  private row(cells: string[]): void {
+  private row(cells: string[], line: number): void {
     try {
-      const read = this.rows?.read(cells, this.count + this.skipped + 2);
+      const read = this.rows?.read(cells, line);
       if (!read) return;
       this.count += 1;
       this.first ??= read;
@@ -185,6 +208,12 @@ export class CsvReader {
   }
 }
 
+/** A row and its number in the file, from 1. */
+interface Numbered {
+  cells: string[];
+  line: number;
+}
+
 /** What Papa Parse makes of a piece. */
 interface Parsed {
   data: string[][];
@@ -193,6 +222,19 @@ interface Parsed {
 }
 
 const hasDecimalComma = (cells: string[]) => cells.some((cell) => /^\s*-?\d+,\d+\s*$/.test(cell));
+
+/** Columns as a person says they are. */
+function mappedColumns({ columns: meanings }: Mapping, name: string): (Column | undefined)[] {
+  const columns = meanings.map(columnFor);
+  const what = columns.flatMap((column) => (column ? [column.holds === 'quantity' ? column.quantity : column.holds] : []));
+  const twice = what.find((each, index) => what.indexOf(each) !== index);
+  if (twice) throw new ImportError(`Two columns of ${name} are said to hold ${twice}. Leave one of them unread.`);
+  if (!what.includes('elapsed') && !what.includes('time'))
+    throw new ImportError(`No column of ${name} is said to hold times. Choose which does.`);
+  if (!QUANTITIES.some((quantity) => what.includes(quantity)))
+    throw new ImportError(`No column of ${name} is said to hold anything to read. Choose which holds percent, volts, amps or watts.`);
+  return columns;
+}
 
 function matchColumns(heading: string[], name: string): (Column | undefined)[] {
   const columns = heading.map(columnOf);

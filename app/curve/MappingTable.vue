@@ -1,0 +1,122 @@
+<script setup lang="ts">
+import { computed } from 'vue';
+import { meanings, type Mapping, type Peek } from '@core/exchange';
+import FieldName from '../kit/FieldName.vue';
+import FigureField from '../kit/FigureField.vue';
+
+/** What each column of a log holds: as it was guessed, with the reason, and as a person says, with its first values beneath. */
+const props = defineProps<{ peek: Peek }>();
+const mapping = defineModel<Mapping>({ required: true });
+
+const SHOWN = 3;
+const CHOICES = meanings();
+const heading = computed(() => (mapping.value.headingRow === undefined ? [] : (props.peek.rows[mapping.value.headingRow] ?? [])));
+const values = computed(() => {
+  const from = (mapping.value.headingRow ?? -1) + 1;
+  return props.peek.rows.slice(from, from + SHOWN);
+});
+const nameOf = (column: number) => heading.value[column]?.trim() || `column ${column + 1}`;
+const why = (column: number) =>
+  mapping.value.columns[column] === props.peek.mapping.columns[column] ? props.peek.why[column] : 'as you say';
+
+function say(column: number, meaning: string): void {
+  mapping.value = { ...mapping.value, columns: mapping.value.columns.map((each, index) => (index === column ? meaning : each)) };
+}
+
+/** Another row heads the log: as many columns as it has. */
+function head(typed: string): void {
+  const row = Math.round(Number(typed)) - 1;
+  if (typed.trim() === '' || Number.isNaN(row) || row >= props.peek.rows.length) return;
+  const headingRow = row < 0 ? undefined : row;
+  const width = (headingRow === undefined ? props.peek.rows.at(-1) : props.peek.rows[headingRow])?.length ?? 0;
+  mapping.value = { headingRow, columns: Array.from({ length: width }, (_, column) => mapping.value.columns[column] ?? '') };
+}
+</script>
+
+<template>
+  <section class="mapping" aria-labelledby="mapping-title">
+    <h3 id="mapping-title">What its columns hold</h3>
+    <FigureField
+      :model-value="(mapping.headingRow ?? -1) + 1"
+      name="Headed by row"
+      hint="0: it has no heading"
+      persistent-hint
+      density="compact"
+      class="row"
+      @update:model-value="head"
+    />
+    <div class="scroll" tabindex="0" role="region" aria-label="Columns of the log">
+      <table>
+        <thead>
+          <tr>
+            <th scope="col">Column</th>
+            <th scope="col">Holds</th>
+            <th scope="col">First values</th>
+          </tr>
+        </thead>
+        <tbody>
+          <tr v-for="(meaning, column) in mapping.columns" :key="column">
+            <th scope="row">
+              {{ nameOf(column) }}<small class="soft">{{ why(column) }}</small>
+            </th>
+            <td>
+              <v-autocomplete
+                :model-value="meaning"
+                :items="CHOICES"
+                density="compact"
+                label="Holds"
+                auto-select-first
+                @update:model-value="(chosen: string | null) => say(column, chosen ?? '')"
+              >
+                <template #label><FieldName name="Holds" :said="`, ${nameOf(column)}`" /></template>
+              </v-autocomplete>
+            </td>
+            <td class="figures">{{ values.map((row) => row[column] ?? '').join(' · ') }}</td>
+          </tr>
+        </tbody>
+      </table>
+    </div>
+  </section>
+</template>
+
+<style scoped>
+h3 {
+  font-size: 0.9rem;
+}
+
+.row {
+  max-width: 11rem;
+}
+
+.scroll {
+  max-height: 17rem;
+  overflow-y: auto;
+}
+
+th,
+td {
+  padding: 0.2rem 0.75rem 0.2rem 0;
+  text-align: start;
+  font-weight: 400;
+  vertical-align: middle;
+  border-bottom: 1px solid rgb(var(--v-theme-grid));
+}
+
+thead th {
+  font-size: 0.8rem;
+  color: rgb(var(--v-theme-soft));
+}
+
+th small {
+  display: block;
+}
+
+td:nth-child(2) {
+  min-width: 11rem;
+}
+
+td.figures {
+  font-size: 0.85rem;
+  white-space: nowrap;
+}
+</style>

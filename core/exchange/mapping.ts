@@ -1,0 +1,147 @@
+import Papa from 'papaparse';
+import { delimiterOf } from './delimiter';
+import { QUANTITIES, quantityOf, type Quantity } from '../quantity/quantity';
+import { celsiusFromFahrenheit } from '../quantity/electric';
+import { columnOf, type Column } from './columns';
+
+/** What a person says that a column holds, as a short code: `watts:mW`, `elapsed:s`, `time`, `note`; empty for what is not read. */
+export type Meaning = string;
+
+/** How a log is read: the row that heads its columns, from 0, or none; and what each column holds. */
+export interface Mapping {
+  headingRow: number | undefined;
+  columns: Meaning[];
+}
+
+/** The head of a log, and what was made of it before anyone said anything. */
+export interface Peek {
+  /** Its first rows, as they stand. */
+  rows: string[][];
+  mapping: Mapping;
+  /** Why each column is taken for what it is. */
+  why: string[];
+}
+
+/** Rows of a log that are looked at before it is read. */
+const SHOWN = 80;
+
+/** Rows in which a heading is looked for, above all of which a log may say what it is. */
+export const HEADING_WITHIN = 60;
+
+const UNITS: Readonly<Record<string, Readonly<Record<string, number>>>> = {
+  V: { V: 1, mV: 1e-3, µV: 1e-6 },
+  A: { A: 1, mA: 1e-3, µA: 1e-6 },
+  W: { W: 1, mW: 1e-3, µW: 1e-6 },
+  Wh: { Wh: 1, mWh: 1e-3 },
+  mAh: { mAh: 1, Ah: 1000, µAh: 1e-3 },
+  '%': { '%': 1 },
+};
+const TIMES: Readonly<Record<string, number>> = { s: 1, ms: 1e-3, min: 60, h: 3600 };
+
+/** Everything that a column can hold, in the order in which it is offered. */
+export function meanings(): { value: Meaning; title: string }[] {
+  const times = Object.keys(TIMES).map((unit) => ({ value: `elapsed:${unit}`, title: `elapsed, ${unit}` }));
+  const quantities = QUANTITIES.flatMap((quantity) => {
+    const { unit, heading } = quantityOf(quantity);
+    const name = heading.replace(/ \(.*\)$/, '');
+    const units = unit === '°C' ? ['°C', '°F'] : Object.keys(UNITS[unit] ?? { [unit]: 1 });
+    return units.map((each) => ({ value: `${quantity}:${each}`, title: `${name}, ${each}` }));
+  });
+  return [
+    { value: '', title: 'not read' },
+    { value: 'time', title: 'clock or date' },
+    ...times,
+    ...quantities,
+    { value: 'note', title: 'note' },
+  ];
+}
+
+/** What a meaning makes of the cells of its column; `undefined` where they are not read. */
+export function columnFor(meaning: Meaning): Column | undefined {
+  const [what = '', unit = ''] = meaning.split(':');
+  if (what === 'elapsed') return { holds: 'elapsed', scale: TIMES[unit] ?? 1 };
+  if (what === 'time') return { holds: 'time', scale: 1 };
+  if (what === 'note' || what === 'kind') return { holds: what };
+  if (what === 'entry') return { holds: 'order' };
+  const quantity = QUANTITIES.find((each) => each === what);
+  if (!quantity) return undefined;
+  const factor = UNITS[quantityOf(quantity).unit]?.[unit] ?? 1;
+  return { holds: 'quantity', quantity, convert: unit === '°F' ? celsiusFromFahrenheit : (value) => value * factor };
+}
+
+/** The meaning of a column that was told from its heading: its unit by what it makes of 1. */
+function meaningOf(column: Column | undefined): Meaning {
+  if (!column) return '';
+  switch (column.holds) {
+    case 'quantity':
+      return `${column.quantity}:${unitOf(column.quantity, column.convert)}`;
+    case 'elapsed':
+      return `elapsed:${Object.entries(TIMES).find(([, scale]) => scale === column.scale)?.[0] ?? 's'}`;
+    case 'time':
+      return column.scale === 1 ? 'time' : `elapsed:${Object.entries(TIMES).find(([, scale]) => scale === column.scale)?.[0] ?? 's'}`;
+    case 'order':
+      return 'entry';
+    default:
+      return column.holds;
+  }
+}
+
+function unitOf(quantity: Quantity, convert: (value: number) => number): string {
+  const { unit } = quantityOf(quantity);
+  if (unit === '°C') return convert(32) === 0 ? '°F' : '°C';
+  return Object.entries(UNITS[unit] ?? {}).find(([, factor]) => Math.abs(factor - convert(1)) < factor * 1e-9)?.[0] ?? unit;
+}
+
+/** Whether a row heads a log: a column of times, and something to read. */
+export function headsLog(row: readonly string[]): boolean {
+  const columns = row.map(columnOf);
+  return (
+    columns.some((column) => column?.holds === 'elapsed' || column?.holds === 'time') &&
+    columns.some((column) => column?.holds === 'quantity')
+  );
+}
+
+const number = (cell: string | undefined) =>
+  cell === undefined || cell.trim() === '' ? Number.NaN : Number(cell.trim().replace(',', '.'));
+
+/**
+ * Looks at the head of a log: where its heading is, and what each column holds. A log without a heading is told by what rises: numbers that
+ * never fall are taken for its clock, and the rest is left to a person.
+ */
+export function peek(text: string): Peek {
+  const rows = Papa.parse<string[]>(text, { delimiter: delimiterOf(text), preview: SHOWN, skipEmptyLines: 'greedy' }).data;
+  const headed = rows.slice(0, HEADING_WITHIN).findIndex(headsLog);
+  if (headed >= 0) {
+    const heading = rows[headed] ?? [];
+    const seen = new Set<string>();
+    const columns = heading.map((cell) => {
+      const meaning = meaningOf(columnOf(cell));
+      const what = meaning.split(':')[0] ?? '';
+      if (what === '' || seen.has(what)) return '';
+      seen.add(what);
+      return meaning;
+    });
+    const why = heading.map((cell, index) =>
+      columns[index] === ''
+        ? columnOf(cell)
+          ? 'another column holds that already'
+          : 'its heading says nothing known'
+        : `headed “${cell.trim()}”`,
+    );
+    return { rows, mapping: { headingRow: headed, columns }, why };
+  }
+  const width = Math.max(0, ...rows.map((row) => row.length));
+  const data = rows.filter((row) => row.length === width && row.some((cell) => !Number.isNaN(number(cell))));
+  const rises = (column: number) => {
+    const values = data.map((row) => number(row[column]));
+    return (
+      values.length > 2 &&
+      values.every((value, row) => !Number.isNaN(value) && (row === 0 || value >= (values[row - 1] ?? 0))) &&
+      values[0] !== values.at(-1)
+    );
+  };
+  const clock = Array.from({ length: width }, (_, column) => column).find(rises);
+  const columns = Array.from({ length: width }, (_, column) => (column === clock ? 'elapsed:s' : ''));
+  const why = columns.map((meaning) => (meaning ? 'its numbers only rise' : 'no heading says what it is'));
+  return { rows, mapping: { headingRow: undefined, columns }, why };
+}
