@@ -12,9 +12,7 @@ const VIEWS = [
   ['plan', '/plan/saltmarsh-chargers'],
   ['calendar', '/plan/saltmarsh-chargers/calendar', {}, (page) => page.getByRole('heading', { name: /^Finishes/ }).waitFor()],
   ['run', '/run', {}, board],
-  ['lane', '/run', {}, (page) => page.keyboard.press('o')],
   ['spot', '/run/spot', {}, sitting],
-  ['rehearsal', '/run/rehearse', {}, rehearse],
   ['run-dark', '/run', { colorScheme: 'dark' }],
   ['start', '/run/new'],
   ['bench', '/bench'],
@@ -22,8 +20,10 @@ const VIEWS = [
   ['paper', '/run/paper', {}, notebook],
   ['trials', '/curve/saltmarsh-12', { colorScheme: 'dark' }],
   ['runs', '/curve'],
-  ['curve', '/curve/saltmarsh-3', {}, (page) => page.getByRole('button', { name: 'Show working of 80 %' }).click()],
-  ['curve-dark', '/curve/saltmarsh-6', { colorScheme: 'dark' }],
+  ['curve', '/curve/saltmarsh-9', {}, pointed],
+  ['by-level', '/curve/saltmarsh-9', { colorScheme: 'dark' }, byLevel],
+  ['mapping', '/curve', {}, mapping],
+  ['settings', '/settings'],
   ['compare', '/compare?runs=saltmarsh-1.saltmarsh-2.saltmarsh-3.saltmarsh-4.saltmarsh-5'],
   ['help', '/help'],
   ['run-phone', '/run', { viewport: { width: 390, height: 844 } }],
@@ -56,6 +56,7 @@ async function board(page) {
 async function sitting(page) {
   await page.getByRole('combobox', { name: 'Device' }).press('ArrowDown');
   await page.getByRole('option', { name: 'Sedge 5', exact: true }).click();
+  await page.getByRole('button', { name: 'All Chargers', exact: true }).click();
   await page.getByRole('button', { name: /^Try/ }).click();
   const line = page.getByLabel(/^Volts, amps or watts/);
   for (const [name, keys, said] of [
@@ -93,13 +94,28 @@ async function notebook(page) {
   await page.getByLabel('Heron 3 on Sluice 40 at 30').waitFor();
 }
 
-/** A stand-in has been reading for a while. */
-async function rehearse(page) {
-  await page.getByLabel('Read automatically').check();
-  await page.getByRole('combobox', { name: 'Speed' }).press('ArrowDown');
-  await page.getByRole('option', { name: '200 ×' }).click();
-  await page.getByRole('button', { name: 'Plug in' }).click();
-  await page.waitForTimeout(9000);
+/** A moment of the charge is pointed at. */
+async function pointed(page) {
+  const box = await page.getByRole('slider', { name: /^Moment on the strip/ }).boundingBox();
+  await page.mouse.move(box.x + box.width * 0.34, box.y + 120);
+}
+
+/** Watts by level, with the stages beside. */
+async function byLevel(page) {
+  await page.getByRole('button', { name: 'By level' }).click();
+  await page.getByText('In words').scrollIntoViewIfNeeded();
+}
+
+/** A log of an invented meter, before it is read. */
+async function mapping(page) {
+  const rows = Array.from({ length: 600 }, (_, second) => `${second};${40 + Math.floor(second / 60)};${9000 + (second % 5)};2,1;CC`);
+  const text = ['Tidepole log 12, range auto', 'Time;Battery %;Voltage (mV);I load;Mode', ...rows].join('\n');
+  await page.getByRole('button', { name: 'Import a file' }).click();
+  await page
+    .getByLabel('File', { exact: true })
+    .setInputFiles({ name: 'tidepole-12.txt', mimeType: 'text/plain', buffer: Buffer.from(text) });
+  await page.getByText('600 rows over 10 min').waitFor();
+  await page.getByText('What its columns hold').scrollIntoViewIfNeeded();
 }
 
 const server = spawn(process.execPath, [join(ROOT, 'node_modules/tsx/dist/cli.mjs'), 'server/main.ts', 'testDemo'], { cwd: ROOT });
@@ -115,7 +131,7 @@ for (const [name, path, options, act] of VIEWS) {
   });
   const page = await context.newPage();
   await page.goto(new URL('/curve', address).href);
-  await page.getByRole('row').nth(12).waitFor();
+  await page.locator('[aria-rowcount="13"]').waitFor();
   await page.goto(new URL(path, address).href);
   await page.getByRole('heading', { level: 1 }).waitFor();
   await act?.(page);

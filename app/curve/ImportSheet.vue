@@ -179,13 +179,13 @@ const choose = (files: File | File[] | null | undefined) => {
       <h2 id="import-title">Import a file</h2>
       <DraftOffer :draft="offer" />
       <p class="soft">
-        A logbook (JSON), a run saved from here (CSV), or a meter’s log (CSV, headed in plain English), with up to
+        A logbook (JSON), a run saved from here (CSV), or a meter’s log (text in columns), with up to
         {{ MOST_VALUES / 1e6 }} million values a run. Nothing is stored until you say so.
       </p>
       <v-file-input
         :model-value="chosen"
         label="File"
-        accept=".csv,.tsv,.txt,.json,text/csv,application/json"
+        accept=".csv,.tsv,.txt,.log,.dat,.json,text/*,application/json"
         @update:model-value="choose"
       />
       <p v-if="busy" class="working">

@@ -46,7 +46,7 @@ function head(typed: string): void {
       @update:model-value="head"
     />
     <div class="scroll" tabindex="0" role="region" aria-label="Columns of the log">
-      <table>
+      <table class="plain-table">
         <thead>
           <tr>
             <th scope="col">Column</th>
@@ -91,20 +91,6 @@ h3 {
 .scroll {
   max-height: 17rem;
   overflow-y: auto;
-}
-
-th,
-td {
-  padding: 0.2rem 0.75rem 0.2rem 0;
-  text-align: start;
-  font-weight: 400;
-  vertical-align: middle;
-  border-bottom: 1px solid rgb(var(--v-theme-grid));
-}
-
-thead th {
-  font-size: 0.8rem;
-  color: rgb(var(--v-theme-soft));
 }
 
 th small {

@@ -1,9 +1,11 @@
 <script setup lang="ts">
+import { useMediaQuery } from '@vueuse/core';
 import { ref } from 'vue';
 
 /** Actions of a page beside its main one: in a row where there is room, else behind one button. `isFolded`: always behind it. */
 defineProps<{ isFolded?: boolean }>();
 const open = ref(false);
+const isNarrow = useMediaQuery('(max-width: 900px)');
 
 /** Leaving it closes it. */
 function leave({ relatedTarget, currentTarget }: FocusEvent): void {
@@ -12,7 +14,7 @@ function leave({ relatedTarget, currentTarget }: FocusEvent): void {
 </script>
 
 <template>
-  <div class="more" :class="{ folded: isFolded }" @focusout="leave" @keydown.esc="open = false">
+  <div class="more" :class="{ folded: isFolded || isNarrow }" @focusout="leave" @keydown.esc="open = false">
     <v-btn class="toggle" variant="text" :aria-expanded="open" @click="open = !open">More</v-btn>
     <div class="rest" :class="{ open }" @click="open = false"><slot /></div>
   </div>
@@ -53,33 +55,5 @@ function leave({ relatedTarget, currentTarget }: FocusEvent): void {
 .folded > .rest > :deep(.v-btn) {
   justify-content: start;
   border-color: transparent;
-}
-
-@media (max-width: 900px) {
-  .more:not(.folded) > .toggle {
-    display: inline-grid;
-  }
-
-  .rest {
-    position: absolute;
-    z-index: 5;
-    inset-block-start: 100%;
-    inset-inline-end: 0;
-    display: none;
-    min-width: 11rem;
-    padding: 0.35rem;
-    background: rgb(var(--v-theme-paper));
-    border: 1px solid rgb(var(--v-theme-line));
-    border-radius: 3px;
-  }
-
-  .rest.open {
-    display: grid;
-  }
-
-  .rest > :deep(.v-btn) {
-    justify-content: start;
-    border-color: transparent;
-  }
 }
 </style>

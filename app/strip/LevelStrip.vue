@@ -63,7 +63,7 @@ onBeforeUnmount(() => chart?.destroy());
 
 <template>
   <figure class="strip">
-    <div class="tools"><slot /></div>
+    <div class="tools chosen-of"><slot /></div>
     <div class="paper"><canvas ref="canvas" role="img" :aria-label="caption" /></div>
     <table class="unseen-text">
       <caption>
@@ -97,23 +97,6 @@ onBeforeUnmount(() => chart?.destroy());
   justify-content: end;
   min-height: 2.3rem;
   padding: 0.25rem 0.9rem 0 0.5rem;
-}
-
-.tools :deep(button) {
-  padding: 0.15rem 0.5rem;
-  font: inherit;
-  font-size: 0.85rem;
-  color: rgb(var(--v-theme-soft));
-  background: none;
-  border: 0;
-  border-bottom: 2px solid transparent;
-  cursor: pointer;
-}
-
-.tools :deep(button[aria-pressed='true']) {
-  font-weight: 700;
-  color: rgb(var(--v-theme-ink));
-  border-bottom-color: rgb(var(--v-theme-due));
 }
 
 .paper {

@@ -224,7 +224,7 @@ function slide(event: PointerEvent): void {
 
 <template>
   <div class="reader">
-    <div class="tools">
+    <div class="tools chosen-of">
       <p class="readout figures" aria-live="off">
         <template v-if="readout"
           ><strong>{{ readout.at }}</strong> {{ readout.values.join(' · ') }}</template
@@ -308,28 +308,6 @@ function slide(event: PointerEvent): void {
   font-size: 0.92rem;
   text-overflow: ellipsis;
   white-space: nowrap;
-}
-
-.tools :deep(button) {
-  padding: 0.15rem 0.5rem;
-  font: inherit;
-  font-size: 0.85rem;
-  color: rgb(var(--v-theme-soft));
-  background: none;
-  border: 0;
-  border-bottom: 2px solid transparent;
-  cursor: pointer;
-}
-
-.tools :deep(button[aria-pressed='true']) {
-  font-weight: 700;
-  color: rgb(var(--v-theme-ink));
-  border-bottom-color: rgb(var(--v-theme-due));
-}
-
-.tools button:disabled {
-  opacity: 0.5;
-  cursor: default;
 }
 
 .paper {
