@@ -1,3 +1,4 @@
+import { Buffer } from 'node:buffer';
 import { spawn } from 'node:child_process';
 import { join } from 'node:path';
 import { ensureBuild, ensureChromium, ensurePackages, ROOT } from './setup.mjs';
@@ -103,7 +104,7 @@ async function pointed(page) {
 /** Watts by level, with the stages beside. */
 async function byLevel(page) {
   await page.getByRole('button', { name: 'By level' }).click();
-  await page.getByText('In words').scrollIntoViewIfNeeded();
+  await page.getByText('In words').evaluate((line) => line.scrollIntoView({ block: 'center' }));
 }
 
 /** A log of an invented meter, before it is read. */

@@ -103,7 +103,7 @@ const remark = computed(() => {
 async function lead({ errors }: { errors: Partial<Record<string, string>> }): Promise<void> {
   for (const { group } of groups)
     if (group.facts.some(({ key }) => Object.keys(errors).some((path) => path.split(/[.[]/)[0] === key))) unfold(group);
-  await focusFirstError(form.value);
+  await focusFirstError();
 }
 
 const save = handleSubmit(async (given) => {

@@ -68,9 +68,11 @@ function matches(_value: unknown, query: string, item?: { raw: Item }): boolean 
     :sort-by="[{ key: 'name', order: 'asc' }]"
     no-data-text="Nothing on this shelf matches."
   >
+    <!-- A shelf goes by name on a phone, and has a search: no field to sort it by. -->
+    <template #[`mobile.header`] />
     <template #[`item.name`]="{ item }">
       <button type="button" class="gear" @click="$emit('change', item.kept)">
-        <strong>{{ item.name }}</strong>
+        <strong class="two-lines" :title="item.name">{{ item.name }}</strong>
         <span class="soft">{{ item.kind }}{{ item.kept.gear.retired ? ' · retired' : '' }}</span>
       </button>
     </template>

@@ -70,7 +70,9 @@ const lines = computed(() =>
         <tr v-for="line in lines" :key="line.runs[0]">
           <th scope="row" class="left">
             <span class="setup"
-              ><PenNib :pen="line.pen" line /><RouterLink :to="`/curve/${line.runs[0]}`">{{ line.name }}</RouterLink></span
+              ><PenNib :pen="line.pen" line /><RouterLink class="two-lines" :title="line.name" :to="`/curve/${line.runs[0]}`">{{
+                line.name
+              }}</RouterLink></span
             >
             <small class="soft"
               >{{ line.start

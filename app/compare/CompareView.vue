@@ -96,7 +96,8 @@ function ask(query: Record<string, string | undefined>): void {
 <template>
   <section class="sheet">
     <header>
-      <h1>{{ title }}</h1>
+      <h1 :title="title">{{ title }}</h1>
+      <p class="soft">{{ opened.length > 1 ? `set against ${baselineName}` : 'runs beside each other' }}</p>
       <div v-if="opened.length > 1" class="actions controls">
         <v-select
           :model-value="baselines[baselineRow]?.id"

@@ -38,6 +38,9 @@ const looking = ref<{ picture: string; title: string }>();
 /** An entry, and what struck it if anything did. */
 type Row = { entry: Entry; seconds: number; strike?: Strike; fell?: boolean; text: string };
 const at = (seconds: number) => spell(seconds, 1);
+/** When an entry was seen, as a button names it: the second of one second says that it is. */
+const placeOf = ({ seconds }: Row, index: number) =>
+  rows.value[index - 1]?.seconds === seconds ? `${at(seconds)}, once more` : at(seconds);
 const rows = computed<Row[]>(() => {
   const { run } = props;
   const falls = new Set(run.falls.map(({ entry }) => entry));
@@ -166,7 +169,7 @@ async function stored(draft: Draft): Promise<boolean> {
           </tr>
         </thead>
         <tbody>
-          <tr v-for="row in rows" :id="`ink-${row.entry.id}`" :key="row.entry.id" :class="{ struck: row.strike }" class="figures">
+          <tr v-for="(row, index) in rows" :id="`ink-${row.entry.id}`" :key="row.entry.id" :class="{ struck: row.strike }" class="figures">
             <th scope="row" :aria-label="at(row.seconds)">{{ clock(row.seconds) }}</th>
             <template v-if="row.entry.kind === 'reading'">
               <td
@@ -198,7 +201,7 @@ async function stored(draft: Draft): Promise<boolean> {
                 v-if="row.strike"
                 variant="text"
                 size="small"
-                :aria-label="`Let ${entrySays(row.entry)} at ${at(row.seconds)} count again`"
+                :aria-label="`Let ${entrySays(row.entry)} at ${placeOf(row, index)} count again`"
                 @click="unstrike(row.strike)"
                 >Undo</v-btn
               >
@@ -206,7 +209,7 @@ async function stored(draft: Draft): Promise<boolean> {
                 v-else
                 variant="text"
                 size="small"
-                :aria-label="`Strike ${named(row.entry)} at ${at(row.seconds)}`"
+                :aria-label="`Strike ${named(row.entry)} at ${placeOf(row, index)}`"
                 @click="begin(row.entry)"
                 >Strike</v-btn
               >

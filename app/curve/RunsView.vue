@@ -222,7 +222,7 @@ function callOff(): void {
               <span role="cell">
                 <v-checkbox
                   :model-value="picked.includes(item.id)"
-                  :aria-label="`Pick ${item.device} on ${item.charger}`"
+                  :aria-label="`Pick ${item.device} on ${item.charger}, ${momentText(item.plugInAt)}`"
                   density="compact"
                   @update:model-value="(on) => toggle(item.id, on)"
                 />
@@ -261,7 +261,11 @@ function callOff(): void {
       <ul>
         <li v-for="item in logbook.discarded" :key="item.id">
           {{ item.device }} on {{ item.charger }}, {{ momentText(item.plugInAt, { year: true }) }}
-          <v-btn size="small" variant="text" :aria-label="`Put ${item.device} on ${item.charger} back`" @click="logbook.putBack(item.id)"
+          <v-btn
+            size="small"
+            variant="text"
+            :aria-label="`Put ${item.device} on ${item.charger}, ${momentText(item.plugInAt)}, back`"
+            @click="logbook.putBack(item.id)"
             >Put back</v-btn
           >
         </li>

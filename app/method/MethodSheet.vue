@@ -17,6 +17,7 @@ import {
 import { keptFrom, readDecimal, shownIn, shownUnit, temperature, trimmed } from '@core/quantity';
 import DraftOffer from '../kit/DraftOffer.vue';
 import { useDraft } from '../kit/drafts';
+import { focusFirstError } from '../kit/firstError';
 import type { MethodChoice } from '../logbook/methodChoice';
 import { useMethods } from '../logbook/methods';
 import { troubleOf } from '../logbook/trouble';
@@ -119,6 +120,7 @@ async function keep(): Promise<void> {
     else found.name = troubleOf(error, 'The method was not saved.');
   }
   errors.value = found;
+  if (Object.keys(found).length > 0) void focusFirstError();
 }
 </script>
 

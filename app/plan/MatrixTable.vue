@@ -98,7 +98,9 @@ function cross(): void {
         </thead>
         <tbody>
           <tr v-for="row in rows" :key="row[0]?.cell.key">
-            <th scope="row">{{ rowName(row) }}</th>
+            <th scope="row">
+              <span class="two-lines" :title="rowName(row)">{{ rowName(row) }}</span>
+            </th>
             <td v-for="each in row" :key="each.cell.key">
               <template v-if="each.done > 0">
                 <RouterLink

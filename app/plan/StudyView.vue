@@ -6,6 +6,7 @@ import { SCHEMA } from '@core/ink';
 import { CONDITIONS, readCadence, SCHOOLS, writeCadence, type CadenceText, type Condition } from '@core/method';
 import { nextRace, nextRun, setupsOf, sourceOf, studySchema, type Study } from '@core/plan';
 import MoreActions from '../kit/MoreActions.vue';
+import { focusFirstError } from '../kit/firstError';
 import type { MethodChoice } from '../logbook/methodChoice';
 import { useShelf } from '../logbook/shelf';
 import { useStudies } from '../logbook/studies';
@@ -102,6 +103,7 @@ async function keep(): Promise<void> {
     else trouble.value = troubleOf(error, 'The study was not saved.');
   }
   errors.value = found;
+  if (Object.keys(found).length > 0) void focusFirstError();
 }
 
 async function remove(): Promise<void> {

@@ -6,6 +6,7 @@ import { ValidationError } from 'yup';
 import { elapsedIn, footageSchema, type Footage, type Header } from '@core/ink';
 import { clock, parseClock, spell, readDecimal } from '@core/quantity';
 import DateField from '../kit/DateField.vue';
+import { focusFirstError } from '../kit/firstError';
 import BetweenFields from '../logbook/BetweenFields.vue';
 import GearField from '../logbook/GearField.vue';
 import { newHeader } from '../logbook/headers';
@@ -61,6 +62,7 @@ async function begin(): Promise<void> {
   const at = new Date(plugInAt.value).getTime();
   if (!Number.isFinite(at)) found.when = 'Say when it was plugged in.';
   errors.value = found;
+  if (Object.keys(found).length > 0) void focusFirstError();
   if (Object.keys(found).length > 0 || !footage.value || !pair.value.device || !pair.value.charger) return;
   const { device, charger } = pair.value;
   const header = newHeader({ device, charger, ...between.value, plugInAt: at, footage: footage.value });

@@ -135,7 +135,6 @@ const trouble = ref('');
 const busy = ref(false);
 /** A run that was plugged in but could not be stored: its instant can still be saved as a file. */
 const unstored = shallowRef<{ header: Header; entries: Entry[] }[]>([]);
-const form = useTemplateRef<HTMLFormElement>('form');
 const plug = useTemplateRef<{ $el: HTMLElement }>('plug');
 
 /** Looks at everything at once, so that all that is wrong is said together. */
@@ -149,7 +148,7 @@ function arm(): void {
       armed.value = [...set.value, mine];
       void nextTick(() => plug.value?.$el.focus());
     },
-    () => focusFirstError(form.value),
+    () => focusFirstError(),
   )();
 }
 
@@ -252,7 +251,7 @@ async function plugIn(): Promise<void> {
       <p class="soft">what charges, and from what: two names are enough; the rest can follow</p>
     </header>
     <div class="body">
-      <form v-if="!armed" ref="form" class="fields" novalidate @submit.prevent="arm">
+      <form v-if="!armed" class="fields" novalidate @submit.prevent="arm">
         <ul v-if="set.length > 0" class="set" aria-label="Starting together">
           <li v-for="each in set" :key="`${each.device.id} ${each.charger.id}`">
             {{ each.device.name }} on {{ sourceSays({ charger: each.charger, feed: each.rest.feed }) }}
