@@ -43,7 +43,7 @@ test.describe('on a phone', () => {
     await page.getByRole('button', { name: 'Stop the run' }).tap();
     await page.getByRole('button', { name: 'Picture of the reading at 5 min' }).tap();
     await expect(page.getByRole('img', { name: 'Picture of the reading at 5 min' })).toBeVisible();
-    await page.getByRole('button', { name: 'Close' }).tap();
+    await page.getByRole('button', { name: 'Close', exact: true }).tap();
 
     // The logbook takes it along.
     await page.getByRole('link', { name: 'Runs' }).tap();

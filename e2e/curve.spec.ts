@@ -97,3 +97,24 @@ test('@curve a log without a heading is read as one says, and the next of its me
   }, text);
   await expect(holds('column 3')).toHaveValue('amps, mA');
 });
+
+test('@curve two logs are opened at once for a comparison, and each closer look is of its own run', async ({ page }) => {
+  await bringShelf(page, ['Sedge 5'], ['Cobble 20', 'Quern 30']);
+  for (const [index, name] of ['one.csv', 'other.csv'].entries()) {
+    await chooseFile(page, name, stagedLog());
+    const sheet = page.getByRole('dialog');
+    for (const [label, choice] of [
+      ['Device', 0],
+      ['Charger', index],
+    ] as const) {
+      await sheet.getByRole('combobox', { name: label }).press('ArrowDown');
+      await page.getByRole('option').nth(choice).click();
+    }
+    await page.getByRole('button', { name: 'Import it' }).click();
+    await expect(reader(page)).toBeVisible();
+  }
+  await page.goto('/curve');
+  await page.getByRole('button', { name: 'Pick all found' }).click();
+  await page.getByRole('button', { name: 'Compare 2 runs' }).click();
+  await expect(page.getByRole('region', { name: 'Figures side by side' }).getByRole('row')).toHaveCount(3);
+});

@@ -277,7 +277,7 @@ test('@ground at larger type the entry field keeps a dozen characters, and the t
     await page.goto('/run');
     await lanes(page).getByRole('link', { name: 'Sedge 5' }).click();
     await expect(page.locator('.paper canvas')).toBeVisible();
-    const [paper, line] = [await page.locator('.paper').boundingBox(), await page.getByLabel('Due line').boundingBox()];
+    const [paper, line] = [await page.locator('.spread > .paper').boundingBox(), await page.getByLabel('Due line').boundingBox()];
     expect((paper?.y ?? 0) + (paper?.height ?? 0)).toBeLessThanOrEqual((line?.y ?? 0) + 1);
   }
 });

@@ -130,7 +130,10 @@ export async function stopRun(page: Page, reason: string): Promise<void> {
 
 /** The row of a figure on the curve screen. */
 export const figure = (page: Page, label: string) =>
-  page.getByLabel('Figures', { exact: true }).locator('.figure').filter({ hasText: label });
+  page
+    .getByLabel('Figures', { exact: true })
+    .locator('.figure')
+    .filter({ has: page.locator('.line > span:first-child', { hasText: new RegExp(`^\\s*${label}\\s*$`) }) });
 
 /** Every screen of the demo. */
 export const SCREENS = {

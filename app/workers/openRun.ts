@@ -9,12 +9,19 @@ import { wrapped } from './wrapped';
 /** The streamed run that was opened last: its worker holds the columns, so that a closer look costs no reading. */
 let last: { id: string; worker: Worker; opener: Remote<Opener> } | undefined;
 
+/** Each run has a worker of its own, for several may be opened at once; the one that is done last stays. */
 async function openStreamed(id: string): Promise<Opened> {
-  last?.worker.terminate();
   const worker = new Worker(new URL('./opener.ts', import.meta.url), { type: 'module' });
   const opener = wrapped<Opener>(worker);
-  last = { id, worker, opener };
-  return opener.open(id, mannerNow(), assumedNow());
+  try {
+    const opened = await opener.open(id, mannerNow(), assumedNow());
+    last?.worker.terminate();
+    last = { id, worker, opener };
+    return opened;
+  } catch (error) {
+    worker.terminate();
+    throw error;
+  }
 }
 
 /** Opens a filed run: one that was read by hand here, for that takes no longer than a worker takes to begin. @throws {StorageTrouble} when there is none of that id */
@@ -23,5 +30,5 @@ export const openRun = async (id: string): Promise<Opened> => ((await sampleKeys
 /** What is to be drawn of a streamed run between two moments, as fine as it was streamed. */
 export async function drawnWithin(id: string, from: number, to: number): Promise<Dots> {
   if (last?.id !== id) await openStreamed(id);
-  return last ? last.opener.within(from, to) : {};
+  return last?.id === id ? last.opener.within(from, to) : {};
 }
