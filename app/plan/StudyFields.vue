@@ -81,6 +81,9 @@ const shown = (value: number) => (Number.isNaN(value) ? '' : String(value));
     <v-text-field
       :model-value="study.name"
       label="Name of the study"
+      hint="needed"
+      persistent-hint
+      aria-required="true"
       maxlength="81"
       :error-messages="errors.name"
       @update:model-value="(name: string) => emit('change', { name })"

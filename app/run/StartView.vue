@@ -272,7 +272,7 @@ async function plugIn(): Promise<void> {
           may-add
           label="Device"
           aria-required="true"
-          :hint="shelf.devices.length === 0 ? 'by its name: its battery and what it takes can follow on the bench' : ''"
+          :hint="shelf.devices.length === 0 ? 'needed, by its name: its battery and what it takes can follow on the bench' : 'needed'"
           persistent-hint
         />
         <GearField
@@ -282,7 +282,7 @@ async function plugIn(): Promise<void> {
           may-add
           label="Charger"
           aria-required="true"
-          :hint="shelf.chargers.length === 0 ? 'by its name: its watts and its label can follow on the bench' : ''"
+          :hint="shelf.chargers.length === 0 ? 'needed, by its name: its watts and its label can follow on the bench' : 'needed'"
           persistent-hint
         />
         <FigureField
