@@ -2,6 +2,7 @@
 import { computed, ref } from 'vue';
 import { fixed, price, readDecimal, temperature, trimmed } from '@core/quantity';
 import { momentText } from '../kit/dates';
+import FigureField from '../kit/FigureField.vue';
 import { useSettings } from '../kit/settings';
 import CallFields from '../run/CallFields.vue';
 
@@ -105,23 +106,21 @@ const example = computed(() =>
       </section>
       <section aria-labelledby="assumed">
         <h2 id="assumed">What is taken for granted</h2>
-        <v-text-field
+        <FigureField
           v-for="{ key, label, least, most, hint } in PERCENTS"
           :key="key"
           :model-value="typed[key]"
-          :label="label"
+          :name="label"
+          unit="%"
           :hint="hint"
           persistent-hint
-          inputmode="decimal"
-          suffix="%"
           :error-messages="errors[key]"
           @update:model-value="(text: string) => write(key, text, least, most, 0.01)"
         />
-        <v-text-field
+        <FigureField
           :model-value="typed.projectTo"
-          label="Energy samples are carried on to"
-          inputmode="decimal"
-          suffix="%"
+          name="Energy samples are carried on to"
+          unit="%"
           :error-messages="errors.projectTo"
           @update:model-value="(text: string) => write('projectTo', text, 1, 100, 1)"
         />

@@ -47,15 +47,25 @@ function drawnOf(run: RunRecord, quantity: Quantity, span: Partial<Span>): Dot[]
   return rangeOf(track, { ...span, most: MOST_DOTS, gaps });
 }
 
-/** What a strip can draw of a run between two moments; the whole of it where none are said. */
-export function dotsOf(run: RunRecord, span: Partial<Span> = {}): Dots {
-  const read = TRACKED.map((quantity) => [quantity, drawnOf(run, quantity, span)] as const);
-  const worked = run.tracks.wattHours.values.length === 0 && run.tracks.watts.values.length > 1;
-  return {
-    ...Object.fromEntries(read),
-    ...(worked && { wattHours: rangeOf(runningTotal(run), { ...span, most: MOST_DOTS / 3 }) }),
-  };
+/** What was read of a run, as a strip draws it between two moments; the whole of it where none are said. */
+const readDots = (run: RunRecord, span: Partial<Span> = {}): Dots =>
+  Object.fromEntries(TRACKED.map((quantity) => [quantity, drawnOf(run, quantity, span)]));
+
+/** The running total of energy, where no counter told it. */
+function totalDots(run: RunRecord, span: Partial<Span> = {}): Dots {
+  const isWorked = run.tracks.wattHours.values.length === 0 && run.tracks.watts.values.length > 1;
+  return isWorked ? { wattHours: rangeOf(runningTotal(run), { ...span, most: MOST_DOTS / 3 }) } : {};
 }
+
+/** All that a sheet can draw of a run between two moments. */
+export const dotsOf = (run: RunRecord, span: Partial<Span>): Dots => ({ ...readDots(run, span), ...totalDots(run, span) });
+
+/** A trace with what is only drawn on a sheet once it is asked for: a lane has no use for it, and is drawn at every reading. */
+export const withTotal = (trace: Trace, run: RunRecord): Trace => ({
+  ...trace,
+  dots: { ...trace.dots, ...totalDots(run) },
+  worked: new Set(run.tracks.wattHours.values.length === 0 ? (['wattHours'] as const) : []),
+});
 
 /** A run for the strip. */
 export function traceOf(run: RunRecord, name: string, pen: number, now = run.end): Trace {
@@ -66,8 +76,7 @@ export function traceOf(run: RunRecord, name: string, pen: number, now = run.end
     id: run.header.id,
     name,
     pen,
-    dots: dotsOf(run),
-    worked: new Set(run.tracks.wattHours.values.length === 0 ? (['wattHours'] as const) : []),
+    dots: readDots(run),
     streamed: new Set(TRACKED.filter((quantity) => run.sampled.has(quantity))),
     struck: run.struck.flatMap(({ seconds, reading }): Dot[] => (reading.percent === undefined ? [] : [[seconds, reading.percent]])),
     events: run.events

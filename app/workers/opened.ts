@@ -1,7 +1,7 @@
 import { notices, readRun, wattsByLevel, workloads, type Notice, type ReadRun, type Workload } from '@core/curve';
 import { foldRun, type RunRecord } from '@core/ink';
 import { filedRun } from '../ledger/filing';
-import { tracedWithPencil, type Trace } from '../strip/trace';
+import { tracedWithPencil, withTotal, type Trace } from '../strip/trace';
 import { thinned } from './levels';
 
 /** A run as screens show it: values only. What a meter streamed stays where it was read, for it may be a million rows. */
@@ -28,7 +28,7 @@ export function openedOf(record: RunRecord): Opened {
     remarks: notices(record).filter(({ kind }) => kind !== 'struck'),
     workloads: workloads(record),
     byLevel: wattsByLevel(record),
-    trace: tracedWithPencil(record),
+    trace: withTotal(tracedWithPencil(record), record),
     sketch: sketchOf(record),
   };
 }

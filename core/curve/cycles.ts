@@ -1,6 +1,6 @@
 import type { RunRecord } from '../ink/fold';
 import type { Span } from '../samples/gaps';
-import { cycling } from './faults';
+import { cycling, powerChanges } from './faults';
 
 /** Power, or a light, that goes on and off again and again. */
 export interface Cycle extends Span {
@@ -28,18 +28,14 @@ function cycleOf(changes: readonly { seconds: number; isOn: boolean }[], by: Cyc
 
 /** On–off cycling with its period and duty, by the power that was read or by a light that was seen to go on and off. */
 export function cyclesOf(run: RunRecord): Cycle[] {
-  const { watts } = run.tracks;
-  const byPower = cycling(run).flatMap(({ from, to }) => {
-    const changes: { seconds: number; isOn: boolean }[] = [];
-    for (let row = 0; row < watts.seconds.length; row += 1) {
-      const at = watts.seconds[row] ?? 0;
-      const value = watts.values[row] ?? 0;
-      const isOn = value >= 2 ? true : value <= 0.3 ? false : undefined;
-      if (at < from - 1e-6 || at > to + 1e-6 || isOn === undefined || isOn === changes.at(-1)?.isOn) continue;
-      changes.push({ seconds: at, isOn });
-    }
-    return cycleOf(changes, 'power') ?? [];
-  });
+  const changes = powerChanges(run);
+  const byPower = cycling(run).flatMap(
+    ({ from, to }) =>
+      cycleOf(
+        changes.filter(({ seconds }) => seconds >= from && seconds <= to),
+        'power',
+      ) ?? [],
+  );
   const lights = run.events.flatMap(({ event, seconds }) =>
     event === 'light on' || event === 'light off' ? [{ seconds, isOn: event === 'light on' }] : [],
   );

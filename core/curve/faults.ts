@@ -85,16 +85,22 @@ export function losses({ tracks: { watts, percent }, unplugged }: RunRecord): Sp
   return spans;
 }
 
-/** Stretches in which power went on and off again and again: four changes within an hour. */
-export function cycling({ tracks: { watts } }: RunRecord): Span[] {
-  const changes: number[] = [];
+/** When power came on, or went off, while it was read. */
+export function powerChanges({ tracks: { watts } }: RunRecord): { seconds: number; isOn: boolean }[] {
+  const changes: { seconds: number; isOn: boolean }[] = [];
   let isOn: boolean | undefined;
   for (let index = 0; index < watts.seconds.length; index += 1) {
     const value = watts.values[index] ?? 0;
     const now = value >= GONE.above ? true : value <= GONE.below ? false : isOn;
-    if (isOn !== undefined && now !== isOn) changes.push(watts.seconds[index] ?? 0);
+    if (isOn !== undefined && now !== undefined && now !== isOn) changes.push({ seconds: watts.seconds[index] ?? 0, isOn: now });
     isOn = now;
   }
+  return changes;
+}
+
+/** Stretches in which power went on and off again and again: four changes within an hour. */
+export function cycling(run: RunRecord): Span[] {
+  const changes = powerChanges(run).map(({ seconds }) => seconds);
   const spans: Span[] = [];
   for (let last = CYCLES.changes - 1; last < changes.length; last += 1) {
     const [from, to] = [changes[last - CYCLES.changes + 1] ?? 0, changes[last] ?? 0];

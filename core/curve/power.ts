@@ -1,7 +1,7 @@
 import type { RunRecord } from '../ink/fold';
 import { sighting, type Track } from '../ink/track';
 import { rowsBetween, type Column } from '../samples/column';
-import { gapsOf, type Span } from '../samples/gaps';
+import { gapsOf, gapWalk, type Span } from '../samples/gaps';
 import { energy, unseenSpans, type Accuracy } from './energy';
 import { levelTime } from './levelTime';
 
@@ -43,11 +43,11 @@ export function averagesTo(run: RunRecord, levels: readonly number[], accuracy: 
 export function timeAbove(column: Column, limit: number, unseen: readonly Span[] = gapsOf(column)): number | undefined {
   const { seconds, values } = column;
   if (seconds.length < 2) return undefined;
-  let [above, gap] = [0, 0];
+  const isUnseen = gapWalk(unseen);
+  let above = 0;
   for (let row = 1; row < seconds.length; row += 1) {
     const [from, to] = [seconds[row - 1] ?? 0, seconds[row] ?? 0];
-    while (gap < unseen.length && (unseen[gap]?.to ?? 0) < to) gap += 1;
-    if (from >= (unseen[gap]?.from ?? Infinity) && to <= (unseen[gap]?.to ?? 0)) continue;
+    if (isUnseen(from, to)) continue;
     const [before, after] = [(values[row - 1] ?? 0) - limit, (values[row] ?? 0) - limit];
     if (before > 0 && after > 0) above += to - from;
     else if (before > 0 || after > 0) above += ((to - from) * Math.max(before, after)) / Math.abs(after - before);
@@ -104,13 +104,11 @@ export function chargeIn(run: RunRecord): { milliampHours: number; isCounted: bo
 /** Energy that had come in by each row of power, in Wh: its running total, on which gaps add nothing. */
 export function runningTotal(run: RunRecord): Column {
   const { seconds, values } = run.tracks.watts;
-  const unseen = unseenSpans(run);
+  const isUnseen = gapWalk(unseenSpans(run));
   const total = new Float64Array(values.length);
-  for (let row = 1, gap = 0; row < values.length; row += 1) {
+  for (let row = 1; row < values.length; row += 1) {
     const [from, to] = [seconds[row - 1] ?? 0, seconds[row] ?? 0];
-    while (gap < unseen.length && (unseen[gap]?.to ?? 0) < to) gap += 1;
-    const isSeen = from < (unseen[gap]?.from ?? Infinity) || to > (unseen[gap]?.to ?? 0);
-    total[row] = (total[row - 1] ?? 0) + (isSeen ? ((to - from) * ((values[row - 1] ?? 0) + (values[row] ?? 0))) / 7200 : 0);
+    total[row] = (total[row - 1] ?? 0) + (isUnseen(from, to) ? 0 : ((to - from) * ((values[row - 1] ?? 0) + (values[row] ?? 0))) / 7200);
   }
   return { seconds, values: total };
 }

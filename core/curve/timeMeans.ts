@@ -1,4 +1,4 @@
-import { gapsOf, type Span } from '../samples/gaps';
+import { gapsOf, gapWalk, type Span } from '../samples/gaps';
 import type { Column } from '../samples/column';
 
 /** A track in even bins: the mean of each by its area, and the share of it in which something was seen. */
@@ -41,11 +41,10 @@ export function timeMeans(column: Column, unseen: readonly Span[] = gapsOf(colum
   const from = interval > finest ? first - width / 2 : first;
   const count = Math.max(1, Math.ceil((to - from) / width - 1e-9));
   const [area, covered] = [new Float64Array(count), new Float64Array(count)];
-  let gap = 0;
+  const isUnseen = gapWalk(unseen);
   for (let row = 1; row < seconds.length; row += 1) {
     const [start, end] = [seconds[row - 1] ?? 0, seconds[row] ?? 0];
-    while (gap < unseen.length && (unseen[gap]?.to ?? 0) < end) gap += 1;
-    if (end <= start || ((unseen[gap]?.from ?? Infinity) <= start && end <= (unseen[gap]?.to ?? 0))) continue;
+    if (end <= start || isUnseen(start, end)) continue;
     const slope = ((values[row] ?? 0) - (values[row - 1] ?? 0)) / (end - start);
     for (let at = start; at < end - 1e-9;) {
       const bin = Math.min(count - 1, Math.floor((at - from) / width + 1e-9));

@@ -44,3 +44,13 @@ function isBeyondNeighbours({ seconds }: Pick<Column, 'seconds'>, from: number, 
   const beside = Math.max(before < 0 ? 0 : from - (seconds[before] ?? 0), after >= seconds.length ? 0 : (seconds[after] ?? 0) - to);
   return beside > 0 && beside < longest;
 }
+
+/** Says, of steps from row to row that are asked in order, whether each lies in one of the gaps. */
+export function gapWalk(gaps: readonly Span[]): (from: number, to: number) => boolean {
+  let at = 0;
+  return (from, to) => {
+    while (at < gaps.length && (gaps[at]?.to ?? 0) < to) at += 1;
+    const gap = gaps[at];
+    return gap !== undefined && gap.from <= from && to <= gap.to;
+  };
+}
