@@ -50,7 +50,14 @@ export function plannedStart(
 }
 
 /** A run once more, as an earlier one was taken. Its gear is that of the shelf by now; what is not there any more is left open. */
-export function startAgain(header: Header, name: string, shelf: ReturnType<typeof useShelf>): PlannedStart {
+export function startAgain(
+  header: Header,
+  name: string,
+  shelf: ReturnType<typeof useShelf>,
+  methods: readonly { id: string; name: string }[],
+): PlannedStart {
+  // A run keeps a method of one’s own by its name.
+  const school = methods.find((each) => each.id === header.method || each.name === header.method)?.id;
   const there = (all: readonly { id: string }[], id: string | undefined) => all.find((gear) => gear.id === id)?.id;
   return {
     title: `As in ${name}`,
@@ -60,7 +67,7 @@ export function startAgain(header: Header, name: string, shelf: ReturnType<typeo
     cable: there(shelf.cables, header.cable?.id),
     meter: there(shelf.meters, header.meter?.id),
     level: '',
-    method: header.cadence && { school: header.method, timing: writeCadence(header.cadence) },
+    method: header.cadence && { school, timing: writeCadence(header.cadence) },
     study: header.study,
     conditions: header.conditions ?? [],
   };

@@ -62,7 +62,8 @@ it('opens a planned run with everything that the start asks for', async () => {
 });
 
 it('takes a run again as it was, with the gear that is still on the shelf', () => {
-  const header = exampleHeader();
-  const again = startAgain(header, 'the first run', useShelf());
+  const header = exampleHeader({ method: 'Every three, case off' });
+  const again = startAgain(header, 'the first run', useShelf(), [{ id: 'own-1', name: 'Every three, case off' }]);
   expect(again).toMatchObject({ title: 'As in the first run', device: '', charger: '', level: '', study: header.study });
+  expect(again.method?.school).toBe('own-1');
 });

@@ -106,7 +106,7 @@ async function startAsBefore(id: string): Promise<void> {
   await methods.load();
   const live = lanes.records.find(({ header }) => header.id === id);
   const { header } = live ?? (await logbook.open(id)).run;
-  const found = startAgain(header, `${header.device.name} on ${sourceSays(header)}, ${momentText(header.plugInAt)}`, shelf);
+  const found = startAgain(header, `${header.device.name} on ${sourceSays(header)}, ${momentText(header.plugInAt)}`, shelf, methods.all);
   await fillIn(found);
 }
 /** The plan, as long as what is chosen still is what it asks for: a run of other gear fills no cell of it. */
