@@ -90,10 +90,11 @@ test('@curve a log without a heading is read as one says, and the next of its me
 
   // Dropped onto the window, the next log of that meter is read as the last one was.
   await page.goto('/bench');
+  await isReady(page);
   await page.evaluate((contents) => {
     const transfer = new DataTransfer();
     transfer.items.add(new File([contents], 'again.txt', { type: 'text/plain' }));
-    document.querySelector('main')?.dispatchEvent(new DragEvent('drop', { bubbles: true, cancelable: true, dataTransfer: transfer }));
+    document.querySelector('h1')?.dispatchEvent(new DragEvent('drop', { bubbles: true, cancelable: true, dataTransfer: transfer }));
   }, text);
   await expect(holds('column 3')).toHaveValue('amps, mA');
 });

@@ -5,6 +5,7 @@ import {
   endingSays,
   entrySays,
   eventInWords,
+  reshapingSays,
   sourceSays,
   valueIn,
   type Draft,
@@ -82,6 +83,8 @@ function textOf(entry: Entry): string {
     case 'picture':
     case 'strike':
       return '';
+    default:
+      return reshapingSays(entry, props.run);
   }
 }
 

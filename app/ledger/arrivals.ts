@@ -5,7 +5,7 @@ import { ARRIVING, inkOfRun, isArriving, liveBook, nameOf, pictureBook, runBook,
 import { pack, unpack } from './filing';
 import { allInk, keyOf } from './ink';
 import { exclusively } from './locks';
-import { sampleKeys, sampleRows, samplesOf } from './samples';
+import { sampleKeys, sampleRoot, sampleRows, streamsOf } from './samples';
 import { StorageTrouble, troubleFrom, whyOf } from './storageTrouble';
 import { answer, within } from './transactions';
 
@@ -92,10 +92,14 @@ async function stage(runs: readonly StoredRun[], others: readonly Arriving[], pr
     await put(nameOf(book), key, value);
     progress((done += 1) / steps);
   }
-  for (const { header, entries, samples } of runs) {
-    // A copy that has its samples keeps them.
-    if (samples && (await sampleKeys(header.id)).length === 0)
-      for (const [key, value] of sampleRows(header.id, samples)) await put(nameOf(sampleBook), key, value);
+  for (const { header, entries, samples, logs = {} } of runs) {
+    const here = await sampleKeys(header.id);
+    for (const [log, columns] of [[undefined, samples], ...Object.entries(logs)] as const) {
+      // A copy that has its samples keeps them.
+      const root = sampleRoot(header.id, log);
+      const isHere = here.some((key) => key.startsWith(`${root}/`) && (log !== undefined || !key.startsWith(`${root}/@`)));
+      if (columns && !isHere) for (const [key, value] of sampleRows(root, columns)) await put(nameOf(sampleBook), key, value);
+    }
     await put(nameOf(runBook), header.id, { header, entries });
     progress((done += 1) / steps);
   }
@@ -132,8 +136,9 @@ function layRun({ header, entries }: { header: Header; entries: Entry[] }): Prom
     }
     const packed = await unpack(header.id);
     const whole = joinInk(packed?.entries ?? [], entries, `run ${header.id}`);
-    const samples = await samplesOf(header.id);
-    await pack({ schema: SCHEMA, header: packed?.header ?? header, entries: whole }, foldRun(header, whole, samples));
+    const first = packed?.header ?? header;
+    const { samples, logs } = await streamsOf(header.id);
+    await pack({ schema: SCHEMA, header: first, entries: whole }, foldRun(first, whole, samples, logs));
   });
 }
 

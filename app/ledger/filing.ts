@@ -1,12 +1,12 @@
 import { presentSummary, summarise, type Summary } from '@core/curve';
-import { joinInk, migrate, type StoredRun } from '@core/exchange';
+import { foldStored, joinInk, migrate, type StoredRun } from '@core/exchange';
 import { foldRun, SCHEMA, type Draft, type Entry, type Header, type RunRecord } from '@core/ink';
 import { allOf, catalogueBook, dropInk, liveBook, runBook, removeValue, runsWithInk, sampleBook, store } from './databases';
 import { allInk } from './ink';
 import { append, asideOf, entryOf, liveRuns, type Begun, type SetAside } from './ledger';
 import { exclusively } from './locks';
 import { readNow, type Reading } from './readAhead';
-import { sampleKeys, samplesOf } from './samples';
+import { sampleKeys, streamsOf } from './samples';
 import { StorageTrouble } from './storageTrouble';
 
 /** Runs that are over lie packed, one value each, with a summary for the list. */
@@ -25,11 +25,11 @@ export async function unpack(runId: string): Promise<Packed | undefined> {
 
 /** A filed run with its ink and samples. @throws {StorageTrouble} when there is none of that id */
 export async function filedRun(runId: string): Promise<StoredRun> {
-  return { ...(await filedInk(runId)), samples: await samplesOf(runId) };
+  return { ...(await filedInk(runId)), ...(await streamsOf(runId)) };
 }
 
 /** The ink of a filed run, without what a meter streamed. @throws {StorageTrouble} when there is none of that id */
-export async function filedInk(runId: string): Promise<Omit<StoredRun, 'samples'>> {
+export async function filedInk(runId: string): Promise<Omit<StoredRun, 'samples' | 'logs'>> {
   const packed = await unpack(runId);
   if (!packed)
     throw new StorageTrouble(
@@ -56,7 +56,8 @@ async function fileLocked(runId: string): Promise<RunRecord> {
   if (!header)
     throw new StorageTrouble('This run has lost its header, so it cannot be filed. Its ink is kept; export the logbook and report it.');
   const entries = joinInk(filed?.entries ?? begun, await allInk(runId), 'this run');
-  const record = foldRun(header, entries, await samplesOf(runId));
+  const { samples, logs } = await streamsOf(runId);
+  const record = foldRun(header, entries, samples, logs);
   await pack({ schema: SCHEMA, header, entries }, record);
   await removeValue(liveBook, runId);
   await dropInk(runId);
@@ -125,8 +126,7 @@ export async function listAll(): Promise<{ listed: number; aside: SetAside[] }> 
   for (const id of runs.filter((each) => !isListed.has(each))) {
     try {
       await exclusively(`file/${id}`, async () => {
-        const { header, entries, samples } = await filedRun(id);
-        await store(catalogueBook, id, summarise(foldRun(header, entries, samples)));
+        await store(catalogueBook, id, summarise(foldStored(await filedRun(id))));
       });
       listed += 1;
     } catch (error) {
@@ -168,8 +168,8 @@ export async function* everyRun(
 
 /** All that is stored of a run, as it is stored: of one that cannot be read, for a file that somebody may mend. */
 export async function rawRun(id: string): Promise<object> {
-  const [live, packed, ink, samples] = await Promise.all([liveBook.getItem(id), runBook.getItem(id), allInk(id), samplesOf(id)]);
-  return { id, live, packed, ink, samples };
+  const [live, packed, ink, streams] = await Promise.all([liveBook.getItem(id), runBook.getItem(id), allInk(id), streamsOf(id)]);
+  return { id, live, packed, ink, ...streams };
 }
 
 /** Removes all that is stored of a run. For one that cannot be read, once a person says so. */

@@ -1,7 +1,7 @@
 import { foldRun, type Track } from '@core/ink';
 import { rangeOf } from '@core/samples';
 import { filedInk } from '../ledger/filing';
-import { samplesOf } from '../ledger/samples';
+import { streamsOf } from '../ledger/samples';
 
 /** Rows of a streamed track that are kept where no figure is worked out of it. */
 const MOST_ROWS = 1500;
@@ -15,6 +15,7 @@ export function thinned(track: Track): Track {
 /** The levels of a filed run, without opening the rest of it. @throws {StorageTrouble} when there is none of that id */
 export async function levelsOfFiled(id: string): Promise<Track> {
   const { header, entries } = await filedInk(id);
-  const run = foldRun(header, entries, await samplesOf(id, ['percent']));
+  const { samples, logs } = await streamsOf(id, ['percent']);
+  const run = foldRun(header, entries, samples, logs);
   return run.sampled.has('percent') ? thinned(run.tracks.percent) : run.tracks.percent;
 }

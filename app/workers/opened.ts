@@ -1,5 +1,6 @@
 import { notices, readRun, wattsByLevel, workloads, type Notice, type ReadRun, type Workload } from '@core/curve';
-import { foldRun, type RunRecord } from '@core/ink';
+import { foldStored } from '@core/exchange';
+import type { RunRecord } from '@core/ink';
 import { filedRun } from '../ledger/filing';
 import { tracedWithPencil, withTotal, type Trace } from '../strip/trace';
 import { thinned } from './levels';
@@ -35,6 +36,5 @@ export function openedOf(record: RunRecord): Opened {
 
 /** Reads a filed run, folds it and works it out. @throws {StorageTrouble} when there is none of that id */
 export async function openFiled(id: string): Promise<Opened> {
-  const { header, entries, samples } = await filedRun(id);
-  return openedOf(foldRun(header, entries, samples));
+  return openedOf(foldStored(await filedRun(id)));
 }

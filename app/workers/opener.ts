@@ -1,4 +1,5 @@
-import { foldRun, type RunRecord } from '@core/ink';
+import { foldStored } from '@core/exchange';
+import type { RunRecord } from '@core/ink';
 import { setAssumed, setManner, type Assumed, type Manner } from '@core/quantity';
 import { expose } from 'comlink';
 import { filedRun } from '../ledger/filing';
@@ -12,8 +13,7 @@ const opener = {
   async open(id: string, manner: Manner, assumed: Assumed): Promise<Opened> {
     setManner(manner);
     setAssumed(assumed);
-    const { header, entries, samples } = await filedRun(id);
-    record = foldRun(header, entries, samples);
+    record = foldStored(await filedRun(id));
     return openedOf(record);
   },
   /** What is to be drawn of the run that was opened, between two moments: as fine as it was streamed. */

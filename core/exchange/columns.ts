@@ -8,6 +8,8 @@ export type Column =
   /** A time of day, an instant, or plain numbers: the values tell. */
   | { holds: 'time'; scale: number }
   | { holds: 'note' }
+  /** Which of several devices the row is of. */
+  | { holds: 'device' }
   | { holds: 'kind' }
   /** Place in the order of entry, which decides between two values of one second. */
   | { holds: 'order' };
@@ -18,7 +20,8 @@ const TIME_UNITS: Readonly<Record<string, number>> = { ms: 0.001, s: 1, sec: 1, 
 const HEADINGS: readonly [RegExp, (unit: string, text: string) => Column][] = [
   [/^kind$/, () => ({ holds: 'kind' })],
   [/^entry$/, () => ({ holds: 'order' })],
-  [/^(notes?|remarks?|comments?)$/, () => ({ holds: 'note' })],
+  [/^(notes?|remarks?|comments?|events?|messages?)$/, () => ({ holds: 'note' })],
+  [/^(devices?|device (name|id)|dut|channel|ch)$/, () => ({ holds: 'device' })],
   [
     /^(elapsed|seconds|minutes|hours|duration)\b/,
     (unit, text) => ({ holds: 'elapsed', scale: TIME_UNITS[unit] ?? TIME_UNITS[text.split(' ')[0] ?? ''] ?? 1 }),
@@ -57,4 +60,42 @@ export function columnOf(heading: string): Column | undefined {
   for (const [pattern, make] of HEADINGS) if (pattern.test(text)) return make(unit, text);
   const quantity = BY_HEADING.find((each) => quantityOf(each).headed.test(text));
   return quantity && { holds: 'quantity', quantity, convert: quantityOf(quantity).convert(unit, text) };
+}
+
+/** What numbers or letters the columns of one of several devices: `watts 1`, `Ch 2 Power (W)`, `B volts`. */
+const LABEL = /^(?:(?:ch|channel|port|dev|device|unit|dut|slot|meter)[ #.:-]*)?#?(?:\d{1,2}|[a-h])[:.]?$/i;
+
+/** A column, and which of several devices it is of. */
+export interface Headed {
+  column: Column | undefined;
+  of?: string | undefined;
+}
+
+/** Tells a column and its device from a heading that begins or ends with which one it is. */
+function labelledColumn(heading: string): Headed | undefined {
+  const words = heading.slice(0, LONGEST_HEADING).replaceAll('_', ' ').trim().split(/\s+/);
+  const unit = /^[([].*[)\]]$/.test(words.at(-1) ?? '') ? words.splice(-1) : [];
+  for (let count = 1; count <= 2 && count < words.length; count += 1)
+    for (const [label, rest] of [
+      [words.slice(0, count), words.slice(count)],
+      [words.slice(-count), words.slice(0, -count)],
+    ] as const) {
+      const column = LABEL.test(label.join(' ')) ? columnOf([...rest, ...unit].join(' ')) : undefined;
+      if (column?.holds === 'quantity') return { of: label.join(' ').replace(/[:.]$/, ''), column };
+    }
+  return undefined;
+}
+
+/**
+ * What a row of headings says of its columns, and which of several devices each is of. They are taken for several devices only where there are two
+ * or more and each has the same columns: `input 1` alone is a name, not a number.
+ */
+export function columnsOf(heading: readonly string[]): Headed[] {
+  const labelled = heading.map(labelledColumn);
+  const sets = new Map<string, string[]>();
+  for (const { column, of = '' } of labelled.filter((each) => each !== undefined))
+    if (column?.holds === 'quantity') sets.set(of, [...(sets.get(of) ?? []), column.quantity].sort());
+  const [first = '', ...others] = [...sets.values()].map((set) => set.join(' '));
+  const isSeveral = others.length > 0 && others.every((set) => set === first);
+  return heading.map((cell, index) => (isSeveral && labelled[index]) || { column: columnOf(cell) });
 }

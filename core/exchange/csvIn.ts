@@ -5,10 +5,10 @@ import { RUN_ENDING_IDS } from '../ink/endings';
 import { LONGEST_RUN, MOMENTS } from '../ink/ranges';
 import type { Samples } from '../samples/column';
 import { parseClock } from '../quantity/duration';
-import { columnOf, type Column } from './columns';
+import { columnsOf, type Column, type Headed } from './columns';
 import { Growing } from './growing';
 import { delimiterOf } from './delimiter';
-import { columnFor, HEADING_WITHIN, headsLog, type Mapping } from './mapping';
+import { headedFor, HEADING_WITHIN, headsLog, type Mapping } from './mapping';
 import { ImportError } from './importError';
 import { LONGEST_ROW, MOST_VALUES } from './limits';
 import { unescapeFormula } from './escapeFormula';
@@ -38,7 +38,14 @@ export interface CsvRun {
   /** Headings that were understood, and those that were not. */
   understood: string[];
   ignored: string[];
+  /** What the file calls its device; `undefined` where it is of one and says nothing. */
+  device?: string | undefined;
+  /** The runs of the other devices, where the file is of several. */
+  beside: CsvRun[];
 }
+
+/** As many devices as a file may be of: past them the column is not one of devices. */
+const MOST_DEVICES = 24;
 
 /** What stands in a cell of figures where there is none. */
 const MISSING = new Set(['-', '–', '—', 'n/a', 'na', 'nan', 'null']);
@@ -47,7 +54,8 @@ const DAY = 86_400;
 /**
  * Reads a run from CSV (RFC 4180; comma, semicolon or tab): a meter's log headed in plain English, or a file this program wrote.
  *
- * A meter's rows become samples; its clock starts at its first row. Our own file has a column `kind`, and gives back readings,
+ * A meter's rows become samples; its clock starts at its first row, in a file of several devices each at its own. A column of words becomes notes,
+ * one where they change, and events where they name one. Our own file has a column `kind`, and gives back readings,
  * notes and the stop as they were, at the times they were seen.
  *
  * @param text the file's contents
@@ -65,6 +73,18 @@ const PIECE = 64_000;
 /** Rows by which the decimal mark is told. */
 const TELLING = 50;
 
+/** What was read of one device. */
+interface Part {
+  samples: Map<Quantity, { seconds: Growing; values: Growing }>;
+  written: ReadRow[];
+  count: number;
+  first?: ReadRow;
+  last?: ReadRow;
+  instant?: ReadRow;
+  /** What its words said last. */
+  said: string;
+}
+
 /** The same, as the text comes in. Rows become columns at once, so that a log may be large. */
 export class CsvReader {
   /** Text whose last row is not over yet. */
@@ -75,15 +95,12 @@ export class CsvReader {
   private heading: string[] = [];
   /** Rows of the file so far, blank ones among them. */
   private line = 0;
-  private columns: (Column | undefined)[] = [];
+  private columns: Headed[] = [];
   private count = 0;
   private skipped = 0;
   private values = 0;
-  private first: ReadRow | undefined;
-  private last: ReadRow | undefined;
-  private instant: ReadRow | undefined;
-  private readonly samples = new Map<Quantity, { seconds: Growing; values: Growing }>();
-  private readonly written: ReadRow[] = [];
+  /** By what the file calls them; one without a name where it is of one. */
+  private readonly parts = new Map<string | undefined, Part>();
 
   constructor(
     private readonly name: string,
@@ -106,29 +123,32 @@ export class CsvReader {
       throw new ImportError(`${name} is empty. Choose the file again, or export it again from where it was made.`);
     if (this.count + this.skipped === 0)
       throw new ImportError(`${name} has a heading but no rows. Export it again once something is logged.`);
-    const { last, instant } = this;
-    if (!last) throw new ImportError(`No row of ${name} could be read. Check its heading and its decimal mark.`);
-    const start = this.start();
+    const [first, ...beside] = [...this.parts].flatMap(([device, part]) => this.runOf(device, part) ?? []);
+    if (!first) throw new ImportError(`No row of ${name} could be read. Check its heading and its decimal mark.`);
+    return { ...first, beside };
+  }
+
+  private runOf(device: string | undefined, { samples, written, count, first, last, instant }: Part): CsvRun | undefined {
+    if (!first || !last) return undefined;
+    // The clock of a meter starts at its first row; ours at plug-in.
+    const start = this.columns.some(({ column }) => column?.holds === 'kind') ? 0 : first.seconds;
     return {
       plugInAt: instant?.instant === undefined ? undefined : Math.round(instant.instant - (instant.seconds - start) * 1000),
-      entries: this.written.sort((one, other) => one.order - other.order).map((row) => toDraft({ ...row, seconds: row.seconds - start })),
+      entries: written.sort((one, other) => one.order - other.order).map((row) => toDraft({ ...row, seconds: row.seconds - start })),
       samples: Object.fromEntries(
         QUANTITIES.flatMap((quantity) => {
-          const column = this.samples.get(quantity);
+          const column = samples.get(quantity);
           return column ? [[quantity, { seconds: column.seconds.whole().map((each) => each - start), values: column.values.whole() }]] : [];
         }),
       ),
       length: last.seconds - start,
-      rows: this.count,
+      rows: count,
       skipped: this.skipped,
-      understood: this.heading.filter((_, index) => this.columns[index]),
-      ignored: this.heading.filter((_, index) => !this.columns[index]),
+      understood: this.heading.filter((_, index) => this.columns[index]?.column),
+      ignored: this.heading.filter((_, index) => !this.columns[index]?.column),
+      device,
+      beside: [],
     };
-  }
-
-  /** The clock of a meter starts at its first row; ours at plug-in. */
-  private start(): number {
-    return this.columns.some((column) => column?.holds === 'kind') ? 0 : (this.first?.seconds ?? 0);
   }
 
   private read(isMore: boolean): void {
@@ -182,11 +202,9 @@ export class CsvReader {
       const read = this.rows?.read(cells, line);
       if (!read) return;
       this.count += 1;
-      this.first ??= read;
-      this.last = read;
-      if (read.instant !== undefined) this.instant ??= read;
-      if (read.kind === 'sample') this.sample(read);
-      else this.written.push(read);
+      const { others } = read;
+      if (!others) this.keep(read.device, read);
+      else for (const [device, values] of others) this.keep(device, { ...read, values: { ...read.values, ...values } });
     } catch (error) {
       if (!this.options.skipBadRows || !(error instanceof ImportError)) throw error;
       this.skipped += 1;
@@ -197,14 +215,36 @@ export class CsvReader {
       );
   }
 
-  private sample({ seconds, values }: ReadRow): void {
-    for (const quantity of Object.keys(values) as Quantity[]) {
-      const column = this.samples.get(quantity) ?? { seconds: new Growing(), values: new Growing() };
-      this.samples.set(quantity, column);
-      column.seconds.push(seconds);
-      column.values.push(values[quantity] ?? 0);
+  /** Keeps what a row says of a device. */
+  private keep(device: string | undefined, read: ReadRow): void {
+    const part = this.parts.get(device) ?? this.begun(device);
+    part.count += 1;
+    part.first ??= read;
+    part.last = read;
+    if (read.instant !== undefined) part.instant ??= read;
+    if (read.kind !== 'sample') {
+      part.written.push(read);
+      return;
+    }
+    if (read.note !== '' && read.note !== part.said) part.written.push({ ...read, kind: 'event', values: {} });
+    part.said = read.note;
+    for (const quantity of Object.keys(read.values) as Quantity[]) {
+      const column = part.samples.get(quantity) ?? { seconds: new Growing(), values: new Growing() };
+      part.samples.set(quantity, column);
+      column.seconds.push(read.seconds);
+      column.values.push(read.values[quantity] ?? 0);
       this.values += 1;
     }
+  }
+
+  private begun(device: string | undefined): Part {
+    if (this.parts.size === MOST_DEVICES)
+      throw new ImportError(
+        `${this.name} names more than ${MOST_DEVICES} devices. Say that the column with their names holds notes, or is not read.`,
+      );
+    const part: Part = { samples: new Map(), written: [], count: 0, said: '' };
+    this.parts.set(device, part);
+    return part;
   }
 }
 
@@ -223,29 +263,37 @@ interface Parsed {
 
 const hasDecimalComma = (cells: string[]) => cells.some((cell) => /^\s*-?\d+,\d+\s*$/.test(cell));
 
+/** What a column holds, and of which device, as one word. */
+const whatOf = ({ column, of }: Headed): string | undefined =>
+  column && [column.holds === 'quantity' ? column.quantity : column.holds, of].filter(Boolean).join(' of ');
+
+/** Whether any of the columns tells times; and anything to read. */
+const tellsTime = (columns: readonly Headed[]) => columns.some(({ column }) => column?.holds === 'elapsed' || column?.holds === 'time');
+const tellsFigures = (columns: readonly Headed[]) => columns.some(({ column }) => column?.holds === 'quantity');
+
 /** Columns as a person says they are. */
-function mappedColumns({ columns: meanings }: Mapping, name: string): (Column | undefined)[] {
-  const columns = meanings.map(columnFor);
-  const what = columns.flatMap((column) => (column ? [column.holds === 'quantity' ? column.quantity : column.holds] : []));
+function mappedColumns({ columns: meanings }: Mapping, name: string): Headed[] {
+  const columns = meanings.map(headedFor);
+  const what = columns.flatMap((column) => whatOf(column) ?? []);
   const twice = what.find((each, index) => what.indexOf(each) !== index);
-  if (twice) throw new ImportError(`Two columns of ${name} are said to hold ${twice}. Leave one of them unread.`);
-  if (!what.includes('elapsed') && !what.includes('time'))
-    throw new ImportError(`No column of ${name} is said to hold times. Choose which does.`);
-  if (!QUANTITIES.some((quantity) => what.includes(quantity)))
+  if (twice)
+    throw new ImportError(`Two columns of ${name} are said to hold ${twice}. Leave one of them unread, or say of which device each is.`);
+  if (!tellsTime(columns)) throw new ImportError(`No column of ${name} is said to hold times. Choose which does.`);
+  if (!tellsFigures(columns))
     throw new ImportError(`No column of ${name} is said to hold anything to read. Choose which holds percent, volts, amps or watts.`);
   return columns;
 }
 
-function matchColumns(heading: string[], name: string): (Column | undefined)[] {
-  const columns = heading.map(columnOf);
+function matchColumns(heading: string[], name: string): Headed[] {
+  const columns = columnsOf(heading);
   const seen = new Map<string, string>();
   columns.forEach((column, index) => {
-    if (!column) return;
-    const holds = column.holds === 'quantity' ? column.quantity : column.holds;
+    const holds = whatOf(column);
+    if (holds === undefined) return;
     const before = seen.get(holds);
     if (before !== undefined) {
       throw new ImportError(
-        `Columns “${before}” and “${heading[index] ?? ''}” of ${name} both look like ${holds}. Rename or remove one of them.`,
+        `Columns “${before}” and “${heading[index] ?? ''}” of ${name} both look like ${holds}. Rename or remove one of them, or say what each holds.`,
       );
     }
     seen.set(holds, heading[index] ?? '');
@@ -254,10 +302,10 @@ function matchColumns(heading: string[], name: string): (Column | undefined)[] {
     .map((each) => `“${each.slice(0, 30)}”`)
     .slice(0, 8)
     .join(', ');
-  if (!seen.has('elapsed') && !seen.has('time')) {
+  if (!tellsTime(columns)) {
     throw new ImportError(`Row 1 of ${name} heads no column of times (found ${found}). Head it “time” or “elapsed (s)”.`);
   }
-  if (!QUANTITIES.some((quantity) => seen.has(quantity))) {
+  if (!tellsFigures(columns)) {
     throw new ImportError(
       `Row 1 of ${name} heads nothing to read (found ${found}). Head columns percent, volts, amps, watts or temperature.`,
     );
@@ -273,6 +321,16 @@ interface ReadRow {
   values: Partial<Record<Quantity, number>>;
   note: string;
   order: number;
+  /** Which device it is of, where a column says it. */
+  device?: string | undefined;
+  /** What it says of each of several devices, where they have columns of their own. */
+  others?: Map<string, Partial<Record<Quantity, number>>> | undefined;
+}
+
+/** The clock of one device in a file of several. */
+interface Ticked {
+  last: number;
+  days: number;
 }
 
 /** What a person may do about a cell that cannot be read. */
@@ -280,18 +338,21 @@ const MEND = 'Correct it, or choose to skip rows that cannot be read.';
 
 /** Reads rows one after another: a time is understood against the one before it. Words are made only of what is refused. */
 class RowReader {
-  private last = -Infinity;
-  private days = 0;
+  private clock: Ticked = { last: -Infinity, days: 0 };
+  private readonly clocks = new Map<string | undefined, Ticked>([[undefined, this.clock]]);
+  private readonly deviceColumn: number;
   /** The row and the column that are being read. */
   private row = 0;
   private column = 0;
 
   constructor(
-    private readonly columns: (Column | undefined)[],
+    private readonly columns: readonly Headed[],
     private readonly heading: string[],
     private readonly name: string,
     private readonly decimalComma: boolean,
-  ) {}
+  ) {
+    this.deviceColumn = columns.findIndex(({ column }) => column?.holds === 'device');
+  }
 
   read(cells: string[], row: number): ReadRow {
     this.row = row;
@@ -301,27 +362,35 @@ class RowReader {
       );
     }
     const read: ReadRow = { seconds: Number.NaN, instant: undefined, kind: 'sample', values: {}, note: '', order: row };
-    for (const [index, column] of this.columns.entries()) {
+    if (this.deviceColumn >= 0) this.turnTo(read, (cells[this.deviceColumn] ?? '').trim());
+    for (const [index, { column, of }] of this.columns.entries()) {
       const cell = (cells[index] ?? '').trim();
-      if (!column || cell === '' || (column.holds !== 'note' && MISSING.has(cell.toLowerCase()))) continue;
+      if (!column || cell === '' || column.holds === 'device' || (column.holds !== 'note' && MISSING.has(cell.toLowerCase()))) continue;
       this.column = index;
       if (column.holds === 'note') read.note = unescapeFormula(cell);
       else if (column.holds === 'order') read.order = this.number(cell);
       else if (column.holds === 'kind') read.kind = this.kind(cell);
-      else if (column.holds === 'quantity') read.values[column.quantity] = this.figure(column, cell);
+      else if (column.holds === 'quantity') valuesFor(read, of)[column.quantity] = this.figure(column, cell);
       else this.time(column, cell, read);
     }
     if (Number.isNaN(read.seconds))
       throw new ImportError(`${this.where} has no time. Fill it in, or choose to skip rows that cannot be read.`);
     if (read.kind === 'note' && read.note === '')
       throw new ImportError(`${this.where} is a note without a text. Write one, or choose to skip rows that cannot be read.`);
-    if (read.seconds < this.last) {
+    if (read.seconds < this.clock.last) {
       throw new ImportError(
-        `${this.where} goes back in time, from ${this.last} s to ${read.seconds} s. Put the rows in order of time, or choose to skip such rows.`,
+        `${this.where} goes back in time, from ${this.clock.last} s to ${read.seconds} s. Put the rows in order of time, or choose to skip such rows.`,
       );
     }
-    this.last = read.seconds;
+    this.clock.last = read.seconds;
     return read;
+  }
+
+  /** Each device of a file has a clock of its own: its rows may stand together. */
+  private turnTo(read: ReadRow, device: string): void {
+    read.device = device.slice(0, 60) || undefined;
+    this.clock = this.clocks.get(read.device) ?? { last: -Infinity, days: 0 };
+    this.clocks.set(read.device, this.clock);
   }
 
   private get where(): string {
@@ -364,8 +433,8 @@ class RowReader {
       read.instant = instant;
       if (Number.isNaN(read.seconds)) read.seconds = instant / 1000;
     } else if (ticking !== undefined) {
-      if (column.holds === 'time' && ticking + this.days * DAY < this.last - DAY / 2) this.days += 1;
-      read.seconds = ticking + this.days * DAY;
+      if (column.holds === 'time' && ticking + this.clock.days * DAY < this.clock.last - DAY / 2) this.clock.days += 1;
+      read.seconds = ticking + this.clock.days * DAY;
     } else if (/[-/:.]\d+[-/:.]/.test(cell)) {
       throw this.refusal(cell, 'is not a time', 'Write it as 2026-10-05T14:02:05, as 1:02:05, or in seconds.');
     } else {
@@ -373,6 +442,15 @@ class RowReader {
       if (!(read.seconds >= -LONGEST_RUN && read.seconds <= LONGEST_RUN)) throw this.refusal(cell, 'is no time of a run', MEND);
     }
   }
+}
+
+/** What a row says of one of several devices. */
+function valuesFor(read: ReadRow, of: string | undefined): ReadRow['values'] {
+  if (of === undefined) return read.values;
+  read.others ??= new Map();
+  const values = read.others.get(of) ?? {};
+  read.others.set(of, values);
+  return values;
 }
 
 const NUMBER = /^[-+]?(\d+\.?\d*|\.\d+)(e[-+]?\d+)?$/i;

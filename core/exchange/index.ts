@@ -8,7 +8,7 @@ export { meanings, peek, type Mapping, type Peek } from './mapping';
 export { writeCsv } from './csvOut';
 export { readGearCsv, shelved, writeGearCsv, type NewGear, type ReadGear } from './gearCsv';
 export { joinInk } from './joinInk';
-export { logbookHead, logbookOf, logbookParts, writeLogbook, type Logbook, type LogbookHead, type StoredRun } from './logbook';
+export { foldStored, logbookHead, logbookOf, logbookParts, writeLogbook, type Logbook, type LogbookHead, type StoredRun } from './logbook';
 export { LogbookReader, readLogbook } from './readLogbook';
 export { entryMisfit, runMisfit } from './runMisfit';
 export { type Misfit } from './fits';

@@ -6,14 +6,20 @@ import type { Entry, Header } from '../ink/entry';
 import type { OwnMethod } from '../method/ownMethod';
 import { SCHEMA } from '../ink/version';
 import type { Study } from '../plan/study';
-import type { Samples } from '../samples/column';
+import type { Logs, Samples } from '../samples/column';
+import { foldRun, type RunRecord } from '../ink/fold';
 
 /** A run as it is kept: its header, its ink and a meter's samples if it has any. */
 export interface StoredRun {
   header: Header;
   entries: Entry[];
   samples?: Samples | undefined;
+  /** Columns of logs that were laid into it later, by their ids. */
+  logs?: Logs | undefined;
 }
+
+/** The record of a stored run. */
+export const foldStored = ({ header, entries, samples, logs }: StoredRun): RunRecord => foldRun(header, entries, samples, logs);
 
 /** Everything a logbook holds, as one JSON file. */
 export interface Logbook {
@@ -55,17 +61,29 @@ export const logbookOf = (
 const HANDFUL = 50_000;
 
 /** A run in JSON, in parts: a meter's columns may be longer than any text. */
-function* runParts({ header, entries, samples = {} }: StoredRun): Generator<string> {
+function* runParts({ header, entries, samples, logs = {} }: StoredRun): Generator<string> {
   yield `{"header":${JSON.stringify(header)},"entries":${JSON.stringify(entries)}`;
-  const columns = Object.entries(samples);
-  for (const [index, [quantity, { seconds, values }]] of columns.entries()) {
-    yield `${index === 0 ? ',"samples":{' : ','}"${quantity}":{"seconds":[`;
+  if (samples && Object.keys(samples).length > 0) {
+    yield ',"samples":';
+    yield* samplesParts(samples);
+  }
+  for (const [index, [log, columns]] of Object.entries(logs).entries()) {
+    yield `${index === 0 ? ',"logs":{' : ','}${JSON.stringify(log)}:`;
+    yield* samplesParts(columns);
+  }
+  yield Object.keys(logs).length > 0 ? '}}' : '}';
+}
+
+function* samplesParts(samples: Samples): Generator<string> {
+  yield '{';
+  for (const [index, [quantity, { seconds, values }]] of Object.entries(samples).entries()) {
+    yield `${index === 0 ? '' : ','}"${quantity}":{"seconds":[`;
     yield* numberParts(seconds);
     yield '],"values":[';
     yield* numberParts(values);
     yield ']}';
   }
-  yield columns.length > 0 ? '}}' : '}';
+  yield '}';
 }
 
 function* numberParts(numbers: Float64Array): Generator<string> {

@@ -2,9 +2,12 @@ import Papa from 'papaparse';
 import { delimiterOf } from './delimiter';
 import { QUANTITIES, quantityOf, type Quantity } from '../quantity/quantity';
 import { celsiusFromFahrenheit } from '../quantity/electric';
-import { columnOf, type Column } from './columns';
+import { columnOf, columnsOf, type Column, type Headed } from './columns';
 
-/** What a person says that a column holds, as a short code: `watts:mW`, `elapsed:s`, `time`, `note`; empty for what is not read. */
+/**
+ * What a person says that a column holds, as a short code: `watts:mW`, `elapsed:s`, `time`, `note`; empty for what is not read. Of one of several
+ * devices with which one: `watts:mW@ch 2`.
+ */
 export type Meaning = string;
 
 /** How a log is read: the row that heads its columns, from 0, or none; and what each column holds. */
@@ -52,8 +55,27 @@ export function meanings(): { value: Meaning; title: string }[] {
     { value: 'time', title: 'clock or date' },
     ...times,
     ...quantities,
-    { value: 'note', title: 'note' },
+    { value: 'note', title: 'notes, events' },
+    { value: 'device', title: 'which device' },
   ];
+}
+
+/** A meaning without the device it is of, and that device; none of a log of one. */
+export function deviceIn(meaning: Meaning): [meaning: Meaning, of: string | undefined] {
+  const at = meaning.indexOf('@');
+  return at < 0 ? [meaning, undefined] : [meaning.slice(0, at), meaning.slice(at + 1) || undefined];
+}
+
+/** A meaning with the device it is of. */
+export const ofDevice = (meaning: Meaning, of: string | undefined): Meaning => {
+  const [what] = deviceIn(meaning);
+  return what !== '' && of ? `${what}@${of}` : what;
+};
+
+/** A column as a person says it is. */
+export function headedFor(meaning: Meaning): Headed {
+  const [what, of] = deviceIn(meaning);
+  return { column: columnFor(what), of };
 }
 
 /** What a meaning makes of the cells of its column; `undefined` where they are not read. */
@@ -61,7 +83,7 @@ export function columnFor(meaning: Meaning): Column | undefined {
   const [what = '', unit = ''] = meaning.split(':');
   if (what === 'elapsed') return { holds: 'elapsed', scale: TIMES[unit] ?? 1 };
   if (what === 'time') return { holds: 'time', scale: 1 };
-  if (what === 'note' || what === 'kind') return { holds: what };
+  if (what === 'note' || what === 'kind' || what === 'device') return { holds: what };
   if (what === 'entry') return { holds: 'order' };
   const quantity = QUANTITIES.find((each) => each === what);
   if (!quantity) return undefined;
@@ -94,7 +116,7 @@ function unitOf(quantity: Quantity, convert: (value: number) => number): string 
 
 /** Whether a row heads a log: a column of times, and something to read. */
 export function headsLog(row: readonly string[]): boolean {
-  const columns = row.map(columnOf);
+  const columns = columnsOf(row).map(({ column }) => column);
   return (
     columns.some((column) => column?.holds === 'elapsed' || column?.holds === 'time') &&
     columns.some((column) => column?.holds === 'quantity')
@@ -114,9 +136,9 @@ export function peek(text: string): Peek {
   if (headed >= 0) {
     const heading = rows[headed] ?? [];
     const seen = new Set<string>();
-    const columns = heading.map((cell) => {
-      const meaning = meaningOf(columnOf(cell));
-      const what = meaning.split(':')[0] ?? '';
+    const columns = columnsOf(heading).map(({ column, of }) => {
+      const meaning = ofDevice(meaningOf(column), of);
+      const what = ofDevice(meaning.split(/[:@]/)[0] ?? '', of);
       if (what === '' || seen.has(what)) return '';
       seen.add(what);
       return meaning;

@@ -130,7 +130,12 @@ export class LogbookReader {
     const { id } = run.header;
     if (this.runs.has(id)) throw new ImportError(`${this.name} holds run ${id} twice, and nothing was imported. Export it again.`);
     this.runs.add(id);
-    return { ...run, ...(run.samples && { samples: typedSamples(run.samples) }) };
+    const { samples, logs } = run;
+    return {
+      ...run,
+      ...(samples && { samples: typedSamples(samples) }),
+      ...(logs && { logs: Object.fromEntries(Object.entries(logs).map(([log, columns]) => [log, typedSamples(columns)])) }),
+    };
   }
 
   private takePicture(place: string, id: string, address: unknown): void {

@@ -1,20 +1,31 @@
 import { entrySchema, headerSchema } from '../ink/entry';
+import { idField } from '../ink/fields';
 import { misfit, type Misfit } from './fits';
 import { samplesMisfit } from './samplesFit';
 
-const KNOWN = new Set(['header', 'entries', 'samples']);
+const KNOWN = new Set(['header', 'entries', 'samples', 'logs']);
 
 /** Whether a whole run fits: its header, every entry of its ink, each with an id of its own, and a meter's columns. */
 export function runMisfit(run: unknown): Misfit | undefined {
   if (typeof run !== 'object' || run === null) return { path: '', says: 'is not a run' };
-  const { header, entries, samples } = run as Record<string, unknown>;
+  const { header, entries, samples, logs } = run as Record<string, unknown>;
   const stranger = Object.keys(run).find((key) => !KNOWN.has(key));
   if (stranger !== undefined) return { path: stranger, says: 'is no part of a run' };
   return (
     within('header', misfit(headerSchema, header)) ??
     (Array.isArray(entries) ? entriesMisfit(entries) : { path: 'entries', says: 'is not a list' }) ??
-    (samples === undefined ? undefined : within('samples', samplesMisfit(samples)))
+    (samples === undefined ? undefined : within('samples', samplesMisfit(samples))) ??
+    (logs === undefined ? undefined : within('logs', logsMisfit(logs)))
   );
+}
+
+function logsMisfit(logs: unknown): Misfit | undefined {
+  if (typeof logs !== 'object' || logs === null || Array.isArray(logs)) return { path: '', says: 'is not a set of logs' };
+  for (const [log, samples] of Object.entries(logs)) {
+    const found = misfit(idField(), log) ?? samplesMisfit(samples);
+    if (found) return within(log, found);
+  }
+  return undefined;
 }
 
 /** Whether one entry of ink fits. */

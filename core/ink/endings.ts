@@ -18,6 +18,9 @@ export const RUN_ENDING_IDS: readonly EndingId[] = RUN_ENDINGS.map(({ id }) => i
 /** The remark on the stop of a run that was read from a meter's log, which does not say how it ended. */
 export const END_OF_LOG = 'end of the file';
 
+/** The remark on the end of a run whose own was trimmed off. */
+export const TRIMMED = 'trimmed there';
+
 interface Ended {
   /** Its key; in lists made earlier it stands where its word stands now. */
   because: string;
@@ -27,6 +30,7 @@ interface Ended {
 /** How a run ended, in a word or two. */
 export function endingWord({ because, remark }: Ended): string {
   if (remark === END_OF_LOG) return 'log ended';
+  if (remark === TRIMMED) return 'cut off';
   return RUN_ENDINGS.find(({ id }) => id === because)?.word ?? because;
 }
 
@@ -34,6 +38,8 @@ export function endingWord({ because, remark }: Ended): string {
 export function endingSays({ because, remark }: Ended): string {
   const word = endingWord({ because, remark });
   const known = RUN_ENDINGS.find(({ id }) => id === because);
-  const reason = [known && 'reason' in known && known.reason, remark !== END_OF_LOG && remark].filter(Boolean).join(', ');
+  const reason = [known && 'reason' in known && known.reason, remark !== END_OF_LOG && remark !== TRIMMED && remark]
+    .filter(Boolean)
+    .join(', ');
   return reason ? `${word}: ${reason}` : word;
 }

@@ -219,7 +219,69 @@ const pictureSchema = object({
   target: idField(),
 }).noUnknown();
 
+/** Parts in a million by which a clock may be wrong: one that is further out is no clock. */
+export const MOST_DRIFT = 50_000;
+const driftField = () => number().min(-MOST_DRIFT).max(MOST_DRIFT);
+
+/** A meter's log laid into a run that was there before. Its columns are kept beside the ink, by its own times, which never change. */
+const logSchema = object({
+  ...mark,
+  /** When its clock stood at zero, epoch milliseconds. */
+  at: instantField().required(),
+  kind: string()
+    .oneOf(['log'] as const)
+    .required(),
+  log: idField(),
+  /** Of the file it was read from. */
+  name: string().required().max(300),
+  /** By how much its clock goes slow, in parts of a million. */
+  drift: driftField(),
+}).noUnknown();
+
+/** Where a log lies from here on: that of its id, or the one the run was imported from. */
+const placeSchema = object({
+  ...mark,
+  at: instantField().required(),
+  kind: string()
+    .oneOf(['place'] as const)
+    .required(),
+  log: idField().optional(),
+  drift: driftField(),
+}).noUnknown();
+
+/** When it was really plugged in: elapsed time counts from here, and what was seen before counts for nothing. */
+const plugInSchema = object({
+  ...mark,
+  kind: string()
+    .oneOf(['plug-in'] as const)
+    .required(),
+}).noUnknown();
+
+/** From when to when the run is looked at: what lies outside stays, and counts for nothing. */
+const trimSchema = object({
+  ...mark,
+  kind: string()
+    .oneOf(['trim'] as const)
+    .required(),
+  /** Epoch milliseconds. */
+  until: instantField().required(),
+}).noUnknown();
+
+/** Its settings as they really were, all of them. */
+const conditionsSchema = object({
+  ...mark,
+  kind: string()
+    .oneOf(['conditions'] as const)
+    .required(),
+  conditions: array().of(conditionSchema).required(),
+}).noUnknown();
+
 const KINDS = {
+  log: logSchema,
+  place: placeSchema,
+  'plug-in': plugInSchema,
+  trim: trimSchema,
+  conditions: conditionsSchema,
   reading: readingSchema,
   trial: trialSchema,
   picture: pictureSchema,
@@ -303,7 +365,13 @@ export type Discard = InferType<typeof discardSchema>;
 export type List = InferType<typeof listSchema>;
 export type Correction = InferType<(typeof CORRECTIONS)[keyof typeof CORRECTIONS]>;
 export type Picture = InferType<typeof pictureSchema>;
-export type Entry = Reading | Strike | Note | Event | Trial | List | Label | Discard | Correction | Picture | Stop;
+export type Log = InferType<typeof logSchema>;
+export type Place = InferType<typeof placeSchema>;
+export type PlugIn = InferType<typeof plugInSchema>;
+export type Trim = InferType<typeof trimSchema>;
+export type Conditions = InferType<typeof conditionsSchema>;
+export type Entry =
+  Reading | Strike | Note | Event | Trial | List | Label | Discard | Correction | Picture | Log | Place | PlugIn | Trim | Conditions | Stop;
 /** What is written, before the ledger gives it its place in the order. */
 export type Draft = Entry extends infer Each ? (Each extends Entry ? Omit<Each, 'seq' | 'id' | 'written'> : never) : never;
 

@@ -1,9 +1,12 @@
 import { power } from '../quantity/electric';
 import { correctedBy } from './corrected';
 import type { Correction, Entry, Event, Header, Note, Picture, Reading, Source, Stop, Strike, Trial } from './entry';
+import { TRIMMED } from './endings';
 import { POWER_COMES, POWER_GOES } from './events';
 import { EMPTY_TRACK, sighting, sightings, trackOf, type Sighting, type Track } from './track';
-import { type Samples } from '../samples/column';
+import type { Logs, Samples } from '../samples/column';
+import type { Span } from '../samples/gaps';
+import { laidOut, shapeOf, type LaidLog } from './laidOut';
 import { QUANTITIES, type Quantity } from '../quantity/quantity';
 import type { Elapsed, Moment, WallTime } from '../quantity/times';
 
@@ -26,6 +29,14 @@ export interface RunInk {
   header: Header;
   /** As it was at plug-in, and is stored. */
   asStarted: Header;
+  /** Settings before they were corrected; `undefined` where none were. */
+  settingsBefore?: Header['conditions'] | undefined;
+  /** Between which moments it is looked at, in seconds from plug-in; endless where nothing says so. */
+  kept: Span;
+  /** Entries that stand and lie outside what is looked at: they count for nothing. */
+  outside: readonly Entry[];
+  /** A meter's logs and where they lie: the one it was imported from first. */
+  logs: readonly LaidLog[];
   /** What was corrected of its gear, each with what stood in its place before. */
   corrections: (Correction & { before: Correction['gear'] | undefined })[];
   /** Every entry, in order of entry. */
@@ -97,16 +108,23 @@ function strikes(entries: readonly Entry[]): Map<string, Strike> {
  * later entry counts; struck entries count for nothing (numbers.md, *Seen time*). Watts are worked out from volts and amps
  * where a reading gives both and no watts.
  *
- * @param samples a meter's columns, in seconds from plug-in
+ * Where plug-in was set, the ends were trimmed or a log was moved, that is done first: everything else goes by it.
+ *
+ * @param samples a meter's columns, in seconds from plug-in as it was stored
+ * @param logs    columns of logs that were laid in later, each in seconds of its own clock
  */
-export function foldRun(asStarted: Header, entries: readonly Entry[], samples: Samples = {}): RunRecord {
+export function foldRun(asStarted: Header, entries: readonly Entry[], samples: Samples = {}, logs: Logs = {}): RunRecord {
   const ordered = inOrder(entries, (one, other) => one.seq - other.seq || one.written - other.written);
   const struckBy = strikes(ordered);
+  const standing = struckBy.size === 0 ? ordered : ordered.filter(({ id }) => !struckBy.has(id));
+  const shape = shapeOf(asStarted, standing);
+  const { kept } = shape;
   const corrected = correctedBy(
-    asStarted,
-    ordered.flatMap((entry) => (entry.kind === 'correction' && !struckBy.has(entry.id) ? [entry] : [])),
+    shape.header,
+    standing.flatMap((entry) => (entry.kind === 'correction' ? [entry] : [])),
   );
   const { header } = corrected;
+  const outside: Entry[] = [];
   const readings: Seen[] = [];
   const struck: Struck[] = [];
   const crossed: RunRecord['crossed'] = [];
@@ -122,7 +140,8 @@ export function foldRun(asStarted: Header, entries: readonly Entry[], samples: S
     if (strike) {
       crossed.push({ entry, seconds, strike });
       if (entry.kind === 'reading') struck.push({ reading: entry, seconds, strike });
-    } else if (entry.kind === 'reading') readings.push({ reading: entry, seconds });
+    } else if (isPlaced(entry) && (seconds < kept.from || seconds > kept.to)) outside.push(entry);
+    else if (entry.kind === 'reading') readings.push({ reading: entry, seconds });
     else if (entry.kind === 'note') notes.push({ ...entry, seconds });
     else if (entry.kind === 'event') happened.push({ ...corrected.event(entry), seconds });
     else if (entry.kind === 'trial') trials.push({ ...entry, source: corrected.source(entry.source), seconds });
@@ -134,7 +153,9 @@ export function foldRun(asStarted: Header, entries: readonly Entry[], samples: S
   }
   const seen = inOrder(readings, (one, other) => one.seconds - other.seconds || one.reading.seq - other.reading.seq);
 
-  const columns: Samples = { ...samples, watts: samples.watts ?? sampledPower(samples) };
+  if (!stop && kept.to < Infinity) stop = trimmedAt(header, kept.to, outside);
+  const laid = laidOut(asStarted, shape, standing, samples, logs);
+  const columns: Samples = { ...laid.samples, watts: laid.samples.watts ?? sampledPower(laid.samples) };
   const tracks = {} as Record<Quantity, Track>;
   for (const quantity of QUANTITIES) tracks[quantity] = merge(handTrack(seen, quantity), columns[quantity]);
   const lastSampled = QUANTITIES.map((quantity) => columns[quantity]?.seconds.at(-1) ?? 0);
@@ -145,6 +166,10 @@ export function foldRun(asStarted: Header, entries: readonly Entry[], samples: S
   return {
     header,
     asStarted,
+    settingsBefore: shape.settingsBefore,
+    kept,
+    outside,
+    logs: laid.logs,
     corrections: corrected.corrections,
     entries: ordered,
     readings: seen,
@@ -171,6 +196,18 @@ export function foldRun(asStarted: Header, entries: readonly Entry[], samples: S
     sampled,
     end,
   };
+}
+
+/** What was seen or done at its moment, rather than said of the whole run. */
+const isPlaced = ({ kind }: Entry) =>
+  kind === 'reading' || kind === 'note' || kind === 'event' || kind === 'trial' || kind === 'stop' || kind === 'picture';
+
+/** Where its end was trimmed off the run ends there, whatever ended it later. */
+function trimmedAt(header: Header, seconds: number, outside: readonly Entry[]): RunRecord['stop'] {
+  const later = outside.findLast(({ kind }) => kind === 'stop');
+  if (!later) return undefined;
+  const at = header.plugInAt + Math.round(seconds * 1000);
+  return { kind: 'stop', seq: later.seq, id: later.id, at, written: later.written, because: 'other', remark: TRIMMED, seconds };
 }
 
 function sourcesOf({ charger, port, cable, feed }: Header, events: RunRecord['events']): RunRecord['sources'] {

@@ -1,6 +1,7 @@
 export {
   entriesSchema,
   headerSchema,
+  MOST_DRIFT,
   type Draft,
   type Event,
   type Entry,
@@ -8,6 +9,7 @@ export {
   type Correction,
   type Discard,
   type Label,
+  type Log,
   type List,
   type Note,
   type Reading,
@@ -21,13 +23,14 @@ export {
 export { endingSays, endingWord, RUN_ENDING_IDS, RUN_ENDINGS, type EndingId } from './endings';
 export { EVENTS, eventSays, POWER_COMES, POWER_GOES, type EventId } from './events';
 export { correctionSays, correctsNothing } from './correctionSays';
-export { entrySays, eventInWords, sourceSays } from './entrySays';
+export { entrySays, eventInWords, reshapingSays, sourceSays } from './entrySays';
 export { elapsedIn, footageSchema, type Footage } from './footage';
 export { SECOND_LOOK, SETTLE, STATUSES, statusSays, type StatusId } from './statuses';
 export { TRIAL_STATES, type TrialState } from './trialStates';
 export { sourceKey } from './sourceKey';
 export { SCHEMA } from './version';
 export { EMPTY_TRACK, sighting, sightings, trackOf, type Sighting, type Track } from './track';
+export { type LaidLog } from './laidOut';
 export { chargingTime, elapsedAt, foldRun, momentOf, sourceAt, valueIn, type RunInk, type RunRecord, type Seen, type Struck } from './fold';
 export { inkOf, type Jotted } from './build';
 export { isPlainReading } from './plainReading';

@@ -73,7 +73,7 @@ const heat = (short: string) => ({ title: short.toLowerCase(), short, weight: 1.
 
 /**
  * Every quantity that can be read or sampled, by the name it has in a reading, in the order of columns. Volts, amps and watts are those at the cable;
- * `battery…` is what the system says of the battery; `celsius` is a surface, without saying which. Currents and powers below zero flow out of the
+ * `battery…` is what the system says of the battery; `asked…` is what the device requested of its source; `celsius` is a surface, without saying which. Currents and powers below zero flow out of the
  * device; a meter plugged in the other way round tells volts and counters below zero too.
  */
 export const TABLE = {
@@ -147,4 +147,14 @@ export const TABLE = {
   batteryVolts: { ...volts, place: 'bat', heading: 'battery volts', headed: /^battery volt/, convert: anyMilli },
   batteryAmps: { ...amps, place: 'bat', heading: 'battery amps', headed: /^battery amp/, convert: anyMilli },
   batteryWatts: { ...watts, place: 'bat', leastTyped: -5000, heading: 'battery watts', headed: /^battery watt/, convert: anyMilli },
+  askedVolts: {
+    ...{ ...volts, place: 'ask', heading: 'requested volts', headed: /^(requested|asked|negotiated|target) (volt|vbus|v$)/ },
+    convert: anyMilli,
+    track: { title: 'volts requested', short: 'Requested V', weight: 1, axis: 'from zero', mark: ' V', asked: true },
+  },
+  askedAmps: {
+    ...{ ...amps, place: 'ask', heading: 'requested amps', headed: /^(requested|asked|negotiated|target) (amp|current|a$)/ },
+    convert: anyMilli,
+    track: { title: 'amps requested', short: 'Requested A', weight: 1, axis: 'from zero', mark: ' A', asked: true },
+  },
 } satisfies Readonly<Record<string, QuantityRow>>;

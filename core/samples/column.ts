@@ -11,6 +11,9 @@ export interface Column {
 /** A meter's stream: a pair of typed columns for each quantity it gave. */
 export type Samples = Partial<Record<Quantity, { seconds: Float64Array; values: Float64Array }>>;
 
+/** Logs that were laid into a run later on, by their ids, each by its own clock. */
+export type Logs = Readonly<Record<string, Samples>>;
+
 /** Index of the first row later than a moment: rows before it were seen at or before. */
 export const firstAfter = ({ seconds }: Pick<Column, 'seconds'>, moment: number): number => bisectRight(seconds, moment);
 
@@ -22,3 +25,15 @@ export function rowsBetween(column: Column, from: number, to: number): Column {
 
 const cut = (rows: ArrayLike<number>, first: number, last: number): ArrayLike<number> =>
   rows instanceof Float64Array ? rows.subarray(first, last) : Array.prototype.slice.call(rows, first, last);
+
+/** Columns one behind another. */
+export function joined(parts: readonly (Float64Array | undefined)[]): Float64Array<ArrayBuffer> {
+  const whole = new Float64Array(parts.reduce((sum, part) => sum + (part?.length ?? 0), 0));
+  let at = 0;
+  for (const part of parts) {
+    if (!part) continue;
+    whole.set(part, at);
+    at += part.length;
+  }
+  return whole;
+}
