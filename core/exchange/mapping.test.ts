@@ -122,3 +122,67 @@ it('a file that was mangled is read or refused, in no time and with a sentence',
     { numRuns: 400 },
   );
 });
+
+describe('a log of several devices', () => {
+  it('gives a run for each where a column names them, each by a clock of its own', () => {
+    const run = readCsv(
+      'elapsed (s),device,percent,watts\n0,Sedge 5,10,18\n0,Teasel 14,40,30\n60,Sedge 5,12,18\n90,Teasel 14,41,31\n',
+      'bench.csv',
+    );
+    expect([run, ...run.beside].map(({ device, length, rows }) => [device, length, rows])).toEqual([
+      ['Sedge 5', 60, 2],
+      ['Teasel 14', 90, 2],
+    ]);
+    expect(Array.from(run.beside[0]?.samples.watts?.values ?? [])).toEqual([30, 31]);
+  });
+
+  it('may have one device below the other', () => {
+    const run = readCsv('time,channel,watts\n10:00:00,1,5\n10:00:10,1,6\n10:00:05,2,9\n10:00:25,2,9\n', 'bench.csv');
+    expect([run, ...run.beside].map(({ device, length }) => [device, length])).toEqual([
+      ['1', 10],
+      ['2', 20],
+    ]);
+  });
+
+  it.each([
+    'seconds,Volts 1,Watts 1,Volts 2,Watts 2,room temp',
+    'seconds,Ch 1 Voltage (V),Ch 1 Power (W),Ch 2 Voltage (V),Ch 2 Power (W),temperature',
+    'seconds,A volts,A watts,B volts,B watts,temp',
+  ])('may have columns for each: %s', (heading) => {
+    const run = readCsv(`${heading}\n0,9,18,5,4,21\n10,9,17,5,4,22\n`, 'bench.csv');
+    expect(run.beside).toHaveLength(1);
+    expect(Array.from(run.samples.watts?.values ?? [])).toEqual([18, 17]);
+    expect(Array.from(run.beside[0]?.samples.watts?.values ?? [])).toEqual([4, 4]);
+  });
+
+  it('may be said to have columns for each by a person', () => {
+    const mapping: Mapping = { headingRow: undefined, columns: ['elapsed:s', 'watts:mW@left', 'watts:W@right'] };
+    const run = readCsv('0,5000,9\n10,6000,8\n', 'bare.csv', { decimal: 'auto', skipBadRows: false, mapping });
+    expect([run, ...run.beside].map(({ device, samples }) => [device, samples.watts?.values[1]])).toEqual([
+      ['left', 6],
+      ['right', 8],
+    ]);
+  });
+
+  it('is of one where only one column bears a number, and of none where hundreds are named', () => {
+    expect(readCsv('seconds,watts 1,volts\n0,9,5\n', 'log.csv', { decimal: 'auto', skipBadRows: true }).beside).toEqual([]);
+    const rows = Array.from({ length: 30 }, (_, row) => `${row},d${row},5`).join('\n');
+    expect(() => readCsv(`seconds,device,watts\n${rows}\n`, 'log.csv')).toThrow(/more than 24 devices/);
+  });
+});
+
+describe('words in a log', () => {
+  it('become notes where they change, and events where they name one', () => {
+    const { entries, samples } = readCsv('elapsed (s),watts,remark\n0,5,\n10,18,handshake\n20,18,handshake\n30,2,fan on\n', 'log.csv');
+    expect(entries.map(({ seconds, draft }) => [seconds, draft.kind])).toEqual([
+      [10, 'event'],
+      [30, 'note'],
+    ]);
+    expect(samples.watts?.values).toHaveLength(4);
+  });
+
+  it('say what the device requested in columns of its own', () => {
+    const { samples } = readCsv('elapsed (s),Requested voltage (V),Requested current (mA),Voltage (V)\n0,9,3000,8.9\n', 'log.csv');
+    expect([samples.askedVolts?.values[0], samples.askedAmps?.values[0], samples.volts?.values[0]]).toEqual([9, 3, 8.9]);
+  });
+});

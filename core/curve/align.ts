@@ -1,0 +1,266 @@
+import { cumsum, mean, median, variance } from 'd3-array';
+import type { RunRecord } from '../ink/fold';
+import type { Column, Samples } from '../samples/column';
+import type { Quantity } from '../quantity/quantity';
+
+/** Where a log lies on the time of a run, found by what rises and falls in both. */
+export interface Alignment {
+  /** When its clock stood at zero, in seconds from plug-in. */
+  zero: number;
+  /** By how much its clock is slow, in parts of a million. */
+  drift: number;
+  /** The zero is this sure, ± seconds. */
+  margin: number;
+  /** How much of the ups and downs of what was read the log tells, as a share. */
+  explained: number;
+  /** What was matched. */
+  by: Quantity;
+  /** Whether another place fits nearly as well, or none fits well. */
+  isUnsure: boolean;
+}
+
+/** What is matched, the surest first: power has the sharpest steps. */
+const MATCHED: readonly Quantity[] = ['watts', 'amps', 'volts', 'percent', 'celsius'];
+/** Readings that must lie within the log. */
+const LEAST_ROWS = 6;
+/** More rows than this are compared as means of so many stretches; and no more than that many tell anything of their own. */
+const MOST_ROWS = 6000;
+const MEANS = 600;
+const MOST_CELLS = 20_000;
+/** Places that are tried first, over all those at which the two meet. */
+const PLACES = 6000;
+/** Two meters of one thing differ by up to this factor: one may stand before a cable or a pad. */
+const SCALE = { least: 0.6, most: 1.67 };
+/** A log tells too little below this share, and not enough where another place is nearly as likely. */
+const SURE = { explained: 0.6, apart: 12 };
+/** Places as near as this are one, in seconds: which of them it is, the margin says. */
+const NEAR = 60;
+/** Meters are not exact: what they leave is taken to be this share of what they read, at least. */
+const METER = 0.01;
+/** What rises and falls by less than this share of itself, squared, is steady. */
+const FLAT = 1e-4;
+/** Clocks of meters are wrong by up to this much; it is only looked for in charges longer than `span` seconds. */
+const DRIFT = { most: 1000e-6, step: 50e-6, span: 1200 };
+/** Twice the logarithm of the likelihood falls by this much at the ends of a 95 % interval of one parameter, and of one that is surely there. */
+const CHI = { margin: 3.84, sure: 10.83 };
+
+/**
+ * Finds where a log lies in a run by matching its steps to those that were read: the place at which the readings are
+ * likeliest, given the log as scaled for what meters differ by; readings outside it are as likely as their own spread makes them.
+ *
+ * The margin is that of the profile likelihood (Venzon & Moolgavkar 1988, from memory). Drift is looked for where the charge is long enough, and kept
+ * where it surely tells more.
+ *
+ * @param run     what was read without this log
+ * @param samples the log, in seconds of its own clock
+ * @returns `undefined` where the two have no quantity in common, or nothing in it rises or falls
+ */
+export function align({ tracks }: Pick<RunRecord, 'tracks'>, samples: Samples): Alignment | undefined {
+  const found = MATCHED.flatMap((by) => {
+    const log = samples[by] ?? (by === 'watts' ? powerOf(samples) : undefined);
+    const placed = log && match(tracks[by], log);
+    return placed ? [{ ...placed, by }] : [];
+  });
+  return found.find(({ isUnsure }) => !isUnsure) ?? found.sort((one, other) => other.explained - one.explained)[0];
+}
+
+/** Watts of a log that tells volts and amps at the same moments. */
+function powerOf({ volts, amps }: Samples): Samples['watts'] {
+  if (volts?.seconds.length === undefined || volts.seconds.length !== amps?.seconds.length) return undefined;
+  return { seconds: volts.seconds, values: volts.values.map((each, row) => each * (amps.values[row] ?? 0)) };
+}
+
+/** A log as cells of equal length, to be read at any moment. */
+interface Cells {
+  from: number;
+  step: number;
+  values: Float64Array;
+}
+
+function match(read: Column, log: Column): Omit<Alignment, 'by'> | undefined {
+  const points = pointsOf(read);
+  const cells = cellsOf(log, points.width);
+  if (!cells || points.seconds.length < LEAST_ROWS) return undefined;
+  const spread = variance(points.values) ?? 0;
+  const level = mean(points.values, (value) => value * value) ?? 0;
+  if (!(spread > FLAT * level)) return undefined;
+  const fitAt = (zero: number, drift: number) => fitOf(points, cells, { zero, drift, spread, grain: METER ** 2 * level });
+  const costAt = (zero: number, drift: number) => fitAt(zero, drift).cost;
+
+  const [first, last] = [points.seconds[0] ?? 0, points.seconds.at(-1) ?? 0];
+  const [logFrom, logTo] = [cells.from, cells.from + cells.step * (cells.values.length - 1)];
+  const range = { from: first - logTo, to: last - logFrom };
+  const step = Math.max(Math.min(cells.step, 1), (range.to - range.from) / PLACES);
+  const tried: number[] = [];
+  for (let zero = range.from; zero <= range.to; zero += step) tried.push(costAt(zero, 0));
+  const peaks = tried
+    .map((value, index) => ({ at: range.from + index * step, value }))
+    .filter(({ value }, index) => value < Infinity && value <= (tried[index - 1] ?? Infinity) && value <= (tried[index + 1] ?? Infinity))
+    .sort((one, other) => one.value - other.value)
+    .slice(0, 12)
+    .map(({ at }) => least((zero) => costAt(zero, 0), at - step, at + step))
+    .sort((one, other) => one.value - other.value);
+  const [best] = peaks;
+  if (!best) return undefined;
+
+  const pivot = (Math.max(first, best.at + logFrom) + Math.min(last, best.at + logTo)) / 2;
+  const drifted = last - first >= DRIFT.span ? withDrift(costAt, best, pivot) : undefined;
+  // A clock is not called wrong by what is less than a row of the log.
+  const isDrifting = drifted && best.value - drifted.value > CHI.sure && Math.abs(drifted.drift) * (last - first) > 2 * cells.step;
+  const { at, value, drift } = isDrifting ? drifted : { ...best, drift: 0 };
+  const reach = (sign: number) => width((by) => costAt(at + sign * by, drift) - value > CHI.margin, cells.step / 4, logTo - logFrom);
+  // Between two readings a step may lie anywhere: the middle of all places that fit as well is the best of them.
+  const [early, late] = [reach(-1), reach(1)];
+  const zero = at + (late - early) / 2;
+  const alike = peaks.filter((each) => Math.abs(each.at - zero) <= NEAR && each.value - best.value <= CHI.margin);
+  const margin = Math.max((early + late) / 2, cells.step / 2, ...alike.map((each) => Math.abs(each.at - zero)));
+  const { explained } = fitAt(at, drift);
+  const rival = peaks.find((each) => Math.abs(each.at - zero) > Math.max(3 * margin, 3 * step, NEAR));
+  const isUnsure = explained < SURE.explained || (rival !== undefined && rival.value - best.value < SURE.apart);
+  return { zero, drift: drift * 1e6, margin, explained, isUnsure };
+}
+
+interface Points {
+  seconds: number[];
+  values: number[];
+  /** Over how long each is a mean, in seconds. */
+  width: number;
+}
+
+/** The rows that are compared: those that were read, of a stream means over equal stretches. */
+function pointsOf({ seconds, values }: Column): Points {
+  const count = seconds.length;
+  if (count <= MOST_ROWS) return { seconds: Array.from(seconds), values: Array.from(values), width: 0 };
+  const [from, to] = [seconds[0] ?? 0, seconds[count - 1] ?? 0];
+  const width = (to - from) / MEANS || 1;
+  const means = new Map<number, { sum: number; at: number; count: number }>();
+  for (let row = 0; row < count; row += 1) {
+    const cell = Math.floor(((seconds[row] ?? 0) - from) / width);
+    const held = means.get(cell) ?? { sum: 0, at: 0, count: 0 };
+    means.set(cell, { sum: held.sum + (values[row] ?? 0), at: held.at + (seconds[row] ?? 0), count: held.count + 1 });
+  }
+  const all = [...means.values()];
+  return { seconds: all.map((each) => each.at / each.count), values: all.map((each) => each.sum / each.count), width };
+}
+
+/** A log drawn onto cells of equal length by the line between its rows, each the mean over as long as the readings are means. */
+function cellsOf({ seconds, values }: Column, over: number): Cells | undefined {
+  const count = seconds.length;
+  const [from, to] = [seconds[0] ?? 0, seconds[count - 1] ?? 0];
+  if (count < 2 || to <= from) return undefined;
+  const steps = Array.from({ length: Math.min(count - 1, 2000) }, (_, row) => (seconds[row + 1] ?? 0) - (seconds[row] ?? 0));
+  const step = Math.max(median(steps.filter((each) => each > 0)) ?? 1, (to - from) / MOST_CELLS);
+  const cells = new Float64Array(Math.floor((to - from) / step) + 1);
+  let row = 0;
+  for (let cell = 0; cell < cells.length; cell += 1) {
+    const at = from + cell * step;
+    while (row < count - 2 && (seconds[row + 1] ?? 0) < at) row += 1;
+    const [early, late] = [seconds[row] ?? 0, seconds[row + 1] ?? 0];
+    const share = late > early ? Math.min(Math.max((at - early) / (late - early), 0), 1) : 0;
+    cells[cell] = (values[row] ?? 0) * (1 - share) + (values[row + 1] ?? 0) * share;
+  }
+  return { from, step, values: smoothed(cells, Math.round(over / step / 2)) };
+}
+
+/** Means over so many cells on either side. */
+function smoothed(cells: Float64Array, reach: number): Float64Array {
+  if (reach < 1) return cells;
+  const sums = cumsum(cells);
+  const upTo = (cell: number) => (cell < 0 ? 0 : (sums[Math.min(cell, cells.length - 1)] ?? 0));
+  return cells.map((_, cell) => {
+    const [first, last] = [Math.max(0, cell - reach), Math.min(cells.length - 1, cell + reach)];
+    return (upTo(last) - upTo(first - 1)) / (last - first + 1);
+  });
+}
+
+/** How well a log tells the readings at a place. */
+interface Fit {
+  /** Twice the logarithm of the likelihood, below zero: that of the readings inside the log by what it leaves, and of those outside by their own spread. */
+  cost: number;
+  /** Share of the ups and downs of the readings inside it that it tells. */
+  explained: number;
+}
+
+function fitOf(
+  points: Points,
+  { from, step, values }: Cells,
+  { zero, drift, spread, grain }: { zero: number; drift: number; spread: number; grain: number },
+): Fit {
+  const lastCell = values.length - 1;
+  const rate = 1 / ((1 + drift) * step);
+  let [both, logs, reads, sum, inside] = [0, 0, 0, 0, 0];
+  for (let row = 0; row < points.seconds.length; row += 1) {
+    const place = ((points.seconds[row] ?? 0) - zero) * rate - from / step;
+    if (!(place >= 0 && place <= lastCell)) continue;
+    const cell = Math.min(Math.floor(place), lastCell - 1);
+    const share = place - cell;
+    const told = (values[cell] ?? 0) * (1 - share) + (values[cell + 1] ?? 0) * share;
+    const value = points.values[row] ?? 0;
+    both += value * told;
+    logs += told * told;
+    reads += value * value;
+    sum += value;
+    inside += 1;
+  }
+  if (inside < LEAST_ROWS || logs === 0) return { cost: Infinity, explained: 0 };
+  const scale = Math.min(Math.max(both / logs, SCALE.least), SCALE.most);
+  const untold = Math.max(0, reads - 2 * scale * both + scale * scale * logs);
+  const own = reads - (sum * sum) / inside;
+  return {
+    cost:
+      Math.min(1, MEANS / points.seconds.length) *
+      (inside * Math.log(untold / inside + grain) + (points.seconds.length - inside) * Math.log(spread + grain)),
+    explained: own > 0 ? 1 - untold / own : 0,
+  };
+}
+
+interface Least {
+  at: number;
+  value: number;
+}
+
+/** The least of a function within an interval: by steps, each time closer. Steps in power make it no smooth one. */
+function least(of: (at: number) => number, from: number, to: number): Least {
+  let best = { at: (from + to) / 2, value: of((from + to) / 2) };
+  let half = (to - from) / 2;
+  for (let round = 0; round < 4; round += 1) {
+    const middle = best.at;
+    for (let each = -8; each <= 8; each += 1) {
+      const at = middle + (each * half) / 8;
+      const value = of(at);
+      if (value < best.value) best = { at, value };
+    }
+    half /= 6;
+  }
+  return best;
+}
+
+/** The best drift, each with the best place for it; the middle of the charge stays where it is while the clock is stretched. */
+function withDrift(untold: (zero: number, drift: number) => number, { at }: Least, pivot: number): (Least & { drift: number }) | undefined {
+  const placeAt = (drift: number) => pivot - (pivot - at) * (1 + drift);
+  let best: (Least & { drift: number }) | undefined;
+  for (const [middle, reach, step] of [
+    [0, DRIFT.most, DRIFT.step],
+    [undefined, DRIFT.step, DRIFT.step / 10],
+  ] as const) {
+    const around = middle ?? best?.drift ?? 0;
+    for (let drift = around - reach; drift <= around + reach + step / 2; drift += step) {
+      const found = least((zero) => untold(zero, drift), placeAt(drift) - 5, placeAt(drift) + 5);
+      if (!best || found.value < best.value) best = { ...found, drift };
+    }
+  }
+  return best;
+}
+
+/** How far one can go until something is so: found by doubling, then by halves. */
+function width(isFar: (by: number) => boolean, first: number, most: number): number {
+  let by = first;
+  while (by < most && !isFar(by)) by *= 2;
+  let [near, far] = [by / 2, by];
+  for (let round = 0; round < 12; round += 1) {
+    const middle = (near + far) / 2;
+    if (isFar(middle)) far = middle;
+    else near = middle;
+  }
+  return far;
+}
