@@ -4,8 +4,8 @@ import { factsOf, SHELVES, type Gear, type Shelf } from '@core/bench';
 import { correctionSays, correctsNothing, type Correction, type Draft, type RunInk } from '@core/ink';
 import { readDecimal } from '@core/quantity';
 import { vFocus } from '../kit/vFocus';
+import FormSheet from '../logbook/FormSheet.vue';
 import { useShelf } from '../logbook/shelf';
-import { troubleOf } from '../logbook/trouble';
 
 /** Corrects the gear of a run: another piece off the shelf, or a rating that was misquoted. What stood before stays, in its ink. */
 const props = defineProps<{ run: RunInk; write: (draft: Draft) => Promise<void> }>();
@@ -18,8 +18,6 @@ const of = ref<Shelf>('charger');
 const gearId = ref<string>();
 const facts = ref<Record<string, string>>({});
 const reason = ref('');
-const error = ref('');
-const busy = ref(false);
 
 /** Ratings that are misquoted. */
 const RATINGS: Readonly<Record<Shelf, readonly string[]>> = {
@@ -66,57 +64,33 @@ const draft = computed<CorrectionDraft | undefined>(() => {
 const says = computed(() => (draft.value ? correctionSays(draft.value as Correction, before.value) : ''));
 const isSame = computed(() => draft.value !== undefined && correctsNothing(draft.value, before.value));
 
-async function correct(): Promise<void> {
-  error.value = '';
-  if (!draft.value || isSame.value) {
-    error.value = 'Choose another piece, or change a figure: nothing is different yet.';
-    return;
-  }
+async function correct(): Promise<string | undefined> {
+  if (!draft.value || isSame.value) return 'Choose another piece, or change a figure: nothing is different yet.';
   const wrong = asked.value.find(({ key }) => facts.value[key]?.trim() && !Number.isFinite(readDecimal(facts.value[key] ?? '')));
-  if (wrong) {
-    error.value = `${wrong.name}: write a number.`;
-    return;
-  }
-  busy.value = true;
-  try {
-    await props.write(draft.value);
-    open.value = false;
-  } catch (cause) {
-    error.value = troubleOf(cause, 'Not corrected.');
-  } finally {
-    busy.value = false;
-  }
+  if (wrong) return `${wrong.name}: write a number.`;
+  await props.write(draft.value);
+  return undefined;
 }
 </script>
 
 <template>
-  <v-dialog v-model="open" max-width="560" aria-labelledby="correct-title">
-    <v-card>
-      <form novalidate @submit.prevent="correct">
-        <h2 id="correct-title">Correct the gear of this run</h2>
-        <p class="soft">A dated entry: what stood before stays in its ink, and every figure goes by what is right.</p>
-        <v-select v-model="of" v-focus :items="[...SHELVES]" label="What was wrong" />
-        <v-autocomplete v-model="gearId" :items="offered" item-title="name" item-value="id" label="It was really" />
-        <div v-if="chosen" class="facts">
-          <v-text-field
-            v-for="{ key, name, unit } in asked"
-            :key="key"
-            v-model="facts[key]"
-            :label="unit ? `${name}, ${unit}` : name"
-            inputmode="decimal"
-            density="compact"
-          />
-        </div>
-        <v-text-field v-model="reason" label="How it is known, if you like" maxlength="200" />
-        <p v-if="says && !isSame" role="status">{{ says }}</p>
-        <p v-if="error" class="due" role="alert">{{ error }}</p>
-        <div class="buttons">
-          <v-btn type="submit" variant="flat" color="primary" :loading="busy">Correct it</v-btn>
-          <v-btn @click="open = false">Cancel</v-btn>
-        </div>
-      </form>
-    </v-card>
-  </v-dialog>
+  <FormSheet v-model="open" name="correct" title="Correct the gear of this run" action="Correct it" :width="560" :task="correct">
+    <p class="soft">A dated entry: what stood before stays in its ink, and every figure goes by what is right.</p>
+    <v-select v-model="of" v-focus :items="[...SHELVES]" label="What was wrong" />
+    <v-autocomplete v-model="gearId" :items="offered" item-title="name" item-value="id" label="It was really" />
+    <div v-if="chosen" class="facts">
+      <v-text-field
+        v-for="{ key, name, unit } in asked"
+        :key="key"
+        v-model="facts[key]"
+        :label="unit ? `${name}, ${unit}` : name"
+        inputmode="decimal"
+        density="compact"
+      />
+    </div>
+    <v-text-field v-model="reason" label="How it is known, if you like" maxlength="200" />
+    <p v-if="says && !isSame" role="status">{{ says }}</p>
+  </FormSheet>
 </template>
 
 <style scoped>

@@ -6,12 +6,12 @@ import { useRouter } from 'vue-router';
 import { CAUTIONS } from '@core/advise';
 import { compatibility } from '@core/compare';
 import { writeFigures, type Notice, type WrittenFigure } from '@core/curve';
-import { writeCsv } from '@core/exchange';
+import { streamedOf, writeCsv } from '@core/exchange';
 import { endingSays, sourceSays, type Draft, type Entry, type Trial } from '@core/ink';
-import type { Samples } from '@core/samples';
 import { cadenceInWords } from '@core/method';
 import { clock, spell } from '@core/quantity';
 import { useDueLine } from '../entry/dueLine';
+import { dropped } from '../kit/dropped';
 import { fileName, saveFile } from '../kit/saveFile';
 import { useSettings } from '../kit/settings';
 import { dayText, momentText } from '../kit/dates';
@@ -26,13 +26,18 @@ import LevelStrip from '../strip/LevelStrip.vue';
 import PenNib from '../strip/PenNib.vue';
 import StripSheet from '../strip/StripSheet.vue';
 import { openedOf, type Opened } from '../workers/opened';
+import type { Trace } from '../strip/trace';
 import DrawnBy from './DrawnBy.vue';
 import FigureList from './FigureList.vue';
 import InkTable from './InkTable.vue';
+import LogPlaces from './LogPlaces.vue';
 import WorkTable from './WorkTable.vue';
 
+const ImportSheet = defineAsyncComponent(() => import('./ImportSheet.vue'));
 const TagSheet = defineAsyncComponent(() => import('./TagSheet.vue'));
 const CorrectSheet = defineAsyncComponent(() => import('./CorrectSheet.vue'));
+const TimesSheet = defineAsyncComponent(() => import('./TimesSheet.vue'));
+const SettingsSheet = defineAsyncComponent(() => import('./SettingsSheet.vue'));
 const TrialCard = defineAsyncComponent(() => import('../entry/TrialCard.vue'));
 
 /** How many remarks are listed: a log whose display jumps about has thousands. */
@@ -59,13 +64,19 @@ const opened = computed(() => (live.value ? openedOf(live.value) : filed.value))
 const run = computed(() => opened.value?.run);
 const figures = computed(() => (opened.value ? writeFigures(opened.value.figures, settings.projectTo) : []));
 const remarks = computed(() => opened.value?.remarks ?? []);
-const traces = computed(() => (opened.value ? [opened.value.trace] : []));
+/** What is drawn instead while one of its logs is moved. */
+const moving = shallowRef<Trace[]>();
+const traces = computed(() => moving.value ?? (opened.value ? [opened.value.trace] : []));
+const places = useTemplateRef('places');
 /** Power by level, and whether that is what is drawn. */
 const byLevel = computed(() => opened.value?.byLevel ?? []);
 const isByLevel = ref(false);
 const stages = computed(() => (live.value ? [] : (opened.value?.figures.stages ?? [])));
 /** The moment that is pointed at on the paper: the stage it lies in is marked in the list. */
 const at = ref<number>();
+/** The last moment that was pointed at: it stays where the mouse leaves the paper. */
+const pointedAt = ref<number>();
+watch(at, (moment) => (pointedAt.value = moment ?? pointedAt.value));
 const here = computed(() => {
   const { value: moment } = at;
   const index = moment === undefined ? -1 : stages.value.findIndex(({ from, to }) => from <= moment && moment < to);
@@ -121,6 +132,13 @@ const facts = computed(() => {
 const caption = computed(() => (run.value ? `${title.value}, over ${spell(run.value.end)}` : ''));
 const correcting = ref(false);
 const tagging = ref(false);
+const adding = ref(false);
+const timing = ref(false);
+const setting = ref(false);
+watch(dropped, (file) => {
+  if (file && !live.value && !isSpot.value) adding.value = true;
+  else if (file) void router.push('/curve');
+});
 /** A trial that is being written again. */
 const again = shallowRef<Trial>();
 const striking = shallowRef<Entry>();
@@ -195,8 +213,8 @@ async function exportFile(): Promise<void> {
   if (!run.value) return;
   const { header } = run.value;
   const names = isSpot.value ? ['spot check', header.device.name] : [header.device.name, 'on', sourceSays(header)];
-  const samples: Samples | undefined = live.value ? undefined : (await filedRun(props.id)).samples;
-  saveFile(`${fileName(...names, format(header.plugInAt, 'yyyy-MM-dd HHmm'))}.csv`, writeCsv(run.value, samples), 'text/csv');
+  const streamed = live.value ? undefined : streamedOf(await filedRun(props.id));
+  saveFile(`${fileName(...names, format(header.plugInAt, 'yyyy-MM-dd HHmm'))}.csv`, writeCsv(run.value, streamed), 'text/csv');
 }
 
 async function reopen(): Promise<void> {
@@ -232,6 +250,9 @@ const enterStrike = (entry: Entry) => {
           >
           <v-btn v-if="!live && !run.discardedAt" variant="text" @click="tagging = true">Tags and a note</v-btn>
           <v-btn v-if="!isSpot" variant="text" @click="correcting = true">Correct its gear</v-btn>
+          <v-btn v-if="!isSpot" variant="text" @click="setting = true">Correct its settings</v-btn>
+          <v-btn v-if="!live && !isSpot && !run.discardedAt" variant="text" @click="timing = true">Plug-in, trim or split</v-btn>
+          <v-btn v-if="!live && !isSpot && !run.discardedAt" variant="text" @click="adding = true">Add a meter’s log</v-btn>
           <v-btn variant="text" @click="exportFile">Export as CSV</v-btn>
           <v-btn v-if="!live && !run.discardedAt" variant="text" @click="discard">Discard</v-btn>
         </MoreActions>
@@ -277,8 +298,11 @@ const enterStrike = (entry: Entry) => {
           :band="band"
           :stages="stages"
           :caption="caption"
-          :finer="finer"
+          :finer="moving ? undefined : finer"
+          :in-hand="moving !== undefined"
           @at="(seconds) => (at = seconds)"
+          @shift="(seconds) => places?.shift(seconds)"
+          @drop="places?.drop()"
         >
           <template v-if="byLevel.length > 1" #tools><DrawnBy v-model="isByLevel" /></template>
         </StripSheet>
@@ -304,11 +328,15 @@ const enterStrike = (entry: Entry) => {
           </ul>
           <p v-if="isHot" class="caution">{{ CAUTIONS.hot }}</p>
         </section>
+        <LogPlaces v-if="!live" ref="places" :run="run" :write="write" @moving="(drawn) => (moving = drawn)" />
       </aside>
     </div>
     <WorkTable :all="opened?.workloads ?? []" />
     <InkTable v-if="opened" :run="opened.sketch" :live="live !== undefined" :write="write" :strike="striking" @enter-strike="enterStrike" />
+    <ImportSheet v-if="adding" v-model="adding" :into="id" @added="reread" />
     <TagSheet v-if="tagging" v-model="tagging" :ids="[id]" @update:model-value="reread" />
+    <TimesSheet v-if="timing" v-model="timing" :run="run" :at="pointedAt" :write="write" @split="(half) => router.push(`/curve/${half}`)" />
+    <SettingsSheet v-if="setting" v-model="setting" :run="run" :write="write" />
     <CorrectSheet v-if="correcting" v-model="correcting" :run="run" :write="write" />
   </section>
   <section v-else class="sheet first-step">

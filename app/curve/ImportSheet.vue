@@ -4,7 +4,7 @@ import { nanoid } from 'nanoid';
 import { computed, onMounted, ref, shallowRef, watch } from 'vue';
 import { useRouter } from 'vue-router';
 import { type Kept } from '@core/bench';
-import { ImportError, MOST_VALUES, runFromCsv, type CsvOptions, type Mapping, type Peek } from '@core/exchange';
+import { ImportError, MOST_VALUES, runFromCsv, type CsvOptions, type CsvRun, type Mapping, type Peek } from '@core/exchange';
 import { withRule } from '@core/method';
 import { spell } from '@core/quantity';
 import DraftOffer from '../kit/DraftOffer.vue';
@@ -12,7 +12,7 @@ import { dropped } from '../kit/dropped';
 import { useDraft } from '../kit/drafts';
 import DateField from '../kit/DateField.vue';
 import GearField from '../logbook/GearField.vue';
-import { newHeader } from '../logbook/headers';
+import { newHeaders } from '../logbook/headers';
 import { useLanes } from '../logbook/lanes';
 import { keepMapping, mappingFor } from '../logbook/mappings';
 import { useMethods } from '../logbook/methods';
@@ -23,9 +23,12 @@ import { troubleOf } from '../logbook/trouble';
 import type { ReadFile } from '../workers/exchange';
 import { peekFile, readFile } from '../workers/readFile';
 import MappingTable from './MappingTable.vue';
+import RunPlace from './RunPlace.vue';
 
 /** Brings a file in: a logbook, a run this program wrote, or a meter's log. Shows what was understood before anything is stored. */
+const props = defineProps<{ into?: string }>();
 const open = defineModel<boolean>({ required: true });
+const emit = defineEmits<{ added: [] }>();
 
 const router = useRouter();
 const shelf = useShelf();
@@ -47,19 +50,22 @@ let work = new AbortController();
 const decimal = ref<CsvOptions['decimal']>('auto');
 const skipBadRows = ref(false);
 /** Nothing is chosen beforehand: a log of one device filed under another is worse than a question. */
-const device = ref<string>();
-const charger = ref<string>();
+const picks = ref<{ isTaken: boolean; device?: string | undefined; charger?: string | undefined }[]>([]);
 const plugInAt = ref('');
+/** A log is a run of its own, or is added to one that is there. */
+const isAdded = ref(props.into !== undefined);
+const into = ref<string | undefined>(props.into);
+const place = shallowRef<{ at: number; drift?: number }>();
 
 const { offer, close, end } = useDraft(
   'import',
   () => ({
     file: chosen.value,
     name: chosen.value?.name,
-    choices: [decimal.value, skipBadRows.value, device.value, charger.value] as const,
+    choices: [decimal.value, skipBadRows.value, picks.value] as const,
   }),
   ({ file, choices }) => {
-    [decimal.value, skipBadRows.value, device.value, charger.value] = choices;
+    [decimal.value, skipBadRows.value, picks.value] = choices;
     chosen.value = file;
   },
   () => {
@@ -74,10 +80,15 @@ const known = computed(
   () => new Set([...logbook.summaries, ...logbook.discarded, ...lanes.records.map(({ header }) => header)].map(({ id }) => id)),
 );
 const newRuns = computed(() => book.value?.runs.filter(({ header }) => !known.value.has(header.id)).length ?? 0);
-const gear = computed(() => ({
-  device: shelf.devices.find(({ id }) => id === device.value),
-  charger: shelf.chargers.find(({ id }) => id === charger.value),
-}));
+/** The runs of a log: of each device that it is of. */
+const parts = computed(() => (csv.value ? [csv.value, ...csv.value.beside] : []));
+watch(parts, (all) => {
+  picks.value = all.map(({ device: name }, index) => {
+    const known = shelf.devices.find((each) => each.name.toLowerCase() === name?.toLowerCase())?.id;
+    return picks.value[index] ?? { isTaken: true, device: known };
+  });
+});
+const labelled = (what: string, { device: name }: CsvRun) => (parts.value.length > 1 ? `${what} of “${name ?? ''}”` : what);
 
 /** The head of a log, and what its columns hold: as guessed, as it was the last time for this meter, or as said now. */
 const head = shallowRef<Peek>();
@@ -132,7 +143,7 @@ async function guarded(task: (file: File) => Promise<void>, file: File): Promise
 }
 
 async function importFile(): Promise<void> {
-  if (chosen.value) await guarded(csv.value ? importRun : importBook, chosen.value);
+  if (chosen.value) await guarded(!csv.value ? importBook : isAdded.value && isLog.value ? addToRun : importRuns, chosen.value);
 }
 
 async function importBook(): Promise<void> {
@@ -156,16 +167,50 @@ async function importBook(): Promise<void> {
   end();
 }
 
-async function importRun(file: File): Promise<void> {
-  const { value } = csv;
-  if (!value || !gear.value.device || !gear.value.charger) throw new ImportError('Choose the device and the charger of this run first.');
-  const began = value.plugInAt ?? new Date(plugInAt.value).getTime();
-  if (!Number.isFinite(began)) throw new ImportError('Fill in when it was plugged in, with its date.');
-  const header = newHeader({ device: { ...gear.value.device }, charger: { ...gear.value.charger }, plugInAt: began, source: file.name });
-  await logbook.importAll([runFromCsv(value, header, () => nanoid(12), Date.now())]);
-  if (head.value && mapping.value && isSaid.value) await keepMapping(head.value, mapping.value).catch(() => undefined);
+/** Makes runs of what was read, one of each device that is taken. */
+async function importRuns(file: File): Promise<void> {
+  const taken = parts.value.flatMap((part, index) => {
+    const pick = picks.value[index];
+    if (!pick?.isTaken) return [];
+    const device = shelf.devices.find(({ id }) => id === pick.device);
+    const charger = shelf.chargers.find(({ id }) => id === pick.charger);
+    if (!device || !charger)
+      throw new ImportError(
+        parts.value.length > 1
+          ? `Choose the device and the charger of “${part.device ?? ''}”, or leave it out.`
+          : 'Choose the device and the charger of this run first.',
+      );
+    const began = part.plugInAt ?? new Date(plugInAt.value).getTime();
+    if (!Number.isFinite(began)) throw new ImportError('Fill in when it was plugged in, with its date.');
+    return [{ part, run: { device: { ...device }, charger: { ...charger }, plugInAt: began, source: file.name } }];
+  });
+  if (taken.length === 0) throw new ImportError('Nothing is taken of this file. Choose at least one of its devices.');
+  const headers = newHeaders(
+    taken.map(({ run }) => run),
+    false,
+  );
+  const runs = taken.flatMap(({ part }, index) => {
+    const header = headers[index];
+    return header ? [runFromCsv(part, header, () => nanoid(12), Date.now())] : [];
+  });
+  await logbook.importAll(runs, [], (done) => (share.value = done));
+  await kept();
   end();
-  await router.push(`/curve/${header.id}`);
+  await router.push(headers.length === 1 && headers[0] ? `/curve/${headers[0].id}` : '/curve');
+}
+
+/** Lays what was read into a run that is there. */
+async function addToRun(file: File): Promise<void> {
+  if (!csv.value || !into.value || !place.value) throw new ImportError('Choose the run that this log is added to.');
+  await logbook.addLog(into.value, csv.value, { name: file.name, ...place.value });
+  await kept();
+  end();
+  if (into.value === props.into) emit('added');
+  else await router.push(`/curve/${into.value}`);
+}
+
+async function kept(): Promise<void> {
+  if (head.value && mapping.value && isSaid.value) await keepMapping(head.value, mapping.value).catch(() => undefined);
 }
 
 const choose = (files: File | File[] | null | undefined) => {
@@ -199,15 +244,30 @@ const choose = (files: File | File[] | null | undefined) => {
       </p>
       <template v-if="csv">
         <p role="status">
-          {{ csv.rows }} rows over {{ spell(csv.length)
+          <template v-if="parts.length > 1">{{ parts.length }} devices. </template>{{ csv.rows }} rows over {{ spell(csv.length)
           }}<template v-if="csv.skipped">; {{ csv.skipped }} could not be read and are left out</template>. Read:
           {{ csv.understood.join(', ') }}.
           <span v-if="csv.ignored.length > 0" class="soft">Not read: {{ csv.ignored.join(', ') }}.</span>
         </p>
-        <GearField v-model="device" of="device" may-add label="Device" />
-        <GearField v-model="charger" of="charger" may-add label="Charger" />
+        <v-radio-group v-if="isLog && parts.length === 1" v-model="isAdded" inline hide-details label="It is">
+          <v-radio :value="false" label="a run of its own" />
+          <v-radio :value="true" label="more of a run that is there" />
+        </v-radio-group>
+        <RunPlace v-if="isAdded && isLog" v-model:run="into" v-model:place="place" :csv="csv" />
+        <template v-for="(part, index) in isAdded && isLog ? [] : parts" :key="index">
+          <v-checkbox
+            v-if="parts.length > 1 && picks[index]"
+            v-model="picks[index].isTaken"
+            hide-details
+            :label="`“${part.device ?? ''}”: ${part.rows} rows over ${spell(part.length)}`"
+          />
+          <div v-if="picks[index]?.isTaken" class="pair">
+            <GearField v-model="picks[index].device" of="device" may-add :label="labelled('Device', part)" />
+            <GearField v-model="picks[index].charger" of="charger" may-add :label="labelled('Charger', part)" />
+          </div>
+        </template>
         <DateField
-          v-if="csv.plugInAt === undefined"
+          v-if="csv.plugInAt === undefined && !(isAdded && isLog)"
           v-model="plugInAt"
           type="datetime-local"
           step="1"
@@ -239,6 +299,12 @@ const choose = (files: File | File[] | null | undefined) => {
 </template>
 
 <style scoped>
+.pair {
+  display: grid;
+  grid-template-columns: repeat(auto-fit, minmax(14rem, 1fr));
+  gap: 0 1rem;
+}
+
 .working {
   display: flex;
   gap: 1rem;

@@ -52,13 +52,13 @@ props.opening
 function allRight(): void {
   if (isMended.value) isMended.value.value = false;
 }
-/** A file dropped anywhere is looked at where files are imported. */
+/** A file dropped anywhere is looked at where files are imported; on the page of a run, it may be more of that run. */
 function drop(event: DragEvent): void {
   const file = event.dataTransfer?.files[0];
   if (!isFile(event) || !file || !isOpen.value || event.defaultPrevented) return;
   event.preventDefault();
   dropped.value = file;
-  void router.push('/curve');
+  if (!/^\/curve\/./.test(route.path)) void router.push('/curve');
 }
 
 /** The entry line, from anywhere. */

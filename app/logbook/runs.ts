@@ -1,11 +1,12 @@
+import { nanoid } from 'nanoid';
 import { defineStore } from 'pinia';
 import { computed, shallowRef } from 'vue';
 import { type Summary } from '@core/curve';
-import { type StoredRun } from '@core/exchange';
-import type { Draft, RunInk } from '@core/ink';
+import type { CsvRun, StoredRun } from '@core/exchange';
+import type { Draft, Log, RunInk } from '@core/ink';
 import type { Arriving } from '../ledger/arrivals';
 import { onTabs, tellTabs } from '../ledger/channel';
-import { amend, amendNext, catalogue, removeRun } from '../ledger/filing';
+import { amend, amendNext, catalogue, filedInk, filedRun, removeRun } from '../ledger/filing';
 import { entryOf } from '../ledger/ledger';
 import type { Reading } from '../ledger/readAhead';
 import type { Opened } from '../workers/opened';
@@ -90,6 +91,34 @@ export const useLogbook = defineStore('logbook', () => {
     await changed();
   }
 
+  /**
+   * Lays a log into a filed run: its columns, and the entries that its words say, stored whole or not at all.
+   *
+   * @param at when its clock stood at zero, epoch milliseconds; @param drift parts in a million
+   * @throws {ImportError | StorageTrouble} saying what is stored
+   */
+  async function addLog(
+    id: string,
+    csv: Pick<CsvRun, 'samples' | 'entries'>,
+    { name, at, drift }: Pick<Log, 'name' | 'at' | 'drift'>,
+  ): Promise<void> {
+    const { header, entries } = await filedInk(id);
+    const [log, first] = [nanoid(12), (entries.at(-1)?.seq ?? 0) + 1];
+    const said: Draft[] = csv.entries.map(({ seconds, draft }) => ({ ...draft, at: at + Math.round(seconds * 1000) }));
+    const laid: Draft = { kind: 'log', at, log, name, ...(drift && { drift }) };
+    const added = [laid, ...said].map((draft, index) => entryOf(draft, first + index));
+    await importAll([{ header, entries: [...entries, ...added], logs: { [log]: csv.samples } }]);
+  }
+
+  /** Splits a filed run in two, at a moment in seconds from plug-in: both are stored, or nothing is. @returns the id of the second @throws {StorageTrouble} */
+  async function split(id: string, seconds: number): Promise<string> {
+    const [{ splitRun }, stored] = await Promise.all([import('@core/exchange'), filedRun(id)]);
+    const { second, trim } = splitRun(stored, seconds, nanoid(12));
+    const { header, entries } = stored;
+    await importAll([second, { header, entries: [...entries, entryOf(trim, (entries.at(-1)?.seq ?? 0) + 1)] }]);
+    return second.header.id;
+  }
+
   /** Reads the list again here and in the other tabs, after a run was filed or taken up again. */
   async function changed(): Promise<void> {
     await load();
@@ -100,5 +129,21 @@ export const useLogbook = defineStore('logbook', () => {
     if (about === 'runs') void load();
   });
 
-  return { summaries, discarded, discard, putBack, clearOut, writeToAll, load, expect, arrived, open, write, importAll, changed };
+  return {
+    summaries,
+    discarded,
+    discard,
+    putBack,
+    clearOut,
+    writeToAll,
+    load,
+    expect,
+    arrived,
+    open,
+    write,
+    importAll,
+    addLog,
+    split,
+    changed,
+  };
 });

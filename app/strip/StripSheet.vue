@@ -17,8 +17,10 @@ const props = defineProps<{
   stages?: StripLook['stages'];
   /** Fetches a finer drawing of a stretch, of a run that a meter streamed. */
   finer?: ((from: number, to: number) => Promise<Dots>) | undefined;
+  /** Something on it is in hand: a drag and the arrows move that, and not what is looked at. */
+  inHand?: boolean;
 }>();
-const emit = defineEmits<{ at: [seconds: number | undefined] }>();
+const emit = defineEmits<{ at: [seconds: number | undefined]; shift: [seconds: number]; drop: [] }>();
 
 const end = computed(() => Math.max(600, max(props.traces, (trace) => trace.end) ?? 0) * 1.02);
 /** The stretch that is looked at; none: the whole. */
@@ -121,6 +123,9 @@ function move(event: PointerEvent): void {
   if (other !== undefined) {
     const [was, is] = [Math.abs(before - other), Math.abs(now - other)];
     if (was > 4 && is > 4) zoom(was / is, timeAt((now + other) / 2));
+  } else if (props.inHand) {
+    emit('shift', timeAt(now) - timeAt(before));
+    point(timeAt(now));
   } else if (view.value && event.buttons > 0) pan((before - now) / Math.max(area.value.right - area.value.left, 1));
   else point(timeAt(now));
 }
@@ -183,12 +188,16 @@ const KEYS: Readonly<Record<string, (big: boolean) => void>> = {
     point(undefined);
   },
 };
+/** By how much an arrow moves what is in hand, in seconds. */
+const SHIFTS: Readonly<Record<string, number>> = { ArrowRight: 1, ArrowLeft: -1 };
 function key(event: KeyboardEvent): void {
   const act = KEYS[event.key];
   if (!act || event.altKey || event.ctrlKey || event.metaKey) return;
   event.preventDefault();
   event.stopPropagation();
-  act(event.shiftKey);
+  if (props.inHand && event.key in SHIFTS) emit('shift', (SHIFTS[event.key] ?? 0) * (event.shiftKey ? 10 : 1));
+  else if (props.inHand && event.key === 'Escape') emit('drop');
+  else act(event.shiftKey);
 }
 
 /** What was last read by the cursor, of everything that is drawn; worked-out lines by their value there. */
@@ -246,6 +255,7 @@ function slide(event: PointerEvent): void {
     <div
       ref="paper"
       class="paper"
+      :class="{ held: inHand }"
       tabindex="0"
       role="slider"
       aria-label="Moment on the strip: arrows go from reading to reading, + and − look closer"
@@ -316,6 +326,10 @@ function slide(event: PointerEvent): void {
   min-height: 0;
   cursor: crosshair;
   touch-action: pan-y;
+}
+
+.paper.held {
+  cursor: ew-resize;
 }
 
 .cursor {

@@ -1,8 +1,8 @@
 import { checksOf, merged, runningTotal, unseenSpans, type Span, type Summary } from '@core/curve';
-import { sourceSays, type RunRecord, type Track } from '@core/ink';
+import { foldRun, sourceSays, type Header, type RunRecord, type Track } from '@core/ink';
 import { TRACKED, type Quantity } from '@core/quantity';
 import { expectedRun, ghostOf, type Forecast } from '@core/run';
-import { gapsOf, rangeOf, type Dot } from '@core/samples';
+import { gapsOf, rangeOf, type Dot, type Samples } from '@core/samples';
 import { type Expected } from '@core/simulate';
 
 /** What a strip draws of each quantity that has a track on it. */
@@ -88,6 +88,26 @@ export function traceOf(run: RunRecord, name: string, pen: number, now = run.end
     end,
   };
 }
+
+/** A log alone as a strip draws it, by where its clock stands at zero. @param zero in seconds from plug-in; @param drift parts in a million */
+export function logTrace(own: Samples, header: Header, zero: number, drift: number): Trace {
+  const rate = 1 + drift / 1e6;
+  const moved: Samples = Object.fromEntries(
+    Object.entries(own).map(([quantity, { seconds, values }]) => [
+      quantity,
+      { seconds: seconds.map((each) => zero + each * rate), values },
+    ]),
+  );
+  return traceOf(foldRun({ ...header, cadence: undefined }, [], moved), 'this log', header.pen + 1);
+}
+
+/** A trace so many seconds later. */
+export const later = (trace: Trace, by: number): Trace => ({
+  ...trace,
+  end: trace.end + by,
+  unseen: trace.unseen.map(({ from, to }) => ({ from: from + by, to: to + by })),
+  dots: Object.fromEntries(Object.entries(trace.dots).map(([line, dots]) => [line, dots.map(([at, value]): Dot => [at + by, value])])),
+});
 
 /** A run for the strip, with the charge to expect of it in pencil. @param coming its forecasts, if it is live */
 export function tracedWithPencil(run: RunRecord, now = run.end, coming: readonly Forecast[] = []): Trace {

@@ -1,9 +1,12 @@
+import type { Alignment } from '@core/curve';
+import type { LaidLog } from '@core/ink';
 import { assumedNow, mannerNow } from '@core/quantity';
+import type { Samples } from '@core/samples';
 import type { Remote } from 'comlink';
 import { sampleKeys } from '../ledger/samples';
 import type { Dots } from '../strip/trace';
 import { openFiled, type Opened } from './opened';
-import type { Opener } from './opener';
+import type { Apart, Opener } from './opener';
 import { wrapped } from './wrapped';
 
 /** The streamed run that was opened last: its worker holds the columns, so that a closer look costs no reading. */
@@ -26,6 +29,28 @@ async function openStreamed(id: string): Promise<Opened> {
 
 /** Opens a filed run: one that was read by hand here, for that takes no longer than a worker takes to begin. @throws {StorageTrouble} when there is none of that id */
 export const openRun = async (id: string): Promise<Opened> => ((await sampleKeys(id)).length === 0 ? openFiled(id) : openStreamed(id));
+
+/** Does one piece of work on a stored run in a worker of its own. */
+async function apartFrom<Result>(work: (opener: Remote<Opener>) => Promise<Result>): Promise<Result> {
+  const worker = new Worker(new URL('./opener.ts', import.meta.url), { type: 'module' });
+  try {
+    return await work(wrapped<Opener>(worker));
+  } finally {
+    worker.terminate();
+  }
+}
+
+/** Where a log that is not in a run yet lies in it; `undefined` where nothing of both rises and falls. */
+export const alignNew = (id: string, samples: Samples): Promise<Alignment | undefined> =>
+  apartFrom((opener) => opener.alignNew(id, samples));
+
+/** Where a log of a run lies in it. */
+export const alignAgain = (id: string, log: string | undefined): Promise<Alignment | undefined> =>
+  apartFrom((opener) => opener.alignAgain(id, log));
+
+/** A run and one of its logs apart, as a strip draws them. */
+export const runApart = (id: string, { log, zero, drift }: LaidLog): Promise<Apart> =>
+  apartFrom((opener) => opener.apart(id, log, zero, drift));
 
 /** What is to be drawn of a streamed run between two moments, as fine as it was streamed. */
 export async function drawnWithin(id: string, from: number, to: number): Promise<Dots> {

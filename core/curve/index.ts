@@ -1,3 +1,4 @@
+export { align, type Alignment } from './align';
 export { milestone, milestoneTime, type Milestone } from './milestone';
 export { gainAt, levelAt, type Gain } from './valueAt';
 export { energy, unseenSpans, type Energy, type Span } from './energy';

@@ -8,10 +8,22 @@ export { meanings, peek, type Mapping, type Peek } from './mapping';
 export { writeCsv } from './csvOut';
 export { readGearCsv, shelved, writeGearCsv, type NewGear, type ReadGear } from './gearCsv';
 export { joinInk } from './joinInk';
-export { foldStored, logbookHead, logbookOf, logbookParts, writeLogbook, type Logbook, type LogbookHead, type StoredRun } from './logbook';
+export {
+  apart,
+  foldStored,
+  streamedOf,
+  logbookHead,
+  logbookOf,
+  logbookParts,
+  writeLogbook,
+  type Logbook,
+  type LogbookHead,
+  type StoredRun,
+} from './logbook';
 export { LogbookReader, readLogbook } from './readLogbook';
 export { entryMisfit, runMisfit } from './runMisfit';
 export { type Misfit } from './fits';
 export { replay, type Line } from './replay';
+export { splitRun } from './splitRun';
 export { runFromCsv } from './runFromCsv';
 export { cadenceOf, FROM_PAPER, gearNamedIn, MOST_PAPER, readColumns, readGrid, readTime, runFromPaper, type PaperGrid } from './paper';

@@ -7,7 +7,7 @@ import type { OwnMethod } from '../method/ownMethod';
 import { SCHEMA } from '../ink/version';
 import type { Study } from '../plan/study';
 import type { Logs, Samples } from '../samples/column';
-import { foldRun, type RunRecord } from '../ink/fold';
+import { foldRun, streamsLaid, type RunRecord } from '../ink/fold';
 
 /** A run as it is kept: its header, its ink and a meter's samples if it has any. */
 export interface StoredRun {
@@ -20,6 +20,16 @@ export interface StoredRun {
 
 /** The record of a stored run. */
 export const foldStored = ({ header, entries, samples, logs }: StoredRun): RunRecord => foldRun(header, entries, samples, logs);
+
+/** What was streamed of a stored run, where it lies in it. */
+export const streamedOf = ({ header, entries, samples, logs }: StoredRun): Samples => streamsLaid(header, entries, samples, logs);
+
+/** A stored run as it would be without one of its logs, and that log by its own clock. @param log its id; none of the one the run was imported from */
+export function apart({ header, entries, samples, logs }: StoredRun, log: string | undefined): { rest: StoredRun; own: Samples } {
+  if (log === undefined) return { rest: { header, entries, logs }, own: samples ?? {} };
+  const rest = entries.filter((entry) => entry.kind !== 'log' || entry.log !== log);
+  return { rest: { header, entries: rest, samples, logs }, own: logs?.[log] ?? {} };
+}
 
 /** Everything a logbook holds, as one JSON file. */
 export interface Logbook {

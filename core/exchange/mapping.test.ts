@@ -1,8 +1,14 @@
 import fc from 'fast-check';
+import { nanoid } from 'nanoid';
 import { describe, expect, it } from 'vitest';
+import { exampleHeader } from '../ink/example';
 import { readCsv } from './csvIn';
 import { ImportError } from './importError';
 import { columnFor, meanings, peek, type Mapping } from './mapping';
+import { runFromCsv } from './runFromCsv';
+import { runMisfit } from './runMisfit';
+
+const header = exampleHeader();
 
 /** One charge of three rows as invented meters would log it: 0, 10 and 20 s; 9 V, 2.5 A, 22.5 W, and 41, 42, 42 %. */
 const CLOCKS = {
@@ -111,17 +117,18 @@ it('a file that was mangled is read or refused, in no time and with a sentence',
       const mapping: Mapping = peek(broken).mapping;
       for (const options of [undefined, { decimal: 'auto' as const, skipBadRows: true, mapping }]) {
         try {
-          const { samples, length } = readCsv(broken, 'x.csv', options);
-          expect(Number.isFinite(length)).toBe(true);
-          for (const column of Object.values(samples)) expect([...column.values].every(Number.isFinite)).toBe(true);
+          const first = readCsv(broken, 'x.csv', options);
+          // Whatever was read can be stored as a run, and comes back as one.
+          for (const each of [first, ...first.beside])
+            expect(runMisfit(runFromCsv(each, exampleHeader({ source: 'x.csv' }), () => nanoid(12), header.plugInAt))).toBeUndefined();
         } catch (error) {
           expect(error).toBeInstanceOf(ImportError);
         }
       }
     }),
-    { numRuns: 400 },
+    { numRuns: 2000 },
   );
-});
+}, 60_000);
 
 describe('a log of several devices', () => {
   it('gives a run for each where a column names them, each by a clock of its own', () => {

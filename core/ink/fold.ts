@@ -198,6 +198,13 @@ export function foldRun(asStarted: Header, entries: readonly Entry[], samples: S
   };
 }
 
+/** What was streamed of a run, where it lies: moved, stretched and cut as its entries say. */
+export function streamsLaid(asStarted: Header, entries: readonly Entry[], samples: Samples = {}, logs: Logs = {}): Samples {
+  const struck = strikes(entries);
+  const standing = entries.filter(({ id }) => !struck.has(id));
+  return laidOut(asStarted, shapeOf(asStarted, standing), standing, samples, logs).samples;
+}
+
 /** What was seen or done at its moment, rather than said of the whole run. */
 const isPlaced = ({ kind }: Entry) =>
   kind === 'reading' || kind === 'note' || kind === 'event' || kind === 'trial' || kind === 'stop' || kind === 'picture';

@@ -1,0 +1,83 @@
+<script setup lang="ts">
+import { computed, onMounted, ref, shallowRef, watch } from 'vue';
+import type { Alignment } from '@core/curve';
+import type { CsvRun } from '@core/exchange';
+import { quantityOf, spell } from '@core/quantity';
+import { momentText } from '../kit/dates';
+import { useLogbook } from '../logbook/runs';
+import { troubleOf } from '../logbook/trouble';
+
+/** Which run a log is added to, and where it lies in it: by what rises and falls in both, by its own dates, or from plug-in on. */
+const props = defineProps<{ csv: CsvRun }>();
+const run = defineModel<string | undefined>('run', { required: true });
+const place = defineModel<{ at: number; drift?: number } | undefined>('place', { required: true });
+
+const logbook = useLogbook();
+const runs = computed(() =>
+  logbook.summaries.map(({ id, device, charger, plugInAt }) => ({
+    value: id,
+    title: `${device} on ${charger}, ${momentText(plugInAt, { year: true })}`,
+  })),
+);
+const plugInAt = ref<number>();
+const found = shallowRef<Alignment>();
+const matching = ref(false);
+const trouble = ref('');
+const by = ref<'steps' | 'dates' | 'plug-in'>('plug-in');
+
+const DAY = 24 * 3600 * 1000;
+const begins = (seconds: number) => `${spell(Math.abs(seconds), 1)} ${seconds < 0 ? 'before' : 'after'} plug-in`;
+/** Its own dates, where they fall into the time of the run. */
+const dated = computed(() => {
+  const { plugInAt: began } = props.csv;
+  return began !== undefined && plugInAt.value !== undefined && Math.abs(began - plugInAt.value) < DAY ? began : undefined;
+});
+const matched = computed(() => {
+  const { value: fit } = found;
+  if (!fit) return 'nothing that rises and falls was read both there and here';
+  const drift = fit.drift ? `, its clock ${Math.abs(Math.round(fit.drift))} parts in a million ${fit.drift > 0 ? 'slow' : 'fast'}` : '';
+  const told = `its ${quantityOf(fit.by).named} tell ${Math.round(100 * fit.explained)} % of the ups and downs that were read`;
+  return `begins ${begins(fit.zero)} ± ${spell(fit.margin, 1)}${drift}: ${told}${fit.isUnsure ? ', but another place would fit nearly as well' : ''}`;
+});
+
+async function look(): Promise<void> {
+  [found.value, plugInAt.value, trouble.value, by.value] = [undefined, undefined, '', 'plug-in'];
+  const { value: id } = run;
+  if (!id) return;
+  matching.value = true;
+  try {
+    const { alignNew } = await import('../workers/openRun');
+    const [opened, fit] = await Promise.all([logbook.open(id), alignNew(id, props.csv.samples)]);
+    if (run.value !== id) return;
+    plugInAt.value = opened.run.header.plugInAt;
+    found.value = fit;
+    by.value = fit && !fit.isUnsure ? 'steps' : dated.value === undefined ? 'plug-in' : 'dates';
+  } catch (error) {
+    trouble.value = troubleOf(error);
+  } finally {
+    matching.value = false;
+  }
+}
+watch([run, () => props.csv], look);
+onMounted(look);
+
+watch([by, found, plugInAt], () => {
+  const [{ value: fit }, { value: began }] = [found, plugInAt];
+  if (began === undefined) place.value = undefined;
+  else if (by.value === 'steps' && fit)
+    place.value = { at: began + Math.round(fit.zero * 1000), ...(fit.drift && { drift: Math.round(fit.drift) }) };
+  else place.value = { at: by.value === 'dates' && dated.value !== undefined ? dated.value : began };
+});
+</script>
+
+<template>
+  <v-autocomplete v-model="run" :items="runs" label="Run that it is added to" auto-select-first no-data-text="No finished run yet" />
+  <p v-if="trouble" class="due" role="alert">{{ trouble }}</p>
+  <p v-else-if="matching" class="soft" role="status">Looking where it lies …</p>
+  <v-radio-group v-else-if="plugInAt !== undefined" v-model="by" hide-details label="Where it lies">
+    <v-radio value="steps" :disabled="!found" :label="`by its steps: ${matched}`" />
+    <v-radio v-if="dated !== undefined" value="dates" :label="`by its own dates: begins ${begins((dated - plugInAt) / 1000)}`" />
+    <v-radio value="plug-in" label="from plug-in on" />
+  </v-radio-group>
+  <p class="soft">It can be moved later, on the strip of the run.</p>
+</template>
