@@ -296,7 +296,7 @@ const enterStrike = (entry: Entry) => {
           v-else
           :traces="traces"
           :band="band"
-          :stages="stages"
+          :stages="moving ? [] : stages"
           :caption="caption"
           :finer="moving ? undefined : finer"
           :in-hand="moving !== undefined"

@@ -301,7 +301,7 @@ const choose = (files: File | File[] | null | undefined) => {
 <style scoped>
 .pair {
   display: grid;
-  grid-template-columns: repeat(auto-fit, minmax(14rem, 1fr));
+  grid-template-columns: repeat(auto-fit, minmax(min(14rem, 100%), 1fr));
   gap: 0 1rem;
 }
 

@@ -24,7 +24,7 @@ const placeOf = ({ zero, drift }: LaidLog) =>
 const holds = ({ quantities }: LaidLog) => quantities.map((each) => quantityOf(each).named).join(', ');
 const keyOf = ({ log }: LaidLog) => log ?? '';
 const isHeld = (log: LaidLog) => held.value !== undefined && keyOf(held.value) === keyOf(log);
-const heldAt = computed(() => (held.value ? begins(held.value.zero + by.value) : ''));
+const heldAt = computed(() => (held.value ? `begins ${begins(held.value.zero + by.value)}` : ''));
 
 async function place({ log }: LaidLog, zero: number, drift: number): Promise<void> {
   const at = props.run.header.plugInAt + Math.round(zero * 1000);
@@ -48,7 +48,7 @@ const match = (log: LaidLog) =>
     const found = await alignAgain(props.run.header.id, log.log);
     if (!found) said.value = 'Nothing that rises and falls was read both in this log and beside it. Move it by hand.';
     else if (found.isUnsure)
-      said.value = `Its steps fit best where it ${`begins ${begins(found.zero)}`}, but another place fits nearly as well. Move it by hand.`;
+      said.value = `Its steps fit best where it begins ${begins(found.zero)}, but another place fits nearly as well. Move it by hand.`;
     else {
       await place(log, found.zero, found.drift);
       said.value = `Matched by ${quantityOf(found.by).named}: it begins ${begins(found.zero)} ± ${spell(found.margin, 1)}.`;

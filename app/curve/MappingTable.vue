@@ -103,6 +103,6 @@ td:nth-child(2) {
 
 td.figures {
   font-size: 0.85rem;
-  white-space: nowrap;
+  overflow-wrap: anywhere;
 }
 </style>

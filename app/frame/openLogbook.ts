@@ -2,9 +2,9 @@ import type { Pinia } from 'pinia';
 import { ref, type Ref } from 'vue';
 import { report } from '../kit/failures';
 import { isArriving } from '../ledger/databases';
+import { isWhole } from '../ledger/isWhole';
 import { openDoor } from '../ledger/ledger';
 import { readNow, type Reading } from '../ledger/readAhead';
-import { compareCopy, isWhole, mend } from '../ledger/restoreFromCopy';
 import { keepSettings } from '../logbook/keepSettings';
 import { logbookKind } from '../logbook/kind';
 import { useLanes } from '../logbook/lanes';
@@ -34,7 +34,7 @@ export async function openLogbook(pinia: Pinia, ahead: Reading): Promise<Opened>
   const isDemo = logbookKind() === 'demo';
   // All at once, for it is there nearly always; where it had been thrown away, once more from the beginning.
   const [isFound, asFound] = await Promise.all([isWhole(ahead), isDemo ? readyDemo(ahead) : undefined, isDemo ? undefined : load(ahead)]);
-  const isMended = ref(!isFound && (await mend()));
+  const isMended = ref(!isFound && (await bringBack()));
   const lay = isMended.value && isDemo ? await readyDemo(readNow) : asFound;
   // What was read ahead is what is stored still, unless something was brought back or cleared away since.
   if (isMended.value || isDemo) await load(isMended.value || lay ? readNow : ahead);
@@ -51,6 +51,12 @@ export async function openLogbook(pinia: Pinia, ahead: Reading): Promise<Opened>
   return { isMended };
 }
 
+/** Once in a blue moon, so it is fetched then. */
+async function bringBack(): Promise<boolean> {
+  const { mend } = await import('../ledger/restoreFromCopy');
+  return mend();
+}
+
 async function endArrival(pinia: Pinia): Promise<void> {
   if (!(await isArriving())) return;
   const arrivals = await import('../ledger/arrivals');
@@ -60,6 +66,7 @@ async function endArrival(pinia: Pinia): Promise<void> {
 /** What need not be done before the first picture: crashes are mended, the list made whole, the second copy compared. */
 async function tidyUp(pinia: Pinia, isMended: Ref<boolean>): Promise<void> {
   await useLanes(pinia).tidyUp();
+  const { compareCopy } = await import('../ledger/restoreFromCopy');
   if (!(await compareCopy())) return;
   await readAgain(pinia);
   isMended.value = true;

@@ -1,8 +1,9 @@
-import { joinInk, type StoredRun } from '@core/exchange';
+import { joinInk, splitRun, type StoredRun } from '@core/exchange';
 import { foldRun, SCHEMA, type Entry, type Header } from '@core/ink';
 import localforage from 'localforage';
 import { ARRIVING, inkOfRun, isArriving, liveBook, nameOf, pictureBook, runBook, sampleBook, storeMissing } from './databases';
-import { pack, unpack } from './filing';
+import { filedRun, pack, unpack } from './filing';
+import { entryOf } from './ledger';
 import { allInk, keyOf } from './ink';
 import { exclusively } from './locks';
 import { sampleKeys, sampleRoot, sampleRows, streamsOf } from './samples';
@@ -66,6 +67,15 @@ async function importFile(runs: readonly StoredRun[], others: readonly Arriving[
       { cause },
     );
   }
+}
+
+/** Splits a filed run in two, at a moment in seconds from plug-in: both are stored, or nothing is. @returns the id of the second @throws {StorageTrouble} */
+export async function splitFiled(id: string, seconds: number, half: string): Promise<string> {
+  const stored = await filedRun(id);
+  const { second, trim } = splitRun(stored, seconds, half);
+  const { header, entries } = stored;
+  await importAll([second, { header, entries: [...entries, entryOf(trim, (entries.at(-1)?.seq ?? 0) + 1)] }]);
+  return half;
 }
 
 /** Ends an import that a crash came into: it is laid out when all of it was there, else nothing of it is left. @returns whether there was one to lay out */

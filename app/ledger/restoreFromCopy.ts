@@ -1,21 +1,9 @@
 import { replay } from '@core/exchange';
 import { COPIED_NAMES, isCopiedBook, liveBook, nameOf, runBook, shelfBook, storeMissing } from './databases';
 import { allInk } from './ink';
+import { BORN } from './isWhole';
 import { exclusively } from './locks';
-import type { Reading } from './readAhead';
-import { compared, copied, isCopied } from './secondCopy';
-
-/** Stands in the shelf for as long as the databases do: where it is missing they are new, or were thrown away. */
-const BORN = 'born';
-
-/** Whether the databases are those of before, or the first there are. */
-export async function isWhole({ rows }: Pick<Reading, 'rows'>): Promise<boolean> {
-  if ((await rows(shelfBook)).some(([key]) => key === BORN)) return true;
-  if (await isCopied()) return false;
-  // A start waits for nothing that it can do without; should this not be stored, all would be brought back once more.
-  shelfBook.setItem(BORN, Date.now()).catch(() => undefined);
-  return true;
-}
+import { compared, copied } from './secondCopy';
 
 /**
  * Brings the logbook back from its second copy: for databases that the browser has thrown away. What stands is left as it is: somebody may have

@@ -6,7 +6,7 @@ import type { CsvRun, StoredRun } from '@core/exchange';
 import type { Draft, Log, RunInk } from '@core/ink';
 import type { Arriving } from '../ledger/arrivals';
 import { onTabs, tellTabs } from '../ledger/channel';
-import { amend, amendNext, catalogue, filedInk, filedRun, removeRun } from '../ledger/filing';
+import { amend, amendNext, catalogue, filedInk, removeRun } from '../ledger/filing';
 import { entryOf } from '../ledger/ledger';
 import type { Reading } from '../ledger/readAhead';
 import type { Opened } from '../workers/opened';
@@ -112,11 +112,10 @@ export const useLogbook = defineStore('logbook', () => {
 
   /** Splits a filed run in two, at a moment in seconds from plug-in: both are stored, or nothing is. @returns the id of the second @throws {StorageTrouble} */
   async function split(id: string, seconds: number): Promise<string> {
-    const [{ splitRun }, stored] = await Promise.all([import('@core/exchange'), filedRun(id)]);
-    const { second, trim } = splitRun(stored, seconds, nanoid(12));
-    const { header, entries } = stored;
-    await importAll([second, { header, entries: [...entries, entryOf(trim, (entries.at(-1)?.seq ?? 0) + 1)] }]);
-    return second.header.id;
+    const arrivals = await import('../ledger/arrivals');
+    const half = await arrivals.splitFiled(id, seconds, nanoid(12));
+    await changed();
+    return half;
   }
 
   /** Reads the list again here and in the other tabs, after a run was filed or taken up again. */

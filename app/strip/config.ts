@@ -1,4 +1,4 @@
-import type { Chart, ChartConfiguration, ChartDataset, Plugin, ScaleOptionsByType } from 'chart.js';
+import type { Chart, ChartConfiguration, ChartDataset, Plugin, ScaleOptionsByType, ScriptableLineSegmentContext } from 'chart.js';
 import type { AnnotationOptions } from 'chartjs-plugin-annotation';
 import { max, min } from 'd3-array';
 import { type Span } from '@core/curve';
@@ -121,19 +121,35 @@ function lineOf(trace: Trace, track: Quantity, axis: Quantity, { theme, size, pe
   const line = penned
     ? { borderColor: pen.colour, borderDash: pen.dash, borderWidth: 2 }
     : { borderColor: palette.pencil, borderDash: READ, borderWidth: 1.25 };
+  const hand = inked && size !== 'row' ? trace.byHand?.[track] : undefined;
   return {
     label: trace.name,
     yAxisID: axis,
     data: dots.map(toPoint(track)),
+    ...(hand && { segment: handSegments(hand, palette.pencil) }),
     ...(inked || size === 'row'
       ? { borderColor: pen.colour, borderDash: penned ? pen.dash : [], borderWidth: size === 'row' ? 1.75 : 2 }
       : line),
     ...nibOf(pen, palette.paper),
-    pointRadius: dotted ? ({ dataIndex }) => (dataIndex % every === 0 || dataIndex === last ? radius(pen, size) : 0) : 0,
+    pointRadius: dotted
+      ? ({ dataIndex }) => (dataIndex % every === 0 || dataIndex === last ? radius(pen, size) : 0)
+      : hand
+        ? ({ dataIndex }) => (hand.has(dots[dataIndex]?.[0] ?? -1) ? radius(pen, size) : 0)
+        : 0,
     clip: 10,
     tension: 0,
   };
 }
+
+/** Beside what a meter streamed: from and to a reading taken by hand there is only pencil. */
+const handSegments = (hand: ReadonlySet<number>, pencil: string): LineSet['segment'] => {
+  const isHand = ({ p0, p1 }: ScriptableLineSegmentContext) => hand.has(p0.parsed.x ?? -1) || hand.has(p1.parsed.x ?? -1);
+  return {
+    borderDash: (segment) => (isHand(segment) ? READ : undefined),
+    borderColor: (segment) => (isHand(segment) ? pencil : undefined),
+    borderWidth: (segment) => (isHand(segment) ? 1.25 : undefined),
+  } as LineSet['segment'];
+};
 
 /** A dot in the shown unit. Chart.js draws no line to or from a point that is not a number. */
 const toPoint =

@@ -18,6 +18,8 @@ export interface Trace {
   worked?: ReadonlySet<Quantity>;
   /** Tracks that a meter streamed: their line is ink. Between readings taken by hand there is only pencil. */
   streamed: ReadonlySet<Quantity>;
+  /** Moments of such tracks that were read by hand all the same. */
+  byHand?: Partial<Record<Quantity, ReadonlySet<number>>>;
   struck: Dot[];
   /** What happened, and when. */
   events: { at: number; says: string }[];
@@ -67,6 +69,16 @@ export const withTotal = (trace: Trace, run: RunRecord): Trace => ({
   worked: new Set(run.tracks.wattHours.values.length === 0 ? (['wattHours'] as const) : []),
 });
 
+function byHand({ sampled, tracks }: RunRecord): Trace['byHand'] {
+  const mixed = TRACKED.flatMap((quantity) => {
+    const { entries, seconds } = tracks[quantity];
+    return sampled.has(quantity) && entries
+      ? [[quantity, new Set(entries.flatMap((entry, row) => (entry ? [seconds[row] ?? 0] : [])))] as const]
+      : [];
+  });
+  return Object.fromEntries(mixed);
+}
+
 /** A run for the strip. */
 export function traceOf(run: RunRecord, name: string, pen: number, now = run.end): Trace {
   const missed = checksOf(run, now).filter(({ state }) => state === 'missed');
@@ -78,6 +90,7 @@ export function traceOf(run: RunRecord, name: string, pen: number, now = run.end
     pen,
     dots: readDots(run),
     streamed: new Set(TRACKED.filter((quantity) => run.sampled.has(quantity))),
+    byHand: byHand(run),
     struck: run.struck.flatMap(({ seconds, reading }): Dot[] => (reading.percent === undefined ? [] : [[seconds, reading.percent]])),
     events: run.events
       .filter(({ event }) => event !== 'away')

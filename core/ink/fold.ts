@@ -5,7 +5,7 @@ import { TRIMMED } from './endings';
 import { POWER_COMES, POWER_GOES } from './events';
 import { EMPTY_TRACK, sighting, sightings, trackOf, type Sighting, type Track } from './track';
 import type { Logs, Samples } from '../samples/column';
-import type { Span } from '../samples/gaps';
+import { gapsOf, type Span } from '../samples/gaps';
 import { laidOut, shapeOf, type LaidLog } from './laidOut';
 import { QUANTITIES, type Quantity } from '../quantity/quantity';
 import type { Elapsed, Moment, WallTime } from '../quantity/times';
@@ -157,7 +157,7 @@ export function foldRun(asStarted: Header, entries: readonly Entry[], samples: S
   const laid = laidOut(asStarted, shape, standing, samples, logs);
   const columns: Samples = { ...laid.samples, watts: laid.samples.watts ?? sampledPower(laid.samples) };
   const tracks = {} as Record<Quantity, Track>;
-  for (const quantity of QUANTITIES) tracks[quantity] = merge(handTrack(seen, quantity), columns[quantity]);
+  for (const quantity of QUANTITIES) tracks[quantity] = merge(handTrack(seen, quantity), columns[quantity], quantity !== 'percent');
   const lastSampled = QUANTITIES.map((quantity) => columns[quantity]?.seconds.at(-1) ?? 0);
   const events = [...inOrder(happened, (one, other) => one.seconds - other.seconds || one.seq - other.seq)];
   const end =
@@ -292,9 +292,19 @@ function handTrack(readings: readonly Seen[], quantity: Quantity): Track {
   return seconds.length === 0 ? EMPTY_TRACK : { seconds, values, entries };
 }
 
-function merge(hand: Track, sampled: Samples[Quantity]): Track {
+/**
+ * What was read by hand and what a meter streamed, as one track. Where a meter measures all the time, what was read off it now and then tells nothing
+ * more, only later or rounder: there the stream counts alone. Levels are what the display showed, whoever read it.
+ *
+ * @param isMeasured whether a meter measures it
+ */
+function merge(hand: Track, sampled: Samples[Quantity], isMeasured: boolean): Track {
   if (!sampled || sampled.seconds.length === 0) return hand;
-  return hand.seconds.length === 0 ? sampled : trackOf([...sightings(sampled), ...sightings(hand)]);
+  const gaps = gapsOf(sampled);
+  const [from, to] = [sampled.seconds[0] ?? 0, sampled.seconds.at(-1) ?? 0];
+  const isStreamed = (at: number) => at >= from && at <= to && !gaps.some((gap) => gap.from < at && at < gap.to);
+  const beside = sightings(hand).filter(({ seconds }) => !isMeasured || !isStreamed(seconds));
+  return beside.length === 0 ? sampled : trackOf([...sightings(sampled), ...beside]);
 }
 
 /** Watts of a meter that gave volts and amps at the same moments, and no watts. */

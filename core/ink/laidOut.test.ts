@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest';
 import type { Samples } from '../samples/column';
 import type { Draft, Entry } from './entry';
 import { endingSays } from './endings';
-import { reshapingSays, type Reshaping } from './entrySays';
+import { reshapingSays, type Reshaping } from './reshapingSays';
 import { exampleHeader } from './example';
 import { foldRun } from './fold';
 
