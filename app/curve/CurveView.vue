@@ -1,21 +1,20 @@
 <script setup lang="ts">
 import { format } from 'date-fns';
 import { useElementSize } from '@vueuse/core';
-import { computed, defineAsyncComponent, ref, shallowRef, useTemplateRef, watch } from 'vue';
+import { computed, defineAsyncComponent, nextTick, ref, shallowRef, useTemplateRef, watch } from 'vue';
 import { useRouter } from 'vue-router';
-import { CAUTIONS } from '@core/advise';
 import { compatibility } from '@core/compare';
-import { writeFigures, type Notice, type WrittenFigure } from '@core/curve';
+import { milestoneTime, writeFigures, type Notice, type WrittenFigure } from '@core/curve';
 import { streamedOf, writeCsv } from '@core/exchange';
 import { endingSays, sourceSays, type Draft, type Entry, type Trial } from '@core/ink';
 import { cadenceInWords } from '@core/method';
 import { clock, spell } from '@core/quantity';
+import type { Span } from '@core/samples';
 import { useDueLine } from '../entry/dueLine';
 import { dropped } from '../kit/dropped';
 import { fileName, saveFile } from '../kit/saveFile';
 import { useSettings } from '../kit/settings';
 import { dayText, momentText } from '../kit/dates';
-import FigureField from '../kit/FigureField.vue';
 import MoreActions from '../kit/MoreActions.vue';
 import { filedRun } from '../ledger/filing';
 import { useLanes } from '../logbook/lanes';
@@ -25,12 +24,15 @@ import CompatibilityTable from '../strip/CompatibilityTable.vue';
 import LevelStrip from '../strip/LevelStrip.vue';
 import PenNib from '../strip/PenNib.vue';
 import StripSheet from '../strip/StripSheet.vue';
-import { openedOf, type Opened } from '../workers/opened';
-import type { Trace } from '../strip/trace';
+import { openedOf, type Glimpse, type Opened } from '../workers/opened';
+import { lineName, type Trace } from '../strip/trace';
+import AskFigures from './AskFigures.vue';
 import DrawnBy from './DrawnBy.vue';
 import FigureList from './FigureList.vue';
 import InkTable from './InkTable.vue';
 import LogPlaces from './LogPlaces.vue';
+import RemarkList from './RemarkList.vue';
+import StretchFigures from './StretchFigures.vue';
 import WorkTable from './WorkTable.vue';
 
 const ImportSheet = defineAsyncComponent(() => import('./ImportSheet.vue'));
@@ -39,9 +41,6 @@ const CorrectSheet = defineAsyncComponent(() => import('./CorrectSheet.vue'));
 const TimesSheet = defineAsyncComponent(() => import('./TimesSheet.vue'));
 const SettingsSheet = defineAsyncComponent(() => import('./SettingsSheet.vue'));
 const TrialCard = defineAsyncComponent(() => import('../entry/TrialCard.vue'));
-
-/** How many remarks are listed: a log whose display jumps about has thousands. */
-const MOST_REMARKS = 100;
 
 /** One run: its strip, its figures with their working, and its ink. */
 const props = defineProps<{ id: string }>();
@@ -52,6 +51,8 @@ const logbook = useLogbook();
 const line = useDueLine();
 const settings = useSettings();
 const filed = shallowRef<Opened>();
+/** A streamed run as it can be drawn before its figures are there. */
+const glimpse = shallowRef<Glimpse>();
 const trouble = ref('');
 const shown = ref<WrittenFigure>();
 const noticed = ref<Notice>();
@@ -61,15 +62,26 @@ const { height: headingHeight } = useElementSize(heading, undefined, { box: 'bor
 
 const live = computed(() => lanes.records.find(({ header }) => header.id === props.id));
 const opened = computed(() => (live.value ? openedOf(live.value) : filed.value));
-const run = computed(() => opened.value?.run);
-const figures = computed(() => (opened.value ? writeFigures(opened.value.figures, settings.projectTo) : []));
+const run = computed(() => opened.value?.run ?? glimpse.value?.run);
+const writing = computed(() => ({
+  projectTo: settings.projectTo,
+  counting: { from: settings.countFrom, isCharging: settings.isCharging },
+  run: run.value,
+}));
+const figures = computed(() => (opened.value ? writeFigures(opened.value.figures, writing.value) : []));
 const remarks = computed(() => opened.value?.remarks ?? []);
 /** What is drawn instead while one of its logs is moved. */
 const moving = shallowRef<Trace[]>();
-const traces = computed(() => moving.value ?? (opened.value ? [opened.value.trace] : []));
+const traces = computed(() => moving.value ?? [opened.value ?? glimpse.value].flatMap((each) => each?.trace ?? []));
 const places = useTemplateRef('places');
-/** Power by level, and whether that is what is drawn. */
-const byLevel = computed(() => opened.value?.byLevel ?? []);
+/** Power and heat by level, and whether that is what is drawn. */
+const byLevel = computed(() =>
+  (opened.value?.byLevel ?? []).map(({ of, points }) => ({
+    of,
+    points,
+    name: of === 'watts' ? 'watts' : of === 'celsius' ? 'temperature' : lineName(of, opened.value?.trace ?? {}),
+  })),
+);
 const isByLevel = ref(false);
 const stages = computed(() => (live.value ? [] : (opened.value?.figures.stages ?? [])));
 /** The moment that is pointed at on the paper: the stage it lies in is marked in the list. */
@@ -79,9 +91,34 @@ const pointedAt = ref<number>();
 watch(at, (moment) => (pointedAt.value = moment ?? pointedAt.value));
 const here = computed(() => {
   const { value: moment } = at;
-  const index = moment === undefined ? -1 : stages.value.findIndex(({ from, to }) => from <= moment && moment < to);
-  return index < 0 ? undefined : `stage-${index + 1}`;
+  if (moment === undefined) return [];
+  const index = stages.value.findIndex(({ from, to }) => from <= moment && moment < to);
+  const near = milestones.value.filter((each) => Math.abs(each.at - moment) <= (run.value?.end ?? 0) * NEAR);
+  return [...(index < 0 ? [] : [`stage-${index + 1}`]), ...near.map(({ level }) => `level-${level}`)];
 });
+/** A moment as near as this share of the run points at a milestone. */
+const NEAR = 0.008;
+const milestones = computed(() => {
+  if (!opened.value) return [];
+  const { figures: all } = opened.value;
+  return [...all.milestones, ...all.more.milestones].flatMap((found) => {
+    const seconds = milestoneTime(found);
+    return seconds === undefined ? [] : [{ at: seconds, level: found.level }];
+  });
+});
+const marks = computed(() =>
+  milestones.value.map((each) => {
+    const id = `level-${each.level}`;
+    return { ...each, isLit: shown.value?.id === id || here.value.includes(id) };
+  }),
+);
+/** The stretch that is looked at, where that is not the whole. */
+const stretch = shallowRef<Span>();
+/** The list goes to what was pressed on the paper. */
+async function reveal(): Promise<void> {
+  await nextTick();
+  document.querySelector('.figure.here')?.scrollIntoView({ block: 'nearest' });
+}
 async function finer(from: number, to: number) {
   const { drawnWithin } = await import('../workers/openRun');
   return drawnWithin(props.id, from, to);
@@ -105,7 +142,6 @@ async function end(because: 'full' | 'window over'): Promise<void> {
   const at = filed.value?.run.readings.at(-1)?.reading.at;
   if (at !== undefined) await write({ kind: 'stop', at, because });
 }
-const isHot = computed(() => remarks.value.some(({ kind }) => kind === 'hot'));
 /** A spot check tries many sources: it is known by its device. */
 const isSpot = computed(() => run.value?.header.list !== undefined);
 const title = computed(() => {
@@ -162,7 +198,7 @@ watch(
     trouble.value = '';
     if (!isFiled) return;
     try {
-      filed.value = await logbook.open(id);
+      filed.value = await logbook.open(id, (first) => (glimpse.value = first));
     } catch (error) {
       trouble.value = error instanceof Error ? error.message : String(error);
     }
@@ -175,6 +211,10 @@ async function reread(): Promise<void> {
   filed.value = await logbook.open(props.id);
 }
 
+watch([() => settings.levels, () => settings.marks, () => settings.countFrom], async () => {
+  if (!live.value && filed.value) filed.value = await logbook.openAgain(props.id);
+});
+
 async function changed(work: () => Promise<void>): Promise<void> {
   trouble.value = '';
   try {
@@ -186,12 +226,6 @@ async function changed(work: () => Promise<void>): Promise<void> {
 }
 const discard = () => changed(() => logbook.discard([props.id]));
 const putBack = () => changed(() => logbook.putBack(props.id));
-
-/** Half a figure while it is typed is none yet. */
-function projectTo(typed: string): void {
-  const level = Number(typed);
-  if (level >= 1 && level <= 100) settings.projectTo = level;
-}
 
 function show(figure: WrittenFigure): void {
   noticed.value = undefined;
@@ -289,7 +323,7 @@ const enterStrike = (entry: Entry) => {
     </div>
     <div v-if="!isSpot" class="spread">
       <div class="paper">
-        <LevelStrip v-if="isByLevel" :points="byLevel" :pen="run.header.pen" :caption="`Watts by level of ${title}`">
+        <LevelStrip v-if="isByLevel" :lines="byLevel" :pen="run.header.pen" :caption="`Power and heat by level of ${title}`">
           <DrawnBy v-model="isByLevel" />
         </LevelStrip>
         <StripSheet
@@ -297,37 +331,25 @@ const enterStrike = (entry: Entry) => {
           :traces="traces"
           :band="band"
           :stages="moving ? [] : stages"
+          :marks="moving ? [] : marks"
           :caption="caption"
           :finer="moving ? undefined : finer"
           :in-hand="moving !== undefined"
           @at="(seconds) => (at = seconds)"
           @shift="(seconds) => places?.shift(seconds)"
           @drop="places?.drop()"
+          @press="reveal"
+          @look="(seen) => (stretch = seen)"
         >
-          <template v-if="byLevel.length > 1" #tools><DrawnBy v-model="isByLevel" /></template>
+          <template v-if="byLevel.length > 0" #tools><DrawnBy v-model="isByLevel" /></template>
         </StripSheet>
       </div>
       <aside aria-label="Figures">
-        <FigureField
-          v-if="opened?.figures.sampled"
-          :model-value="settings.projectTo"
-          name="Energy sample carried on to"
-          unit="%"
-          density="compact"
-          hide-details
-          @update:model-value="projectTo"
-        />
+        <p v-if="!opened" class="soft" role="status">Working out its figures …</p>
+        <StretchFigures v-if="opened && stretch && !isByLevel" :run="opened.sketch" :stretch="stretch" />
+        <AskFigures v-if="opened" :is-sampled="opened.figures.sampled !== undefined" />
         <FigureList :figures="figures" :shown="shown?.id" :here="here" @show="show" />
-        <section v-if="remarks.length > 0" class="remarks">
-          <h2>Worth a look</h2>
-          <ul>
-            <li v-for="notice in remarks.slice(0, MOST_REMARKS)" :key="`${notice.kind}${notice.from}`">
-              <button type="button" :aria-pressed="noticed === notice" @click="point(notice)">{{ notice.text }}</button>
-            </li>
-            <li v-if="remarks.length > MOST_REMARKS" class="soft">and {{ remarks.length - MOST_REMARKS }} more of the kind</li>
-          </ul>
-          <p v-if="isHot" class="caution">{{ CAUTIONS.hot }}</p>
-        </section>
+        <RemarkList v-if="remarks.length > 0" :remarks="remarks" :noticed="noticed" @point="point" />
         <LogPlaces v-if="!live" ref="places" :run="run" :write="write" @moving="(drawn) => (moving = drawn)" />
       </aside>
     </div>
@@ -371,31 +393,6 @@ aside {
 
 .trials {
   padding: 0.5rem 1.5rem;
-}
-
-.remarks ul {
-  list-style: none;
-  padding-top: 0.3rem;
-}
-
-.remarks button {
-  padding: 0.15rem 0;
-  text-align: start;
-  font: inherit;
-  font-size: 0.9rem;
-  color: rgb(var(--v-theme-due));
-  background: none;
-  border: 0;
-  cursor: pointer;
-}
-
-.remarks button[aria-pressed='true'] {
-  text-decoration: underline;
-}
-
-.caution {
-  padding-top: 0.5rem;
-  font-size: 0.85rem;
 }
 
 @media (max-width: 900px) {

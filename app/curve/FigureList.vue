@@ -4,7 +4,7 @@ import { type WrittenFigure } from '@core/curve';
 import { inUnit, spell } from '@core/quantity';
 
 /** The figures of a run in their groups. Each opens its working, and points out its place on the strip. */
-const props = defineProps<{ figures: WrittenFigure[]; shown: string | undefined; here?: string | undefined }>();
+const props = defineProps<{ figures: WrittenFigure[]; shown: string | undefined; here?: readonly string[] }>();
 defineEmits<{ show: [figure: WrittenFigure] }>();
 
 const MOST_USES = 12;
@@ -24,7 +24,7 @@ function uses(figure: WrittenFigure) {
 <template>
   <section v-for="{ group, figures: members } in groups" :key="group">
     <h2>{{ group }}</h2>
-    <div v-for="figure in members" :key="figure.id" class="figure" :class="{ shown: figure.id === shown, here: figure.id === here }">
+    <div v-for="figure in members" :key="figure.id" class="figure" :class="{ shown: figure.id === shown, here: here?.includes(figure.id) }">
       <p class="line">
         <span>{{ figure.label }}</span>
         <span class="figures value">{{ figure.value ?? '—' }}</span>

@@ -30,9 +30,19 @@ it('reads a date as it asks for it, and as files have it; 13 is no month', () =>
 
 it('follows the browser until something is chosen, and what is chosen from then on', async () => {
   const all = reactive({
-    ...{ decimal: 'browser', scale: '°C', dates: 'browser', hours: 'browser', currency: '' },
+    ...{
+      decimal: 'browser',
+      scale: '°C',
+      dates: 'browser',
+      hours: 'browser',
+      currency: '',
+      levels: [] as number[],
+      marks: [] as number[],
+      countFrom: 'plug-in' as const,
+      isCharging: false,
+    },
     ...USUALLY,
-  } as Settings);
+  } as unknown as Settings);
   followSettings(all);
   askBrowser('de-DE');
   await Promise.resolve();

@@ -1,4 +1,4 @@
-import { setAssumed, setManner, type Assumed, type Manner } from '@core/quantity';
+import { setAsked, setAssumed, setManner, type AskedFigures, type Assumed, type Manner } from '@core/quantity';
 import { reactive, shallowRef, watchEffect } from 'vue';
 import type { Settings } from './settings';
 
@@ -31,6 +31,12 @@ export const dateManner = reactive<DateManner>({ order: 'day', separator: '/', t
 export function followSettings(all: Settings): void {
   const manner = reactive<Manner>({ decimal: '.', scale: '°C', currency: '' });
   const assumed = reactive<Assumed>({ spread: all.spread, realUse: all.realUse });
+  const asked = reactive<AskedFigures>({ levels: [], marks: [] });
+  watchEffect(() => {
+    // A level that times are counted from is worked out too.
+    const from = typeof all.countFrom === 'number' ? [all.countFrom] : [];
+    Object.assign(asked, { levels: [...new Set([...all.levels, ...from])], marks: [...all.marks] });
+  });
   watchEffect(() => {
     const found = browser.value;
     const separators = { day: '/', month: '/', year: '-' };
@@ -48,4 +54,5 @@ export function followSettings(all: Settings): void {
   });
   setManner(manner);
   setAssumed(assumed);
+  setAsked(asked);
 }

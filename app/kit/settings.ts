@@ -20,6 +20,12 @@ export interface Settings {
   quietTo: string;
   /** To which level energy samples are carried on, in %. */
   projectTo: number;
+  /** Levels in % and marks in seconds at which figures are worked out beside the usual ones. */
+  levels: number[];
+  marks: number[];
+  /** From when times are counted, and whether only the time with power counts. */
+  countFrom: 'plug-in' | 'boot' | number;
+  isCharging: boolean;
   /** How figures and dates are written; by the browser where nothing was chosen. */
   scale: '°C' | '°F';
   decimal: 'browser' | '.' | ',';
@@ -44,6 +50,10 @@ export const useSettings = defineStore('settings', () => {
     quietFrom: '',
     quietTo: '',
     projectTo: 50,
+    levels: [],
+    marks: [],
+    countFrom: 'plug-in',
+    isCharging: false,
     scale: '°C',
     decimal: 'browser',
     dates: 'browser',

@@ -9,7 +9,7 @@ import { onTabs, tellTabs } from '../ledger/channel';
 import { amend, amendNext, catalogue, filedInk, removeRun } from '../ledger/filing';
 import { entryOf } from '../ledger/ledger';
 import type { Reading } from '../ledger/readAhead';
-import type { Opened } from '../workers/opened';
+import type { Glimpse, Opened } from '../workers/opened';
 
 /** How long what was discarded can be put back, in milliseconds. */
 const KEPT_FOR = 30 * 24 * 3600 * 1000;
@@ -36,15 +36,26 @@ export const useLogbook = defineStore('logbook', () => {
   /** Resolves when all that is still coming in is here. */
   const arrived = () => arriving;
 
-  /** A filed run and all that was worked out of it. @throws {StorageTrouble} when there is none of that id */
-  async function open(runId: string): Promise<Opened> {
+  /**
+   * A filed run and all that was worked out of it.
+   *
+   * @param first is told what can be drawn of a streamed run, before its figures are worked out
+   * @throws {StorageTrouble} when there is none of that id
+   */
+  async function open(runId: string, first?: (glimpse: Glimpse) => void): Promise<Opened> {
     const known = opened.get(runId);
     if (known) return known;
     await arriving;
     const { openRun } = await import('../workers/openRun');
-    const found = await openRun(runId);
+    const found = await openRun(runId, first);
     opened.set(runId, found);
     return found;
+  }
+
+  /** Works a run out again: other figures are asked for. */
+  function openAgain(runId: string): Promise<Opened> {
+    opened.delete(runId);
+    return open(runId);
   }
 
   /** Adds ink to a filed run. @throws {StorageTrouble} */
@@ -139,6 +150,7 @@ export const useLogbook = defineStore('logbook', () => {
     expect,
     arrived,
     open,
+    openAgain,
     write,
     importAll,
     addLog,

@@ -27,6 +27,7 @@ const props = defineProps<{
   penned?: boolean;
   tracks?: readonly Quantity[];
   stages?: StripLook['stages'];
+  marks?: StripLook['marks'];
 }>();
 
 const emit = defineEmits<{ measured: [area: { left: number; right: number; top: number; bottom: number }] }>();
@@ -48,6 +49,7 @@ const look = computed<StripLook>(() => ({
   penned: props.penned,
   tracks: props.tracks,
   stages: props.stages,
+  marks: props.marks,
 }));
 const nowAt = computed(() => {
   const { left, right } = area.value;

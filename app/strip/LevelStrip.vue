@@ -1,19 +1,31 @@
 <script setup lang="ts">
-import { Chart, LinearScale, LineController, LineElement, PointElement } from 'chart.js';
-import { max } from 'd3-array';
+import { Chart, Legend, LinearScale, LineController, LineElement, PointElement } from 'chart.js';
+import { max, min } from 'd3-array';
 import { onBeforeUnmount, onMounted, useTemplateRef, watch } from 'vue';
-import { fixed } from '@core/quantity';
+import { fixed, inUnit, quantityOf, shownIn, shownUnit, TEMPERATURES, type Quantity } from '@core/quantity';
 import { useSettings } from '../kit/settings';
 import { PALETTES } from '../kit/theme';
 import { penOf } from './pens';
 
-/** Power by level: percent to the right, watts upwards, for charges that are compared at what the battery holds rather than at a time. */
-const props = defineProps<{ points: [level: number, watts: number][]; pen: number; caption: string }>();
+/** Power and heat by level: percent to the right, watts upwards, degrees at the right edge, for what a charge does at what the battery holds rather than at a time. */
+const props = defineProps<{
+  lines: { of: Quantity; name: string; points: [level: number, value: number][] }[];
+  pen: number;
+  caption: string;
+}>();
 
-Chart.register(LineController, LineElement, PointElement, LinearScale);
+Chart.register(LineController, LineElement, PointElement, LinearScale, Legend);
 const settings = useSettings();
 const canvas = useTemplateRef<HTMLCanvasElement>('canvas');
 let chart: Chart | undefined;
+
+/** Dashes that tell the lines of heat apart. */
+const DASHES = [
+  [6, 3],
+  [2, 3],
+  [10, 4],
+  [4, 2, 1, 2],
+];
 
 function draw(): void {
   chart?.destroy();
@@ -21,29 +33,35 @@ function draw(): void {
   const palette = PALETTES[settings.theme];
   const pen = penOf(props.pen, settings.theme);
   const font = { family: "'Atkinson Hyperlegible Mono Variable', monospace", size: 12 };
-  const scale = (title: string, top: number) => ({
+  const scale = (title: string, range: { min: number; max: number }, position: 'left' | 'right' | 'bottom') => ({
     type: 'linear' as const,
-    min: 0,
-    max: top,
-    grid: { color: palette.grid },
+    position,
+    ...range,
+    grid: { color: palette.grid, drawOnChartArea: position !== 'right' },
     border: { display: false },
     title: { display: true, text: title, color: palette.soft },
     ticks: { color: palette.soft, font },
   });
-  const top = max(props.points, ([, watts]) => watts) ?? 1;
+  const shown = (of: Quantity, value: number) => shownIn(quantityOf(of).unit, value);
+  const isHeat = (of: Quantity) => TEMPERATURES.includes(of);
+  const heats = props.lines.filter(({ of }) => isHeat(of));
+  const degrees = heats.flatMap(({ of, points }) => points.map(([, value]) => shown(of, value)));
+  const top = max(props.lines.find(({ of }) => of === 'watts')?.points ?? [], ([, watts]) => watts) ?? 1;
+  const tens = { min: Math.floor((min(degrees) ?? 20) / 10) * 10, max: Math.ceil((max(degrees) ?? 40) / 10) * 10 };
   chart = new Chart(canvas.value, {
     type: 'line',
     data: {
-      datasets: [
-        {
-          data: props.points.map(([x, y]) => ({ x, y })),
-          borderColor: pen.colour,
-          borderWidth: 2,
-          pointRadius: props.points.length > 60 ? 0 : 3.5,
-          pointBackgroundColor: pen.hollow ? palette.paper : pen.colour,
-          pointBorderColor: pen.colour,
-        },
-      ],
+      datasets: props.lines.map(({ of, name, points }) => ({
+        label: name,
+        yAxisID: isHeat(of) ? 'heat' : 'y',
+        data: points.map(([x, value]) => ({ x, y: shown(of, value) })),
+        borderColor: isHeat(of) ? palette.soft : pen.colour,
+        borderDash: isHeat(of) ? (DASHES[heats.findIndex((each) => each.of === of) % DASHES.length] ?? []) : [],
+        borderWidth: isHeat(of) ? 1.5 : 2,
+        pointRadius: isHeat(of) || points.length > 60 ? 0 : 3.5,
+        pointBackgroundColor: pen.hollow ? palette.paper : pen.colour,
+        pointBorderColor: pen.colour,
+      })),
     },
     options: {
       animation: false,
@@ -51,13 +69,20 @@ function draw(): void {
       responsive: true,
       maintainAspectRatio: false,
       events: [],
-      scales: { x: scale('level, %', 100), y: scale('watts at the cable', Math.ceil((top * 1.08) / 5) * 5) },
+      plugins: {
+        legend: { display: heats.length > 0, position: 'top', align: 'end', labels: { color: palette.soft, boxHeight: 0, boxWidth: 34 } },
+      },
+      scales: {
+        x: scale('level, %', { min: 0, max: 100 }, 'bottom'),
+        y: scale('watts at the cable', { min: 0, max: Math.ceil((top * 1.08) / 5) * 5 }, 'left'),
+        ...(heats.length > 0 && { heat: scale(shownUnit('°C'), tens, 'right') }),
+      },
       layout: { padding: { top: 12, right: 14, bottom: 18, left: 4 } },
     },
   });
 }
 onMounted(draw);
-watch([() => props.points, () => settings.theme], draw);
+watch([() => props.lines, () => settings.theme], draw);
 onBeforeUnmount(() => chart?.destroy());
 </script>
 
@@ -72,10 +97,12 @@ onBeforeUnmount(() => chart?.destroy());
         }}
       </caption>
       <tbody>
-        <tr v-for="([level, watts], index) in points.slice(0, 60)" :key="index">
-          <th scope="row">{{ fixed(level) }} %</th>
-          <td>{{ fixed(watts, 1) }} W</td>
-        </tr>
+        <template v-for="line in lines" :key="line.of">
+          <tr v-for="([level, value], index) in line.points.slice(0, 60)" :key="index">
+            <th scope="row">{{ line.name }} at {{ fixed(level) }} %</th>
+            <td>{{ inUnit(value, quantityOf(line.of).unit, 1) }}</td>
+          </tr>
+        </template>
       </tbody>
     </table>
   </figure>

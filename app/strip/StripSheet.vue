@@ -4,7 +4,8 @@ import { computed, ref, shallowRef, useTemplateRef, watch } from 'vue';
 import { inUnit, quantityOf, sharersOf, spell, type Quantity } from '@core/quantity';
 import { linesOn, tracksOf, tracksThere, usualTracks, type StripLook } from './config';
 import InkStrip from './InkStrip.vue';
-import type { Dots, Trace } from './trace';
+import type { Span } from '@core/samples';
+import { lineName, type Dots, type Trace } from './trace';
 
 /**
  * A strip to be read: tracks to show or hide, a reading cursor that says all values at a time, and a closer look at any stretch, with the whole of it
@@ -15,12 +16,19 @@ const props = defineProps<{
   caption: string;
   band?: StripLook['band'];
   stages?: StripLook['stages'];
+  marks?: StripLook['marks'];
   /** Fetches a finer drawing of a stretch, of a run that a meter streamed. */
   finer?: ((from: number, to: number) => Promise<Dots>) | undefined;
   /** Something on it is in hand: a drag and the arrows move that, and not what is looked at. */
   inHand?: boolean;
 }>();
-const emit = defineEmits<{ at: [seconds: number | undefined]; shift: [seconds: number]; drop: [] }>();
+const emit = defineEmits<{
+  at: [seconds: number | undefined];
+  shift: [seconds: number];
+  drop: [];
+  press: [];
+  look: [stretch: Span | undefined];
+}>();
 
 const end = computed(() => Math.max(600, max(props.traces, (trace) => trace.end) ?? 0) * 1.02);
 /** The stretch that is looked at; none: the whole. */
@@ -44,6 +52,9 @@ const traces = computed(() => {
   const { value: found } = fetched;
   const fits = found && view.value && found.from <= view.value.from && found.to >= view.value.to;
   return fits ? props.traces.map((trace) => ({ ...trace, dots: { ...trace.dots, ...found.dots } })) : props.traces;
+});
+watch(view, (stretch) => {
+  emit('look', stretch);
 });
 let waiting: ReturnType<typeof setTimeout> | undefined;
 watch([view, () => props.traces], ([stretch]) => {
@@ -109,6 +120,7 @@ function press(event: PointerEvent): void {
   down.set(event.pointerId, xOf(event));
   paper.value?.setPointerCapture(event.pointerId);
   point(timeAt(xOf(event)));
+  emit('press');
 }
 function move(event: PointerEvent): void {
   const before = down.get(event.pointerId);
@@ -210,7 +222,7 @@ const readout = computed(() => {
       const found = dots.findLast(([seconds, value]) => seconds <= at + 1e-6 && value !== undefined);
       if (found?.[1] === undefined) return [];
       const { unit, track } = quantityOf(line);
-      const name = track?.on ? `${track.short.toLowerCase()} ` : '';
+      const name = track?.on ? `${lineName(line, traces.value[0] ?? {})} ` : '';
       return [`${name}${inUnit(found[1], unit, unit === 'Wh' ? 2 : unit === 'V' ? 2 : 1)}`];
     }),
   );
@@ -279,6 +291,7 @@ function slide(event: PointerEvent): void {
         :until="shownView.to"
         :band="band"
         :stages="stages"
+        :marks="marks"
         :caption="caption"
         @measured="(measured) => (area = measured)"
       />

@@ -7,7 +7,7 @@ import { type Forecast } from '@core/run';
 import type { Dot } from '@core/samples';
 import { PALETTES, type Palette, type ThemeName } from '../kit/theme';
 import { penOf, PEN_COUNT, type Nib, type Pen } from './pens';
-import { timeRules, type Trace } from './trace';
+import { lineName, timeRules, type Trace } from './trace';
 
 /** How large a strip is drawn: a row of a list, a lane of the board, or a sheet of its own. */
 export type Size = 'row' | 'lane' | 'sheet';
@@ -22,6 +22,8 @@ export interface StripLook {
   band?: (Span & { label: string; level?: number | undefined }) | undefined;
   /** Stretches that are numbered on the paper of power: the stages of a charge. */
   stages?: readonly Span[] | undefined;
+  /** Levels that were reached, ringed on the line of levels; one of them may be pointed at. */
+  marks?: readonly { at: number; level: number; isLit: boolean }[] | undefined;
   /** Whether lines are drawn with their pens, so that several can be told apart, rather than in pencil. */
   penned: boolean;
   /** Which tracks to draw, if not all. */
@@ -148,7 +150,7 @@ const handSegments = (hand: ReadonlySet<number>, pencil: string): LineSet['segme
     borderDash: (segment) => (isHand(segment) ? READ : undefined),
     borderColor: (segment) => (isHand(segment) ? pencil : undefined),
     borderWidth: (segment) => (isHand(segment) ? 1.25 : undefined),
-  } as LineSet['segment'];
+  };
 };
 
 /** A dot in the shown unit. Chart.js draws no line to or from a point that is not a number. */
@@ -314,6 +316,18 @@ function places(traces: readonly Trace[], tracks: readonly Quantity[], look: Str
   }
   if (tracks.includes('watts'))
     for (const [index, stage] of (look.stages ?? []).entries()) all[`stage-${index}`] = stageOf(stage, index, palette);
+  if (tracks.includes('percent'))
+    for (const { at, level, isLit } of look.marks ?? [])
+      all[`mark-${level}`] = {
+        type: 'point',
+        xValue: at,
+        yValue: level,
+        yScaleID: 'percent',
+        radius: isLit ? 10 : 7,
+        backgroundColor: 'transparent',
+        borderColor: isLit ? palette.due : palette.soft,
+        borderWidth: isLit ? 2 : 1,
+      };
   if (!band) return all;
   for (const track of tracks) {
     all[`band-${track}`] = {
@@ -555,7 +569,7 @@ function nameLines(ctx: CanvasRenderingContext2D, scales: Chart['scales'], lines
     let height = y.getPixelForValue(shownIn(unit, value)) - 6;
     while (taken.some((each) => Math.abs(each - height) < 12)) height += 12;
     taken.push(height);
-    ctx.fillText(track?.on ? track.short.toLowerCase() : 'surface', Math.min(x.getPixelForValue(at), x.right) - 6, height);
+    ctx.fillText(track?.on && trace ? lineName(line, trace) : 'surface', Math.min(x.getPixelForValue(at), x.right) - 6, height);
   }
 }
 

@@ -1,6 +1,7 @@
+import { surfaceName } from '@core/bench';
 import { checksOf, merged, runningTotal, unseenSpans, type Span, type Summary } from '@core/curve';
 import { foldRun, sourceSays, type Header, type RunRecord, type Track } from '@core/ink';
-import { TRACKED, type Quantity } from '@core/quantity';
+import { quantityOf, TRACKED, type Quantity } from '@core/quantity';
 import { expectedRun, ghostOf, type Forecast } from '@core/run';
 import { gapsOf, rangeOf, type Dot, type Samples } from '@core/samples';
 import { type Expected } from '@core/simulate';
@@ -21,6 +22,8 @@ export interface Trace {
   /** Moments of such tracks that were read by hand all the same. */
   byHand?: Partial<Record<Quantity, ReadonlySet<number>>>;
   struck: Dot[];
+  /** What its surfaces are called on this device, where they have names. */
+  surfaces?: Partial<Record<Quantity, string | undefined>> | undefined;
   /** What happened, and when. */
   events: { at: number; says: string }[];
   missed: Span[];
@@ -36,6 +39,10 @@ export interface Trace {
   forecasts?: readonly Forecast[] | undefined;
   end: number;
 }
+
+/** What a line on a shared paper is called: as its device names it, else as all do. */
+export const lineName = (line: Quantity, { surfaces }: Pick<Trace, 'surfaces'>): string =>
+  surfaces?.[line] ?? quantityOf(line).track?.short.toLowerCase() ?? line;
 
 /** Rows a strip draws of one track at most; past them, each stretch keeps its lowest and highest. */
 const MOST_DOTS = 1500;
@@ -91,6 +98,7 @@ export function traceOf(run: RunRecord, name: string, pen: number, now = run.end
     dots: readDots(run),
     streamed: new Set(TRACKED.filter((quantity) => run.sampled.has(quantity))),
     byHand: byHand(run),
+    surfaces: { frontCelsius: surfaceName(run.header.device, 'frontCelsius'), backCelsius: surfaceName(run.header.device, 'backCelsius') },
     struck: run.struck.flatMap(({ seconds, reading }): Dot[] => (reading.percent === undefined ? [] : [[seconds, reading.percent]])),
     events: run.events
       .filter(({ event }) => event !== 'away')

@@ -1,20 +1,39 @@
-import { notices, readRun, wattsByLevel, workloads, type Notice, type ReadRun, type Workload } from '@core/curve';
+import { byLevel, readRun, remarksOf, workloads, type ReadRun, type Remark, type Workload } from '@core/curve';
 import { foldStored } from '@core/exchange';
-import type { RunRecord } from '@core/ink';
+import type { RunInk, RunRecord } from '@core/ink';
+import { TEMPERATURES, type Quantity } from '@core/quantity';
 import { filedRun } from '../ledger/filing';
 import { tracedWithPencil, withTotal, type Trace } from '../strip/trace';
 import { thinned } from './levels';
 
+/** A quantity by level. */
+export interface LevelLine {
+  of: Quantity;
+  points: [level: number, value: number][];
+}
+
 /** A run as screens show it: values only. What a meter streamed stays where it was read, for it may be a million rows. */
 export interface Opened extends ReadRun {
-  remarks: Notice[];
+  remarks: Remark[];
   workloads: Workload[];
-  /** Power by level: points of % and W. */
-  byLevel: [level: number, watts: number][];
+  /** Power and heat by level: points of % and W or °C. */
+  byLevel: LevelLine[];
   /** The strip of the whole run, with the charge to expect in pencil. */
   trace: Trace;
   /** The run with its tracks, of those a meter streamed as many rows as a strip draws: for ghosts and for weighing a line. No figure is worked out of it. */
   sketch: RunRecord;
+}
+
+/** What of a run can be shown before its figures are worked out. */
+export interface Glimpse {
+  run: RunInk;
+  trace: Trace;
+}
+
+export function glimpseOf(record: RunRecord): Glimpse {
+  const run: RunInk & Partial<RunRecord> = { ...record };
+  delete run.tracks;
+  return { run, trace: tracedWithPencil(record) };
 }
 
 function sketchOf(record: RunRecord): RunRecord {
@@ -26,9 +45,12 @@ function sketchOf(record: RunRecord): RunRecord {
 export function openedOf(record: RunRecord): Opened {
   return {
     ...readRun(record),
-    remarks: notices(record).filter(({ kind }) => kind !== 'struck'),
+    remarks: remarksOf(record),
     workloads: workloads(record),
-    byLevel: wattsByLevel(record),
+    byLevel: (['watts', ...TEMPERATURES] as const).flatMap((of) => {
+      const points = byLevel(record, of);
+      return points.length > 1 ? [{ of, points }] : [];
+    }),
     trace: withTotal(tracedWithPencil(record), record),
     sketch: sketchOf(record),
   };

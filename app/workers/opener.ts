@@ -1,12 +1,19 @@
-import { align, type Alignment } from '@core/curve';
+import { align, spanOf, type Alignment, type SpanFigures } from '@core/curve';
 import { apart, foldStored } from '@core/exchange';
 import type { RunRecord } from '@core/ink';
-import { setAssumed, setManner, type Assumed, type Manner } from '@core/quantity';
+import { setAsked, setAssumed, setManner, type AskedFigures, type Assumed, type Manner } from '@core/quantity';
 import type { Samples } from '@core/samples';
 import { expose } from 'comlink';
 import { filedRun } from '../ledger/filing';
 import { dotsOf, logTrace, traceOf, type Dots, type Trace } from '../strip/trace';
-import { openedOf, type Opened } from './opened';
+import { glimpseOf, openedOf, type Glimpse, type Opened } from './opened';
+
+/** How a run is opened. */
+export interface Ways {
+  manner: Manner;
+  assumed: Assumed;
+  asked: AskedFigures;
+}
 
 /** A run without one of its logs and that log alone, as a strip draws them: to be laid on each other by hand. */
 export interface Apart {
@@ -17,13 +24,20 @@ export interface Apart {
 /** Runs with a meter's stream are opened here, so that the clock goes on while a million rows are read. */
 let record: RunRecord | undefined;
 const opener = {
-  /** @param manner  how its remarks are written; @param assumed what its figures take for granted */
-  async open(id: string, manner: Manner, assumed: Assumed): Promise<Opened> {
+  /**
+   * @param ways  how its remarks are written, what its figures take for granted, and which are asked for
+   * @param first is told what can be drawn of it, before its figures are worked out
+   */
+  async open(id: string, { manner, assumed, asked }: Ways, first: (glimpse: Glimpse) => void): Promise<Opened> {
     setManner(manner);
     setAssumed(assumed);
+    setAsked(asked);
     record = foldStored(await filedRun(id));
+    first(glimpseOf(record));
     return openedOf(record);
   },
+  /** Least, mean and most within a stretch of the run that was opened. */
+  span: (from: number, to: number): SpanFigures[] => (record ? spanOf(record, from, to) : []),
   /** What is to be drawn of the run that was opened, between two moments: as fine as it was streamed. */
   within: (from: number, to: number): Dots => (record ? dotsOf(record, { from, to }) : {}),
 

@@ -41,3 +41,9 @@ export function batteryOf(device: Device): number | undefined {
   const { wattHours } = batteryFacts(device);
   return wattHours === undefined ? undefined : (wattHours * (device.health ?? 100)) / 100;
 }
+
+/** Charge of the device’s battery when full, at its present health, in mAh; `undefined` when the shelf does not say. */
+export function chargeOf(device: Device): number | undefined {
+  const { milliampHours } = batteryFacts(device);
+  return milliampHours === undefined ? undefined : (milliampHours * (device.health ?? 100)) / 100;
+}

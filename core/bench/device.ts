@@ -1,4 +1,4 @@
-import { boolean, mixed, object, type InferType } from 'yup';
+import { boolean, mixed, object, string, type InferType } from 'yup';
 import { WIRELESS_PROFILES } from './offer';
 import {
   choiceField,
@@ -66,6 +66,9 @@ export const deviceSchema = object({
   /** The charger and the cable that came in its box, by their ids: what others are usually set against. */
   boxCharger: linkField(),
   boxCable: linkField(),
+  /** What its two surfaces are called, where front and back do not say: deck and underside. */
+  frontName: string().trim().max(30, 'Keep it within 30 characters.'),
+  backName: string().trim().max(30, 'Keep it within 30 characters.'),
   weight: sizeField(50_000, 'g'),
   price: priceField(),
   retired: retiredField(),

@@ -114,6 +114,14 @@ export const FACTS: Readonly<Record<Shelf, FactGroup[]>> = {
         PRICE,
       ],
     },
+    {
+      title: 'Its surfaces',
+      isRare: true,
+      facts: [
+        { key: 'frontName', name: 'Front is called', type: 'text', hint: 'such as deck' },
+        { key: 'backName', name: 'Back is called', type: 'text', hint: 'such as underside' },
+      ],
+    },
   ],
   charger: [
     {

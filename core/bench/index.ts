@@ -4,6 +4,7 @@ export { DATA_PORTS, PORT_CONNECTORS, type Charger, type Port } from './charger'
 export { isFed, sourceName, usualFeed, type Feed } from './feed';
 export { portName } from './portName';
 export { portsOf } from './ports';
+export { surfaceName } from './surfaces';
 export { type Device } from './device';
 export { FACTS, factsOf, factsSay, type Fact, type FactGroup } from './facts';
 export { readLabel, type ReadLabel } from './label';

@@ -41,8 +41,10 @@ const METER = 0.01;
 const FLAT = 1e-4;
 /** Clocks of meters are wrong by up to this much; it is only looked for in charges longer than `span` seconds. */
 const DRIFT = { most: 1000e-6, step: 50e-6, span: 1200 };
-/** Twice the logarithm of the likelihood falls by this much at the ends of a 95 % interval of one parameter, and of one that is surely there. */
-const CHI = { margin: 3.84, sure: 10.83 };
+/** A margin reaches to where the likelihood has fallen as far as three standard uncertainties make it: readings that are few and lie by chance fit too well. */
+const MARGIN = 3;
+/** Twice the logarithm of the likelihood rises by this much with a parameter that is surely there. */
+const SURELY = 10.83;
 
 /**
  * Finds where a log lies in a run by matching its steps to those that were read: the place at which the readings are
@@ -106,13 +108,15 @@ function match(read: Column, log: Column): Omit<Alignment, 'by'> | undefined {
   const pivot = (Math.max(first, best.at + logFrom) + Math.min(last, best.at + logTo)) / 2;
   const drifted = last - first >= DRIFT.span ? withDrift(costAt, best, pivot) : undefined;
   // A clock is not called wrong by what is less than a row of the log.
-  const isDrifting = drifted && best.value - drifted.value > CHI.sure && Math.abs(drifted.drift) * (last - first) > 2 * cells.step;
+  const isDrifting = drifted && best.value - drifted.value > SURELY && Math.abs(drifted.drift) * (last - first) > 2 * cells.step;
   const { at, value, drift } = isDrifting ? drifted : { ...best, drift: 0 };
-  const reach = (sign: number) => width((by) => costAt(at + sign * by, drift) - value > CHI.margin, cells.step / 4, logTo - logFrom);
+  const count = points.seconds.length;
+  const far = Math.min(count, MEANS) * Math.log(1 + MARGIN ** 2 / Math.max(count - 3, 1));
+  const reach = (sign: number) => width((by) => costAt(at + sign * by, drift) - value > far, cells.step / 4, logTo - logFrom);
   // Between two readings a step may lie anywhere: the middle of all places that fit as well is the best of them.
   const [early, late] = [reach(-1), reach(1)];
   const zero = at + (late - early) / 2;
-  const alike = peaks.filter((each) => Math.abs(each.at - zero) <= NEAR && each.value - best.value <= CHI.margin);
+  const alike = peaks.filter((each) => Math.abs(each.at - zero) <= NEAR && each.value - best.value <= far);
   const margin = Math.max((early + late) / 2, cells.step / 2, ...alike.map((each) => Math.abs(each.at - zero)));
   const { explained } = fitAt(at, drift);
   const rival = peaks.find((each) => Math.abs(each.at - zero) > Math.max(3 * margin, 3 * step, NEAR));

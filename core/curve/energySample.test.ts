@@ -28,7 +28,7 @@ it('projects 40 to 80 % of 54 Wh at 3 Wh in 5 min as 36 min, and to any other le
 });
 
 it('is a figure of its run, to the level asked for, with its working and what it takes for granted', () => {
-  const figures = writeFigures(figuresOf(counted([0, 10.25], [5, 13.25])), 80);
+  const figures = writeFigures(figuresOf(counted([0, 10.25], [5, 13.25])), { projectTo: 80 });
   expect(figures.find(({ id }) => id === 'projected')).toMatchObject({
     label: 'To 80 % by energy sample',
     value: 'about 36 min',

@@ -1,7 +1,8 @@
-import { batteryOf } from '../bench/battery';
+import { batteryOf, chargeOf } from '../bench/battery';
 import { FELT, type EventId } from '../ink/events';
 import type { RunInk, RunRecord } from '../ink/fold';
 import { sighting, sightings, type Sighting, type Track } from '../ink/track';
+import { askedNow } from '../quantity/asked';
 import { accuracyOf, countedEnergy, energy, unseenSpans, type Accuracy, type Energy } from './energy';
 import { sampledOf, type Sampled } from './energySample';
 import type { Milestone } from './milestone';
@@ -31,12 +32,18 @@ export interface Figures {
   milestones: Milestone[];
   /** In the order of the marks asked for. */
   gains: Gain[];
+  /** Levels and marks that a person asked for beside those. */
+  more: { milestones: Milestone[]; gains: Gain[] };
+  /** When power was gone for good, of a charge whose levels were read too: later than the display says full. */
+  trueFull?: Passage | undefined;
   /** What came to pass beside levels: the boot after a dead start, the light out, power gone. */
   passages: Passage[];
   /** The level at plug-in, in %, if it was seen. */
   startLevel?: number | undefined;
   /** What the battery holds, in Wh. */
   battery?: number | undefined;
+  /** The charge that the battery holds, in mAh. */
+  milliampHours?: number | undefined;
   /** For how many hours the device is claimed to last. */
   endurance?: number | undefined;
   peak?: Peak | undefined;
@@ -96,12 +103,20 @@ export function figuresOf(run: RunRecord, { levels, marks }: Asked = { levels: L
   const start = sighting(percent, 0);
   const counter = counterOf(wattHours);
   const top = peak(watts, run.sampled.has('watts'));
+  const own = askedNow();
+  const gained = (seconds: number) => gainAt(percent, seconds, known, run.isDead);
   return {
     milestones: levels.map((level) => milestoneOf(known, level)),
-    gains: marks.map((seconds) => gainAt(percent, seconds, known, run.isDead)),
+    gains: marks.map(gained),
+    more: {
+      milestones: own.levels.filter((level) => !levels.includes(level)).map((level) => milestoneOf(known, level)),
+      gains: own.marks.filter((seconds) => !marks.includes(seconds)).map(gained),
+    },
+    trueFull: percent.seconds.length > 0 && run.sampled.has('watts') ? powerGone(run) : undefined,
     passages: [bootOf(run), lightOut(run), percent.seconds.length === 0 ? powerGone(run) : undefined].filter((each) => each !== undefined),
     startLevel: start?.seconds === 0 ? start.value : undefined,
     battery: batteryOf(run.header.device),
+    milliampHours: chargeOf(run.header.device),
     endurance: run.header.device.enduranceHours,
     peak: top,
     energy:

@@ -5,6 +5,8 @@ import { TEMPERATURES, type Quantity } from '../quantity/quantity';
 import type { RunRecord } from '../ink/fold';
 import { sighting, type Sighting, type Track } from '../ink/track';
 import { firstAfter } from '../samples/column';
+import { surfaceName } from '../bench/surfaces';
+import { levelTime } from './levelTime';
 import { timeAbove } from './power';
 
 /** How hot one surface, or the battery, became. */
@@ -17,6 +19,10 @@ export interface Heat {
   read: number;
   /** At the marks, on the line between readings, in °C. */
   marks: { seconds: number; celsius: number }[];
+  /** When the display showed the levels, on the line between readings, in °C. */
+  levels: { level: number; celsius: number }[];
+  /** What its surface is called on this device, where it has a name. */
+  name?: string | undefined;
   /** Above the room at its hottest, in °C, where the room was noted. */
   overRoom?: number | undefined;
   /** For how long it lay above the limit of the method, in seconds. */
@@ -25,13 +31,15 @@ export interface Heat {
   backAt?: number | undefined;
 }
 
+/** Levels at which heat is quoted, in %. */
+const AT_LEVELS = [20, 50, 80];
 /** Marks at which heat is quoted, in seconds from plug-in (common practice, no source). */
 const MARKS = [600, 1200, 1800];
 /** A rise of less is none to come back from, and as near as this is back, in °C. */
 const BACK = { rise: 3, within: 1 };
 
 /** The value of a track at a moment, on the line between the rows around it; `undefined` outside them. */
-export function valueAt(track: Track, moment: number): number | undefined {
+export function lineAt(track: Track, moment: number): number | undefined {
   const after = firstAfter(track, moment);
   const [one, other] = [sighting(track, after - 1), sighting(track, after)];
   if (!one) return undefined;
@@ -65,9 +73,14 @@ export function heatOf(run: RunRecord): Heat[] {
         top,
         read: track.values.length,
         marks: MARKS.flatMap((seconds) => {
-          const celsius = valueAt(track, seconds);
+          const celsius = lineAt(track, seconds);
           return celsius === undefined ? [] : [{ seconds, celsius }];
         }),
+        levels: AT_LEVELS.flatMap((level) => {
+          const celsius = lineAt(track, levelTime(run.tracks.percent, level)?.at ?? -1);
+          return celsius === undefined ? [] : [{ level, celsius }];
+        }),
+        name: surfaceName(run.header.device, of),
         overRoom: room === undefined ? undefined : top.value - room,
         tooHot: above ? { limit, seconds: above } : undefined,
         backAt: top.value - first.value < BACK.rise ? undefined : backAfter(track, row, first.value + BACK.within),

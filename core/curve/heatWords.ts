@@ -5,19 +5,20 @@ import type { Heat } from './heat';
 import type { WrittenFigure } from './written';
 
 /** Surfaces and the battery are kept apart. */
-export function heatFigure({ of, first, top, read, marks, overRoom, tooHot, backAt }: Heat): WrittenFigure {
+export function heatFigure({ of, name, first, top, read, marks, levels, overRoom, tooHot, backAt }: Heat): WrittenFigure {
   const { place, unit } = quantityOf(of);
-  const where = place === 'bat' ? 'battery' : place;
+  const where = name ?? (place === 'bat' ? 'battery' : place);
   const says = [
     `at ${spell(top.seconds)}`,
     top !== first && `${temperatureRise(top.value - first.value)} more than at first`,
     overRoom !== undefined && `${temperatureRise(overRoom)} over the room`,
     ...marks.map(({ seconds, celsius }) => `${temperature(celsius)} at ${nominal(seconds)}`),
+    ...levels.map(({ level, celsius }) => `${temperature(celsius)} at ${level} %`),
     tooHot && `above ${temperature(tooHot.limit, 0)} for ${spell(tooHot.seconds)}`,
     backAt !== undefined && `back at ${spell(backAt)}`,
   ];
   return {
-    id: where === undefined ? 'hottest' : `hottest-${where}`,
+    id: place === undefined ? 'hottest' : `hottest-${place}`,
     group: 'Heat',
     label: where === undefined ? 'Hottest' : `Hottest, ${where}`,
     value: temperature(top.value),

@@ -20,7 +20,14 @@ export type Milestone =
   /** `bounds.low` is the least time it can have come at; `bounds.high` is open. */
   | { state: 'not reached'; level: number; bounds: Bounds; checked: Bounds; working: Working }
   /** Something other than charging set the time. */
-  | { state: 'void'; level: number; why: string; working: Working }
+  | {
+      state: 'void';
+      level: number;
+      why: string;
+      /** When it would have come had nothing held it, in seconds: pencil. */
+      unheld?: number | undefined;
+      working: Working;
+    }
   | { state: 'started above'; level: number; working: Working }
   | { state: 'no levels'; level: number };
 

@@ -1,10 +1,11 @@
+import { sum } from 'd3-array';
 import type { EventId } from '../ink/events';
 import type { RunRecord } from '../ink/fold';
 import { sighting, type Track } from '../ink/track';
 import { standardUncertainty, type Bounds } from '../margin/bounds';
 import { spell } from '../quantity/duration';
 import { HELD_FROM, highest, holds } from './faults';
-import { milestone, type Milestone } from './milestone';
+import { milestone, milestoneTime, type Milestone } from './milestone';
 import { paceOf, type Levels } from './pace';
 import { plain, type Working } from './working';
 import type { Span } from './energy';
@@ -26,7 +27,11 @@ export function milestoneOf({ percent, held, ...levels }: RunLevels, level: numb
   if (found.state !== 'reached' || level < HELD_FROM) return found;
   const hold = held.find(({ from }) => from < found.bounds.high);
   if (!hold) return found;
-  return { state: 'void', level, why: `held by an adaptive setting from ${spell(hold.from)} to ${spell(hold.to)}`, working: found.working };
+  const at = milestoneTime(found) ?? found.estimate;
+  // As if each hold had taken no time at all.
+  const unheld = at - sum(held, ({ from, to }) => Math.max(0, Math.min(to, at) - from));
+  const why = `held by an adaptive setting from ${spell(hold.from)} to ${spell(hold.to)}`;
+  return { state: 'void', level, why, unheld, working: found.working };
 }
 
 /** Something that came to pass once, told from outside the display: bounded like a level. */

@@ -16,7 +16,25 @@ import { stretchesOf } from './stretches';
 
 /** Something about a run that a reader should know before trusting its figures, and where on the strip it is. */
 export interface Notice extends Span {
-  kind: 'late' | 'missed' | 'unseen' | 'fell' | 'stall' | 'hot' | 'struck' | 'event' | 'unplugged' | 'hold' | 'lost' | 'cycling';
+  kind:
+    | 'late'
+    | 'missed'
+    | 'unseen'
+    | 'fell'
+    | 'stall'
+    | 'hot'
+    | 'struck'
+    | 'event'
+    | 'unplugged'
+    | 'hold'
+    | 'lost'
+    | 'cycling'
+    | 'stale'
+    | 'jump'
+    | 'offset'
+    | 'counter'
+    | 'reset'
+    | 'changed';
   text: string;
 }
 

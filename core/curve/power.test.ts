@@ -8,7 +8,7 @@ import { efficiencyOf, oddEfficiency } from './efficiency';
 import { energy } from './energy';
 import { figuresOf } from './figures';
 import { heatOf } from './heat';
-import { averagesTo, chargeIn, runningTotal, timeAbove, wattsByLevel } from './power';
+import { averagesTo, chargeIn, runningTotal, timeAbove, byLevel } from './power';
 import { voltSteps } from './voltSteps';
 import { writeFigures } from './words';
 
@@ -31,7 +31,7 @@ describe('power over a charge', () => {
     expect(to100?.watts).toBeCloseTo((17.5 * 2 + 6) / 3, 6);
     expect(timeAbove(falling.tracks.watts, 15)).toBeCloseTo(1800 + 900, 6);
     expect(Array.from(runningTotal(falling).values).map((each) => Math.round(each * 1000) / 1000)).toEqual([0, 10, 17.5, 20.5]);
-    expect(wattsByLevel(falling)).toEqual([
+    expect(byLevel(falling, 'watts')).toEqual([
       [20, 20],
       [50, 20],
       [80, 10],

@@ -1,3 +1,4 @@
+import type { Quantity } from '../quantity/quantity';
 import type { RunRecord } from '../ink/fold';
 import { sighting, type Track } from '../ink/track';
 import { rowsBetween, type Column } from '../samples/column';
@@ -59,12 +60,13 @@ export function timeAbove(column: Column, limit: number, unseen: readonly Span[]
 const MOST_POINTS = 400;
 
 /**
- * Power by level: what was drawn while the display stood at each, for a curve of watts against percent. The level is taken on the line between its
- * readings; with a meter's stream, power is the mean of what was read at a level.
+ * A quantity by level: what was read while the display stood at each, for a curve of watts or of heat against percent. The level is taken on the line
+ * between its readings; of a meter's stream, each point is the mean of what was read at a level.
  *
- * @returns points of level in % and W, in order of time
+ * @returns points of level in % and the value, in order of time
  */
-export function wattsByLevel({ tracks: { percent, watts } }: RunRecord): [level: number, watts: number][] {
+export function byLevel({ tracks }: Pick<RunRecord, 'tracks'>, quantity: Quantity): [level: number, value: number][] {
+  const { percent, [quantity]: watts } = tracks;
   const stride = Math.max(1, Math.ceil(watts.seconds.length / MOST_POINTS));
   const points: [number, number][] = [];
   let at = 0;

@@ -23,7 +23,10 @@ export function writeMilestone(found: Milestone): WrittenMilestone {
     case 'no levels':
       return none('no level was read');
     case 'void':
-      return { value: 'void', ...none(found.why) };
+      return {
+        value: 'void',
+        ...none(found.unheld === undefined ? found.why : `${found.why}; not held, about ${spell(found.unheld)} in pencil`),
+      };
     case 'started above':
       return none('already there at the first reading');
     case 'not reached':

@@ -2,8 +2,10 @@ import { sum } from 'd3-array';
 import { nominal, spell } from '../quantity/duration';
 import { fixed, percentWithMargin, withMargin } from '../quantity/figures';
 import { assumedNow } from '../quantity/assumed';
+import type { RunInk } from '../ink/fold';
 import { shownMargin } from '../margin/bounds';
 import { listed } from '../quantity/listed';
+import { counted, FROM_PLUG_IN, type Counting } from './counted';
 import { uncertaintyOf, type Accuracy, type Energy } from './energy';
 import { projection, type Sampled } from './energySample';
 import type { Counter, Figures } from './figures';
@@ -19,14 +21,30 @@ import { plain } from './working';
 /** To which level energy samples are carried on, in %, unless one was asked for. */
 export const PROJECT_TO = 50;
 
-/** Every figure of a run in words, in the order they are read. @param projectTo level to which energy samples are carried on, in % */
-export function writeFigures(figures: Figures, projectTo: number = PROJECT_TO): WrittenFigure[] {
+/** How figures are written beside what they are. */
+export interface Writing {
+  /** Level to which energy samples are carried on, in %. */
+  projectTo?: number | undefined;
+  /** From when times are counted, and by which time. */
+  counting?: Counting | undefined;
+  /** The run: its time without power. */
+  run?: Pick<RunInk, 'unplugged'> | undefined;
+}
+
+/** Every figure of a run in words, in the order they are read. */
+export function writeFigures(
+  figures: Figures,
+  { projectTo = PROJECT_TO, counting = FROM_PLUG_IN, run = { unplugged: [] } }: Writing = {},
+): WrittenFigure[] {
+  const milestones = [...figures.milestones, ...figures.more.milestones].sort((one, other) => one.level - other.level);
+  const gains = [...figures.gains, ...figures.more.gains].sort((one, other) => one.seconds - other.seconds);
   // A device that shows no level has none to be late with: what came to pass stands in their place.
   const hasLevels = figures.passages.length === 0 || figures.milestones.some(({ state }) => state !== 'no levels');
   return [
-    ...(hasLevels ? figures.milestones.map(milestoneFigure) : []),
-    ...figures.passages.map(passageFigure),
-    ...(hasLevels ? figures.gains.map((gain) => gainFigure(gain, figures)) : []),
+    ...(hasLevels ? milestones.map((found) => milestoneFigure(found, counted(found, counting, figures, run))) : []),
+    ...figures.passages.map((each) => passageFigure(each)),
+    ...(figures.trueFull ? [passageFigure(figures.trueFull, 'True full')] : []),
+    ...(hasLevels ? gains.map((gain) => gainFigure(gain, figures)) : []),
     peakFigure(figures),
     ...energyFigures(figures),
     ...moreOfEnergy(figures),
@@ -38,22 +56,23 @@ export function writeFigures(figures: Figures, projectTo: number = PROJECT_TO): 
   ];
 }
 
-function milestoneFigure(found: Milestone): WrittenFigure {
+/** @param told the same as it is counted */
+function milestoneFigure(found: Milestone, told: Milestone): WrittenFigure {
   const { level } = found;
   const figure = { id: `level-${level}`, group: 'When it reached', label: level === 100 ? '100 % shown' : `${level} %` } as const;
-  const working = 'working' in found ? found.working : undefined;
+  const working = 'working' in told ? told.working : undefined;
   const span = found.state === 'reached' ? { from: found.bounds.low, to: found.bounds.high } : undefined;
-  const { value, detail } = writeMilestone(found);
+  const { value, detail } = writeMilestone(told);
   return { ...figure, value, detail, working, span };
 }
 
 /** Something that came to pass, with its bounds, like a level. */
-function passageFigure({ what, bounds, working }: Passage): WrittenFigure {
+function passageFigure({ what, bounds, working }: Passage, label = PASSAGES[what]): WrittenFigure {
   const { value, detail } = writePassage({ bounds });
   return {
     id: what.replace(' ', '-'),
     group: 'When it reached',
-    label: PASSAGES[what],
+    label,
     value,
     detail: what === 'boot' ? `after a dead start; ${detail}` : `first seen; ${detail}`,
     working,
@@ -74,11 +93,12 @@ export function writeGain(gain: Gain): { value?: string; detail: string } {
   return { value: `${value} %`, detail: `± ${margin} %${gain.isAssumed ? ', from 0 % assumed' : ''}` };
 }
 
-function gainFigure(gain: Gain, { battery, endurance }: Figures): WrittenFigure {
+function gainFigure(gain: Gain, { battery, milliampHours, endurance }: Figures): WrittenFigure {
   const figure = { id: `gain-${gain.seconds}`, group: 'What it gained', label: `Gained in ${nominal(gain.seconds)}` } as const;
   if (gain.state !== 'known') return { ...figure, ...writeGain(gain) };
   const written = writeGain(gain);
   const stored = battery === undefined ? '' : ` · ${fixed((battery * gain.value) / 100, 1)} Wh of the battery`;
+  const charge = milliampHours === undefined ? '' : ` · ${fixed((milliampHours * gain.value) / 100)} mAh`;
   const { realUse } = assumedNow();
   const hours = endurance === undefined ? undefined : `${fixed((endurance * realUse * gain.value) / 100, 1)} h of use`;
   const used =
@@ -91,7 +111,7 @@ function gainFigure(gain: Gain, { battery, endurance }: Figures): WrittenFigure 
   return {
     ...figure,
     ...written,
-    detail: written.detail + stored + (hours === undefined ? '' : ` · ${hours}`),
+    detail: written.detail + stored + charge + (hours === undefined ? '' : ` · ${hours}`),
     working: { ...gain.working, formula: `${formula}${hard}${used}` },
     span: low === high ? { from: gain.seconds, to: gain.seconds } : span,
   };

@@ -239,7 +239,7 @@ function unpluggedSpans(events: RunRecord['events']): RunRecord['unplugged'] {
 }
 
 /** Time plugged in up to a moment of a run, in seconds: what elapsed, without the spans in which it was unplugged. */
-export function chargingTime({ unplugged }: RunRecord, moment: number): number {
+export function chargingTime({ unplugged }: Pick<RunInk, 'unplugged'>, moment: number): number {
   return moment - unplugged.reduce((sum, { from, to }) => sum + Math.max(0, Math.min(to, moment) - from), 0);
 }
 

@@ -9,4 +9,5 @@ export { writeEntryLine } from './writeLine';
 export { listed } from './listed';
 export type { ClipTime, Elapsed, Moment, WallTime } from './times';
 export { QUANTITIES, quantityOf, sharersOf, TEMPERATURES, TRACKED, type Quantity } from './quantity';
+export { askedNow, setAsked, type AskedFigures } from './asked';
 export { assumedNow, setAssumed, USUALLY, type Assumed } from './assumed';
