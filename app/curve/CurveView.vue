@@ -31,6 +31,7 @@ import DrawnBy from './DrawnBy.vue';
 import FigureList from './FigureList.vue';
 import InkTable from './InkTable.vue';
 import LogPlaces from './LogPlaces.vue';
+import PencilTable from './PencilTable.vue';
 import RemarkList from './RemarkList.vue';
 import StretchFigures from './StretchFigures.vue';
 import WorkTable from './WorkTable.vue';
@@ -350,6 +351,7 @@ const enterStrike = (entry: Entry) => {
         <AskFigures v-if="opened" :is-sampled="opened.figures.sampled !== undefined" />
         <FigureList :figures="figures" :shown="shown?.id" :here="here" @show="show" />
         <RemarkList v-if="remarks.length > 0" :remarks="remarks" :noticed="noticed" @point="point" />
+        <PencilTable v-if="opened && !live" :run="run" :rows="opened.pencil" />
         <LogPlaces v-if="!live" ref="places" :run="run" :write="write" @moving="(drawn) => (moving = drawn)" />
       </aside>
     </div>

@@ -2,6 +2,7 @@ import { byLevel, readRun, remarksOf, workloads, type ReadRun, type Remark, type
 import { foldStored } from '@core/exchange';
 import type { RunInk, RunRecord } from '@core/ink';
 import { TEMPERATURES, type Quantity } from '@core/quantity';
+import { againstPencil, type AgainstPencil } from '@core/run';
 import { filedRun } from '../ledger/filing';
 import { tracedWithPencil, withTotal, type Trace } from '../strip/trace';
 import { thinned } from './levels';
@@ -18,6 +19,8 @@ export interface Opened extends ReadRun {
   workloads: Workload[];
   /** Power and heat by level: points of % and W or °C. */
   byLevel: LevelLine[];
+  /** Its figures beside what its gear let one expect. */
+  pencil: AgainstPencil[];
   /** The strip of the whole run, with the charge to expect in pencil. */
   trace: Trace;
   /** The run with its tracks, of those a meter streamed as many rows as a strip draws: for ghosts and for weighing a line. No figure is worked out of it. */
@@ -43,8 +46,10 @@ function sketchOf(record: RunRecord): RunRecord {
 }
 
 export function openedOf(record: RunRecord): Opened {
+  const read = readRun(record);
   return {
-    ...readRun(record),
+    ...read,
+    pencil: againstPencil(record, read.figures),
     remarks: remarksOf(record),
     workloads: workloads(record),
     byLevel: (['watts', ...TEMPERATURES] as const).flatMap((of) => {

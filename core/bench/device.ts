@@ -1,4 +1,4 @@
-import { boolean, mixed, object, string, type InferType } from 'yup';
+import { boolean, mixed, number, object, string, type InferType } from 'yup';
 import { WIRELESS_PROFILES } from './offer';
 import {
   choiceField,
@@ -21,6 +21,8 @@ export const DEVICE_CONNECTORS = ['USB-C', 'micro-USB', 'mini-USB', 'own plug', 
 export const DISPLAYS = ['percent', 'light', 'nothing'] as const;
 /** Families known without a name: current signalled on the data lines of USB-A. */
 export const USB_A_FAMILIES = ['2.1 A', '2.4 A'] as const;
+
+const fittedField = () => number().min(0.2).max(5).required();
 
 /**
  * A device under test. Units: mAh, V, Wh, %, W, h, g. What is not known is left out, and `power/takes` then assumes what a
@@ -66,6 +68,22 @@ export const deviceSchema = object({
   /** The charger and the cable that came in its box, by their ids: what others are usually set against. */
   boxCharger: linkField(),
   boxCable: linkField(),
+  /** How it differs from what is usual of its kind, as its own runs have shown: factors of what the shelf says and of what is assumed. */
+  fitted: object({
+    /** Energy of the battery. */
+    capacity: fittedField(),
+    /** What it takes at most. */
+    limit: fittedField(),
+    /** How early it takes less: the share that it takes at a level, to this power. */
+    taper: fittedField(),
+    /** Resistance of the battery. */
+    ohms: fittedField(),
+    /** How many runs have shown it. */
+    runs: number().integer().min(1).max(1000).required(),
+  })
+    .noUnknown()
+    .default(undefined)
+    .optional(),
   /** What its two surfaces are called, where front and back do not say: deck and underside. */
   frontName: string().trim().max(30, 'Keep it within 30 characters.'),
   backName: string().trim().max(30, 'Keep it within 30 characters.'),

@@ -135,7 +135,7 @@ it('a time that a hold made void is given in pencil as if it had not been held',
   ]);
   expect(written(run).find(({ id }) => id === 'level-100')).toMatchObject({
     value: 'void',
-    detail: expect.stringMatching(/not held, about 49 min in pencil/),
+    detail: expect.stringMatching(/not held, about 49 min in pencil/) as string,
   });
 });
 
@@ -169,7 +169,10 @@ describe('what can hardly have been so', () => {
         [],
         { charger },
       );
-    expect(remarksOf(counted(1280))[0]).toMatchObject({ kind: 'counter', notices: [{ text: expect.stringContaining('can give 1200') }] });
+    expect(remarksOf(counted(1280))[0]).toMatchObject({
+      kind: 'counter',
+      notices: [{ text: expect.stringContaining('can give 1200') as string }],
+    });
     expect(kinds(counted(1190))).toEqual([]);
   });
 

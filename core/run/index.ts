@@ -1,4 +1,6 @@
 export { expectedRun } from './expected';
+export { againstPencil, type AgainstPencil } from './againstPencil';
+export { fitCase, fitDevice, type Fit, type FitCase } from './fit';
 export { forecasts, type Forecast } from './forecast';
 export { clockJump, SLEPT, type Tick } from './clockJump';
 export { worthReading } from './extra';

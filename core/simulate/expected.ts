@@ -89,21 +89,23 @@ export interface Circumstances {
  */
 export function parametersOf(negotiated: Negotiated, circumstances: Circumstances = {}): ChargeParameters | undefined {
   const { device, charger, watts, volts, by, outcome } = negotiated;
-  const wattHours = batteryOf(device);
-  if (wattHours === undefined || watts <= 0 || !mayCharge(outcome)) return undefined;
+  const rated = batteryOf(device);
+  if (rated === undefined || watts <= 0 || !mayCharge(outcome)) return undefined;
   const usual = USUAL[device.kind];
+  const { capacity, limit, taper, ohms } = device.fitted ?? { capacity: 1, limit: 1, taper: 1, ohms: 1 };
+  const wattHours = rated * capacity;
   const isPad = by === 'wireless';
-  const inputWatts = (isPad ? device.wirelessLimit : device.inputLimit) ?? Math.max(usual.limit, watts);
-  const nominalVolts = batteryFacts(device).nominalVolts ?? (wattHours > 40 ? 11.5 : 3.85);
+  const inputWatts = limit * ((isPad ? device.wirelessLimit : device.inputLimit) ?? Math.max(usual.limit, watts));
+  const nominalVolts = batteryFacts(device).nominalVolts ?? (rated > 40 ? 11.5 : 3.85);
   const battery: Battery = { wattHours, nominalVolts, ohms: 0, curve: OPEN_CIRCUIT };
   // A battery that is made to be charged slowly is no worse for it: its resistance goes by its size.
   const mostAmps = Math.max((inputWatts * EFFICIENCY) / nominalVolts, (LEAST_RATE * wattHours) / nominalVolts);
   const asleep = Math.min(usual.asleep, watts * 0.05);
   return {
-    battery: { ...battery, ohms: (DROP * nominalVolts) / mostAmps },
+    battery: { ...battery, ohms: (ohms * DROP * nominalVolts) / mostAmps },
     controller: {
       inputWatts,
-      byLevel: usual.byLevel,
+      byLevel: taper === 1 ? usual.byLevel : usual.byLevel.map(([share, taken]) => [share, taken ** taper] as const),
       fullVolts: (OPEN_CIRCUIT.at(-1)?.[1] ?? 0) / meanOf(OPEN_CIRCUIT),
       endAmpsPerAh: 0.02,
       gentleAmpsPerAh: 1.4,
@@ -151,6 +153,26 @@ const SHOWN_FULL = 0.99;
 /** What a display shows of a share of charge: whole percents, 100 a little before the battery is truly full. */
 export function displayed(share: number): number {
   return Math.min(100, Math.floor((share / SHOWN_FULL) * 100 + 1e-9));
+}
+
+/** A charge as it would be followed: level as displayed, with its fraction, in %, and watts at the meter; a row each `step` seconds from its first level on. */
+export interface Followed {
+  step: number;
+  percent: Float64Array;
+  watts: Float64Array;
+}
+
+/**
+ * A negotiated pairing followed for so long, to be laid beside what was read.
+ *
+ * @param from level shown at the start, in %
+ * @returns `undefined` where the battery is unknown or it will not charge
+ */
+export function followCharge(negotiated: Negotiated, from: number, seconds: number, step: number): Followed | undefined {
+  const parameters = parametersOf(negotiated);
+  if (!parameters) return undefined;
+  const { share, watts } = simulate(parameters, ((from + 0.5) / 100) * SHOWN_FULL, seconds, step);
+  return { step, percent: share.map((each) => Math.min(100, (each / SHOWN_FULL) * 100)), watts };
 }
 
 /** The charge to expect, in pencil: columns of equal length over seconds from plug-in. */
