@@ -30,6 +30,22 @@ const preloadProgram: Plugin = {
   },
 };
 
+/**
+ * Vuetify looks Vue over by `import * as Vue`, for an export that only Vue 3.6 has: so all of Vue would be fetched, hydration and custom elements too.
+ * Told which function it means, it leaves the rest out.
+ */
+const namedVue: Plugin = {
+  name: 'named-vue',
+  transform(code, id) {
+    if (!id.includes('@vuetify/v0/dist/utilities/instance')) return undefined;
+    const named = code
+      .replace('import * as Vue from "vue";', 'import { getCurrentInstance } from "vue";')
+      .replace(/function getInstanceCompat\(\) \{[^}]*\}/, 'const getInstanceCompat = () => getCurrentInstance();');
+    if (named.includes('Vue.')) throw new Error(`${id} is not as it was: look whether it still needs all of Vue.`);
+    return { code: named, map: null };
+  },
+};
+
 /** Keeps the whole program on the machine, so that it opens without a network. A newer one waits until it is asked for (app/frame/offline.ts). */
 const offline = VitePWA({
   registerType: 'prompt',
@@ -59,7 +75,7 @@ const offline = VitePWA({
 
 /** Everything but what makes it work offline: the benchmarks' pages are built with this. */
 export const inTab = defineConfig({
-  plugins: [vue(), vuetify({ autoImport: true }), preloadProgram],
+  plugins: [vue(), vuetify({ autoImport: true }), namedVue, preloadProgram],
   resolve: { alias: [{ find: /^@core\/(\w+)$/, replacement: fileURLToPath(new URL('core/$1/index.ts', import.meta.url)) }] },
   worker: { format: 'es' },
   build: {

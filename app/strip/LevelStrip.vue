@@ -1,7 +1,7 @@
 <script setup lang="ts">
-import { Chart, Legend, LinearScale, LineController, LineElement, PointElement } from 'chart.js';
+import { Chart, LinearScale, LineController, LineElement, PointElement } from 'chart.js';
 import { max, min } from 'd3-array';
-import { onBeforeUnmount, onMounted, useTemplateRef, watch } from 'vue';
+import { computed, onBeforeUnmount, onMounted, useTemplateRef, watch } from 'vue';
 import { fixed, inUnit, quantityOf, shownIn, shownUnit, TEMPERATURES, type Quantity } from '@core/quantity';
 import { useSettings } from '../kit/settings';
 import { PALETTES } from '../kit/theme';
@@ -14,7 +14,7 @@ const props = defineProps<{
   caption: string;
 }>();
 
-Chart.register(LineController, LineElement, PointElement, LinearScale, Legend);
+Chart.register(LineController, LineElement, PointElement, LinearScale);
 const settings = useSettings();
 const canvas = useTemplateRef<HTMLCanvasElement>('canvas');
 let chart: Chart | undefined;
@@ -26,6 +26,12 @@ const DASHES = [
   [10, 4],
   [4, 2, 1, 2],
 ];
+
+const isHeat = (of: Quantity) => TEMPERATURES.includes(of);
+const heats = computed(() => props.lines.filter(({ of }) => isHeat(of)));
+const dashOf = (of: Quantity): number[] =>
+  isHeat(of) ? (DASHES[heats.value.findIndex((each) => each.of === of) % DASHES.length] ?? []) : [];
+const colourOf = (of: Quantity): string => (isHeat(of) ? PALETTES[settings.theme].soft : penOf(props.pen, settings.theme).colour);
 
 function draw(): void {
   chart?.destroy();
@@ -43,9 +49,7 @@ function draw(): void {
     ticks: { color: palette.soft, font },
   });
   const shown = (of: Quantity, value: number) => shownIn(quantityOf(of).unit, value);
-  const isHeat = (of: Quantity) => TEMPERATURES.includes(of);
-  const heats = props.lines.filter(({ of }) => isHeat(of));
-  const degrees = heats.flatMap(({ of, points }) => points.map(([, value]) => shown(of, value)));
+  const degrees = heats.value.flatMap(({ of, points }) => points.map(([, value]) => shown(of, value)));
   const top = max(props.lines.find(({ of }) => of === 'watts')?.points ?? [], ([, watts]) => watts) ?? 1;
   const tens = { min: Math.floor((min(degrees) ?? 20) / 10) * 10, max: Math.ceil((max(degrees) ?? 40) / 10) * 10 };
   chart = new Chart(canvas.value, {
@@ -55,8 +59,8 @@ function draw(): void {
         label: name,
         yAxisID: isHeat(of) ? 'heat' : 'y',
         data: points.map(([x, value]) => ({ x, y: shown(of, value) })),
-        borderColor: isHeat(of) ? palette.soft : pen.colour,
-        borderDash: isHeat(of) ? (DASHES[heats.findIndex((each) => each.of === of) % DASHES.length] ?? []) : [],
+        borderColor: colourOf(of),
+        borderDash: dashOf(of),
         borderWidth: isHeat(of) ? 1.5 : 2,
         pointRadius: isHeat(of) || points.length > 60 ? 0 : 3.5,
         pointBackgroundColor: pen.hollow ? palette.paper : pen.colour,
@@ -69,13 +73,10 @@ function draw(): void {
       responsive: true,
       maintainAspectRatio: false,
       events: [],
-      plugins: {
-        legend: { display: heats.length > 0, position: 'top', align: 'end', labels: { color: palette.soft, boxHeight: 0, boxWidth: 34 } },
-      },
       scales: {
         x: scale('level, %', { min: 0, max: 100 }, 'bottom'),
         y: scale('watts at the cable', { min: 0, max: Math.ceil((top * 1.08) / 5) * 5 }, 'left'),
-        ...(heats.length > 0 && { heat: scale(shownUnit('°C'), tens, 'right') }),
+        ...(heats.value.length > 0 && { heat: scale(shownUnit('°C'), tens, 'right') }),
       },
       layout: { padding: { top: 12, right: 14, bottom: 18, left: 4 } },
     },
@@ -88,7 +89,17 @@ onBeforeUnmount(() => chart?.destroy());
 
 <template>
   <figure class="strip">
-    <div class="tools chosen-of"><slot /></div>
+    <div class="tools chosen-of">
+      <p v-if="lines.length > 1" class="legend soft" aria-hidden="true">
+        <span v-for="line in lines" :key="line.of"
+          ><svg width="26" height="6">
+            <line x1="0" x2="26" y1="3" y2="3" :stroke="colourOf(line.of)" stroke-width="2" :stroke-dasharray="dashOf(line.of).join(' ')" />
+          </svg>
+          {{ line.name }}</span
+        >
+      </p>
+      <slot />
+    </div>
     <div class="paper"><canvas ref="canvas" role="img" :aria-label="caption" /></div>
     <table class="unseen-text">
       <caption>
@@ -119,8 +130,16 @@ onBeforeUnmount(() => chart?.destroy());
   flex-direction: column;
 }
 
+.legend {
+  display: flex;
+  gap: 1.25rem;
+  font-size: 0.85rem;
+}
+
 .tools {
   display: flex;
+  gap: 1.5rem;
+  align-items: center;
   justify-content: end;
   min-height: 2.3rem;
   padding: 0.25rem 0.9rem 0 0.5rem;
