@@ -1,14 +1,19 @@
 import { expect, test, type Page } from '@playwright/test';
-import { bringShelf, chooseFile, DEMO, importFile, isReady, pairUp } from './person';
+import { writeFileSync } from 'node:fs';
+import { inkOf } from '../core/ink';
+import { bookOf, bringShelf, chooseFile, DEMO, doMore, finished, importFile, isReady, pairUp } from './person';
 
 const reader = (page: Page) => page.getByRole('slider', { name: /^Moment on the strip/ });
 const readout = (page: Page) => page.locator('.readout');
 
-/** The stages of a phone limited to 9 V and 3 A (common practice, no source), once a second. */
+/** The power of a phone limited to 9 V and 3 A (common practice, no source), by minutes. */
+const stagedWatts = (minute: number) => (minute < 17 ? 26 : minute < 31 ? 19 : minute < 47 ? 14 : 0.6 + 9 * Math.exp(-(minute - 47) / 18));
+
+/** Its stages once a second. */
 function stagedLog(): string {
   const rows = Array.from({ length: 6481 }, (_, second) => {
     const minute = second / 60;
-    const watts = minute < 17 ? 26 : minute < 31 ? 19 : minute < 47 ? 14 : 0.6 + 9 * Math.exp(-(minute - 47) / 18);
+    const watts = stagedWatts(minute);
     const level = Math.min(
       100,
       Math.floor(minute < 24 ? 1 + (minute * 49) / 24 : minute < 50 ? 50 + ((minute - 24) * 30) / 26 : 80 + ((minute - 50) * 20) / 58),
@@ -26,7 +31,7 @@ test('@curve a log of a staged charge is read in stages, by time and by level', 
   await expect(figures).toContainText(/holds about 26\.\d W for 17 min, then 19\.\d W for 14 min, then 14\.\d W for 16 min, then tapers/);
   await expect(figures).toContainText(/9 → 5 V/);
   await page.getByRole('button', { name: 'By level' }).click();
-  await expect(page.getByRole('img', { name: /^Watts by level/ })).toBeVisible();
+  await expect(page.getByRole('img', { name: /^Power and heat by level/ })).toBeVisible();
   await page.getByRole('button', { name: 'By time' }).click();
 
   // Pointed at, the paper says all that was read there, and the list which stage that is.
@@ -118,4 +123,156 @@ test('@curve two logs are opened at once for a comparison, and each closer look 
   await page.getByRole('button', { name: 'Pick all found' }).click();
   await page.getByRole('button', { name: 'Compare 2 runs' }).click();
   await expect(page.getByRole('region', { name: 'Figures side by side' }).getByRole('row')).toHaveCount(3);
+});
+
+test('@curve 200,000 rows are laid on readings taken by hand by their steps, while the page goes on; moved on the strip, and taken back', async ({
+  page,
+}, info) => {
+  await bringShelf(page, ['Sedge 5'], ['Cobble 20']);
+  // Read by hand every three minutes; its watts tell where a log lies.
+  const run = finished('byhand', [1, 50]);
+  const readings = Array.from({ length: 36 }, (_, index) => ({
+    seconds: index * 180,
+    percent: Math.min(99, 1 + index * 2.5),
+    watts: Number(stagedWatts(index * 3).toFixed(1)),
+  }));
+  const stop = { kind: 'stop' as const, seq: 40, id: 'stopped', at: run.header.plugInAt + 6400_000, written: 1, because: 'full' as const };
+  await importFile(page, 'runs.json', bookOf([{ header: run.header, entries: [...inkOf(run.header, readings), stop] }]));
+  await page.goto('/curve/byhand');
+  await isReady(page);
+
+  // The meter was started four minutes late, and logs 33 times a second.
+  const rows = Array.from({ length: 200_000 }, (_, row) => `${(row * 0.03).toFixed(2)},${stagedWatts(row * 0.0005 + 4).toFixed(2)},9`);
+  const file = info.outputPath('fast.csv');
+  writeFileSync(file, `elapsed (s),watts,volts\n${rows.join('\n')}`);
+  await page.evaluate(() => {
+    const seen = window as unknown as { frames: number };
+    seen.frames = 0;
+    const count = () => {
+      seen.frames += 1;
+      requestAnimationFrame(count);
+    };
+    count();
+  });
+  await doMore(page, 'Add a meter’s log');
+  const sheet = page.getByRole('dialog');
+  const frames = () => page.evaluate(() => (window as unknown as { frames: number }).frames);
+  const before = await frames();
+  await sheet.getByLabel('File', { exact: true }).setInputFiles(file);
+  await expect(sheet.getByText(/^200000 rows over 1 h 40/)).toBeVisible();
+  expect(await frames()).toBeGreaterThan(before + 10);
+  await expect(sheet.getByLabel(/by its steps: begins (4 min|3 min 5\d s|4 min \d s) after plug-in ± .* tell (9\d|100) %/)).toBeChecked();
+  await sheet.getByRole('button', { name: 'Import it' }).click();
+  const figures = page.getByRole('complementary', { name: 'Figures' });
+  await expect(figures).toContainText('fast.csv');
+  await expect(figures).toContainText(/begins (4 min|3 min 5\d s|4 min \d+ s) after plug-in/);
+  await expect(figures).toContainText(/then 14\.0 W/);
+
+  // Taken in hand it is moved by the arrows of the strip, and left there; struck in the ink it lies where it lay.
+  await page.getByRole('button', { name: 'Move fast.csv' }).click();
+  await expect(page.getByRole('button', { name: 'Leave it here' })).toBeVisible();
+  await reader(page).focus();
+  for (let times = 0; times < 3; times += 1) await page.keyboard.press('Shift+ArrowRight');
+  await page.getByRole('button', { name: 'Leave it here' }).click();
+  const moved = page.getByRole('row').filter({ hasText: /^.*log fast\.csv moved/ });
+  await expect(moved).toContainText(/begins 4 min 2\d s|begins 4 min 3\d s/);
+  await moved.getByRole('button', { name: /^Strike the place of a log/ }).click();
+  await page.getByLabel('Why?').fill('it fitted before');
+  await page.getByRole('button', { name: 'Strike it' }).click();
+  await expect(figures).toContainText(/begins (4 min|3 min 5\d s|4 min \d s) after plug-in/);
+});
+
+test('@curve a file of two devices gives a run for each, and a million rows that are called off leave nothing', async ({ page }, info) => {
+  await bringShelf(page, ['Sedge 5', 'Teasel 14'], ['Cobble 20', 'Quern 65']);
+  const rows = Array.from(
+    { length: 300 },
+    (_, row) => `${row * 2},Sedge 5,${10 + Math.floor(row / 20)},18\n${row * 2},Teasel 14,${40 + Math.floor(row / 30)},45`,
+  );
+  await chooseFile(page, 'bench.csv', `elapsed (s),device,percent,watts\n${rows.join('\n')}`);
+  const sheet = page.getByRole('dialog');
+  await expect(sheet.getByText(/^2 devices\./)).toBeVisible();
+  for (const [label, name] of [
+    ['Charger of “Sedge 5”', 'Cobble 20'],
+    ['Charger of “Teasel 14”', 'Quern 65'],
+  ] as const) {
+    await sheet.getByRole('combobox', { name: label }).fill(name);
+    await page.getByRole('option', { name, exact: true }).click();
+  }
+  await sheet.getByRole('button', { name: 'Import it' }).click();
+  const list = page.getByRole('table');
+  await expect(list.getByRole('row', { name: /Sedge 5\s*Cobble 20/ })).toBeVisible();
+  await expect(list.getByRole('row', { name: /Teasel 14\s*Quern 65/ })).toBeVisible();
+
+  const file = info.outputPath('million.csv');
+  writeFileSync(
+    file,
+    `elapsed (s),watts,volts,amps\n${Array.from({ length: 1_000_000 }, (_, row) => `${row / 10},18.25,9.01,2.03`).join('\n')}`,
+  );
+  await page.getByRole('button', { name: 'Import a file' }).click();
+  await page.getByRole('dialog').getByLabel('File', { exact: true }).setInputFiles(file);
+  const bar = page.getByRole('progressbar', { name: 'Reading the file' });
+  await expect.poll(async () => Number(await bar.getAttribute('aria-valuenow'))).toBeGreaterThan(20);
+  await page.getByRole('button', { name: 'Stop reading' }).click();
+  await expect(bar).toHaveCount(0);
+  await expect(page.getByRole('button', { name: 'Import it' })).toBeDisabled();
+  await page.getByRole('button', { name: 'Cancel' }).click();
+  await page.reload();
+  await isReady(page);
+  await expect(page.getByText('2 runs', { exact: true })).toBeVisible();
+});
+
+test('@curve plug-in is set, the end is trimmed, a run is split, and each is taken back by striking it', async ({ page }) => {
+  await bringShelf(page, ['Sedge 5'], ['Cobble 20']);
+  await importFile(page, 'runs.json', bookOf([finished('one', [2, 10, 20, 30, 40, 50, 60, 70, 80])]));
+  await page.goto('/curve/one');
+  await isReady(page);
+  const heading = page.locator('.sheet > header');
+  await expect(heading).toContainText('ended at 45 min');
+
+  await doMore(page, 'Plug-in, trim or split');
+  const sheet = page.getByRole('dialog');
+  await sheet.getByLabel('trim its ends').check();
+  await sheet.getByLabel('to, min:s').fill('20:00');
+  await sheet.getByRole('button', { name: 'Trim it' }).click();
+  await expect(heading).toContainText('ended at 20 min, cut off');
+  await page.getByRole('button', { name: /^Strike the trimming/ }).click();
+  await page.getByLabel('Why?').fill('all of it counts');
+  await page.getByRole('button', { name: 'Strike it' }).click();
+  await expect(heading).toContainText('ended at 45 min');
+
+  await doMore(page, 'Correct its settings');
+  await sheet.getByLabel('Wi-Fi').fill('on');
+  await sheet.getByRole('button', { name: 'Save' }).click();
+  await expect(page.getByText('Settings: Wi-Fi on', { exact: true })).toBeVisible();
+
+  await doMore(page, 'Plug-in, trim or split');
+  await sheet.getByLabel('split it in two').check();
+  await sheet.getByLabel('At, min:s').fill('22:30');
+  await sheet.getByRole('button', { name: 'Split it' }).click();
+  // The second half is a run of its own, plugged in then.
+  await expect(heading).toContainText('11:22 · ended at 23 min');
+  await expect(page.getByRole('region', { name: 'Ink' }).getByRole('row')).toHaveCount(7);
+  await page.goto('/curve');
+  await expect(page.getByText('2 runs', { exact: true })).toBeVisible();
+});
+
+test('@curve a level that was asked for stays asked for, and a stretch that is looked at has its least, mean and most', async ({
+  page,
+}) => {
+  await page.goto(`${DEMO}/curve/saltmarsh-6`);
+  await isReady(page);
+  const figures = page.getByRole('complementary', { name: 'Figures' });
+  await figures.getByText('Figures to work out').click();
+  await figures.getByLabel('Also at these levels, %').fill('95');
+  await page.keyboard.press('Enter');
+  await expect(figures.getByRole('button', { name: 'Show working of 95 %' })).toBeVisible();
+  await page.goto(`${DEMO}/curve/saltmarsh-9`);
+  await isReady(page);
+  await expect(figures.getByRole('button', { name: 'Show working of 95 %' })).toBeVisible();
+  await page.getByRole('button', { name: 'Look closer' }).click();
+  const stretch = page.getByRole('region', { name: 'The stretch that is looked at' });
+  await expect(stretch.getByRole('row', { name: /^W / })).toContainText(/\d/);
+  await expect(figures.getByText('Against the pencil')).toBeVisible();
+  await figures.getByRole('button', { name: /^Fit Sedge 5 to its \d runs/ }).click();
+  await expect(figures.getByText(/lie \d+\.\d % off the pencil\. Fitted, \d+\.\d %/)).toBeVisible();
 });

@@ -17,6 +17,6 @@ export async function keepSettings(pinia: Pinia, { rows }: Pick<Reading, 'rows'>
   followSettings(all);
   watch(all, () => {
     // A choice that cannot be kept still holds for this visit; losing it costs nothing that was logged.
-    store(shelfBook, KEY, { ...all }).catch(() => undefined);
+    store(shelfBook, KEY, { ...all, levels: [...all.levels], marks: [...all.marks] }).catch(() => undefined);
   });
 }
