@@ -2,9 +2,13 @@ import { createServer } from 'node:http';
 import type { AddressInfo } from 'node:net';
 import { fileURLToPath } from 'node:url';
 import { appOf, type Logbook } from '../server/serve';
+import { draw } from './draw';
 import type { Figure } from './harness';
+import { importFigures } from './import';
 import { ink } from './ink';
+import { memory, open } from './opened';
 import { planFigure } from './plan';
+import { readFigure } from './read';
 import { readersFigure } from './readers';
 import { recover } from './recover';
 import { simulateFigure } from './simulate';
@@ -12,15 +16,19 @@ import { start } from './start';
 import { weight } from './weight';
 
 /** `npm run benchmark [-- name…]`: each figure as one JSON line. Fails when one misses its bar. */
-const FIGURES: Readonly<
-  Record<string, (addresses: { demo: string; own: string; bare: string; ink: string; plan: string }) => Promise<Figure[]>>
-> = {
+type Addresses = Record<'demo' | 'own' | 'bare' | 'ink' | 'plan' | 'import' | 'draw', string>;
+const FIGURES: Readonly<Record<string, (addresses: Addresses) => Promise<Figure[]>>> = {
   start,
   weight,
   ink,
   recover,
   simulate: simulateFigure,
   plan: planFigure,
+  import: importFigures,
+  read: readFigure,
+  draw,
+  memory,
+  open,
   readers: readersFigure,
 };
 
@@ -41,12 +49,14 @@ function served(folder: string, logbook: Logbook): Promise<string> {
   });
 }
 
-const addresses = {
+const addresses: Addresses = {
   demo: await served('../dist', 'testDemo'),
   own: await served('../dist', 'test'),
   bare: await served('../.cache/pages/bare', 'test'),
   ink: await served('../.cache/pages/ink', 'test'),
   plan: await served('../.cache/pages/plan', 'test'),
+  import: await served('../.cache/pages/import', 'test'),
+  draw: await served('../.cache/pages/draw', 'test'),
 };
 let missed = 0;
 for (const name of asked.length > 0 ? asked : Object.keys(FIGURES)) {

@@ -47,7 +47,7 @@ test('@curve a log of a staged charge is read in stages, by time and by level', 
   await expect(page.getByRole('button', { name: 'Whole' })).toBeEnabled();
   await expect(page.locator('.whole')).toBeVisible();
   await page.getByRole('button', { name: 'Whole' }).click();
-  await expect(page.locator('.whole')).toHaveCount(0);
+  await expect(page.locator('.whole')).toBeHidden();
 });
 
 test('@curve the cursor goes from reading to reading by keys alone, and says what it reads', async ({ page }) => {

@@ -52,13 +52,31 @@ export async function streamsOf(runId: string, wanted: readonly Quantity[] = QUA
   return { ...(isImported && { samples }), ...(ids.size > 0 && { logs }) };
 }
 
+/** Streams of some quantities and of others, as one. */
+export function together(one: Streams, other: Streams): Streams {
+  const samples = one.samples || other.samples ? { ...one.samples, ...other.samples } : undefined;
+  const ids = new Set([...Object.keys(one.logs ?? {}), ...Object.keys(other.logs ?? {})]);
+  const logs = Object.fromEntries([...ids].map((log) => [log, { ...one.logs?.[log], ...other.logs?.[log] }]));
+  return { ...(samples && { samples }), ...(ids.size > 0 && { logs }) };
+}
+
 async function columnsUnder(root: string, keys: readonly string[], wanted: readonly Quantity[]): Promise<Samples> {
+  const there = wanted.map((quantity) => [quantity, keys.filter((key) => key.startsWith(`${root}/${quantity}/`))] as const);
+  const read = await Promise.all(
+    there.map(([, mine]) => Promise.all(mine.map((key) => sampleBook.getItem<NonNullable<Samples['watts']>>(key)))),
+  );
   const samples: Samples = {};
-  for (const quantity of wanted) {
-    const mine = keys.filter((key) => key.startsWith(`${root}/${quantity}/`));
+  let times: Float64Array<ArrayBuffer> | undefined;
+  for (const [index, [quantity, mine]] of there.entries()) {
     if (mine.length === 0) continue;
-    const chunks = await Promise.all(mine.map((key) => sampleBook.getItem<NonNullable<Samples['watts']>>(key)));
-    samples[quantity] = { seconds: joined(chunks.map((chunk) => chunk?.seconds)), values: joined(chunks.map((chunk) => chunk?.values)) };
+    const chunks = read[index] ?? [];
+    const seconds = joined(chunks.map((chunk) => chunk?.seconds));
+    // A meter tells all its quantities at once: one column of times serves them all.
+    times = times && isSame(times, seconds) ? times : seconds;
+    samples[quantity] = { seconds: times, values: joined(chunks.map((chunk) => chunk?.values)) };
   }
   return samples;
 }
+
+const isSame = (one: Float64Array, other: Float64Array): boolean =>
+  one.length === other.length && one.every((each, row) => each === other[row]);

@@ -56,10 +56,26 @@ const nowAt = computed(() => {
   return props.now === undefined || props.now > edge.value ? undefined : left + (props.now / edge.value) * (right - left);
 });
 
+/** What the chart was made of. */
+let drawn: { traces: Trace[]; look: StripLook } | undefined;
+function isSameBut(changed: readonly (keyof StripLook)[], one: StripLook, other: StripLook): boolean {
+  const keys = Object.keys({ ...one, ...other }) as (keyof StripLook)[];
+  return keys.every((key) => changed.includes(key) || one[key] === other[key]);
+}
+
 function draw(): void {
-  chart?.destroy();
   if (!canvas.value) return;
   const config = stripConfig(props.traces, look.value);
+  const isSame = chart && drawn && drawn.traces === props.traces && isSameBut(['from', 'until'], drawn.look, look.value);
+  drawn = { traces: props.traces, look: look.value };
+  // Another stretch of the same lines needs no other chart: only its edges move.
+  if (chart && isSame) {
+    chart.data = config.data;
+    chart.options = config.options ?? {};
+    chart.update('none');
+    return;
+  }
+  chart?.destroy();
   const measure = {
     id: 'measure',
     afterLayout: ({ chartArea }: Chart) => {

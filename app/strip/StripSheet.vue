@@ -33,6 +33,9 @@ const emit = defineEmits<{
 const end = computed(() => Math.max(600, max(props.traces, (trace) => trace.end) ?? 0) * 1.02);
 /** The stretch that is looked at; none: the whole. */
 const view = shallowRef<{ from: number; to: number }>();
+/** The strip is pointed at or has the focus: the whole beneath is drawn ahead, so that the first step closer costs no more than the next. */
+const isMeant = ref(false);
+watch(view, (stretch) => (isMeant.value ||= stretch !== undefined));
 const shownView = computed(() => view.value ?? { from: 0, to: end.value });
 /** The shortest stretch that can be looked at, in seconds. */
 const SHORTEST = 20;
@@ -275,6 +278,8 @@ function slide(event: PointerEvent): void {
       :aria-valuemax="Math.round(end)"
       :aria-valuenow="Math.round(cursor ?? 0)"
       :aria-valuetext="said"
+      @focus="isMeant = true"
+      @pointerenter="isMeant = true"
       @keydown="key"
       @wheel="wheel"
       @pointerdown="press"
@@ -301,15 +306,16 @@ function slide(event: PointerEvent): void {
         :style="{ left: `${xAt(cursor)}px`, top: `${area.top}px`, height: `${area.bottom - area.top}px` }"
       />
     </div>
-    <div v-if="view" class="whole" aria-hidden="true" @pointerdown="slide" @pointermove="slide">
+    <div v-if="isMeant" class="whole" :class="{ ahead: !view }" aria-hidden="true" @pointerdown="slide" @pointermove="slide">
       <InkStrip :traces="props.traces" size="row" :until="end" caption="The whole run" />
-      <div class="window" :style="{ left: shareOf(view.from), width: shareOf(view.to - view.from) }" />
+      <div v-if="view" class="window" :style="{ left: shareOf(view.from), width: shareOf(view.to - view.from) }" />
     </div>
   </div>
 </template>
 
 <style scoped>
 .reader {
+  position: relative;
   display: flex;
   flex-direction: column;
   height: 100%;
@@ -359,6 +365,14 @@ function slide(event: PointerEvent): void {
   margin-inline: 3rem 1rem;
   cursor: grab;
   touch-action: none;
+}
+
+/* Drawn where nobody sees it, until there is a stretch to show on it. */
+.whole.ahead {
+  position: absolute;
+  inset-inline: 0;
+  visibility: hidden;
+  pointer-events: none;
 }
 
 .window {

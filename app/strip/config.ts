@@ -1,6 +1,6 @@
 import type { Chart, ChartConfiguration, ChartDataset, Plugin, ScaleOptionsByType, ScriptableLineSegmentContext } from 'chart.js';
 import type { AnnotationOptions } from 'chartjs-plugin-annotation';
-import { max, min } from 'd3-array';
+import { bisector, extent, max, min } from 'd3-array';
 import { type Span } from '@core/curve';
 import { nominal, quantityOf, sharersOf, shownIn, TRACKED, trimmed, type Quantity } from '@core/quantity';
 import { type Forecast } from '@core/run';
@@ -110,12 +110,21 @@ export function stripConfig(traces: readonly Trace[], look: StripLook): ChartCon
   };
 }
 
-function lineOf(trace: Trace, track: Quantity, axis: Quantity, { theme, size, penned, until }: StripLook): LineSet {
+/** Dots within the edges of the paper, and the one beyond each that a line is drawn to. */
+function within(dots: readonly Dot[], { from = 0, until }: Pick<StripLook, 'from' | 'until'>): readonly Dot[] {
+  const first = bySeconds.left(dots, from);
+  const last = bySeconds.right(dots, until);
+  return first <= 1 && last >= dots.length - 1 ? dots : dots.slice(Math.max(0, first - 1), last + 1);
+}
+const bySeconds = bisector<Dot, number>(([seconds]) => seconds);
+
+function lineOf(trace: Trace, track: Quantity, axis: Quantity, look: StripLook): LineSet {
+  const { theme, size, penned, until } = look;
   const pen = penOf(trace.pen, theme);
   const inked = trace.streamed.has(track);
   const palette = PALETTES[theme];
   // Alone, every reading has its dot; among others a nib now and then tells the pens apart.
-  const dots = trace.dots[track] ?? [];
+  const dots = within(trace.dots[track] ?? [], look);
   const every = penned ? Math.max(1, Math.round((dots.length * until) / (MOST_NIBS * Math.max(trace.end, 1)))) : 1;
   const last = dots.length - 1;
   const isWorked = trace.worked?.has(track) ?? false;
@@ -127,7 +136,7 @@ function lineOf(trace: Trace, track: Quantity, axis: Quantity, { theme, size, pe
   return {
     label: trace.name,
     yAxisID: axis,
-    data: dots.map(toPoint(track)),
+    data: pointsOf(dots, track),
     ...(hand && { segment: handSegments(hand, palette.pencil) }),
     ...(inked || size === 'row'
       ? { borderColor: pen.colour, borderDash: penned ? pen.dash : [], borderWidth: size === 'row' ? 1.75 : 2 }
@@ -152,6 +161,15 @@ const handSegments = (hand: ReadonlySet<number>, pencil: string): LineSet['segme
     borderWidth: (segment) => (isHand(segment) ? 1.25 : undefined),
   };
 };
+
+/** The points of a line as Chart.js takes them, kept with it. */
+const made = new WeakMap<readonly Dot[], LineSet['data']>();
+function pointsOf(dots: readonly Dot[], track: Quantity): LineSet['data'] {
+  // Degrees are shown as a person chose, and may be chosen anew.
+  const found = (quantityOf(track).unit === '°C' ? undefined : made.get(dots)) ?? dots.map(toPoint(track));
+  made.set(dots, found);
+  return found;
+}
 
 /** A dot in the shown unit. Chart.js draws no line to or from a point that is not a number. */
 const toPoint =
@@ -223,13 +241,20 @@ const LANE_LEVELS = [40, 80];
 /** From how many pixels on a lane has room for all of them. */
 const TALL = 180;
 
+/** The least and the most of a line, kept with it: a strip that is looked along asks at every frame. */
+const known = new WeakMap<readonly Dot[], readonly number[]>();
+function endsOf(dots: readonly Dot[] | undefined): readonly number[] {
+  if (!dots) return [];
+  const found = known.get(dots) ?? extent(dots, ([, value]) => value).filter((each) => each !== undefined);
+  known.set(dots, found);
+  return found;
+}
+
 function valueScale(track: Quantity, traces: readonly Trace[], tracks: readonly Quantity[], { theme, size }: StripLook): Partial<Scale> {
   const palette = PALETTES[theme];
   const { track: drawn, unit } = quantityOf(track);
   const values = linesOn(traces, track).flatMap((line) =>
-    traces.flatMap(({ dots, expected }) =>
-      [...(dots[line] ?? []), ...(expected?.[line] ?? [])].flatMap(([, value]) => (value === undefined ? [] : shownIn(unit, value))),
-    ),
+    traces.flatMap(({ dots, expected }) => [...endsOf(dots[line]), ...endsOf(expected?.[line])].map((value) => shownIn(unit, value))),
   );
   const top = Math.max(0, max(values) ?? 0);
   const wattStep = roundStep(top);

@@ -1,12 +1,16 @@
 import { align, spanOf, type Alignment, type SpanFigures } from '@core/curve';
 import { apart, foldStored } from '@core/exchange';
 import type { RunRecord } from '@core/ink';
-import { setAsked, setAssumed, setManner, type AskedFigures, type Assumed, type Manner } from '@core/quantity';
+import { QUANTITIES, setAsked, setAssumed, setManner, type AskedFigures, type Assumed, type Manner, type Quantity } from '@core/quantity';
 import type { Samples } from '@core/samples';
 import { expose } from 'comlink';
-import { filedRun } from '../ledger/filing';
+import { filedInk, filedRun } from '../ledger/filing';
+import { streamsOf, together } from '../ledger/samples';
 import { dotsOf, logTrace, traceOf, type Dots, type Trace } from '../strip/trace';
 import { glimpseOf, openedOf, type Glimpse, type Opened } from './opened';
+
+const FIRST: readonly Quantity[] = ['percent', 'watts'];
+const OTHERS = QUANTITIES.filter((each) => !FIRST.includes(each));
 
 /** How a run is opened. */
 export interface Ways {
@@ -32,8 +36,10 @@ const opener = {
     setManner(manner);
     setAssumed(assumed);
     setAsked(asked);
-    record = foldStored(await filedRun(id));
-    first(glimpseOf(record));
+    // Level and power are read and shown first: what else there is may be twice as much.
+    const [ink, early] = await Promise.all([filedInk(id), streamsOf(id, FIRST)]);
+    first(glimpseOf(foldStored({ ...ink, ...early })));
+    record = foldStored({ ...ink, ...together(early, await streamsOf(id, OTHERS)) });
     return openedOf(record);
   },
   /** Least, mean and most within a stretch of the run that was opened. */

@@ -28,7 +28,16 @@ export function highest({ values }: Track): number {
  * 90; power read before and after, while the level is still the same, voids nothing. Where watts were not read, only what a person noted counts:
  * from there until the level rises.
  */
-export function holds({ tracks: { percent, watts }, events, end }: RunRecord): Span[] {
+export function holds(run: RunRecord): readonly Span[] {
+  const found = known.get(run) ?? holdsOf(run);
+  known.set(run, found);
+  return found;
+}
+
+/** Of runs that were looked through. */
+const known = new WeakMap<RunRecord, readonly Span[]>();
+
+function holdsOf({ tracks: { percent, watts }, events, end }: RunRecord): Span[] {
   const idle = Math.max(IDLE.watts, IDLE.share * highest(watts));
   const isIdleFor = ({ from, to }: Span) => {
     let since: number | undefined;

@@ -1,10 +1,9 @@
-import { max } from 'd3-array';
 import { checks, type Check } from '../method/cadence';
 import { HOT } from '../method/rule';
 import { eventInWords } from '../ink/entrySays';
 import { POWER_COMES, POWER_GOES } from '../ink/events';
 import type { RunRecord } from '../ink/fold';
-import { sighting, sightings } from '../ink/track';
+import { sighting } from '../ink/track';
 import { TEMPERATURES } from '../quantity/quantity';
 import { nominal, spell } from '../quantity/duration';
 import { temperature } from '../quantity/figures';
@@ -165,16 +164,19 @@ const limitOf = ({ header: { rule } }: RunRecord) => rule?.hot ?? HOT;
 
 function heat(run: RunRecord): Notice[] {
   const limit = limitOf(run);
-  const hot = TEMPERATURES.flatMap((quantity) => sightings(run.tracks[quantity]))
-    .filter(({ value }) => value > limit)
-    .sort((one, other) => one.seconds - other.seconds);
-  const [first, last] = [hot[0], hot.at(-1)];
-  if (!first || !last) return [];
-  const top = max(hot, ({ value }) => value) ?? 0;
-  const when = first === last ? `at ${spell(first.seconds)}` : `between ${spell(first.seconds)} and ${spell(last.seconds)}`;
-  return [
-    { kind: 'hot', from: first.seconds, to: last.seconds, text: `Above ${temperature(limit, 0)} ${when}, up to ${temperature(top)}` },
-  ];
+  let [from, to, top] = [Infinity, -Infinity, limit];
+  for (const quantity of TEMPERATURES) {
+    const { seconds, values } = run.tracks[quantity];
+    for (let row = 0; row < values.length; row += 1) {
+      const value = values[row] ?? 0;
+      if (value <= limit) continue;
+      const at = seconds[row] ?? 0;
+      [from, to, top] = [Math.min(from, at), Math.max(to, at), Math.max(top, value)];
+    }
+  }
+  if (to < from) return [];
+  const when = from === to ? `at ${spell(from)}` : `between ${spell(from)} and ${spell(to)}`;
+  return [{ kind: 'hot', from, to, text: `Above ${temperature(limit, 0)} ${when}, up to ${temperature(top)}` }];
 }
 
 const lastSeen = ({ readings }: RunRecord) => readings.at(-1)?.seconds ?? 0;

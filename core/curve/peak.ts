@@ -19,9 +19,13 @@ const HELD = 60;
  * @see numbers.md, *Peak*.
  */
 export function peak(watts: Track, sampled: boolean): Peak | undefined {
-  const found = sampled ? heldPeak(watts) : highest(watts);
+  if (sampled && !known.has(watts)) known.set(watts, heldPeak(watts));
+  const found = sampled ? known.get(watts) : highest(watts);
   return found && { kind: sampled ? '60-second mean' : 'single reading', ...found };
 }
+
+/** Of streams that were looked through. */
+const known = new WeakMap<Track, Omit<Peak, 'kind'> | undefined>();
 
 function highest(watts: Track): Omit<Peak, 'kind'> | undefined {
   let best = 0;

@@ -3,7 +3,7 @@ import { correctedBy } from './corrected';
 import type { Correction, Entry, Event, Header, Note, Picture, Reading, Source, Stop, Strike, Trial } from './entry';
 import { TRIMMED } from './endings';
 import { POWER_COMES, POWER_GOES } from './events';
-import { EMPTY_TRACK, sighting, sightings, trackOf, type Sighting, type Track } from './track';
+import { EMPTY_TRACK, sighting, sightings, type Sighting, type Track } from './track';
 import type { Logs, Samples } from '../samples/column';
 import { gapsOf, type Span } from '../samples/gaps';
 import { laidOut, shapeOf, type LaidLog } from './laidOut';
@@ -304,7 +304,26 @@ function merge(hand: Track, sampled: Samples[Quantity], isMeasured: boolean): Tr
   const [from, to] = [sampled.seconds[0] ?? 0, sampled.seconds.at(-1) ?? 0];
   const isStreamed = (at: number) => at >= from && at <= to && !gaps.some((gap) => gap.from < at && at < gap.to);
   const beside = sightings(hand).filter(({ seconds }) => !isMeasured || !isStreamed(seconds));
-  return beside.length === 0 ? sampled : trackOf([...sightings(sampled), ...beside]);
+  return beside.length === 0 ? sampled : woven(sampled, beside);
+}
+
+/** Readings put among a meter's rows by their times, after those of the same moment. A row of the meter's has no entry. */
+function woven({ seconds, values }: NonNullable<Samples['watts']>, readings: readonly Sighting[]): Track {
+  const length = seconds.length + readings.length;
+  const [times, all] = [new Float64Array(length), new Float64Array(length)];
+  const entries: string[] = [];
+  entries.length = length;
+  let row = 0;
+  for (const [index, { seconds: at, value, entry = '' }] of readings.entries()) {
+    while (row < seconds.length && (seconds[row] ?? 0) <= at) {
+      [times[row + index], all[row + index]] = [seconds[row] ?? 0, values[row] ?? 0];
+      row += 1;
+    }
+    [times[row + index], all[row + index], entries[row + index]] = [at, value, entry];
+  }
+  times.set(seconds.subarray(row), row + readings.length);
+  all.set(values.subarray(row), row + readings.length);
+  return { seconds: times, values: all, entries };
 }
 
 /** Watts of a meter that gave volts and amps at the same moments, and no watts. */

@@ -98,10 +98,13 @@ function placed(samples: Samples, zero: number, drift: number, kept: Span): Samp
   const isCut = kept.from > -Infinity || kept.to < Infinity || zero < 0;
   const rate = 1 + drift / 1e6;
   const laid: Samples = {};
+  const times = new Map<Float64Array, Float64Array>();
   for (const quantity of QUANTITIES) {
     const column = samples[quantity];
     if (!column) continue;
-    const moved = isMoved ? { seconds: column.seconds.map((each) => zero + each * rate), values: column.values } : column;
+    const seconds = times.get(column.seconds) ?? (isMoved ? column.seconds.map((each) => zero + each * rate) : column.seconds);
+    times.set(column.seconds, seconds);
+    const moved = isMoved ? { seconds, values: column.values } : column;
     // What was measured before plug-in belongs to no charge.
     laid[quantity] = isCut ? (rowsBetween(moved, Math.max(0, kept.from), kept.to) as Columns) : moved;
   }

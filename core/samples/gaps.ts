@@ -38,6 +38,8 @@ function search({ seconds }: Pick<Column, 'seconds'>, isGap: (from: number, to: 
 
 function isBeyondNeighbours({ seconds }: Pick<Column, 'seconds'>, from: number, to: number, row: number): boolean {
   const longest = (to - from) / LONGEST_BRIDGE;
+  // Nearly every row of a stream is as far from the next as from the one before.
+  if (row > 1 && from - (seconds[row - 2] ?? from) >= longest) return false;
   let [before, after] = [row - 2, row + 1];
   while (before >= 0 && seconds[before] === from) before -= 1;
   while (after < seconds.length && seconds[after] === to) after += 1;
