@@ -12,6 +12,7 @@ import { headedFor, HEADING_WITHIN, headsLog, type Mapping } from './mapping';
 import { ImportError } from './importError';
 import { LONGEST_ROW, MOST_VALUES } from './limits';
 import { unescapeFormula } from './escapeFormula';
+import type { Convert } from '../quantity/quantities';
 import { isKept, QUANTITIES, type Quantity, quantityOf } from '../quantity/quantity';
 
 export interface CsvOptions {
@@ -73,13 +74,19 @@ const PIECE = 64_000;
 /** Rows by which the decimal mark is told. */
 const TELLING = 50;
 
+interface PartColumn {
+  seconds: Growing;
+  values: Growing;
+}
+
 /** What was read of one device. */
 interface Part {
-  samples: Map<Quantity, { seconds: Growing; values: Growing }>;
+  samples: Map<Quantity, PartColumn>;
   written: ReadRow[];
   count: number;
-  first?: ReadRow;
-  last?: ReadRow;
+  /** Its first and its last moment, in seconds of its clock. */
+  from?: number;
+  to: number;
   instant?: ReadRow;
   /** What its words said last. */
   said: string;
@@ -101,6 +108,8 @@ export class CsvReader {
   private values = 0;
   /** By what the file calls them; one without a name where it is of one. */
   private readonly parts = new Map<string | undefined, Part>();
+  /** The columns of plain rows, in the order of their figures. */
+  private readonly columnsAt: PartColumn[] = [];
 
   constructor(
     private readonly name: string,
@@ -128,10 +137,10 @@ export class CsvReader {
     return { ...first, beside };
   }
 
-  private runOf(device: string | undefined, { samples, written, count, first, last, instant }: Part): CsvRun | undefined {
-    if (!first || !last) return undefined;
+  private runOf(device: string | undefined, { samples, written, count, from, to, instant }: Part): CsvRun | undefined {
+    if (from === undefined) return undefined;
     // The clock of a meter starts at its first row; ours at plug-in.
-    const start = this.columns.some(({ column }) => column?.holds === 'kind') ? 0 : first.seconds;
+    const start = this.columns.some(({ column }) => column?.holds === 'kind') ? 0 : from;
     return {
       plugInAt: instant?.instant === undefined ? undefined : Math.round(instant.instant - (instant.seconds - start) * 1000),
       entries: written.sort((one, other) => one.order - other.order).map((row) => toDraft({ ...row, seconds: row.seconds - start })),
@@ -141,7 +150,7 @@ export class CsvReader {
           return column ? [[quantity, { seconds: column.seconds.whole().map((each) => each - start), values: column.values.whole() }]] : [];
         }),
       ),
-      length: last.seconds - start,
+      length: to - start,
       rows: count,
       skipped: this.skipped,
       understood: this.heading.filter((_, index) => this.columns[index]?.column),
@@ -163,9 +172,14 @@ export class CsvReader {
           : `Row ${row} of ${this.name} is longer than any row of a log is. Export the log as CSV, and choose that file.`,
       );
     }
-    const rows = data
-      .map((cells): Numbered => ({ cells, line: (this.line += 1) }))
-      .filter(({ cells }) => cells.some((cell) => cell.trim() !== ''));
+    if (this.heading.length > 0) {
+      for (const cells of data) {
+        this.line += 1;
+        if (!isBlank(cells)) this.row(cells, this.line);
+      }
+      return;
+    }
+    const rows = data.map((cells): Numbered => ({ cells, line: (this.line += 1) })).filter(({ cells }) => !isBlank(cells));
     const heading = this.heading.length === 0 ? this.headingOf(rows) : undefined;
     if (heading) {
       const { mapping } = this.options;
@@ -198,6 +212,7 @@ export class CsvReader {
   }
 
   private row(cells: string[], line: number): void {
+    if (this.isPlain(cells) && this.values <= MOST_VALUES) return;
     try {
       const read = this.rows?.read(cells, line);
       if (!read) return;
@@ -219,8 +234,8 @@ export class CsvReader {
   private keep(device: string | undefined, read: ReadRow): void {
     const part = this.parts.get(device) ?? this.begun(device);
     part.count += 1;
-    part.first ??= read;
-    part.last = read;
+    part.from ??= read.seconds;
+    part.to = read.seconds;
     if (read.instant !== undefined) part.instant ??= read;
     if (read.kind !== 'sample') {
       part.written.push(read);
@@ -228,13 +243,40 @@ export class CsvReader {
     }
     if (read.note !== '' && read.note !== part.said) part.written.push({ ...read, kind: 'event', values: {} });
     part.said = read.note;
-    for (const quantity of Object.keys(read.values) as Quantity[]) {
-      const column = part.samples.get(quantity) ?? { seconds: new Growing(), values: new Growing() };
-      part.samples.set(quantity, column);
-      column.seconds.push(read.seconds);
-      column.values.push(read.values[quantity] ?? 0);
+    for (const quantity of Object.keys(read.values) as Quantity[]) this.add(part, quantity, read.seconds, read.values[quantity] ?? 0);
+  }
+
+  private columnFor({ samples }: Part, quantity: Quantity): PartColumn {
+    const column = samples.get(quantity) ?? { seconds: new Growing(), values: new Growing() };
+    samples.set(quantity, column);
+    return column;
+  }
+
+  private add(part: Part, quantity: Quantity, seconds: number, value: number): void {
+    const column = this.columnFor(part, quantity);
+    column.seconds.push(seconds);
+    column.values.push(value);
+    this.values += 1;
+  }
+
+  /** A row that is nothing but numbers, as nearly all of a log are: read without making anything else of it. */
+  private isPlain(cells: readonly string[]): boolean {
+    const { rows } = this;
+    if (!rows?.readPlain(cells)) return false;
+    const part = this.parts.get(undefined) ?? this.begun(undefined);
+    part.count += 1;
+    part.from ??= rows.seconds;
+    part.to = rows.seconds;
+    for (let index = 0; index < rows.quantities.length; index += 1) {
+      const value = rows.values[index] ?? Number.NaN;
+      if (Number.isNaN(value)) continue;
+      const column = (this.columnsAt[index] ??= this.columnFor(part, rows.quantities[index] ?? 'watts'));
+      column.seconds.push(rows.seconds);
+      column.values.push(value);
       this.values += 1;
     }
+    this.count += 1;
+    return true;
   }
 
   private begun(device: string | undefined): Part {
@@ -242,11 +284,13 @@ export class CsvReader {
       throw new ImportError(
         `${this.name} names more than ${MOST_DEVICES} devices. Say that the column with their names holds notes, or is not read.`,
       );
-    const part: Part = { samples: new Map(), written: [], count: 0, said: '' };
+    const part: Part = { samples: new Map(), written: [], count: 0, to: 0, said: '' };
     this.parts.set(device, part);
     return part;
   }
 }
+
+const isBlank = (cells: readonly string[]): boolean => !((cells[0] ?? '').charCodeAt(0) > 32) && cells.every((cell) => cell.trim() === '');
 
 /** A row and its number in the file, from 1. */
 interface Numbered {
@@ -341,6 +385,13 @@ class RowReader {
   private clock: Ticked = { last: -Infinity, days: 0 };
   private readonly clocks = new Map<string | undefined, Ticked>([[undefined, this.clock]]);
   private readonly deviceColumn: number;
+  /** Where the figures of a log stand that holds nothing else. */
+  private readonly plain:
+    { time: { at: number; scale: number }; figures: { at: number; convert: Convert; least: number; most: number }[] } | undefined;
+  /** The row that was read last, where it was plain. */
+  readonly quantities: readonly Quantity[];
+  readonly values: Float64Array;
+  seconds = 0;
   /** The row and the column that are being read. */
   private row = 0;
   private column = 0;
@@ -352,6 +403,56 @@ class RowReader {
     private readonly decimalComma: boolean,
   ) {
     this.deviceColumn = columns.findIndex(({ column }) => column?.holds === 'device');
+    const figures = columns.flatMap(({ column, of }, at) => (column?.holds === 'quantity' && of === undefined ? [{ ...column, at }] : []));
+    const times = columns.flatMap(({ column }, at) => (column?.holds === 'elapsed' ? [{ scale: column.scale, at }] : []));
+    const [time] = times;
+    // Anything but figures and one elapsed time is read the long way.
+    const others = columns.filter(({ column }) => column).length - figures.length - times.length;
+    if (time && times.length === 1 && others === 0)
+      this.plain = {
+        time,
+        figures: figures.map(({ at, convert, quantity }) => ({
+          at,
+          convert,
+          least: quantityOf(quantity).least,
+          most: quantityOf(quantity).most,
+        })),
+      };
+    this.quantities = figures.map(({ quantity }) => quantity);
+    this.values = new Float64Array(figures.length);
+  }
+
+  /**
+   * Reads a row of plain numbers into `seconds` and `values`, a value that is missing as NaN.
+   *
+   * @returns false for any other row: it is read the long way then, and nothing of it was kept
+   */
+  readPlain(cells: readonly string[]): boolean {
+    const { plain } = this;
+    if (!plain || cells.length !== this.columns.length) return false;
+    const seconds = this.plainNumber(cells[plain.time.at] ?? '') * plain.time.scale;
+    // Written so that what is no number fails too.
+    if (!(seconds >= this.clock.last && Math.abs(seconds) <= LONGEST_RUN)) return false;
+    for (let index = 0; index < plain.figures.length; index += 1) {
+      const figure = plain.figures[index];
+      if (!figure) return false;
+      const { at, convert, least, most } = figure;
+      const cell = cells[at] ?? '';
+      const value = cell === '' ? Number.NaN : convert(this.plainNumber(cell));
+      if (cell !== '' && !(value >= least && value <= most)) return false;
+      this.values[index] = value;
+    }
+    this.seconds = seconds;
+    this.clock.last = seconds;
+    return true;
+  }
+
+  /** A number without a unit, a sign of its own or anything else; NaN of all that is not surely one. */
+  private plainNumber(cell: string): number {
+    const [first, second, last] = [cell.charCodeAt(0), cell.charCodeAt(1), cell.charCodeAt(cell.length - 1)];
+    // A digit, or a minus; then no letter, as 0x and 0b have; a digit at the end.
+    if (!((first >= 48 && first <= 57) || first === 45) || second > 57 || last < 48 || last > 57) return Number.NaN;
+    return Number(this.decimalComma ? cell.replace(',', '.') : cell);
   }
 
   read(cells: string[], row: number): ReadRow {
