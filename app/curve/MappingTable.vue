@@ -1,6 +1,6 @@
 <script setup lang="ts">
-import { computed } from 'vue';
-import { meanings, type Mapping, type Peek } from '@core/exchange';
+import { computed, ref } from 'vue';
+import { deviceIn, meanings, ofDevice, type Mapping, type Peek } from '@core/exchange';
 import FieldName from '../kit/FieldName.vue';
 import FigureField from '../kit/FigureField.vue';
 
@@ -10,6 +10,8 @@ const mapping = defineModel<Mapping>({ required: true });
 
 const SHOWN = 3;
 const CHOICES = meanings();
+/** Meanings that are of a device: not its clock, and not words. */
+const quantities = new Set(CHOICES.map(({ value }) => value).filter((value) => value.includes(':') && !value.startsWith('elapsed')));
 const heading = computed(() => (mapping.value.headingRow === undefined ? [] : (props.peek.rows[mapping.value.headingRow] ?? [])));
 const values = computed(() => {
   const from = (mapping.value.headingRow ?? -1) + 1;
@@ -19,7 +21,10 @@ const nameOf = (column: number) => heading.value[column]?.trim() || `column ${co
 const why = (column: number) =>
   mapping.value.columns[column] === props.peek.mapping.columns[column] ? props.peek.why[column] : 'as you say';
 
-function say(column: number, meaning: string): void {
+/** Whether its columns are of several devices: each is then said to be of one. */
+const isSeveral = ref(mapping.value.columns.some((each) => deviceIn(each)[1] !== undefined));
+function say(column: number, what: string, of = deviceIn(mapping.value.columns[column] ?? '')[1]): void {
+  const meaning = ofDevice(what, isSeveral.value ? of : undefined);
   mapping.value = { ...mapping.value, columns: mapping.value.columns.map((each, index) => (index === column ? meaning : each)) };
 }
 
@@ -45,6 +50,7 @@ function head(typed: string): void {
       class="row"
       @update:model-value="head"
     />
+    <v-checkbox v-model="isSeveral" label="It has columns of several devices" density="compact" hide-details />
     <div class="scroll" tabindex="0" role="region" aria-label="Columns of the log">
       <table class="plain-table">
         <thead>
@@ -61,7 +67,7 @@ function head(typed: string): void {
             </th>
             <td>
               <v-autocomplete
-                :model-value="meaning"
+                :model-value="deviceIn(meaning)[0]"
                 :items="CHOICES"
                 density="compact"
                 label="Holds"
@@ -70,6 +76,15 @@ function head(typed: string): void {
               >
                 <template #label><FieldName name="Holds" :said="`, ${nameOf(column)}`" /></template>
               </v-autocomplete>
+              <v-text-field
+                v-if="isSeveral && quantities.has(deviceIn(meaning)[0])"
+                :model-value="deviceIn(meaning)[1] ?? ''"
+                density="compact"
+                maxlength="40"
+                @update:model-value="(of: string) => say(column, deviceIn(meaning)[0], of.trim() || undefined)"
+              >
+                <template #label><FieldName name="Of" :said="`, ${nameOf(column)}`" /></template>
+              </v-text-field>
             </td>
             <td class="figures">{{ values.map((row) => row[column] ?? '').join(' · ') }}</td>
           </tr>

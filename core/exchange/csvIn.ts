@@ -375,6 +375,8 @@ interface ReadRow {
 interface Ticked {
   last: number;
   days: number;
+  /** By how much it was put back since it began, in seconds. */
+  moved: number;
 }
 
 /** What a person may do about a cell that cannot be read. */
@@ -382,7 +384,7 @@ const MEND = 'Correct it, or choose to skip rows that cannot be read.';
 
 /** Reads rows one after another: a time is understood against the one before it. Words are made only of what is refused. */
 class RowReader {
-  private clock: Ticked = { last: -Infinity, days: 0 };
+  private clock: Ticked = { last: -Infinity, days: 0, moved: 0 };
   private readonly clocks = new Map<string | undefined, Ticked>([[undefined, this.clock]]);
   private readonly deviceColumn: number;
   /** Where the figures of a log stand that holds nothing else. */
@@ -490,7 +492,7 @@ class RowReader {
   /** Each device of a file has a clock of its own: its rows may stand together. */
   private turnTo(read: ReadRow, device: string): void {
     read.device = device.slice(0, 60) || undefined;
-    this.clock = this.clocks.get(read.device) ?? { last: -Infinity, days: 0 };
+    this.clock = this.clocks.get(read.device) ?? { last: -Infinity, days: 0, moved: 0 };
     this.clocks.set(read.device, this.clock);
   }
 
@@ -531,8 +533,12 @@ class RowReader {
     if (date && !isDay(Number(date[1]), Number(date[2]), Number(date[3]))) throw this.refusal(cell, 'is no day of the calendar', MEND);
     if (!Number.isNaN(instant)) {
       if (instant < MOMENTS.least || instant > MOMENTS.most) throw this.refusal(cell, 'is not between 1970 and 2199', MEND);
-      read.instant = instant;
-      if (Number.isNaN(read.seconds)) read.seconds = instant / 1000;
+      const { clock } = this;
+      // A clock without a zone is put back by an hour in autumn: what follows is later all the same.
+      const back = clock.last - (instant / 1000 + clock.moved);
+      if (!ZONE.test(cell) && back > HOUR / 2 && back <= HOUR) clock.moved += HOUR;
+      read.instant = instant + clock.moved * 1000;
+      if (Number.isNaN(read.seconds)) read.seconds = read.instant / 1000;
     } else if (ticking !== undefined) {
       if (column.holds === 'time' && ticking + this.clock.days * DAY < this.clock.last - DAY / 2) this.clock.days += 1;
       read.seconds = ticking + this.clock.days * DAY;
@@ -554,6 +560,9 @@ function valuesFor(read: ReadRow, of: string | undefined): ReadRow['values'] {
   return values;
 }
 
+/** A zone behind a time of day. */
+const ZONE = /(z|[-+]\d\d:?\d\d)$/i;
+const HOUR = 3600;
 const NUMBER = /^[-+]?(\d+\.?\d*|\.\d+)(e[-+]?\d+)?$/i;
 /** A unit behind a figure. */
 const UNIT = /(?<=[\d.])\s*(%|[a-z]+|°[cf])$/i;

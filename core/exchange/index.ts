@@ -4,7 +4,7 @@ export { ImportError } from './importError';
 export { LONGEST_ROW, MOST_VALUES } from './limits';
 export { migrate } from './migrate';
 export { CsvReader, readCsv, type CsvOptions, type CsvRun } from './csvIn';
-export { meanings, peek, type Mapping, type Peek } from './mapping';
+export { deviceIn, meanings, ofDevice, peek, type Mapping, type Peek } from './mapping';
 export { writeCsv } from './csvOut';
 export { readGearCsv, shelved, writeGearCsv, type NewGear, type ReadGear } from './gearCsv';
 export { joinInk } from './joinInk';

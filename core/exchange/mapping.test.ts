@@ -193,3 +193,18 @@ describe('words in a log', () => {
     expect([samples.askedVolts?.values[0], samples.askedAmps?.values[0], samples.volts?.values[0]]).toEqual([9, 3, 8.9]);
   });
 });
+
+describe('a clock that is put back', () => {
+  const rows = (zone: string) =>
+    ['02:59:50', '02:59:55', '02:00:00', '02:00:05'].map((time, row) => `2026-10-25 ${time}${zone},${10 + row}`).join('\n');
+
+  it('in autumn goes on: a clock without a zone by the hour it lost', () => {
+    const { samples, length } = readCsv(`time,watts\n${rows('')}\n`, 'log.csv');
+    expect(length).toBe(15);
+    expect(samples.watts?.seconds).toEqual(Float64Array.from([0, 5, 10, 15]));
+  });
+
+  it('that tells its zone is believed, and goes back in time', () => {
+    expect(() => readCsv(`time,watts\n${rows('+02:00')}\n`, 'log.csv')).toThrow(/goes back in time/);
+  });
+});
