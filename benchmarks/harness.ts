@@ -38,3 +38,18 @@ export async function inColdBrowser<Result>(work: (context: BrowserContext) => P
     await context.close();
   }
 }
+
+/** Puts rows straight into a database of the page, as the ledger keeps them. A text, for what a compiler adds to a function is not in the page. */
+export const PUT = `
+  const put = (name, rows) => new Promise((resolve, reject) => {
+    const opening = indexedDB.open(name);
+    opening.onupgradeneeded = () => opening.result.createObjectStore('kept');
+    opening.onerror = reject;
+    opening.onsuccess = () => {
+      const transaction = opening.result.transaction('kept', 'readwrite');
+      for (const [key, value] of rows) transaction.objectStore('kept').put(value, key);
+      transaction.oncomplete = () => { opening.result.close(); resolve(); };
+      transaction.onerror = reject;
+    };
+  });
+`;

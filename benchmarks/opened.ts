@@ -3,21 +3,11 @@ import { chromium, type Page } from '@playwright/test';
 import { CHROMIUM_ARGS } from '../playwright.config';
 import { inkOf } from '../core/ink';
 import { exampleHeader } from '../core/ink/example';
-import { atMost, inColdBrowser, median, type Figure } from './harness';
+import { atMost, inColdBrowser, median, PUT, type Figure } from './harness';
 
 /** Lays filed runs as the ledger keeps them, with columns that are made in the page. */
 const LAY = `(async (runs) => {
-  const put = (name, rows) => new Promise((resolve, reject) => {
-    const opening = indexedDB.open(name);
-    opening.onupgradeneeded = () => opening.result.createObjectStore('kept');
-    opening.onerror = reject;
-    opening.onsuccess = () => {
-      const transaction = opening.result.transaction('kept', 'readwrite');
-      for (const [key, value] of rows) transaction.objectStore('kept').put(value, key);
-      transaction.oncomplete = () => { opening.result.close(); resolve(); };
-      transaction.onerror = reject;
-    };
-  });
+  ${PUT}
   const CHUNK = 65536;
   for (const { packed, samples, step } of runs) {
     const rows = [];

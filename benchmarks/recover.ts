@@ -1,7 +1,7 @@
 import type { BrowserContext, Page } from '@playwright/test';
 import type { Entry, Header } from '../core/ink';
 import { inkOf, SCHEMA } from '../core/ink';
-import { atMost, inColdBrowser, median, type Figure } from './harness';
+import { atMost, inColdBrowser, median, PUT, type Figure } from './harness';
 
 const LANES = 12;
 const ENTRIES = 500;
@@ -32,16 +32,7 @@ const GATHERED = `(async () => {
 
 /** Lays live runs as the ledger keeps them, straight into the databases. */
 const LAY = `(async (runs) => {
-  const put = (name, rows) => new Promise((resolve, reject) => {
-    const opening = indexedDB.open(name);
-    opening.onupgradeneeded = () => opening.result.createObjectStore('kept');
-    opening.onerror = reject;
-    opening.onsuccess = () => {
-      const transaction = opening.result.transaction('kept', 'readwrite');
-      for (const [key, value] of rows) transaction.objectStore('kept').put(value, key);
-      transaction.oncomplete = () => { opening.result.close(); resolve(); };
-    };
-  });
+  ${PUT}
   for (const { header, rows } of runs) await put('inkpath-ink-' + header.id, rows);
   await put('inkpath-live', runs.map(({ header }) => [header.id, header]));
 })`;

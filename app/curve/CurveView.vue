@@ -280,7 +280,10 @@ const enterStrike = (entry: Entry) => {
         </template>
         <MoreActions is-folded>
           <v-btn variant="text" :to="{ path: isSpot ? '/run/spot' : '/run/new', query: { again: id } }">Run this again</v-btn>
-          <v-btn v-if="!live && !run.header.source && !run.header.footage && !run.discardedAt" variant="text" @click="reopen"
+          <v-btn
+            v-if="!live && !run.header.source && !run.header.footage && !run.discardedAt && run.kept.to === Infinity"
+            variant="text"
+            @click="reopen"
             >Resume run</v-btn
           >
           <v-btn v-if="!live && !run.discardedAt" variant="text" @click="tagging = true">Tags and a note</v-btn>

@@ -37,7 +37,7 @@ const said = ref('');
 const looking = ref<{ picture: string; title: string }>();
 
 /** An entry, and what struck it if anything did. */
-type Row = { entry: Entry; seconds: number; strike?: Strike; fell?: boolean; text: string };
+type Row = { entry: Entry; seconds: number; strike?: Strike; fell?: boolean; isOut: boolean; text: string };
 const at = (seconds: number) => spell(seconds, 1);
 /** When an entry was seen, as a button names it: the second of one second says that it is. */
 const placeOf = ({ seconds }: Row, index: number) =>
@@ -45,12 +45,19 @@ const placeOf = ({ seconds }: Row, index: number) =>
 const rows = computed<Row[]>(() => {
   const { run } = props;
   const falls = new Set(run.falls.map(({ entry }) => entry));
+  const outside = new Set(run.outside.map(({ id }) => id));
   const crossed = new Map(run.crossed.map(({ entry, strike }) => [entry.id, strike]));
   return run.entries
     .filter(({ kind }) => kind !== 'strike')
     .map((entry): Row => {
       const strike = crossed.get(entry.id);
-      const row = { entry, seconds: (entry.at - run.header.plugInAt) / 1000, text: textOf(entry), fell: falls.has(entry.id) };
+      const row = {
+        entry,
+        seconds: (entry.at - run.header.plugInAt) / 1000,
+        text: textOf(entry),
+        fell: falls.has(entry.id),
+        isOut: outside.has(entry.id),
+      };
       return strike ? { ...row, strike } : row;
     })
     .sort((one, other) => one.seconds - other.seconds || one.entry.seq - other.entry.seq);
@@ -172,7 +179,13 @@ async function stored(draft: Draft): Promise<boolean> {
           </tr>
         </thead>
         <tbody>
-          <tr v-for="(row, index) in rows" :id="`ink-${row.entry.id}`" :key="row.entry.id" :class="{ struck: row.strike }" class="figures">
+          <tr
+            v-for="(row, index) in rows"
+            :id="`ink-${row.entry.id}`"
+            :key="row.entry.id"
+            :class="{ struck: row.strike, out: row.isOut }"
+            class="figures"
+          >
             <th scope="row" :aria-label="at(row.seconds)">{{ clock(row.seconds) }}</th>
             <template v-if="row.entry.kind === 'reading'">
               <td
@@ -187,6 +200,7 @@ async function stored(draft: Draft): Promise<boolean> {
             <td class="remark">
               <span v-if="row.strike" class="why">struck: {{ row.strike.reason }}</span
               >{{ row.strike ? ' ' : '' }}
+              <span v-if="row.isOut" class="soft">left out</span>
               <span v-if="row.fell" class="due">lower than before</span>
               <span v-if="row.entry.kind === 'reading' && asideOf(row.entry)" class="figures">{{ asideOf(row.entry) }}</span>
               <span :class="{ gone: row.strike }">{{ row.text }}</span>
@@ -284,6 +298,11 @@ thead th {
   width: 40%;
   text-align: start;
   font-family: var(--words);
+}
+
+.out th,
+.out td {
+  color: rgb(var(--v-theme-pencil));
 }
 
 .struck th,
