@@ -149,8 +149,7 @@ export function readRun(record: RunRecord, asked?: Asked): ReadRun {
 }
 
 /** Rows that stand in the ink: each can be gone to. A meter's samples are too many. */
-const written = (track: Track): Sighting[] => 
-  (track.entries ?? []).flatMap((entry, row) => (entry ? (sighting(track, row) ?? []) : []));
+const written = (track: Track): Sighting[] => (track.entries ?? []).flatMap((entry, row) => (entry ? (sighting(track, row) ?? []) : []));
 
 const endsOf = (track: Track): Sighting[] =>
   [sighting(track, 0), sighting(track, track.seconds.length - 1)].filter((each) => each !== undefined);
