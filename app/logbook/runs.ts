@@ -123,8 +123,8 @@ export const useLogbook = defineStore('logbook', () => {
 
   /** Splits a filed run in two, at a moment in seconds from plug-in: both are stored, or nothing is. @returns the id of the second @throws {StorageTrouble} */
   async function split(id: string, seconds: number): Promise<string> {
-    const arrivals = await import('../ledger/arrivals');
-    const half = await arrivals.splitFiled(id, seconds, nanoid(12));
+    const { splitFiled } = await import('../ledger/arrivals');
+    const half = await splitFiled(id, seconds, nanoid(12));
     await changed();
     return half;
   }
