@@ -56,6 +56,14 @@ const says = computed(() =>
 </script>
 
 <template>
+  <FigureField
+    v-if="isSampled"
+    :model-value="settings.projectTo"
+    name="Energy sample carried on to"
+    unit="%"
+    density="compact"
+    @update:model-value="projectTo"
+  />
   <details class="ask">
     <summary>
       Figures to work out <span v-if="says" class="soft">{{ says }}</span>
@@ -72,14 +80,6 @@ const says = computed(() =>
       @update:model-value="countFrom"
     />
     <v-checkbox v-model="settings.isCharging" label="Leave out the time without power" density="compact" hide-details />
-    <FigureField
-      v-if="isSampled"
-      :model-value="settings.projectTo"
-      name="Energy sample carried on to"
-      unit="%"
-      density="compact"
-      @update:model-value="projectTo"
-    />
   </details>
 </template>
 
@@ -90,7 +90,7 @@ const says = computed(() =>
 }
 
 summary {
-  padding-bottom: 0.3rem;
+  padding-block: 0.3rem;
   cursor: pointer;
 }
 </style>

@@ -9,13 +9,15 @@ const emit = defineEmits<{ point: [notice: Notice] }>();
 
 /** How many of a kind are listed: a log whose display jumps about has thousands. */
 const MOST = 50;
+/** So few of a kind are shown at once. */
+const FEW = 3;
 const isHot = computed(() => props.remarks.some(({ kind }) => kind === 'hot'));
 </script>
 
 <template>
   <section class="remarks">
     <h2>Worth a look</h2>
-    <details v-for="{ kind, title, effect, notices } in remarks" :key="kind" :open="notices.length === 1">
+    <details v-for="{ kind, title, effect, notices } in remarks" :key="kind" :open="notices.length <= FEW">
       <summary>{{ title }}</summary>
       <ul>
         <li v-for="notice in notices.slice(0, MOST)" :key="`${notice.from}${notice.text}`">
@@ -41,6 +43,7 @@ details {
 }
 
 summary {
+  padding-block: 0.3rem;
   cursor: pointer;
 }
 

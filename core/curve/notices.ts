@@ -19,6 +19,7 @@ export interface Notice extends Span {
     | 'late'
     | 'missed'
     | 'unseen'
+    | 'unwatched'
     | 'fell'
     | 'stall'
     | 'hot'
@@ -142,7 +143,7 @@ function happened(run: RunRecord): Notice[] {
       return { kind: 'event', from: seconds, to: seconds, text };
     });
   const unwatched = run.unwatched.map(({ from, to }): Notice => ({
-    kind: 'unseen',
+    kind: 'unwatched',
     from,
     to,
     text: `Not watched from ${spell(from)} to ${spell(to)}: nobody knows what happened then`,

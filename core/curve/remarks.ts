@@ -38,6 +38,11 @@ const KINDS: Readonly<Record<Exclude<Notice['kind'], 'struck'>, { one: string; m
   },
   reset: { one: 'counter that began anew', many: 'counters that began anew', effect: 'what it counted before is a least' },
   unseen: { one: 'gap', many: 'gaps', effect: 'energy leaves it out and is a least; nothing is drawn across it' },
+  unwatched: {
+    one: 'time not watched',
+    many: 'times not watched',
+    effect: 'what happened then nobody knows: levels that came in it have wider bounds',
+  },
   missed: { one: 'missed check', many: 'missed checks', effect: 'levels that came in between have wider bounds' },
   late: { one: 'late check', many: 'late checks', effect: 'none: a reading counts when it was seen' },
   stale: {
