@@ -39,6 +39,10 @@ function projectTo(typed: string): void {
   const level = Number(typed);
   if (isLevel(level)) settings.projectTo = level;
 }
+function timeAbove(typed: string): void {
+  const watts = readDecimal(typed);
+  settings.watts = typed.trim() !== '' && watts > 0 && watts <= 5000 ? watts : undefined;
+}
 function countFrom(typed: string): void {
   const level = Math.round(Number(typed));
   if (isLevel(level)) settings.countFrom = level;
@@ -47,6 +51,7 @@ const says = computed(() =>
   [
     settings.levels.length > 0 && `also at ${settings.levels.join(', ')} %`,
     settings.marks.length > 0 && `after ${settings.marks.map((each) => each / 60).join(', ')} min`,
+    settings.watts !== undefined && `time above ${settings.watts} W`,
     settings.countFrom !== 'plug-in' && `counted from ${typeof settings.countFrom === 'number' ? `${settings.countFrom} %` : 'boot'}`,
     settings.isCharging && 'by charging time',
   ]
@@ -70,6 +75,13 @@ const says = computed(() =>
     </summary>
     <v-combobox v-model="levels" label="Also at these levels, %" multiple chips closable-chips density="compact" hint="Enter after each" />
     <v-combobox v-model="minutes" label="Gains also after, min" multiple chips closable-chips density="compact" hint="Enter after each" />
+    <FigureField
+      :model-value="settings.watts ?? ''"
+      name="Time above this power"
+      unit="W"
+      density="compact"
+      @update:model-value="timeAbove"
+    />
     <v-select v-model="origin" :items="ORIGINS" label="Times are counted from" density="compact" />
     <FigureField
       v-if="typeof settings.countFrom === 'number'"

@@ -212,7 +212,7 @@ async function reread(): Promise<void> {
   filed.value = await logbook.open(props.id);
 }
 
-watch([() => settings.levels, () => settings.marks, () => settings.countFrom], async () => {
+watch([() => settings.levels, () => settings.marks, () => settings.watts, () => settings.countFrom], async () => {
   if (!live.value && filed.value) filed.value = await logbook.openAgain(props.id);
 });
 

@@ -35,7 +35,7 @@ export function followSettings(all: Settings): void {
   watchEffect(() => {
     // A level that times are counted from is worked out too.
     const from = typeof all.countFrom === 'number' ? [all.countFrom] : [];
-    Object.assign(asked, { levels: [...new Set([...all.levels, ...from])], marks: [...all.marks] });
+    Object.assign(asked, { levels: [...new Set([...all.levels, ...from])], marks: [...all.marks], watts: all.watts });
   });
   watchEffect(() => {
     const found = browser.value;

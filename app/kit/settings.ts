@@ -23,6 +23,8 @@ export interface Settings {
   /** Levels in % and marks in seconds at which figures are worked out beside the usual ones. */
   levels: number[];
   marks: number[];
+  /** A power above which time is asked for, in W. */
+  watts: number | undefined;
   /** From when times are counted, and whether only the time with power counts. */
   countFrom: 'plug-in' | 'boot' | number;
   isCharging: boolean;
@@ -52,6 +54,7 @@ export const useSettings = defineStore('settings', () => {
     projectTo: 50,
     levels: [],
     marks: [],
+    watts: undefined,
     countFrom: 'plug-in',
     isCharging: false,
     scale: '°C',

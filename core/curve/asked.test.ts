@@ -61,6 +61,15 @@ describe('figures that were asked for', () => {
   });
 });
 
+it('time above a power that was asked for: 30 of 60 min above 10 W of a ramp from 20 to 0 W', () => {
+  setAsked({ levels: [], marks: [], watts: 10 });
+  const run = runOf([
+    { minute: 0, watts: 20 },
+    { minute: 60, watts: 0 },
+  ]);
+  expect(valueOf(run, 'above-asked')).toBe('30 min');
+});
+
 describe('times counted from elsewhere', () => {
   it('begin at the boot of a device that was dead: 5 W needs 2½ min to boot it (common practice, no source)', () => {
     const dead = runOf(

@@ -67,6 +67,10 @@ export interface Figures {
   averages: (MeanPower & { level: number })[];
   /** For how long power lay above half of its peak: the limit in W, and seconds. */
   aboveHalf?: { limit: number; seconds: number } | undefined;
+  /** The same of a power that a person asked for. */
+  aboveAsked?: { limit: number; seconds: number } | undefined;
+  /** Of a meter's stream, the highest of its samples, which a mean over a minute levels out. */
+  topSample?: Sighting | undefined;
   /** What flows once it is full. */
   idle?: MeanPower | undefined;
   /** What came in of charge. */
@@ -134,7 +138,9 @@ export function figuresOf(run: RunRecord, { levels, marks }: Asked = { levels: L
     volts: voltSteps(run),
     cycles: cyclesOf(run),
     averages: averagesTo(run, AVERAGED, accuracy),
-    aboveHalf: aboveHalf(run, top?.watts),
+    aboveHalf: above(run, (top?.watts ?? 0) / 2),
+    aboveAsked: own.watts === undefined ? undefined : above(run, own.watts),
+    topSample: run.sampled.has('watts') ? peak(watts, false)?.uses[0] : undefined,
     idle: idleDraw(run, accuracy, levelTime(percent, 100)?.at),
     charge: chargeIn(run),
     felt: run.events.flatMap(({ event, seconds }) => (FELT.includes(event) ? [{ event, seconds }] : [])),
@@ -172,8 +178,7 @@ const COUNTER_DIGIT = 0.01;
 const counted = ({ first, last, total }: Counter, end: number, { share }: Accuracy) =>
   countedEnergy(total, last.seconds - first.seconds, end, share, COUNTER_DIGIT);
 
-function aboveHalf({ tracks: { watts } }: RunRecord, top: number | undefined): Figures['aboveHalf'] {
-  const limit = (top ?? 0) / 2;
+function above({ tracks: { watts } }: RunRecord, limit: number): Figures['aboveHalf'] {
   const seconds = limit > 0 ? timeAbove(watts, limit) : undefined;
   return seconds === undefined ? undefined : { limit, seconds };
 }

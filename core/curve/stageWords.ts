@@ -12,7 +12,7 @@ const KINDS: Readonly<Record<Stage['kind'], string>> = { steady: 'Steady', taper
 
 /** What is told of energy beside the sum: mean power to the levels quoted, charge, efficiency, and what flows once it is full. */
 export function moreOfEnergy(figures: Figures): WrittenFigure[] {
-  const { averages, aboveHalf, idle, charge, energy, battery } = figures;
+  const { averages, aboveHalf, aboveAsked, idle, charge, energy, battery } = figures;
   const group = 'Power and energy';
   const efficiency = efficiencyOf(figures);
   const odd = efficiency && oddEfficiency(efficiency, energy.unseen.length);
@@ -39,6 +39,14 @@ export function moreOfEnergy(figures: Figures): WrittenFigure[] {
       value: spell(aboveHalf.seconds),
       detail: `above ${fixed(aboveHalf.limit, 1)} W`,
       working: { formula: `time above ${plain(aboveHalf.limit)} W, on the line between readings`, unit: 'W', uses: [] },
+    },
+    aboveAsked && {
+      id: 'above-asked',
+      group,
+      label: `Above ${plain(aboveAsked.limit)} W`,
+      value: spell(aboveAsked.seconds),
+      detail: 'the power that was asked for',
+      working: { formula: `time above ${plain(aboveAsked.limit)} W, on the line between readings`, unit: 'W', uses: [] },
     },
     idle && {
       id: 'idle',

@@ -120,7 +120,7 @@ function gainFigure(gain: Gain, { battery, milliampHours, endurance }: Figures):
 const POWER = 'Power and energy' as const;
 const NO_WATTS = 'no watts were read';
 
-function peakFigure({ peak: top, wattsRead, accuracy }: Figures): WrittenFigure {
+function peakFigure({ peak: top, topSample, wattsRead, accuracy }: Figures): WrittenFigure {
   if (!top) return { id: 'peak', group: POWER, label: 'Peak', detail: wattsRead > 0 ? 'less than a minute was sampled' : NO_WATTS };
   const held = top.kind === '60-second mean';
   const peak = withMargin(top.watts, shownMargin(uncertaintyOf(top.watts, accuracy)), 1);
@@ -130,7 +130,7 @@ function peakFigure({ peak: top, wattsRead, accuracy }: Figures): WrittenFigure 
     group: POWER,
     label: `Peak, highest ${top.kind}`,
     value: `${peak.value} W`,
-    detail: `± ${peak.margin} W · ${held ? 'from' : 'at'} ${spell(top.seconds, 1)}`,
+    detail: `± ${peak.margin} W · ${held ? 'from' : 'at'} ${spell(top.seconds, 1)}${topSample ? `; highest sample ${fixed(topSample.value, 1)} W at ${spell(topSample.seconds, 1)}` : ''}`,
     working: { formula: `${formula}; the meter ± (${meterSays(accuracy)})`, unit: 'W', uses: top.uses },
     span: { from: top.seconds, to: top.seconds + (held ? 60 : 0) },
   };

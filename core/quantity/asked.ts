@@ -4,6 +4,8 @@ export interface AskedFigures {
   levels: readonly number[];
   /** Nominal times, in seconds from plug-in. */
   marks: readonly number[];
+  /** A power, in W, above which time is asked for. */
+  watts?: number | undefined;
 }
 
 let asked: AskedFigures = { levels: [], marks: [] };
@@ -14,4 +16,4 @@ export function setAsked(chosen: AskedFigures): void {
 }
 
 /** What is asked for now, as a value that can be sent to a worker. */
-export const askedNow = (): AskedFigures => ({ levels: [...asked.levels], marks: [...asked.marks] });
+export const askedNow = (): AskedFigures => ({ levels: [...asked.levels], marks: [...asked.marks], watts: asked.watts });
