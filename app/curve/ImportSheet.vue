@@ -95,6 +95,8 @@ const head = shallowRef<Peek>();
 const mapping = shallowRef<Mapping>();
 const isSaid = ref(false);
 const isLog = computed(() => head.value !== undefined && !head.value.mapping.columns.includes('kind'));
+/** Whether it is laid into a run that is there: a log of one device. */
+const isMore = computed(() => isAdded.value && isLog.value && parts.value.length === 1);
 watch(chosen, async (file) => {
   [head.value, mapping.value, isSaid.value] = [undefined, undefined, false];
   if (!file || /\.json$/i.test(file.name)) return;
@@ -143,7 +145,7 @@ async function guarded(task: (file: File) => Promise<void>, file: File): Promise
 }
 
 async function importFile(): Promise<void> {
-  if (chosen.value) await guarded(!csv.value ? importBook : isAdded.value && isLog.value ? addToRun : importRuns, chosen.value);
+  if (chosen.value) await guarded(!csv.value ? importBook : isMore.value ? addToRun : importRuns, chosen.value);
 }
 
 async function importBook(): Promise<void> {
@@ -253,8 +255,8 @@ const choose = (files: File | File[] | null | undefined) => {
           <v-radio :value="false" label="a run of its own" />
           <v-radio :value="true" label="more of a run that is there" />
         </v-radio-group>
-        <RunPlace v-if="isAdded && isLog" v-model:run="into" v-model:place="place" :csv="csv" />
-        <template v-for="(part, index) in isAdded && isLog ? [] : parts" :key="index">
+        <RunPlace v-if="isMore" v-model:run="into" v-model:place="place" :csv="csv" />
+        <template v-for="(part, index) in isMore ? [] : parts" :key="index">
           <v-checkbox
             v-if="parts.length > 1 && picks[index]"
             v-model="picks[index].isTaken"
@@ -267,7 +269,7 @@ const choose = (files: File | File[] | null | undefined) => {
           </div>
         </template>
         <DateField
-          v-if="csv.plugInAt === undefined && !(isAdded && isLog)"
+          v-if="csv.plugInAt === undefined && !isMore"
           v-model="plugInAt"
           type="datetime-local"
           step="1"

@@ -180,7 +180,7 @@ export class CsvReader {
       return;
     }
     const rows = data.map((cells): Numbered => ({ cells, line: (this.line += 1) })).filter(({ cells }) => !isBlank(cells));
-    const heading = this.heading.length === 0 ? this.headingOf(rows) : undefined;
+    const heading = this.headingOf(rows);
     if (heading) {
       const { mapping } = this.options;
       [this.heading, this.columns] = [heading, mapping ? mappedColumns(mapping, this.name) : matchColumns(heading, this.name)];
@@ -212,7 +212,14 @@ export class CsvReader {
   }
 
   private row(cells: string[], line: number): void {
-    if (this.isPlain(cells) && this.values <= MOST_VALUES) return;
+    if (!this.isPlain(cells)) this.rowAtLength(cells, line);
+    if (this.values > MOST_VALUES)
+      throw new ImportError(
+        `${this.name} holds more than ${MOST_VALUES / 1e6} million values, the most that is kept of a run. Split it, or log fewer samples a second.`,
+      );
+  }
+
+  private rowAtLength(cells: string[], line: number): void {
     try {
       const read = this.rows?.read(cells, line);
       if (!read) return;
@@ -224,10 +231,6 @@ export class CsvReader {
       if (!this.options.skipBadRows || !(error instanceof ImportError)) throw error;
       this.skipped += 1;
     }
-    if (this.values > MOST_VALUES)
-      throw new ImportError(
-        `${this.name} holds more than ${MOST_VALUES / 1e6} million values, the most that is kept of a run. Split it, or log fewer samples a second.`,
-      );
   }
 
   /** Keeps what a row says of a device. */
@@ -243,7 +246,8 @@ export class CsvReader {
     }
     if (read.note !== '' && read.note !== part.said) part.written.push({ ...read, kind: 'event', values: {} });
     part.said = read.note;
-    for (const quantity of Object.keys(read.values) as Quantity[]) this.add(part, quantity, read.seconds, read.values[quantity] ?? 0);
+    for (const quantity of Object.keys(read.values) as Quantity[])
+      this.add(this.columnFor(part, quantity), read.seconds, read.values[quantity] ?? 0);
   }
 
   private columnFor({ samples }: Part, quantity: Quantity): PartColumn {
@@ -252,8 +256,7 @@ export class CsvReader {
     return column;
   }
 
-  private add(part: Part, quantity: Quantity, seconds: number, value: number): void {
-    const column = this.columnFor(part, quantity);
+  private add(column: PartColumn, seconds: number, value: number): void {
     column.seconds.push(seconds);
     column.values.push(value);
     this.values += 1;
@@ -270,10 +273,7 @@ export class CsvReader {
     for (let index = 0; index < rows.quantities.length; index += 1) {
       const value = rows.values[index] ?? Number.NaN;
       if (Number.isNaN(value)) continue;
-      const column = (this.columnsAt[index] ??= this.columnFor(part, rows.quantities[index] ?? 'watts'));
-      column.seconds.push(rows.seconds);
-      column.values.push(value);
-      this.values += 1;
+      this.add((this.columnsAt[index] ??= this.columnFor(part, rows.quantities[index] ?? 'watts')), rows.seconds, value);
     }
     this.count += 1;
     return true;
