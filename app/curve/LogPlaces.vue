@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, ref, shallowRef } from 'vue';
-import type { Draft, LaidLog, RunInk } from '@core/ink';
+import { fromPlugIn, type Draft, type LaidLog, type RunInk } from '@core/ink';
 import { quantityOf, spell } from '@core/quantity';
 import { troubleOf } from '../logbook/trouble';
 import { later, type Trace } from '../strip/trace';
@@ -18,13 +18,12 @@ const by = ref(0);
 const busy = ref<string>();
 const said = ref('');
 
-const begins = (seconds: number) => `${spell(Math.abs(seconds), 1)} ${seconds < 0 ? 'before' : 'after'} plug-in`;
 const placeOf = ({ zero, drift }: LaidLog) =>
-  `begins ${begins(zero)}${drift ? `, clock ${drift > 0 ? '+' : '−'}${Math.abs(drift)} ppm` : ''}`;
+  `begins ${fromPlugIn(zero)}${drift ? `, clock ${drift > 0 ? '+' : '−'}${Math.abs(drift)} ppm` : ''}`;
 const holds = ({ quantities }: LaidLog) => quantities.map((each) => quantityOf(each).named).join(', ');
 const keyOf = ({ log }: LaidLog) => log ?? '';
 const isHeld = (log: LaidLog) => held.value !== undefined && keyOf(held.value) === keyOf(log);
-const heldAt = computed(() => (held.value ? `begins ${begins(held.value.zero + by.value)}` : ''));
+const heldAt = computed(() => (held.value ? `begins ${fromPlugIn(held.value.zero + by.value)}` : ''));
 
 async function place({ log }: LaidLog, zero: number, drift: number): Promise<void> {
   const at = props.run.header.plugInAt + Math.round(zero * 1000);
@@ -48,10 +47,10 @@ const match = (log: LaidLog) =>
     const found = await alignAgain(props.run.header.id, log.log);
     if (!found) said.value = 'Nothing that rises and falls was read both in this log and beside it. Move it by hand.';
     else if (found.isUnsure)
-      said.value = `Its steps fit best where it begins ${begins(found.zero)}, but another place fits nearly as well. Move it by hand.`;
+      said.value = `Its steps fit best where it begins ${fromPlugIn(found.zero)}, but another place fits nearly as well. Move it by hand.`;
     else {
       await place(log, found.zero, found.drift);
-      said.value = `Matched by ${quantityOf(found.by).named}: it begins ${begins(found.zero)} ± ${spell(found.margin, 1)}.`;
+      said.value = `Matched by ${quantityOf(found.by).named}: it begins ${fromPlugIn(found.zero)} ± ${spell(found.margin, 1)}.`;
     }
   });
 

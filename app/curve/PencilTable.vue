@@ -4,6 +4,7 @@ import type { Device } from '@core/bench';
 import type { RunInk } from '@core/ink';
 import { fixed, spell } from '@core/quantity';
 import type { AgainstPencil, Fit } from '@core/run';
+import { latestOf } from '../logbook/earlier';
 import { useLogbook } from '../logbook/runs';
 import { useShelf } from '../logbook/shelf';
 import { troubleOf } from '../logbook/trouble';
@@ -16,12 +17,7 @@ const shelf = useShelf();
 /** How many of its runs a device is fitted to: the latest. */
 const MOST = 6;
 const device = computed<Device | undefined>(() => shelf.devices.find(({ id }) => id === props.run.header.device.id));
-const ids = computed(() =>
-  logbook.summaries
-    .filter(({ gear = [], startLevel }) => gear.includes(props.run.header.device.id) && startLevel !== undefined)
-    .slice(0, MOST)
-    .map(({ id }) => id),
-);
+const ids = computed(() => latestOf(logbook.summaries, props.run.header.device.id, MOST).map(({ id }) => id));
 const fit = shallowRef<Fit>();
 const share = ref<number>();
 const said = ref('');

@@ -2,6 +2,7 @@
 import { computed, onMounted, ref, shallowRef, watch } from 'vue';
 import type { Alignment } from '@core/curve';
 import type { CsvRun } from '@core/exchange';
+import { clockSays, fromPlugIn } from '@core/ink';
 import { quantityOf, spell } from '@core/quantity';
 import { momentText } from '../kit/dates';
 import { useLogbook } from '../logbook/runs';
@@ -26,7 +27,6 @@ const trouble = ref('');
 const by = ref<'steps' | 'dates' | 'plug-in'>('plug-in');
 
 const DAY = 24 * 3600 * 1000;
-const begins = (seconds: number) => `${spell(Math.abs(seconds), 1)} ${seconds < 0 ? 'before' : 'after'} plug-in`;
 /** Its own dates, where they fall into the time of the run. */
 const dated = computed(() => {
   const { plugInAt: began } = props.csv;
@@ -35,9 +35,8 @@ const dated = computed(() => {
 const matched = computed(() => {
   const { value: fit } = found;
   if (!fit) return 'nothing that rises and falls was read both there and here';
-  const drift = fit.drift ? `, its clock ${Math.abs(Math.round(fit.drift))} parts in a million ${fit.drift > 0 ? 'slow' : 'fast'}` : '';
   const told = `its ${quantityOf(fit.by).named} tell ${Math.round(100 * fit.explained)} % of the ups and downs that were read`;
-  return `begins ${begins(fit.zero)} ± ${spell(fit.margin, 1)}${drift}: ${told}${fit.isUnsure ? ', but another place would fit nearly as well' : ''}`;
+  return `begins ${fromPlugIn(fit.zero)} ± ${spell(fit.margin, 1)}${clockSays(fit.drift)}: ${told}${fit.isUnsure ? ', but another place would fit nearly as well' : ''}`;
 });
 
 async function look(): Promise<void> {
@@ -76,7 +75,7 @@ watch([by, found, plugInAt], () => {
   <p v-else-if="matching" class="soft" role="status">Looking where it lies …</p>
   <v-radio-group v-else-if="plugInAt !== undefined" v-model="by" hide-details label="Where it lies">
     <v-radio value="steps" :disabled="!found" :label="`by its steps: ${matched}`" />
-    <v-radio v-if="dated !== undefined" value="dates" :label="`by its own dates: begins ${begins((dated - plugInAt) / 1000)}`" />
+    <v-radio v-if="dated !== undefined" value="dates" :label="`by its own dates: begins ${fromPlugIn((dated - plugInAt) / 1000)}`" />
     <v-radio value="plug-in" label="from plug-in on" />
   </v-radio-group>
   <p class="soft">It can be moved later, on the strip of the run.</p>

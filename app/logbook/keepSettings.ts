@@ -16,7 +16,7 @@ export async function keepSettings(pinia: Pinia, { rows }: Pick<Reading, 'rows'>
   Object.assign(all, { ...(!sound && { loudness: 'off' }), ...chosen });
   followSettings(all);
   watch(all, () => {
-    // A choice that cannot be kept still holds for this visit; losing it costs nothing that was logged.
-    store(shelfBook, KEY, { ...all, levels: [...all.levels], marks: [...all.marks] }).catch(() => undefined);
+    // As plain values: lists among them are proxies, which no database takes. A choice that cannot be kept still holds for this visit; losing it costs nothing that was logged.
+    store(shelfBook, KEY, JSON.parse(JSON.stringify(all))).catch(() => undefined);
   });
 }

@@ -1,6 +1,6 @@
 import { byLevel, readRun, remarksOf, workloads, type ReadRun, type Remark, type Workload } from '@core/curve';
 import { foldStored } from '@core/exchange';
-import type { RunInk, RunRecord } from '@core/ink';
+import { withoutTracks, type RunInk, type RunRecord } from '@core/ink';
 import { TEMPERATURES, type Quantity } from '@core/quantity';
 import { againstPencil, type AgainstPencil } from '@core/run';
 import { filedRun } from '../ledger/filing';
@@ -33,11 +33,7 @@ export interface Glimpse {
   trace: Trace;
 }
 
-export function glimpseOf(record: RunRecord): Glimpse {
-  const run: RunInk & Partial<RunRecord> = { ...record };
-  delete run.tracks;
-  return { run, trace: tracedWithPencil(record) };
-}
+export const glimpseOf = (record: RunRecord): Glimpse => ({ run: withoutTracks(record), trace: tracedWithPencil(record) });
 
 function sketchOf(record: RunRecord): RunRecord {
   const tracks = { ...record.tracks };

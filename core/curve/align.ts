@@ -1,5 +1,5 @@
 import { cumsum, mean, median, variance } from 'd3-array';
-import type { RunRecord } from '../ink/fold';
+import { sampledPower, type RunRecord } from '../ink/fold';
 import type { Column, Samples } from '../samples/column';
 import type { Quantity } from '../quantity/quantity';
 
@@ -59,17 +59,11 @@ const SURELY = 10.83;
  */
 export function align({ tracks }: Pick<RunRecord, 'tracks'>, samples: Samples): Alignment | undefined {
   const found = MATCHED.flatMap((by) => {
-    const log = samples[by] ?? (by === 'watts' ? powerOf(samples) : undefined);
+    const log = samples[by] ?? (by === 'watts' ? sampledPower(samples) : undefined);
     const placed = log && match(tracks[by], log);
     return placed ? [{ ...placed, by }] : [];
   });
   return found.find(({ isUnsure }) => !isUnsure) ?? found.sort((one, other) => other.explained - one.explained)[0];
-}
-
-/** Watts of a log that tells volts and amps at the same moments. */
-function powerOf({ volts, amps }: Samples): Samples['watts'] {
-  if (volts?.seconds.length === undefined || volts.seconds.length !== amps?.seconds.length) return undefined;
-  return { seconds: volts.seconds, values: volts.values.map((each, row) => each * (amps.values[row] ?? 0)) };
 }
 
 /** A log as cells of equal length, to be read at any moment. */

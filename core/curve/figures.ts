@@ -1,6 +1,6 @@
 import { batteryOf, chargeOf } from '../bench/battery';
 import { FELT, type EventId } from '../ink/events';
-import type { RunInk, RunRecord } from '../ink/fold';
+import { withoutTracks, type RunInk, type RunRecord } from '../ink/fold';
 import { sighting, sightings, type Sighting, type Track } from '../ink/track';
 import { askedNow } from '../quantity/asked';
 import { accuracyOf, countedEnergy, energy, unseenSpans, type Accuracy, type Energy } from './energy';
@@ -149,9 +149,7 @@ export function figuresOf(run: RunRecord, { levels, marks }: Asked = { levels: L
 
 /** A run, read: its ink and its figures. */
 export function readRun(record: RunRecord, asked?: Asked): ReadRun {
-  const run: RunInk & Partial<RunRecord> = { ...record };
-  delete run.tracks;
-  return { run, figures: figuresOf(record, asked) };
+  return { run: withoutTracks(record), figures: figuresOf(record, asked) };
 }
 
 /** Rows that stand in the ink: each can be gone to. A meter's samples are too many. */

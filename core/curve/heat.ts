@@ -58,6 +58,10 @@ export function roomOf({ header: { conditions = [] } }: Pick<RunRecord, 'header'
 export function heatOf(run: RunRecord): Heat[] {
   const room = roomOf(run);
   const limit = run.header.rule?.hot ?? HOT;
+  const reached = AT_LEVELS.flatMap((level) => {
+    const found = levelTime(run.tracks.percent, level);
+    return found ? [{ level, at: found.at }] : [];
+  });
   return TEMPERATURES.flatMap((of): Heat[] => {
     const track = run.tracks[of];
     const first = sighting(track, 0);
@@ -76,8 +80,8 @@ export function heatOf(run: RunRecord): Heat[] {
           const celsius = lineAt(track, seconds);
           return celsius === undefined ? [] : [{ seconds, celsius }];
         }),
-        levels: AT_LEVELS.flatMap((level) => {
-          const celsius = lineAt(track, levelTime(run.tracks.percent, level)?.at ?? -1);
+        levels: reached.flatMap(({ level, at }) => {
+          const celsius = lineAt(track, at);
           return celsius === undefined ? [] : [{ level, celsius }];
         }),
         name: surfaceName(run.header.device, of),

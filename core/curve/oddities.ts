@@ -12,7 +12,7 @@ import { holds } from './faults';
 import type { Notice } from './notices';
 import { paceOf } from './pace';
 import { peak } from './peak';
-import { voltSteps } from './voltSteps';
+import { USUAL, voltSteps } from './voltSteps';
 
 /** What stands in a record that can hardly have been so: of the display, the meter, its counters; and what was set right since. */
 export function oddities(run: RunRecord): Notice[] {
@@ -79,9 +79,6 @@ function aboveRating(run: RunRecord): Notice[] {
   return [{ kind: 'offset', from: top.seconds, to: top.seconds, text }];
 }
 
-/** The voltages of fixed supplies. */
-const USUAL_VOLTS = [5, 9, 12, 15, 20, 28, 36, 48];
-
 /** Volts that stand above what a fixed supply gives: a cable only ever takes some away. */
 function offVolts(run: RunRecord): Notice[] {
   const { steps, supply } = voltSteps(run);
@@ -95,8 +92,8 @@ function offVolts(run: RunRecord): Notice[] {
   return [{ kind: 'offset', from: step.seconds, to: step.seconds, text }];
 }
 
-/** The highest usual voltage that is not above one by more than a third of the way to the next. */
-const nearest = (volts: number) => USUAL_VOLTS.reduce((best, each) => (Math.abs(each - volts) < Math.abs(best - volts) ? each : best));
+/** The voltage of fixed supplies that is nearest. */
+const nearest = (volts: number) => USUAL.volts.reduce((best, each) => (Math.abs(each - volts) < Math.abs(best - volts) ? each : best));
 
 const COUNTERS = ['wattHours', 'milliampHours'] as const;
 

@@ -16,7 +16,7 @@ export interface Volts {
 /** A change of so many volts is a step, not a sag under load. */
 const STEP = 0.9;
 /** The voltages of fixed supplies, and how far off a meter reads them at the cable. */
-const USUAL = { volts: [5, 9, 12, 15, 20, 28, 36, 48], within: 0.06 };
+export const USUAL = { volts: [5, 9, 12, 15, 20, 28, 36, 48], within: 0.06 };
 /** A step counts once it has stood for so many rows, or was read by hand. */
 const STANDS = 3;
 /** Rows of volts from which the kind of supply can be told. */

@@ -220,7 +220,7 @@ const pictureSchema = object({
 }).noUnknown();
 
 /** Parts in a million by which a clock may be wrong: one that is further out is no clock. */
-export const MOST_DRIFT = 50_000;
+const MOST_DRIFT = 50_000;
 const driftField = () => number().min(-MOST_DRIFT).max(MOST_DRIFT);
 
 /** A meter's log laid into a run that was there before. Its columns are kept beside the ink, by its own times, which never change. */

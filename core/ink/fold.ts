@@ -198,6 +198,13 @@ export function foldRun(asStarted: Header, entries: readonly Entry[], samples: S
   };
 }
 
+/** A run's ink alone, without the columns that were folded with it. */
+export function withoutTracks(record: RunRecord): RunInk {
+  const run: RunInk & Partial<RunRecord> = { ...record };
+  delete run.tracks;
+  return run;
+}
+
 /** What was streamed of a run, where it lies: moved, stretched and cut as its entries say. */
 export function streamsLaid(asStarted: Header, entries: readonly Entry[], samples: Samples = {}, logs: Logs = {}): Samples {
   const struck = strikes(entries);
@@ -327,7 +334,7 @@ function woven({ seconds, values }: NonNullable<Samples['watts']>, readings: rea
 }
 
 /** Watts of a meter that gave volts and amps at the same moments, and no watts. */
-function sampledPower({ volts, amps }: Samples): Samples['watts'] {
+export function sampledPower({ volts, amps }: Samples): Samples['watts'] {
   if (!volts || !amps || volts.seconds.length !== amps.seconds.length) return undefined;
   if (volts.seconds.some((seconds, index) => seconds !== amps.seconds[index])) return undefined;
   return { seconds: volts.seconds, values: volts.values.map((each, index) => each * (amps.values[index] ?? 0)) };

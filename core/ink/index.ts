@@ -1,7 +1,6 @@
 export {
   entriesSchema,
   headerSchema,
-  MOST_DRIFT,
   type Draft,
   type Event,
   type Entry,
@@ -27,11 +26,23 @@ export { entrySays, eventInWords, sourceSays } from './entrySays';
 export { elapsedIn, footageSchema, type Footage } from './footage';
 export { SECOND_LOOK, SETTLE, STATUSES, statusSays, type StatusId } from './statuses';
 export { TRIAL_STATES, type TrialState } from './trialStates';
-export { reshapingSays } from './reshapingSays';
+export { clockSays, fromPlugIn, reshapingSays } from './reshapingSays';
 export { sourceKey } from './sourceKey';
 export { SCHEMA } from './version';
 export { EMPTY_TRACK, sighting, sightings, trackOf, type Sighting, type Track } from './track';
 export { type LaidLog } from './laidOut';
-export { chargingTime, elapsedAt, foldRun, momentOf, sourceAt, valueIn, type RunInk, type RunRecord, type Seen, type Struck } from './fold';
+export {
+  chargingTime,
+  elapsedAt,
+  foldRun,
+  momentOf,
+  sourceAt,
+  valueIn,
+  withoutTracks,
+  type RunInk,
+  type RunRecord,
+  type Seen,
+  type Struck,
+} from './fold';
 export { inkOf, type Jotted } from './build';
 export { isPlainReading } from './plainReading';

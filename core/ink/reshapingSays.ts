@@ -7,21 +7,25 @@ import type { RunInk } from './fold';
 /** What was said of a whole run after it was taken: its logs, its plug-in, its ends and its settings. */
 export type Reshaping = Extract<Entry, { kind: 'log' | 'place' | 'plug-in' | 'trim' | 'conditions' }>;
 
+/** When a log begins: `4 min after plug-in`. @param seconds from plug-in */
+export const fromPlugIn = (seconds: number): string => `${spell(Math.abs(seconds), 1)} ${seconds < 0 ? 'before' : 'after'} plug-in`;
+
+/** By how much the clock of a log is wrong, to go on a sentence; nothing where it is right. @param drift parts in a million, slow above zero */
+export const clockSays = (drift: number | undefined): string =>
+  drift ? `, its clock ${Math.abs(Math.round(drift))} parts in a million ${drift > 0 ? 'slow' : 'fast'}` : '';
+
 /**
- * Such an entry in words: `plugged in at 0 s really, 40 s earlier than was said`.
+ * Such an entry in words: `plug-in set 40 s earlier than at first`.
  *
  * @param run as its entries tell it
  */
 export function reshapingSays(entry: Reshaping, { asStarted, header, logs }: Pick<RunInk, 'asStarted' | 'header' | 'logs'>): string {
   const elapsed = (at: number) => (at - header.plugInAt) / 1000;
-  const moved = (seconds: number) => `${spell(Math.abs(seconds), 1)} ${seconds < 0 ? 'before' : 'after'} plug-in`;
-  const slow = (drift: number | undefined) =>
-    drift ? `, its clock ${Math.abs(drift)} parts in a million ${drift > 0 ? 'slow' : 'fast'}` : '';
   switch (entry.kind) {
     case 'log':
-      return `log ${entry.name} added: it begins ${moved(elapsed(entry.at))}${slow(entry.drift)}`;
+      return `log ${entry.name} added: it begins ${fromPlugIn(elapsed(entry.at))}${clockSays(entry.drift)}`;
     case 'place':
-      return `log ${logs.find(({ log }) => log === entry.log)?.name ?? ''} moved: it begins ${moved(elapsed(entry.at))}${slow(entry.drift)}`;
+      return `log ${logs.find(({ log }) => log === entry.log)?.name ?? ''} moved: it begins ${fromPlugIn(elapsed(entry.at))}${clockSays(entry.drift)}`;
     case 'plug-in': {
       const by = (entry.at - asStarted.plugInAt) / 1000;
       return `plug-in set ${spell(Math.abs(by), 1)} ${by < 0 ? 'earlier' : 'later'} than at first`;

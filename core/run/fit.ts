@@ -42,7 +42,7 @@ const USUALLY = [0.15, 0.3, 0.7, 0.6];
 const MOST = 2.5;
 const ROWS = 60;
 const STEP = 60;
-/** What is taken off a run's level by half a percent of its display; watts within this share of the highest weigh as much as two percent. */
+/** Watts are as far off by this share of the highest as levels are by 1 %, and have this part of their weight. */
 const WATTS = { share: 0.05, weight: 0.25 };
 const HELD_BACK = 0.02;
 
