@@ -94,12 +94,12 @@ describe('an import that is killed', () => {
     gear: Number((await shelfBook.getItem('charger/new')) !== null),
     samples: (await sampleBook.keys()).length,
   });
-  const ALL = { runs: 2, listed: 2, gear: 1, samples: 1 };
+  const ALL = { runs: 2, listed: 2, gear: 1, samples: 2 };
   const NOTHING = { runs: 0, listed: 0, gear: 0, samples: 0 };
 
   it('leaves nothing or everything, wherever it was killed', async () => {
     const outcomes = new Set<string>();
-    for (let values = 0; values < 14; values += 1) {
+    for (let values = 0; values < 17; values += 1) {
       await emptyBrowser();
       const revive = killAfter(values);
       const second = { header: exampleHeader({ id: 'second' }), entries: ink };

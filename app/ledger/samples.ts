@@ -1,12 +1,18 @@
-import { joined, type Logs, type Samples } from '@core/samples';
+import { isSameTimes, joined, type Logs, type Samples } from '@core/samples';
 import { QUANTITIES, type Quantity } from '@core/quantity';
 import { nameOf, sampleBook } from './databases';
 import { answer, within } from './transactions';
 
 /**
  * A meter's columns lie beside the ink, in chunks of typed arrays: a key each, `<run id>/<quantity>/<chunk>`; of a log that was laid in later,
- * `<run id>/@<log>/<quantity>/<chunk>`.
+ * `<run id>/@<log>/<quantity>/<chunk>`. A meter tells its quantities at once: their times lie there once, as `seconds`, and a column that keeps
+ * others has them with it.
  */
+interface Chunk {
+  seconds?: Float64Array;
+  values: Float64Array;
+}
+const TIMES = 'seconds';
 
 /** What was streamed of a run. */
 interface Streams {
@@ -14,21 +20,27 @@ interface Streams {
   logs?: Logs | undefined;
 }
 
-const CHUNK = 65_536;
+/** Rows that are stored as one value: each takes a write of its own. */
+const CHUNK = 131_072;
 
 /** Where the columns of a run lie, or those of a log of its. */
 export const sampleRoot = (runId: string, log?: string): string => (log === undefined ? runId : `${runId}/@${log}`);
 
 /** Columns as they are stored: rows of `inkpath-samples`. @param root of the run, or of a log */
-export function* sampleRows(root: string, samples: Samples): Generator<[key: string, value: unknown]> {
-  for (const quantity of QUANTITIES) {
-    const column = samples[quantity];
-    for (let from = 0; column && from < column.seconds.length; from += CHUNK) {
-      const rows = [from, from + CHUNK] as const;
-      const key = `${root}/${quantity}/${String(from / CHUNK).padStart(6, '0')}`;
-      yield [key, { seconds: column.seconds.slice(...rows), values: column.values.slice(...rows) }];
-    }
+export function* sampleRows(root: string, samples: Samples): Generator<[key: string, value: Chunk | Float64Array]> {
+  const columns = QUANTITIES.flatMap((quantity) => (samples[quantity] ? [{ quantity, ...samples[quantity] }] : []));
+  const times = columns[0]?.seconds;
+  if (times) for (const [at, rows] of chunksOf(times)) yield [`${root}/${TIMES}/${at}`, rows];
+  for (const { quantity, seconds, values } of columns) {
+    const own = times && isSameTimes(times, seconds) ? [] : [...chunksOf(seconds)];
+    for (const [index, [at, rows]] of [...chunksOf(values)].entries())
+      yield [`${root}/${quantity}/${at}`, { ...(own[index] && { seconds: own[index][1] }), values: rows }];
   }
+}
+
+/** A column in pieces of their own, by the name that puts them in order. */
+function* chunksOf(column: Float64Array): Generator<[at: string, rows: Float64Array]> {
+  for (let from = 0; from < column.length; from += CHUNK) yield [String(from / CHUNK).padStart(6, '0'), column.slice(from, from + CHUNK)];
 }
 
 /** The keys of a run's columns, those of its logs among them. Most runs have none. */
@@ -61,22 +73,20 @@ export function together(one: Streams, other: Streams): Streams {
 }
 
 async function columnsUnder(root: string, keys: readonly string[], wanted: readonly Quantity[]): Promise<Samples> {
-  const there = wanted.map((quantity) => [quantity, keys.filter((key) => key.startsWith(`${root}/${quantity}/`))] as const);
-  const read = await Promise.all(
-    there.map(([, mine]) => Promise.all(mine.map((key) => sampleBook.getItem<NonNullable<Samples['watts']>>(key)))),
-  );
+  const chunks = <Value>(name: string): Promise<(Value | null)[]> =>
+    Promise.all(keys.filter((key) => key.startsWith(`${root}/${name}/`)).map((key) => sampleBook.getItem<Value>(key)));
+  const read = await Promise.all(wanted.map(async (quantity) => [quantity, await chunks<Chunk>(quantity)] as const));
+  const isShared = read.some(([, columns]) => columns.some((chunk) => chunk && !chunk.seconds));
+  let times = isShared ? joined(await chunks<Float64Array>(TIMES)) : undefined;
   const samples: Samples = {};
-  let times: Float64Array<ArrayBuffer> | undefined;
-  for (const [index, [quantity, mine]] of there.entries()) {
-    if (mine.length === 0) continue;
-    const chunks = read[index] ?? [];
-    const seconds = joined(chunks.map((chunk) => chunk?.seconds));
-    // A meter tells all its quantities at once: one column of times serves them all.
-    times = times && isSame(times, seconds) ? times : seconds;
-    samples[quantity] = { seconds: times, values: joined(chunks.map((chunk) => chunk?.values)) };
+  for (const [quantity, columns] of read) {
+    if (columns.length === 0) continue;
+    // A column that keeps its own times has them with it; and every column of a run that was stored before they were shared.
+    const own = columns.some((chunk) => chunk?.seconds) ? joined(columns.map((chunk) => chunk?.seconds)) : undefined;
+    const seconds = times && (!own || isSameTimes(times, own)) ? times : own;
+    if (!seconds) continue;
+    times ??= seconds;
+    samples[quantity] = { seconds, values: joined(columns.map((chunk) => chunk?.values)) };
   }
   return samples;
 }
-
-const isSame = (one: Float64Array, other: Float64Array): boolean =>
-  one.length === other.length && one.every((each, row) => each === other[row]);

@@ -29,6 +29,39 @@ describe('a meter’s CSV, headed in plain English', () => {
     expect(readCsv(turned, 'meter.csv').samples).toEqual(run.samples);
   });
 
+  it('reads a number as the language does, to its last bit, however it is written', () => {
+    const written = fc
+      .tuple(fc.boolean(), fc.bigInt({ min: 0n, max: 10n ** 17n }), fc.integer({ min: 0, max: 9 }))
+      .map(([isBelow, digits, decimals]) => {
+        const text = String(digits).padStart(decimals + 1, '0');
+        const number = decimals === 0 ? text : `${text.slice(0, -decimals)}.${text.slice(-decimals)}`;
+        return `${isBelow ? '-' : ''}${number}`;
+      });
+    fc.assert(
+      fc.property(fc.array(written, { minLength: 1, maxLength: 20 }), (all) => {
+        const kept = all.filter((text) => Math.abs(Number(text)) <= 200);
+        const rows = kept.map((text, row) => `${row},${text}`);
+        const { samples } = readCsv(`time (s),celsius,watts\n0,20,1\n${rows.join('\n')}`, 'log.csv', {
+          decimal: 'point',
+          skipBadRows: true,
+        });
+        const fits = kept.map(Number).filter((value) => value >= -60 && value <= 200);
+        expect(
+          Array.from(samples.celsius?.values ?? [])
+            .slice(1, 1 + fits.length)
+            .every((value) => fits.includes(value)),
+        ).toBe(true);
+      }),
+    );
+  });
+
+  it('keeps the times of a column that a row lacks apart from those that the others share', () => {
+    const { samples } = readCsv('time (s),volts,amps,watts\n0,5,1,5\n1,5,1,5\n2,5,,5\n3,5,2,\n4,5,2,5\n', 'log.csv');
+    expect(samples.volts?.seconds).toEqual(Float64Array.of(0, 1, 2, 3, 4));
+    expect(samples.amps).toEqual({ seconds: Float64Array.of(0, 1, 3, 4), values: Float64Array.of(1, 1, 2, 2) });
+    expect(samples.watts).toEqual({ seconds: Float64Array.of(0, 1, 2, 4), values: Float64Array.of(5, 5, 5, 5) });
+  });
+
   it('gives watts from volts and amps', () => {
     const { header: kept, entries, samples } = runFromCsv(readCsv(METER, 'meter.csv'), header, () => 'id', 0);
     const { tracks, stop, sampled } = foldRun(kept, entries, samples);

@@ -75,12 +75,15 @@ const PIECE = 64_000;
 const TELLING = 50;
 
 interface PartColumn {
-  seconds: Growing;
+  /** Its own times, from where a row first lacked it; before that, those of the part. */
+  seconds?: Growing;
   values: Growing;
 }
 
 /** What was read of one device. */
 interface Part {
+  /** The times of its rows, which its columns share. */
+  times: Growing;
   samples: Map<Quantity, PartColumn>;
   written: ReadRow[];
   count: number;
@@ -137,19 +140,14 @@ export class CsvReader {
     return { ...first, beside };
   }
 
-  private runOf(device: string | undefined, { samples, written, count, from, to, instant }: Part): CsvRun | undefined {
+  private runOf(device: string | undefined, { times, samples, written, count, from, to, instant }: Part): CsvRun | undefined {
     if (from === undefined) return undefined;
     // The clock of a meter starts at its first row; ours at plug-in.
     const start = this.columns.some(({ column }) => column?.holds === 'kind') ? 0 : from;
     return {
       plugInAt: instant?.instant === undefined ? undefined : Math.round(instant.instant - (instant.seconds - start) * 1000),
       entries: written.sort((one, other) => one.order - other.order).map((row) => toDraft({ ...row, seconds: row.seconds - start })),
-      samples: Object.fromEntries(
-        QUANTITIES.flatMap((quantity) => {
-          const column = samples.get(quantity);
-          return column ? [[quantity, { seconds: column.seconds.whole().map((each) => each - start), values: column.values.whole() }]] : [];
-        }),
-      ),
+      samples: columnsFrom(times, samples, start),
       length: to - start,
       rows: count,
       skipped: this.skipped,
@@ -246,18 +244,22 @@ export class CsvReader {
     }
     if (read.note !== '' && read.note !== part.said) part.written.push({ ...read, kind: 'event', values: {} });
     part.said = read.note;
-    for (const quantity of Object.keys(read.values) as Quantity[])
-      this.add(this.columnFor(part, quantity), read.seconds, read.values[quantity] ?? 0);
+    const quantities = Object.keys(read.values) as Quantity[];
+    if (quantities.length > 0) part.times.push(read.seconds);
+    for (const quantity of quantities) this.add(part, this.columnFor(part, quantity), read.values[quantity] ?? 0);
   }
 
   private columnFor({ samples }: Part, quantity: Quantity): PartColumn {
-    const column = samples.get(quantity) ?? { seconds: new Growing(), values: new Growing() };
+    const column = samples.get(quantity) ?? { values: new Growing() };
     samples.set(quantity, column);
     return column;
   }
 
-  private add(column: PartColumn, seconds: number, value: number): void {
-    column.seconds.push(seconds);
+  /** Adds a value of the row whose time was taken last. */
+  private add({ times }: Part, column: PartColumn, value: number): void {
+    if (!column.seconds && column.values.length < times.length - 1)
+      column.seconds = Growing.of(times.rows().subarray(0, column.values.length));
+    column.seconds?.push(times.last);
     column.values.push(value);
     this.values += 1;
   }
@@ -270,10 +272,13 @@ export class CsvReader {
     part.count += 1;
     part.from ??= rows.seconds;
     part.to = rows.seconds;
+    let isTimed = false;
     for (let index = 0; index < rows.quantities.length; index += 1) {
       const value = rows.values[index] ?? Number.NaN;
       if (Number.isNaN(value)) continue;
-      this.add((this.columnsAt[index] ??= this.columnFor(part, rows.quantities[index] ?? 'watts')), rows.seconds, value);
+      if (!isTimed) part.times.push(rows.seconds);
+      isTimed = true;
+      this.add(part, (this.columnsAt[index] ??= this.columnFor(part, rows.quantities[index] ?? 'watts')), value);
     }
     this.count += 1;
     return true;
@@ -284,10 +289,33 @@ export class CsvReader {
       throw new ImportError(
         `${this.name} names more than ${MOST_DEVICES} devices. Say that the column with their names holds notes, or is not read.`,
       );
-    const part: Part = { samples: new Map(), written: [], count: 0, to: 0, said: '' };
+    const part: Part = { times: new Growing(), samples: new Map(), written: [], count: 0, to: 0, said: '' };
     this.parts.set(device, part);
     return part;
   }
+}
+
+/** Columns at their full length, from a moment of their clock on: those that were told together have one column of times. */
+function columnsFrom(times: Growing, columns: ReadonlyMap<Quantity, PartColumn>, start: number): Samples {
+  const samples: Samples = {};
+  let shared: Float64Array<ArrayBuffer> | undefined;
+  for (const quantity of QUANTITIES) {
+    const column = columns.get(quantity);
+    if (!column) continue;
+    const values = column.values.rows().slice();
+    const isWhole = !column.seconds && values.length === times.length;
+    if (isWhole) shared ??= from(times.rows(), start);
+    const own = column.seconds?.rows() ?? times.rows().subarray(0, values.length);
+    samples[quantity] = { seconds: isWhole && shared ? shared : from(own, start), values };
+  }
+  return samples;
+}
+
+/** Times from a moment on. */
+function from(times: Float64Array, start: number): Float64Array<ArrayBuffer> {
+  const moved = new Float64Array(times.length);
+  for (let row = 0; row < times.length; row += 1) moved[row] = (times[row] ?? 0) - start;
+  return moved;
 }
 
 const isBlank = (cells: readonly string[]): boolean => !((cells[0] ?? '').charCodeAt(0) > 32) && cells.every((cell) => cell.trim() === '');
@@ -382,6 +410,9 @@ interface Ticked {
 /** What a person may do about a cell that cannot be read. */
 const MEND = 'Correct it, or choose to skip rows that cannot be read.';
 
+/** Powers of ten, all of them exact. */
+const POWERS = Array.from({ length: 17 }, (_, power) => 10 ** power);
+
 /** Reads rows one after another: a time is understood against the one before it. Words are made only of what is refused. */
 class RowReader {
   private clock: Ticked = { last: -Infinity, days: 0, moved: 0 };
@@ -449,12 +480,27 @@ class RowReader {
     return true;
   }
 
-  /** A number without a unit, a sign of its own or anything else; NaN of all that is not surely one. */
+  /**
+   * A number of digits and one decimal mark, nothing else; NaN of all that is not surely one.
+   *
+   * Up to fifteen digits are a whole number that is kept exactly, and so is the power of ten below them: their quotient is what `Number` gives.
+   */
   private plainNumber(cell: string): number {
-    const [first, second, last] = [cell.charCodeAt(0), cell.charCodeAt(1), cell.charCodeAt(cell.length - 1)];
-    // A digit, or a minus; then no letter, as 0x and 0b have; a digit at the end.
-    if (!((first >= 48 && first <= 57) || first === 45) || second > 57 || last < 48 || last > 57) return Number.NaN;
-    return Number(this.decimalComma ? cell.replace(',', '.') : cell);
+    const isBelow = cell.charCodeAt(0) === 45;
+    const mark = this.decimalComma ? 44 : 46;
+    let [whole, decimals] = [0, -1];
+    for (let at = isBelow ? 1 : 0; at < cell.length; at += 1) {
+      const code = cell.charCodeAt(at);
+      if (code >= 48 && code <= 57) {
+        whole = whole * 10 + code - 48;
+        if (decimals >= 0) decimals += 1;
+      } else if (code === mark && decimals < 0) decimals = 0;
+      else return Number.NaN;
+    }
+    // Without a digit behind its mark, or with more than are kept exactly, it is read the long way.
+    if (decimals === 0 || cell.length > 16 || cell.length === (isBelow ? 1 : 0)) return Number.NaN;
+    const value = decimals > 0 ? whole / (POWERS[decimals] ?? Number.NaN) : whole;
+    return isBelow ? -value : value;
   }
 
   read(cells: string[], row: number): ReadRow {

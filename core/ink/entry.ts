@@ -27,6 +27,9 @@ const mark = {
   /** When it was written down, epoch milliseconds. */
   written: instantField().required(),
 };
+/** Which log that was laid in said it: it lies where that log lies. */
+const sayingLog = () => idField().optional();
+
 /** What a person saw at one instant. */
 export const readingSchema = object({
   ...mark,
@@ -59,6 +62,7 @@ const strikeSchema = object({
 
 const noteSchema = object({
   ...mark,
+  log: sayingLog(),
   kind: string()
     .oneOf(['note'] as const)
     .required(),
@@ -106,6 +110,7 @@ const scoreSchema = object({
 
 const happened = {
   ...mark,
+  log: sayingLog(),
   kind: string()
     .oneOf(['event'] as const)
     .required(),

@@ -6,7 +6,7 @@ import { POWER_COMES, POWER_GOES } from './events';
 import { EMPTY_TRACK, sighting, sightings, type Sighting, type Track } from './track';
 import type { Logs, Samples } from '../samples/column';
 import { gapsOf, type Span } from '../samples/gaps';
-import { laidOut, shapeOf, type LaidLog } from './laidOut';
+import { laidOut, saidWhere, shapeOf, type LaidLog } from './laidOut';
 import { QUANTITIES, type Quantity } from '../quantity/quantity';
 import type { Elapsed, Moment, WallTime } from '../quantity/times';
 
@@ -114,8 +114,9 @@ function strikes(entries: readonly Entry[]): Map<string, Strike> {
  * @param logs    columns of logs that were laid in later, each in seconds of its own clock
  */
 export function foldRun(asStarted: Header, entries: readonly Entry[], samples: Samples = {}, logs: Logs = {}): RunRecord {
-  const ordered = inOrder(entries, (one, other) => one.seq - other.seq || one.written - other.written);
-  const struckBy = strikes(ordered);
+  const asEntered = inOrder(entries, (one, other) => one.seq - other.seq || one.written - other.written);
+  const struckBy = strikes(asEntered);
+  const ordered = saidWhere(asEntered, ({ id }) => !struckBy.has(id));
   const standing = struckBy.size === 0 ? ordered : ordered.filter(({ id }) => !struckBy.has(id));
   const shape = shapeOf(asStarted, standing);
   const { kept } = shape;

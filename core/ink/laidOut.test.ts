@@ -81,6 +81,23 @@ describe('logs of a run', () => {
     expect(Array.from(values).filter((value) => value === 5)).toHaveLength(101);
   });
 
+  it('take along what their words say, and nothing else', () => {
+    const log: Draft = { kind: 'log', at: at(100), log: 'later', name: 'later.csv' };
+    const said: Draft[] = [
+      { kind: 'note', at: at(150), text: 'its own', log: 'later' },
+      { kind: 'event', at: at(200), event: 'moved', log: 'later' },
+      { kind: 'note', at: at(160), text: 'by hand' },
+    ];
+    const told = (...more: Draft[]) => {
+      const run = foldRun(header, written([...levels.slice(0, 3), log, ...said, ...more]), {}, { later: watts(0, 300, 9) });
+      return [...run.notes, ...run.events].map(({ seconds }) => seconds);
+    };
+    expect(told()).toEqual([150, 160, 200]);
+    const place: Draft = { kind: 'place', at: at(400), log: 'later', drift: 10_000 };
+    expect(told(place)).toEqual([450.5, 160, 501]);
+    expect(told(place, { kind: 'strike', at: at(500), target: 'e8', reason: 'it fitted before' })).toEqual([150, 160, 200]);
+  });
+
   it('are moved with the plug-in, and nothing measured before it counts', () => {
     fc.assert(
       fc.property(fc.integer({ min: 0, max: 90 }), (later) => {

@@ -90,6 +90,20 @@ export function laidOut(
   };
 }
 
+/** Entries as they lie: what the words of a log say is moved with that log. @param entries in order of entry; @param stands whether one is not struck */
+export function saidWhere(entries: readonly Entry[], stands: (entry: Entry) => boolean): readonly Entry[] {
+  const logs = new Map(entries.flatMap((entry) => (entry.kind === 'log' && stands(entry) ? [[entry.log, entry] as const] : [])));
+  if (logs.size === 0) return entries;
+  const places = new Map<string, Place>();
+  for (const entry of entries) if (entry.kind === 'place' && entry.log !== undefined && stands(entry)) places.set(entry.log, entry);
+  return entries.map((entry) => {
+    const log = entry.kind === 'note' || entry.kind === 'event' ? logs.get(entry.log ?? '') : undefined;
+    if (!log) return entry;
+    const { at, drift } = places.get(log.log) ?? log;
+    return { ...entry, at: Math.round(at + (entry.at - log.at) * (1 + (drift ?? 0) / 1e6)) };
+  });
+}
+
 type Columns = NonNullable<Samples['watts']>;
 
 /** Columns where a log lies. What need not be moved or cut is not copied. */

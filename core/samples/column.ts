@@ -27,7 +27,7 @@ const cut = (rows: ArrayLike<number>, first: number, last: number): ArrayLike<nu
   rows instanceof Float64Array ? rows.subarray(first, last) : Array.prototype.slice.call(rows, first, last);
 
 /** Columns one behind another. */
-export function joined(parts: readonly (Float64Array | undefined)[]): Float64Array<ArrayBuffer> {
+export function joined(parts: readonly (Float64Array | undefined | null)[]): Float64Array<ArrayBuffer> {
   const whole = new Float64Array(parts.reduce((sum, part) => sum + (part?.length ?? 0), 0));
   let at = 0;
   for (const part of parts) {
@@ -36,4 +36,12 @@ export function joined(parts: readonly (Float64Array | undefined)[]): Float64Arr
     at += part.length;
   }
   return whole;
+}
+
+/** Whether two columns of times are the same, moment by moment. */
+export function isSameTimes(one: Float64Array, other: Float64Array): boolean {
+  if (one === other) return true;
+  if (one.length !== other.length) return false;
+  for (let row = 0; row < one.length; row += 1) if (one[row] !== other[row]) return false;
+  return true;
 }

@@ -1,3 +1,3 @@
-export { joined, type Logs, type Samples } from './column';
+export { isSameTimes, joined, type Logs, type Samples } from './column';
 export { gapsOf, type Span } from './gaps';
 export { rangeOf, type Dot } from './range';
