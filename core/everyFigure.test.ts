@@ -1,8 +1,21 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { namesOf, unfairness, verdict } from './advise';
+import { verdict } from './advise';
 import { SCHEMAS } from './bench';
-import { compareRuns, compatibility, writeTried } from './compare';
+import {
+  aheadOf,
+  compareRuns,
+  compatibility,
+  gainUnitsOf,
+  matrixOf,
+  measuresOf,
+  namesOf,
+  setupsOf,
+  unlikeIn,
+  workingOf,
+  writeDifference,
+  writeTried,
+} from './compare';
 import { LEVELS, figuresOf, isHot, notices, readRun, splitInWords, summarise, watched, workloads, writeFigures } from './curve';
 import { entryMisfit, writeCompatibility, writeCsv } from './exchange';
 import {
@@ -314,12 +327,22 @@ describe('any run that the schemas let in', () => {
     fc.assert(
       fc.property(runs, fc.constantFrom(...LEVELS), (all, at) => {
         const records = all.map(({ header: head, entries, samples: streamed }) => foldRun(head, entries, streamed));
-        const rows = compareRuns(
-          records.map((record) => readRun(record)),
-          records[0]?.header.id ?? '',
-          at,
-        );
-        expect(said([verdict(rows, at), unfairness(rows), namesOf(rows)])).not.toMatch(PLAIN);
+        const read = records.map((record) => readRun(record));
+        const rows = compareRuns(read, records[0]?.header.id ?? '', at);
+        const [setups, names] = [setupsOf(read), namesOf(rows)];
+        expect(said([verdict(rows, at), unlikeIn(setups, names), names])).not.toMatch(PLAIN);
+        for (const unit of gainUnitsOf(read))
+          for (const measure of measuresOf(read, unit, at)) {
+            const cells = measure.compare(setups);
+            const [zero] = cells;
+            const told = cells.map((cell) => [cell.value, cell.range, zero && writeDifference(cell, zero, measure.unit)]);
+            expect(
+              said([told, cells.map((_, index) => workingOf(cells, index, names, measure)), matrixOf(setups, measure).sources]),
+            ).not.toMatch(PLAIN);
+          }
+        const levels = records.map(({ tracks }) => tracks.percent);
+        for (const { value, margin } of aheadOf(levels.slice(0, 1), levels.slice(1)))
+          expect(Number.isFinite(value) && margin >= 0).toBe(true);
         for (const record of records) {
           const coming = forecasts(record, [], LEVELS);
           for (const { low, high = low } of coming) expect(Number.isFinite(low) && Number.isFinite(high) && low <= high).toBe(true);

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
-import { unfairness, verdict } from '@core/advise';
-import { compareRuns, compatibility } from '@core/compare';
+import { verdict } from '@core/advise';
+import { compareRuns, compatibility, namesOf, setupsOf as setupsBeside, unlikeIn } from '@core/compare';
 import { figuresOf, LEVELS, milestone, notices, readRun, stalls, summarise, writeFigures } from '@core/curve';
 import { foldRun } from '@core/ink';
 import { costOf, setupsOf, tellings } from '@core/plan';
@@ -43,16 +43,13 @@ describe('the figures of the demo', () => {
     const all = STUDIES.flatMap((study) => {
       const runs = records.filter(({ header }) => header.study?.id === study.id);
       const setups = setupsOf(study, shelf);
+      const read = runs.map((run) => readRun(run));
       const compared = LEVELS.flatMap((level) => {
-        const rows = compareRuns(
-          runs.map((run) => readRun(run)),
-          runs[0]?.header.id ?? '',
-          level,
-        );
+        const rows = compareRuns(read, runs[0]?.header.id ?? '', level);
         return [
           ...rows.map(({ run, runs: each, ...row }) => ({ run: run.header.id, runs: each.map(({ header }) => header.id), ...row })),
           ...verdict(rows, level),
-          ...unfairness(rows),
+          ...unlikeIn(setupsBeside(read), namesOf(rows)).map(({ says, explains }) => `${says} ${explains}`),
         ];
       });
       return [study.name, ...compared, ...tellings(study, setups, LEVELS), costOf(study, setups)];

@@ -1,2 +1,2 @@
-export { namesOf, unfairness, verdict } from './verdict';
+export { verdict } from './verdict';
 export { CAUTIONS } from './cautions';

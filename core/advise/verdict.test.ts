@@ -6,7 +6,8 @@ import { foldRun } from '../ink/fold';
 import { listed } from '../quantity/listed';
 import { inkOf } from '../ink/build';
 import type { Header } from '../ink/entry';
-import { namesOf, unfairness, verdict } from './verdict';
+import { namesOf } from '../compare/names';
+import { verdict } from './verdict';
 
 const runOf = (charger: string, rows: [minutes: number, percent: number][], changes: Partial<Header> = {}) => {
   const header = exampleHeader({
@@ -42,7 +43,6 @@ it('goes by the light where a device shows no level', () => {
   const rows = compared(camera('own charger', 206), camera('bank', 226));
   expect(verdict(rows, 100)[0]).toBe('own charger is first by the light.');
   expect(rows[1]?.standing).toMatchObject({ state: 'told apart', level: 'light out', saved: { value: -20 * 60 } });
-  expect(unfairness(rows)).not.toContain('The level at plug-in is not known for every run, so not every gain is.');
 });
 
 describe('a comparison in words', () => {
@@ -112,41 +112,6 @@ describe('a comparison in words', () => {
       ),
     ).toEqual(['None of them reached 100 %.']);
   });
-});
-
-it('says unequal starts, unlike devices and unequal intervals aloud', () => {
-  const slate = { id: 'slate', name: 'Bittern Slate', kind: 'tablet' as const, wattHours: 31 };
-  const rows = compared(
-    runOf('a', [
-      [0, 1],
-      [30, 50],
-    ]),
-    runOf(
-      'b',
-      [
-        [0, 15],
-        [30, 60],
-      ],
-      { device: slate, cadence: { kind: 'fixed', every: 600 } },
-    ),
-  );
-  expect(unfairness(rows)).toEqual([
-    expect.stringContaining('from 1 % and 15 %'),
-    expect.stringContaining('Compare the gains in Wh'),
-    expect.stringContaining('same times'),
-  ]);
-  expect(namesOf(rows)).toEqual(['Sedge 5 on a', 'Bittern Slate on b']);
-  expect(
-    unfairness(
-      compared(
-        runOf('a', [[0, 1]]),
-        runOf('a', [
-          [0, 2],
-          [9, 9],
-        ]),
-      ),
-    ),
-  ).toEqual([]);
 });
 
 it('tells setups of one name apart by number, and lists names as people do', () => {

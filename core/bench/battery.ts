@@ -1,4 +1,5 @@
 import { batteryEnergy } from '../quantity/electric';
+import { assumedNow } from '../quantity/assumed';
 import { fixed, trimmed } from '../quantity/figures';
 import type { Device } from './device';
 
@@ -46,4 +47,19 @@ export function batteryOf(device: Device): number | undefined {
 export function chargeOf(device: Device): number | undefined {
   const { milliampHours } = batteryFacts(device);
   return milliampHours === undefined ? undefined : (milliampHours * (device.health ?? 100)) / 100;
+}
+
+/**
+ * For how many hours a full battery lasts in real use: as it was measured of the device; else the share of its claimed hours that is taken for real.
+ *
+ * @returns with where it comes from, in words; `undefined` where neither is known
+ */
+export function hoursOf({
+  measuredHours,
+  enduranceHours,
+}: Pick<Device, 'measuredHours' | 'enduranceHours'>): { hours: number; says: string } | undefined {
+  if (measuredHours !== undefined) return { hours: measuredHours, says: `${trimmed(measuredHours)} h measured` };
+  if (enduranceHours === undefined) return undefined;
+  const { realUse } = assumedNow();
+  return { hours: enduranceHours * realUse, says: `${trimmed(enduranceHours)} h claimed × ${trimmed(realUse * 100)} %` };
 }

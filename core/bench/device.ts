@@ -63,6 +63,8 @@ export const deviceSchema = object({
   awakeWatts: sizeField(500, 'W'),
   /** Hours of use that its maker claims of a full battery. */
   enduranceHours: sizeField(10_000, 'h'),
+  /** For how many hours it was found to last in one’s own use: it stands in place of what is claimed. */
+  measuredHours: sizeField(10_000, 'h'),
   /** How many identical units of it there are: one where it is not said. They count as one device, and each can charge at the same time. */
   units: sizeField(99, 'units').integer('Count whole units.'),
   /** The charger and the cable that came in its box, by their ids: what others are usually set against. */

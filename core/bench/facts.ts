@@ -110,6 +110,7 @@ export const FACTS: Readonly<Record<Shelf, FactGroup[]>> = {
         gear('boxCable', 'Cable in its box', 'cable'),
         figure('units', 'How many of it', undefined, 'identical units, for races'),
         figure('enduranceHours', 'Claimed hours of use', 'h'),
+        figure('measuredHours', 'Measured hours of use', 'h', 'in your own use; counts instead of what is claimed'),
         figure('weight', 'Weight', 'g'),
         PRICE,
       ],

@@ -5,8 +5,9 @@ import { inkOf, type Jotted } from '../ink/build';
 import { readRun, type ReadRun } from '../curve/figures';
 import { difference, writeRank, type Pooled } from '../margin/told';
 import { compareRuns } from './compare';
+import { measuresOf } from './measures';
+import { setupsOf } from './setups';
 import { speedUp } from './speedUp';
-import { writeTimeTo, writeWhen } from './words';
 
 /** A run by minute and level; watts as far as a test needs them. */
 const runOf = (id: string, ...rows: [minutes: number, percent: number, watts?: number][]) => {
@@ -19,9 +20,15 @@ const runOf = (id: string, ...rows: [minutes: number, percent: number, watts?: n
   return readRun(foldRun(header, inkOf(header, jotted)));
 };
 
+/** The figures of setups in one column of the table. */
+const cellsOf = (all: readonly ReadRun[], id: string) =>
+  measuresOf(all, '%')
+    .find((measure) => measure.id === id)
+    ?.compare(setupsOf(all)) ?? [];
+
 describe('time saved', () => {
   /** A time in seconds, known to so many. */
-  const time = (value: number, uncertainty: number): Pooled => ({ value, runs: 1, uncertainty, varies: 0, isLeast: false });
+  const time = (value: number, uncertainty: number): Pooled => ({ value, scale: value, runs: 1, uncertainty, varies: 0, isLeast: false });
   const between = (mine: Pooled, theirs: Pooled) => difference(mine, theirs, { sigma: 0.03, freedom: Infinity });
   // Common practice, no source: one tablet, 1→100 %, 3 h 21 on 18 W against 2 h 37: 44 min saved.
   it('is 44 min, 22 % of the time and a rate 28 % higher for 2 h 37 against 3 h 21', () => {
@@ -107,15 +114,15 @@ describe('repeats of one setup', () => {
     expect(rows.map(({ runs }) => runs.length)).toEqual([2, 1]);
     expect(rows[0]?.milestones[2]).toMatchObject({ mean: { runs: 2, value: 95.5 * 60 }, rank: { place: 1, shared: false } });
     expect(rows[0]?.standing).toMatchObject({ state: 'told apart', saved: { value: 102 * 60 } });
-    const written = rows[0]?.milestones[2] && writeTimeTo(rows[0].milestones[2]);
+    const [written] = cellsOf([...repeats, weak], 'level-100');
     expect(written?.value).toBe('1 h 36');
     expect(written?.range).toMatch(/^± \d+ min, mean of 2$/);
   });
 
   it('have no place where one of them was not seen at the level', () => {
-    const rows = compareRuns([...repeats, runOf('strong/3', [0, 1], [60, 70]), weak], 'weak', 100);
-    expect(rows[0]?.milestones[2]).toMatchObject({ rank: undefined, mean: { isLeast: true } });
-    expect(rows[0]?.milestones[2] && writeTimeTo(rows[0].milestones[2])).toMatchObject({ value: '2 of 3', isBest: false });
+    const all = [...repeats, runOf('strong/3', [0, 1], [60, 70]), weak];
+    expect(compareRuns(all, 'weak', 100)[0]?.milestones[2]).toMatchObject({ rank: undefined, mean: { isLeast: true } });
+    expect(cellsOf(all, 'level-100')[0]).toMatchObject({ value: '2 of 3', isBest: false });
   });
 
   it('do not depend on the order in which runs are laid', () => {
@@ -147,9 +154,8 @@ it('ranks and bounds the light out of devices without a percentage', () => {
       ]),
     );
   };
-  const rows = compareRuns([camera('own', 205, 206), camera('bank', 225, 226), camera('slow', 299, 300)], 'own', 100);
-  const cells = rows.map(({ passages }) => writeWhen(passages['light out']));
+  const cells = cellsOf([camera('own', 205, 206), camera('bank', 225, 226), camera('slow', 299, 300)], 'light out');
   expect(cells.map(({ value }) => value)).toEqual(['3 h 26', '3 h 46', '5 h 00']);
-  expect(cells.map(({ rank }) => rank)).toEqual(['1', '2', '3']);
+  expect(cells.map(({ place }) => place)).toEqual(['1', '2', '3']);
   expect(cells[0]?.range).toBe('3 h 25–3 h 26');
 });

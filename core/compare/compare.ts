@@ -1,13 +1,10 @@
-import { uncertaintyOf } from '../curve/energy';
 import type { ReadRun } from '../curve/figures';
-import type { Sampled } from '../curve/energySample';
 import type { Milestone } from '../curve/milestone';
 import type { Passage } from '../curve/milestones';
-import type { Peak } from '../curve/peak';
 import type { Gain } from '../curve/valueAt';
 import type { RunInk } from '../ink/fold';
-import { difference, pooled, rank, spreadOf, type Difference, type Measured, type Pooled, type Rank } from '../margin/told';
-import type { Spread } from '../margin/assumed';
+import { difference, type Difference, type Measured, type Pooled } from '../margin/told';
+import { column, type Compared } from './column';
 import { setupsOf } from './setups';
 import { speedUp, type Goal, type SpeedUp, type WithMargin } from './speedUp';
 
@@ -21,17 +18,6 @@ export type Standing =
   /** Only one of the two got there: surely sooner, or surely later, by at least `atLeast` seconds. */
   | { state: 'only this one' | 'only the baseline'; level: Goal; atLeast: number };
 
-/** A figure of a setup: that of each of its runs, their mean, and its place. */
-export interface Compared<Found> {
-  each: Found[];
-  mean: Pooled | undefined;
-  rank: Rank | undefined;
-  /** How repeats vary, as the setups laid beside each other show it. */
-  spread: Spread;
-}
-
-type RowPeak = Peak & { uncertainty: number };
-
 /** One setup of a comparison. Arrays follow the levels and marks its figures were asked for. */
 export interface Row {
   /** The first of its runs: its gear speaks for all. */
@@ -42,12 +28,6 @@ export interface Row {
   passages: Partial<Record<Passage['what'], Compared<Passage>>>;
   /** In %; the means in Wh where batteries differ, for a percent of one is not a percent of another. */
   gains: Compared<Gain>[];
-  /** Whether the means of gains are in Wh. */
-  inWattHours: boolean;
-  /** Mean power by energy samples, where any run has them. */
-  sampled?: Compared<Sampled> | undefined;
-  /** The highest of its runs, with its standard uncertainty, in W. */
-  peak: RowPeak | undefined;
   /** The level at plug-in, if it was seen; of repeats the lowest. */
   startLevel: number | undefined;
   standing: Standing;
@@ -56,14 +36,12 @@ export interface Row {
 }
 
 /** A milestone as it is compared: one that was not seen by the end stands for the least it can be. */
-function timeOf(found: Milestone): Measured | undefined {
+export function timeOf(found: Milestone): Measured | undefined {
   if (found.state === 'reached') return { value: found.estimate, uncertainty: found.uncertainty, bounds: found.bounds };
   return found.state === 'not reached' ? { value: found.bounds.low, uncertainty: 0, bounds: found.bounds, isLeast: true } : undefined;
 }
 
-const whenOf = ({ bounds, uncertainty }: Passage): Measured => ({ value: (bounds.low + bounds.high) / 2, uncertainty, bounds });
-
-const powerOf = ({ watts, uncertainty }: Sampled): Measured => ({ value: watts, uncertainty });
+export const whenOf = ({ bounds, uncertainty }: Passage): Measured => ({ value: (bounds.low + bounds.high) / 2, uncertainty, bounds });
 
 const gainOf =
   (perPercent: number) =>
@@ -107,11 +85,6 @@ export function compareRuns(all: readonly ReadRun[], baseline: string, level: nu
     // A percent of one device is not a percent of another: where its battery is not known, nothing says which gained more.
     return isUnlike && !inWattHours && new Set(batteries).size > 1 ? found.map((cell) => ({ ...cell, rank: undefined })) : found;
   });
-  const sampled = column(
-    setups.map(({ runs }) => runs.flatMap(({ figures }) => figures.sampled ?? [])),
-    () => powerOf,
-    'more',
-  );
   const kinds = new Set(all.flatMap(({ figures }) => figures.passages.map(({ what }) => what)));
   const passages = [...kinds].map((what) => {
     const found = setups.map(({ runs }) => runs.flatMap(({ figures }) => figures.passages.filter((passage) => passage.what === what)));
@@ -124,9 +97,6 @@ export function compareRuns(all: readonly ReadRun[], baseline: string, level: nu
   return setups.flatMap(({ runs }, index) => {
     const [first] = runs;
     if (!first) return [];
-    const peaks = runs.flatMap(({ figures: { peak, accuracy } }) =>
-      peak ? [{ ...peak, uncertainty: uncertaintyOf(peak.watts, accuracy) }] : [],
-    );
     const starts = runs.flatMap(({ figures }) => figures.startLevel ?? []);
     return [
       {
@@ -135,9 +105,6 @@ export function compareRuns(all: readonly ReadRun[], baseline: string, level: nu
         milestones: times.flatMap((cells) => cells[index] ?? []),
         passages: Object.fromEntries(passages.flatMap(([what, cells]) => (cells[index] ? [[what, cells[index]] as const] : []))),
         gains: gains.flatMap((cells) => cells[index] ?? []),
-        inWattHours,
-        sampled: sampled[index]?.mean && sampled[index],
-        peak: peaks.reduce<RowPeak | undefined>((top, each) => (top && top.watts >= each.watts ? top : each), undefined),
         startLevel: starts.length === runs.length ? Math.min(...starts) : undefined,
         standing: index === zero || zero < 0 ? { state: 'baseline' } : standing(goal, taken?.[index], taken?.[zero]),
         goal,
@@ -152,22 +119,6 @@ function goalOf(all: readonly ReadRun[], level: number): Goal {
   if (hasLevels) return level;
   const whats = all.flatMap(({ figures }) => figures.passages.map(({ what }) => what));
   return (['light out', 'power gone'] as const).find((what) => whats.includes(what)) ?? level;
-}
-
-/** One figure of every setup: pooled over its repeats, with the spread that these show, and ranked. A setup with a run that has none has no mean. */
-function column<Found>(
-  setups: readonly Found[][],
-  measure: (setup: number) => (found: Found) => Measured | undefined,
-  better: 'less' | 'more',
-): Compared<Found>[] {
-  const measured = setups.map((each, index) => {
-    const values = each.map(measure(index));
-    return values.every((value) => value !== undefined) ? values : [];
-  });
-  const spread = spreadOf(measured);
-  const means = measured.map((runs) => pooled(runs, spread));
-  const ranks = rank(means, better, spread);
-  return setups.map((each, index) => ({ each, mean: means[index], rank: ranks[index], spread }));
 }
 
 function standing<Found>(level: Goal, mine: Compared<Found> | undefined, theirs: Compared<Found> | undefined): Standing {

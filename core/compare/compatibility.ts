@@ -43,7 +43,7 @@ export interface Compatible extends Partial<Record<TrialState, Tried>> {
 const DOUBTFUL: readonly StatusId[] = ['slow', 'holds', 'drains', 'not charging'];
 
 /** What lies between a source and the device, in words. */
-function throughSays({ charger, port, cable }: Source): string {
+export function throughSays({ charger, port, cable }: Source): string {
   const outlet = port === undefined ? undefined : portsOf(charger)[port];
   return [outlet && portName(outlet, port ?? 0), cable?.name].filter(Boolean).join(', ');
 }

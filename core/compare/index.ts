@@ -1,6 +1,24 @@
-export { usualBaseline } from './setups';
 export { compatibility, type Compatible, type Tried } from './compatibility';
 export { writeTried, type WrittenTried } from './triedSays';
 export { type SpeedUp, type WithMargin } from './speedUp';
-export { compareRuns, type Compared, type Row, type Standing } from './compare';
-export { goalSays, writeGained, writePeak, writeSampled, writeStanding, writeTimeTo, writeWhen } from './words';
+export { compareRuns, type Row } from './compare';
+export { setupsOf, usualBaseline, type SetupRuns } from './setups';
+export { whiskersOf, workingOf, writeAmount, writeDifference, type Cell, type Measure, type MeasureUnit } from './cells';
+export {
+  aboutOf,
+  GAIN_UNITS,
+  columnsOf,
+  gainUnitsOf,
+  measuresOf,
+  usualGainUnit,
+  usualMeasures,
+  type About,
+  type GainUnit,
+} from './measures';
+export { goalSays, writeStanding } from './words';
+export { aheadOf, turnOf, type Ahead } from './ahead';
+export { unlikeIn, type Unlike } from './unlike';
+export { loadsOf, type Load, type Worked } from './loads';
+export { gathered, padsOf, type PadResult, type RatingGroup } from './gathered';
+export { matrixOf, type FigureMatrix } from './matrix';
+export { namesOf } from './names';

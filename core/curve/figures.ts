@@ -1,5 +1,6 @@
-import { batteryOf, chargeOf } from '../bench/battery';
+import { batteryOf, chargeOf, hoursOf } from '../bench/battery';
 import { FELT, type EventId } from '../ink/events';
+import type { Cadence } from '../method/cadenceSchema';
 import { withoutTracks, type RunInk, type RunRecord } from '../ink/fold';
 import { sighting, sightings, type Sighting, type Track } from '../ink/track';
 import { askedNow } from '../quantity/asked';
@@ -11,7 +12,7 @@ import { cyclesOf, type Cycle } from './cycles';
 import { highest } from './faults';
 import { heatOf, type Heat } from './heat';
 import { levelTime } from './levelTime';
-import { AVERAGED, GAIN_TIMES, LEVELS } from './quoted';
+import { AVERAGED, COMPARED, GAIN_TIMES, LEVELS } from './quoted';
 import { peak, type Peak } from './peak';
 import { averagesTo, chargeIn, idleDraw, timeAbove, type MeanPower } from './power';
 import { stagesOf, type Stage } from './stages';
@@ -34,6 +35,8 @@ export interface Figures {
   gains: Gain[];
   /** Levels and marks that a person asked for beside those. */
   more: { milestones: Milestone[]; gains: Gain[] };
+  /** Levels and marks that are quoted of several setups beside each other, those of its own method among them. */
+  beside: { milestones: Milestone[]; gains: Gain[] };
   /** When power was gone for good, of a charge whose levels were read too: later than the display says full. */
   trueFull?: Passage | undefined;
   /** What came to pass beside levels: the boot after a dead start, the light out, power gone. */
@@ -44,8 +47,8 @@ export interface Figures {
   battery?: number | undefined;
   /** The charge that the battery holds, in mAh. */
   milliampHours?: number | undefined;
-  /** For how many hours the device is claimed to last. */
-  endurance?: number | undefined;
+  /** For how many hours a full battery lasts in real use, and where that comes from. */
+  hours?: { hours: number; says: string } | undefined;
   peak?: Peak | undefined;
   energy: Energy;
   /** How far off the watts can be. */
@@ -116,12 +119,16 @@ export function figuresOf(run: RunRecord, { levels, marks }: Asked = { levels: L
       milestones: own.levels.filter((level) => !levels.includes(level)).map((level) => milestoneOf(known, level)),
       gains: own.marks.filter((seconds) => !marks.includes(seconds)).map(gained),
     },
+    beside: {
+      milestones: COMPARED.levels.map((level) => milestoneOf(known, level)),
+      gains: [...new Set([...COMPARED.marks, ...marksOf(run.header.cadence)])].map(gained),
+    },
     trueFull: percent.seconds.length > 0 && run.sampled.has('watts') ? powerGone(run) : undefined,
     passages: [bootOf(run), lightOut(run), percent.seconds.length === 0 ? powerGone(run) : undefined].filter((each) => each !== undefined),
     startLevel: start?.seconds === 0 ? start.value : undefined,
     battery: batteryOf(run.header.device),
     milliampHours: chargeOf(run.header.device),
-    endurance: run.header.device.enduranceHours,
+    hours: hoursOf(run.header.device),
     peak: top,
     energy:
       watts.values.length === 0 && counter?.resets.length === 0
@@ -151,6 +158,10 @@ export function figuresOf(run: RunRecord, { levels, marks }: Asked = { levels: L
 export function readRun(record: RunRecord, asked?: Asked): ReadRun {
   return { run: withoutTracks(record), figures: figuresOf(record, asked) };
 }
+
+/** The marks of a method that reads at marks, in seconds from plug-in. */
+const marksOf = (cadence: Cadence | undefined): readonly number[] =>
+  cadence?.kind === 'marks' && cadence.of === undefined ? cadence.at : [];
 
 /** Rows that stand in the ink: each can be gone to. A meter's samples are too many. */
 const written = (track: Track): Sighting[] => (track.entries ?? []).flatMap((entry, row) => (entry ? (sighting(track, row) ?? []) : []));

@@ -34,7 +34,7 @@ export interface Heat {
 /** Levels at which heat is quoted, in %. */
 const AT_LEVELS = [20, 50, 80];
 /** Marks at which heat is quoted, in seconds from plug-in (common practice, no source). */
-const MARKS = [600, 1200, 1800];
+export const MARKS = [600, 1200, 1800];
 /** A rise of less is none to come back from, and as near as this is back, in °C. */
 const BACK = { rise: 3, within: 1 };
 

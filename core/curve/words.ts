@@ -1,7 +1,6 @@
 import { sum } from 'd3-array';
 import { nominal, spell } from '../quantity/duration';
 import { fixed, percentWithMargin, withMargin } from '../quantity/figures';
-import { assumedNow } from '../quantity/assumed';
 import type { RunInk } from '../ink/fold';
 import { shownMargin } from '../margin/bounds';
 import { listed } from '../quantity/listed';
@@ -93,16 +92,14 @@ export function writeGain(gain: Gain): { value?: string; detail: string } {
   return { value: `${value} %`, detail: `± ${margin} %${gain.isAssumed ? ', from 0 % assumed' : ''}` };
 }
 
-function gainFigure(gain: Gain, { battery, milliampHours, endurance }: Figures): WrittenFigure {
+function gainFigure(gain: Gain, { battery, milliampHours, hours: lasts }: Figures): WrittenFigure {
   const figure = { id: `gain-${gain.seconds}`, group: 'What it gained', label: `Gained in ${nominal(gain.seconds)}` } as const;
   if (gain.state !== 'known') return { ...figure, ...writeGain(gain) };
   const written = writeGain(gain);
   const stored = battery === undefined ? '' : ` · ${fixed((battery * gain.value) / 100, 1)} Wh of the battery`;
   const charge = milliampHours === undefined ? '' : ` · ${fixed((milliampHours * gain.value) / 100)} mAh`;
-  const { realUse } = assumedNow();
-  const hours = endurance === undefined ? undefined : `${fixed((endurance * realUse * gain.value) / 100, 1)} h of use`;
-  const used =
-    hours === undefined ? '' : `; ${plain(endurance ?? 0)} h claimed × ${plain(realUse * 100)} % × ${plain(gain.value)} % = ${hours}`;
+  const hours = lasts && `${fixed((lasts.hours * gain.value) / 100, 1)} h of use`;
+  const used = lasts && hours ? `; ${lasts.says} × ${plain(gain.value)} % = ${hours}` : '';
   const { low, high } = gain.bounds;
   const hard = low === high ? '' : `; surely between ${plain(low)} and ${plain(high)} %`;
   const { formula, uses } = gain.working;

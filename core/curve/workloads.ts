@@ -30,7 +30,7 @@ export interface Workload {
 }
 
 /** Battery watts this small are none, in W; displays round levels. */
-const IDLE = 0.5;
+export const IDLE = 0.5;
 
 /**
  * The workloads of a run, from each start to its end, or to the last thing seen.

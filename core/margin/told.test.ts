@@ -43,6 +43,7 @@ it('counts degrees of freedom and margins as scipy’s Welch interval does, wher
     const deviation = Math.sqrt((squares(one) + squares(other)) / of);
     const [left, right] = [one, other].map((values) => ({
       value: mean(values),
+      scale: mean(values),
       runs: values.length,
       uncertainty: deviation / Math.sqrt(values.length),
       varies: deviation ** 2 / values.length,

@@ -12,7 +12,11 @@ export interface Measured {
   bounds?: Bounds | undefined;
   /** It was not seen by the end: the value is the least that it can be. */
   isLeast?: boolean;
+  /** What repeats vary in proportion to, where that is not the value itself: of a temperature its rise, of a level what was gained. */
+  scale?: number | undefined;
 }
+
+const scaleOf = ({ scale, value }: Measured) => scale ?? value;
 
 /** The assumption weighs as much as so many degrees of freedom of repeats. */
 const PRIOR = 8;
@@ -34,10 +38,10 @@ export function spreadOf(setups: readonly (readonly Measured[])[]): Spread {
   let [top, freedom] = [PRIOR * prior.sigma ** 2, PRIOR];
   for (const runs of setups) {
     const values = runs.filter(({ isLeast }) => !isLeast);
-    const mean = meanOf(values.map(({ value }) => value));
+    const mean = meanOf(values.map(scaleOf));
     if (values.length < 2 || mean === 0) continue;
     const own = meanOf(values.map(({ uncertainty }) => uncertainty ** 2));
-    const variance = sum(values, ({ value }) => (value - mean) ** 2) / (values.length - 1);
+    const variance = sum(values, (each) => (scaleOf(each) - mean) ** 2) / (values.length - 1);
     const assumed = (prior.sigma * mean) ** 2;
     const weight = (values.length - 1) * (assumed / (assumed + own)) ** 2;
     top += (weight * (variance - own)) / mean ** 2;
@@ -59,6 +63,8 @@ export function poolsTo(repeats: number, setups: number, varies: number, read: n
 /** A figure of a setup: the mean of its runs. */
 export interface Pooled {
   value: number;
+  /** What its runs vary in proportion to: the value itself, nearly always. */
+  scale: number;
   runs: number;
   /** Standard uncertainty of the value, how runs vary included. */
   uncertainty: number;
@@ -72,10 +78,12 @@ export interface Pooled {
 export function pooled(runs: readonly Measured[], { sigma }: Spread): Pooled | undefined {
   if (runs.length === 0) return undefined;
   const value = meanOf(runs.map((each) => each.value));
-  const varies = (sigma * value) ** 2 / runs.length;
+  const scale = meanOf(runs.map(scaleOf));
+  const varies = (sigma * scale) ** 2 / runs.length;
   const read = meanOf(runs.map(({ uncertainty }) => uncertainty ** 2)) / runs.length;
   return {
     value,
+    scale,
     runs: runs.length,
     uncertainty: Math.sqrt(varies + read),
     varies,
@@ -113,7 +121,7 @@ export function difference(one: Pooled, other: Pooled, { sigma, freedom: of }: S
   const k = student(freedom);
   const margin = k * Math.sqrt(variance);
   const isApart =
-    Math.abs(value) > margin && (one.runs > 1 || other.runs > 1 || gapOf(one, other) > (sigma / 2) * Math.hypot(one.value, other.value));
+    Math.abs(value) > margin && (one.runs > 1 || other.runs > 1 || gapOf(one, other) > (sigma / 2) * Math.hypot(one.scale, other.scale));
   const told = !isApart || (value > 0 ? one.isLeast : other.isLeast) ? 'tie' : value > 0 ? 'below' : 'above';
   return { value, margin, k, freedom, told };
 }

@@ -1,0 +1,256 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { readRun, type ReadRun } from '../curve/figures';
+import { inkOf, type Jotted } from '../ink/build';
+import type { Header } from '../ink/entry';
+import { exampleHeader } from '../ink/example';
+import { foldRun } from '../ink/fold';
+import { difference } from '../margin/told';
+import { setAssumed, USUALLY } from '../quantity/assumed';
+import { workingOf, writeDifference, type Cell } from './cells';
+import { matrixOf } from './matrix';
+import { aboutOf, gainUnitsOf, measuresOf, usualGainUnit, usualMeasures, type GainUnit } from './measures';
+import { setupsOf } from './setups';
+
+const charger = (name: string, watts = 20, price?: number) => ({
+  id: name,
+  name,
+  kind: 'adapter' as const,
+  watts,
+  ...(price !== undefined && { price }),
+});
+
+/** A run on a charger, by minute and level. */
+function runOf(
+  name: string,
+  rows: readonly (readonly [minutes: number, percent: number, more?: Omit<Jotted, 'seconds'>])[],
+  changes: Partial<Header> = {},
+): ReadRun {
+  const header = exampleHeader({ id: `${name}-${rows.length}-${Math.random()}`, charger: charger(name), ...changes });
+  return readRun(
+    foldRun(
+      header,
+      inkOf(
+        header,
+        rows.map(([minutes, percent, more]): Jotted => ({ seconds: minutes * 60, percent, ...more })),
+      ),
+    ),
+  );
+}
+function cellsOf(all: readonly ReadRun[], id: string, unit: GainUnit = '%'): Cell[] {
+  const found = measuresOf(all, unit).find((measure) => measure.id === id);
+  if (!found) throw new Error(`no measure ${id}`);
+  return found.compare(setupsOf(all));
+}
+
+describe('the cases of common practice, laid end to end', () => {
+  // Common practice, no source (checks.md): three phones of 3400, 3500, 3700 mAh on 10, 20 and 50 W from 0 %, readings at 5, 10, 14:25, 20, 30 min.
+  const times = [0, 5, 10, 865 / 60, 20, 30];
+  const phone = (name: string, milliampHours: number, levels: readonly number[]) =>
+    runOf(
+      name,
+      times.map((minutes, at) => [minutes, levels[at] ?? 0] as const),
+      {
+        device: { id: name, name, kind: 'phone', milliampHours, nominalVolts: 3.85 },
+        cadence: { kind: 'marks', at: [300, 600, 865, 1200, 1800] },
+        rule: { ends: 'window', wants: ['level'] },
+      },
+    );
+  const race = [
+    phone('ten', 3400, [0, 5, 8, 13, 18, 28]),
+    phone('twenty', 3500, [0, 8, 16, 24, 33, 50]),
+    phone('fifty', 3700, [0, 11, 33, 50, 67, 93]),
+  ];
+
+  it('ranks the race at every mark of its method, its odd one among them, by what the batteries hold', () => {
+    expect([usualGainUnit(race), aboutOf(race)]).toEqual(['Wh', 'gains']);
+    for (const mark of [600, 865, 1200, 1800])
+      expect(cellsOf(race, `gain-${mark}`, 'Wh').map(({ rank }) => rank?.place)).toEqual([3, 2, 1]);
+    // In percent they are told and not ranked: a percent of one is not a percent of another.
+    const percent = cellsOf(race, 'gain-1800');
+    expect(percent.map(({ value, rank }) => [value, rank])).toEqual([
+      ['28 %', undefined],
+      ['50 %', undefined],
+      ['93 %', undefined],
+    ]);
+    // 93 % of 3700 mAh is 3441 mAh; of 3.7 Ah at 3.85 V, 13.2 Wh.
+    expect(cellsOf(race, 'gain-1800', 'mAh')[2]?.mean?.value).toBeCloseTo(3441, 6);
+    expect(cellsOf(race, 'gain-1800', 'Wh')[2]?.mean?.value).toBeCloseTo(0.93 * 3.7 * 3.85, 6);
+    expect(usualMeasures(measuresOf(race, 'Wh'), 'gains')).toContain('gain-865');
+  });
+
+  // Common practice, no source (checks.md): 100 h claimed × 40 % → 0.4 h per 1 %: 58 % gained is 23 h.
+  it('gives gains in hours of use: 58 % of 100 h claimed is 23 h, and of hours that were measured all of them count', () => {
+    const camera = (more: object) =>
+      runOf(
+        'camera',
+        [
+          [0, 2],
+          [60, 60],
+        ],
+        { device: { id: 'c', name: 'Curlew', kind: 'camera', enduranceHours: 100, ...more } },
+      );
+    setAssumed(USUALLY);
+    const [claimed] = cellsOf([camera({})], 'gain-3600', 'h');
+    expect(claimed?.mean?.value).toBeCloseTo(23.2, 9);
+    expect(claimed?.value).toBe('23.2 h');
+    expect(claimed?.each[0]?.working?.formula).toContain('100 h claimed × 40 %');
+    expect(cellsOf([camera({ measuredHours: 50 })], 'gain-3600', 'h')[0]?.mean?.value).toBeCloseTo(29, 9);
+    expect(gainUnitsOf([camera({})])).toEqual(['%', 'h']);
+  });
+
+  // Common practice, no source (checks.md): one phone on 20 / 30 / 35 W is full at 95, 90, 95 min, checks every 5: a tie; 115 min is not.
+  it('ties 95, 90 and 95 min and tells 115 min from them, in the table, its differences and its working', () => {
+    const all = [115, 95, 90, 95].map((full, index) =>
+      runOf(`w${index}`, [
+        [0, 1],
+        [full - 5, 99],
+        [full, 100],
+      ]),
+    );
+    const cells = cellsOf(all, 'level-100');
+    expect(cells.map(({ place, isBest }) => [place, isBest])).toEqual([
+      ['4', false],
+      ['1=', true],
+      ['1=', true],
+      ['1=', true],
+    ]);
+    const [slow, one, two] = cells;
+    if (!slow || !one || !two) throw new Error('no cells');
+    expect(writeDifference(two, slow, 's').value).toBe('−25 min');
+    expect(writeDifference(two, one, 's')).toMatchObject({ value: 'a tie' });
+    expect(writeDifference(slow, slow, 's').value).toBe('baseline');
+    const says = workingOf(cells, 2, ['A', 'B', 'C', 'D'], { unit: 's', better: 'less' });
+    expect(says).toContainEqual(expect.stringMatching(/^B: a tie; 5 min apart/));
+    expect(says).toContainEqual(expect.stringMatching(/^A is surely worse: 25 min/));
+  });
+
+  // Common practice, no source (checks.md): front 40.5, 43.8 and 42.4 °C at 10, 20 and 30 min.
+  it('ranks heat by surface, with what it varies by taken of its rise', () => {
+    const warm = (name: string, degrees: readonly number[]) =>
+      runOf(
+        name,
+        degrees.map((frontCelsius, index) => [index * 10, 10 + index * 20, { frontCelsius }] as const),
+      );
+    const all = [warm('a', [25, 40.5, 43.8, 42.4]), warm('b', [25, 33, 35, 34]), warm('c', [25, 39.8, 43.2, 42])];
+    const hottest = cellsOf(all, 'hottest-frontCelsius');
+    expect(hottest.map(({ place }) => place)).toEqual(['2=', '1', '2=']);
+    // 3 % of a rise of 18.8, and 0.5 °C: not 3 % of 43.8.
+    expect(hottest[0]?.mean?.uncertainty).toBeCloseTo(Math.hypot(0.03 * 18.8, 0.5), 9);
+    expect(cellsOf(all, 'at-600-frontCelsius')[0]?.value).toBe('41 °C');
+    expect(cellsOf(all, 'rise-frontCelsius').map(({ place }) => place)).toEqual(['2=', '1', '2=']);
+  });
+});
+
+describe('every column', () => {
+  const figure = fc.record({
+    full: fc.integer({ min: 40, max: 200 }),
+    watts: fc.integer({ min: 5, max: 60 }),
+    heat: fc.integer({ min: 26, max: 48 }),
+    runs: fc.integer({ min: 1, max: 3 }),
+  });
+  const study = fc.array(figure, { minLength: 2, maxLength: 5 }).map((setups) =>
+    setups.flatMap(({ full, watts, heat, runs }, index) =>
+      Array.from({ length: runs }, (_, run) =>
+        runOf(`c${index}`, [
+          [0, 1, { watts, celsius: 24 }],
+          [full / 2, 60 + run, { watts: watts - 1, celsius: heat }],
+          [full - 5 + run, 97],
+          [full + run, 100, { watts: 1, celsius: 28 }],
+        ]),
+      ),
+    ),
+  );
+  /** Places by charger and column. */
+  const placesOf = (all: readonly ReadRun[]) =>
+    Object.fromEntries(
+      measuresOf(all, '%').map((measure) => [
+        measure.id,
+        Object.fromEntries(
+          measure.compare(setupsOf(all)).map(({ place }, at) => [setupsOf(all)[at]?.runs[0]?.run.header.charger.id, place]),
+        ),
+      ]),
+    );
+
+  it('does not depend on the order of runs', () => {
+    fc.assert(
+      fc.property(study, (all) => {
+        expect(placesOf([...all].reverse())).toEqual(placesOf(all));
+      }),
+      { numRuns: 40 },
+    );
+  });
+
+  it('ties both ways, ranks as the number that is surely better says, and its whole row agrees with its working', () => {
+    fc.assert(
+      fc.property(study, (all) => {
+        for (const measure of measuresOf(all, '%')) {
+          const cells = measure.compare(setupsOf(all));
+          for (const [at, cell] of cells.entries()) {
+            if (!cell.mean || cell.mean.isLeast || !measure.better) continue;
+            const mine = cell.mean;
+            const better = cells.filter(
+              ({ mean }) =>
+                mean && mean !== mine && difference(mean, mine, cell.spread).told === (measure.better === 'less' ? 'below' : 'above'),
+            );
+            expect(cell.rank?.place).toBe(1 + better.length);
+            for (const other of cells)
+              if (other.mean && !other.mean.isLeast && other !== cell)
+                expect(writeDifference(cell, other, measure.unit).value === 'a tie').toBe(
+                  writeDifference(other, cell, measure.unit).value === 'a tie',
+                );
+            const told = workingOf(
+              cells,
+              at,
+              cells.map((_, index) => `S${index}`),
+              measure,
+            ).filter((says) => says.includes('surely better'));
+            expect(told).toHaveLength(better.length);
+          }
+        }
+      }),
+      { numRuns: 40 },
+    );
+  });
+});
+
+it('lays one figure out over devices and chargers, each device ranked by itself, what was not run open', () => {
+  const slate = { id: 'slate', name: 'Bittern Slate', kind: 'tablet' as const, wattHours: 31 };
+  const all = [
+    runOf('weak', [
+      [0, 1],
+      [95, 79],
+      [100, 80],
+    ]),
+    runOf('strong', [
+      [0, 1],
+      [40, 79],
+      [45, 80],
+    ]),
+    runOf(
+      'strong',
+      [
+        [0, 1],
+        [115, 79],
+        [120, 80],
+      ],
+      { device: slate },
+    ),
+  ];
+  const by = measuresOf(all, '%').find(({ id }) => id === 'level-80');
+  const { devices, sources } = matrixOf(
+    setupsOf(all),
+    by ??
+      (() => {
+        throw new Error('no measure');
+      })(),
+  );
+  expect(sources.map(({ name }) => name)).toEqual(['weak', 'strong']);
+  expect(devices.map(({ cells }) => cells.map((cell) => cell && [cell.cell.place, cell.shade]))).toEqual([
+    [
+      ['2', 0],
+      ['1', 1],
+    ],
+    [undefined, ['1', 1]],
+  ]);
+});

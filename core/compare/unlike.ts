@@ -1,0 +1,161 @@
+import { roomOf } from '../curve/heat';
+import type { ReadRun } from '../curve/figures';
+import { AMBIENT, REST } from '../method/conditions';
+import { cadenceInWords } from '../method/cadence';
+import { readDecimal } from '../quantity/decimal';
+import { spell } from '../quantity/duration';
+import { fixed, temperature, temperatureRise } from '../quantity/figures';
+import { listed } from '../quantity/listed';
+import type { SetupRuns } from './setups';
+
+/** Something in which runs that are compared differ beside what is compared, and what it could explain. */
+export interface Unlike {
+  what: string;
+  /** How they differ, in a sentence. */
+  says: string;
+  /** What of a difference between them it could explain, in a sentence. */
+  explains: string;
+}
+
+/** Settings and what they do to a charge (common practice, no source). */
+const SETTINGS: readonly [about: RegExp, explains: string][] = [
+  [/screen|brightness|keyboard/, 'What the screen uses never reaches the battery: the one that was lit is slower by that.'],
+  [/airplane|wi-fi|background|apps|low-power/, 'Work in the background uses power and warms it: minutes can come from that alone.'],
+  [/adaptive/, 'It may hold below full for hours: times to 100 % say nothing of the chargers.'],
+  [/case/, 'A case keeps heat in: temperatures differ by it, and a hot battery takes less.'],
+  [/locked/, 'A device that is in use takes power from its charge.'],
+  [/version/, 'Another version may charge in another way.'],
+];
+const EXPLAINS_SETTING = 'It could explain a small difference.';
+
+/** Rooms and first temperatures further apart than this are not alike, in °C. */
+const WARMER = 2;
+/** A temperature read so soon is one at the start, in seconds. */
+const AT_START = 60;
+/** Levels at plug-in further apart than this are not alike, in %. */
+const HIGHER = 1;
+
+/** What is said of every setup, where it is not the same of all: each answer, and whose it is. */
+function answers(setups: readonly SetupRuns[], names: readonly string[], of: (one: ReadRun) => string | undefined): Map<string, string[]> {
+  const found = new Map<string, string[]>();
+  for (const [index, { runs }] of setups.entries())
+    for (const answer of new Set(runs.map((one) => of(one) ?? 'not said')))
+      found.set(answer, [...(found.get(answer) ?? []), names[index] ?? '']);
+  return found;
+}
+
+/** `on for A and B, off for C`; of many setups how many. */
+const whoSays = (found: ReadonlyMap<string, readonly string[]>) =>
+  listed([...found].map(([answer, who]) => `${answer} for ${who.length > 3 ? `${who.length} of them` : listed([...who])}`));
+
+/** Least and most of what is known; `undefined` where fewer than two know it. */
+function rangeIn(all: readonly ReadRun[], of: (one: ReadRun) => number | undefined): { low: number; high: number } | undefined {
+  const known = all.map(of).filter((each) => each !== undefined);
+  return known.length < 2 ? undefined : { low: Math.min(...known), high: Math.max(...known) };
+}
+
+/** Seconds that one percent takes up to half full, of the quickest of them. */
+function quickest(all: readonly ReadRun[]): number | undefined {
+  const paces = all.flatMap(({ figures: { milestones, startLevel } }) => {
+    const half = milestones.find(({ level }) => level === 50);
+    return half?.state === 'reached' && startLevel !== undefined && startLevel < 40 ? [half.estimate / (50 - startLevel)] : [];
+  });
+  return paces.length > 0 ? Math.min(...paces) : undefined;
+}
+
+/**
+ * What makes a comparison unfair: all in which its runs differ beside what is compared, each with what it could explain.
+ *
+ * @param names of the setups, in their order
+ * @param byLevel whether times to levels are compared
+ */
+export function unlikeIn(setups: readonly SetupRuns[], names: readonly string[], byLevel = true): Unlike[] {
+  const all = setups.flatMap(({ runs }) => runs);
+  const found: Unlike[] = [];
+  const say = (what: string, says: string, explains: string) => found.push({ what, says, explains });
+  const differ = (what: string, of: (one: ReadRun) => string | undefined, explains: string) => {
+    const said = answers(setups, names, of);
+    if (said.size > 1) say(what, `${what.charAt(0).toUpperCase()}${what.slice(1)}: ${whoSays(said)}.`, explains);
+  };
+
+  const starts = rangeIn(all, ({ figures }) => figures.startLevel);
+  if (starts && starts.high - starts.low > HIGHER) {
+    const pace = quickest(all);
+    const worth = pace && ` At the quickest pace here that is ${spell(Math.max(60, pace * (starts.high - starts.low)), 60)}.`;
+    say(
+      'start',
+      `They did not start alike: from ${fixed(starts.low)} to ${fixed(starts.high)} %.`,
+      `Times to a level favour the higher start.${worth ?? ''}`,
+    );
+  }
+  if (byLevel && all.some(({ figures }) => figures.startLevel === undefined))
+    say('start', 'The level at plug-in is not known for every run.', 'Gains of those runs are not known either.');
+
+  if (new Set(all.map(({ run }) => run.header.device.id)).size > 1)
+    say('device', 'The devices differ.', 'A percent is not the same charge in each: compare the gains in Wh or in hours of use.');
+  const health = rangeIn(all, ({ run }) => run.header.device.health ?? 100);
+  if (health && health.high > health.low)
+    say(
+      'health',
+      `Batteries are at ${fixed(health.low)} to ${fixed(health.high)} % of what they held when new.`,
+      `One that holds less is full sooner, by up to ${fixed((1 - health.low / health.high) * 100)} % of the time.`,
+    );
+
+  const conditions = new Set(all.flatMap(({ run }) => (run.header.conditions ?? []).map(({ name }) => name)));
+  for (const name of conditions) {
+    if (name === AMBIENT || name === REST) continue;
+    const explains = SETTINGS.find(([about]) => about.test(name.toLowerCase()))?.[1] ?? EXPLAINS_SETTING;
+    differ(name, ({ run }) => run.header.conditions?.find((each) => each.name === name)?.value, explains);
+  }
+  const rested = rangeIn(all, ({ run }) => restOf(run.header.conditions));
+  if (rested && rested.high - rested.low >= 10)
+    say('rest', `They were left off for ${fixed(rested.low)} to ${fixed(rested.high)} min before.`, 'One that rested less starts warmer.');
+
+  const rooms = rangeIn(all, ({ run }) => roomOf(run));
+  if (rooms && rooms.high - rooms.low > WARMER)
+    say(
+      'room',
+      `The room was ${temperature(rooms.low, 0)} to ${temperature(rooms.high, 0)}.`,
+      `Temperatures can differ by ${temperatureRise(rooms.high - rooms.low)} from that alone: compare the rise. A warmer battery may take less.`,
+    );
+  const first = rangeIn(all, ({ figures }) => figures.heat.find((heat) => heat.first.seconds <= AT_START)?.first.value);
+  if (first && first.high - first.low > WARMER)
+    say(
+      'warm start',
+      `At the start they were ${temperature(first.low, 0)} to ${temperature(first.high, 0)} warm.`,
+      'One that starts warm comes to its limit of heat sooner, and then takes less.',
+    );
+
+  differ(
+    'meter',
+    ({ run }) => run.header.meter?.name ?? 'none',
+    'Two meters disagree by what each is off: their watts are told apart less finely.',
+  );
+  differ(
+    'checks',
+    ({ run, figures }) => (run.header.cadence ? cadenceInWords(run.header.cadence) : figures.topSample ? 'streamed' : undefined),
+    'The coarser one has the wider margin, and counts as it is.',
+  );
+  // Of what is fed by another source: which.
+  const fed = setups.flatMap((setup, index) => (setup.runs[0]?.run.header.feed ? [{ setup, name: names[index] ?? '' }] : []));
+  const feeds = answers(
+    fed.map(({ setup }) => setup),
+    fed.map(({ name }) => name),
+    ({ run }) => run.header.feed && sourceName(run.header.feed.charger.name, run.header.feed.cable?.name),
+  );
+  if (feeds.size > 1)
+    say(
+      'fed by',
+      `Fed by ${whoSays(feeds)}.`,
+      'A pad or a dock gives no more than what feeds it: the same pad from another supply is another setup.',
+    );
+  return found;
+}
+
+const sourceName = (charger: string, cable: string | undefined) => (cable === undefined ? charger : `${charger} through ${cable}`);
+
+function restOf(conditions: ReadRun['run']['header']['conditions']): number | undefined {
+  const typed = conditions?.find(({ name }) => name === REST)?.value.trim();
+  const minutes = readDecimal(typed ?? '');
+  return typed && Number.isFinite(minutes) ? minutes : undefined;
+}
