@@ -1,45 +1,89 @@
 <script setup lang="ts">
-import { computed } from 'vue';
-import { goalSays, writeGained, writePeak, writeSampled, writeStanding, writeTimeTo, writeWhen, type Row } from '@core/compare';
-import { GAIN_TIMES, LEVELS, PASSAGES, type Passage } from '@core/curve';
-import { nominal } from '@core/quantity';
+import { computed, ref } from 'vue';
+import { workingOf, writeDifference, writeStanding, type Cell, type Measure, type Row } from '@core/compare';
 import { vCards } from '../kit/vCards';
 import PenNib from '../strip/PenNib.vue';
 
-/** The figures of setups side by side: every time with its bounds, every rate with its level, ties as ties; repeats as their mean. */
-const props = defineProps<{ rows: Row[]; names: string[]; pens: number[]; baseline: string; level: number }>();
+/** The figures of setups side by side, or how they differ from the baseline: every figure with its margin, ties as ties, repeats as their mean. */
+const props = defineProps<{
+  rows: Row[];
+  names: string[];
+  pens: number[];
+  baseline: number;
+  measures: Measure[];
+  /** The figures of each measure, a cell a setup. */
+  cells: Cell[][];
+  /** Whether differences from the baseline are shown. */
+  isDifference: boolean;
+}>();
 
-/** What came to pass beside levels, where any setup has it. */
-const passages = computed(() =>
-  (Object.keys(PASSAGES) as Passage['what'][]).filter((what) => props.rows.some((row) => (row.passages[what]?.each.length ?? 0) > 0)),
-);
+const sorted = ref<{ by: string; isUp: boolean }>();
+/** By a column: setups without a figure come last, whichever way. */
+const order = computed(() => {
+  const all = props.rows.map((_, index) => index);
+  const { value: chosen } = sorted;
+  if (!chosen) return all;
+  const direction = chosen.isUp ? 1 : -1;
+  if (chosen.by === 'setup')
+    return all.sort(
+      (one, other) => direction * (props.names[one] ?? '').localeCompare(props.names[other] ?? '', undefined, { numeric: true }),
+    );
+  const column = props.cells[props.measures.findIndex(({ id }) => id === chosen.by)] ?? [];
+  const valueOf = (index: number) => (column[index]?.mean?.isLeast === false ? column[index].mean.value : undefined);
+  return all.sort((one, other) => {
+    const [mine, theirs] = [valueOf(one), valueOf(other)];
+    if (mine === undefined || theirs === undefined) return Number(mine === undefined) - Number(theirs === undefined);
+    return direction * (mine - theirs);
+  });
+});
+/** Once: the best on top, or names as people order them; again: the other way; once more: as they were chosen. */
+function sortBy(by: string): void {
+  const first = props.measures.find(({ id }) => id === by)?.better !== 'more';
+  if (sorted.value?.by !== by) sorted.value = { by, isUp: first };
+  else sorted.value = sorted.value.isUp === first ? { by, isUp: !first } : undefined;
+}
+const sortOf = (by: string) => (sorted.value?.by !== by ? 'none' : sorted.value.isUp ? 'ascending' : 'descending');
 
-/** Columns in which any setup has something to compare. */
-const columns = computed(() => ({
-  gains: GAIN_TIMES.map((seconds, at) => ({ seconds, at })).filter(({ at }) => props.rows.some((row) => row.gains[at]?.mean)),
-  levels: LEVELS.map((level, at) => ({ level, at })).filter(({ at }) =>
-    props.rows.some((row) => row.milestones[at]?.each.some(({ state }) => state === 'reached')),
-  ),
-  sampled: props.rows.some(({ sampled }) => sampled),
-}));
-
-const goal = computed(() => goalSays(props.rows[0]?.goal ?? props.level));
+/** The figure whose working is shown. */
+const open = ref<{ measure: number; row: number }>();
+function toggle(measure: number, row: number): void {
+  open.value = open.value?.measure === measure && open.value.row === row ? undefined : { measure, row };
+}
+const working = computed(() => {
+  const { value: at } = open;
+  const [measure, cells] = [props.measures[at?.measure ?? -1], props.cells[at?.measure ?? -1]];
+  if (!at || !measure || !cells?.[at.row]) return undefined;
+  return {
+    title: `${measure.title}: ${props.names[at.row] ?? ''}`,
+    each: cells[at.row]?.each ?? [],
+    says: workingOf(cells, at.row, props.names, measure),
+  };
+});
 
 const lines = computed(() =>
-  props.rows.map((row, index) => ({
-    name: props.names[index] ?? '',
-    pen: props.pens[index] ?? 0,
-    runs: row.runs.map(({ header }) => header.id),
-    start: typeof row.goal !== 'number' ? '' : row.startLevel === undefined ? 'from ? %' : `from ${row.startLevel} %`,
-    gains: columns.value.gains.flatMap(({ at }) => row.gains.slice(at, at + 1)).map((cell) => writeGained(cell, row.inWattHours)),
-    milestones: [
-      ...columns.value.levels.flatMap(({ at }) => row.milestones.slice(at, at + 1)).map(writeTimeTo),
-      ...passages.value.map((what) => writeWhen(row.passages[what])),
-    ],
-    sampled: writeSampled(row, props.level),
-    standing: writeStanding(row, props.baseline),
-    peak: writePeak(row),
-  })),
+  order.value.map((index) => {
+    const row = props.rows[index];
+    return {
+      index,
+      name: props.names[index] ?? '',
+      pen: props.pens[index] ?? 0,
+      runs: row?.runs.map(({ header }) => header.id) ?? [],
+      start: typeof row?.goal !== 'number' ? '' : row.startLevel === undefined ? 'from ? %' : `from ${row.startLevel} %`,
+      standing: row && writeStanding(row, props.names[props.baseline] ?? ''),
+      cells: props.measures.map((measure, at) => {
+        const column = props.cells[at] ?? [];
+        const [cell, zero] = [column[index], column[props.baseline]];
+        const shown = props.isDifference && cell && zero ? writeDifference(cell, zero, measure.unit) : cell;
+        return {
+          id: measure.id,
+          value: shown?.value,
+          range: shown?.range ?? '',
+          place: props.isDifference ? undefined : cell?.place,
+          isBest: !props.isDifference && Boolean(cell?.isBest),
+        };
+      }),
+    };
+  }),
 );
 </script>
 
@@ -49,21 +93,16 @@ const lines = computed(() =>
       <caption class="unseen-text">
         Figures of the runs laid over each other, set against
         {{
-          baseline
-        }},
-        {{
-          goal
+          names[baseline]
         }}
       </caption>
       <thead>
         <tr>
-          <th scope="col" class="left">Setup</th>
-          <th v-for="{ seconds } in columns.gains" :key="seconds" scope="col">Gained in {{ nominal(seconds) }}</th>
-          <th v-for="{ level: each } in columns.levels" :key="each" scope="col">Time to {{ each }} %</th>
-          <th v-for="what in passages" :key="what" scope="col">{{ PASSAGES[what] }}</th>
-          <th v-if="columns.sampled" scope="col">By energy sample</th>
-          <th scope="col">Against {{ baseline }}, {{ goal }}</th>
-          <th scope="col">Peak power</th>
+          <th scope="col" class="left" :aria-sort="sortOf('setup')"><button type="button" @click="sortBy('setup')">Setup</button></th>
+          <th v-for="measure in measures" :key="measure.id" scope="col" :aria-sort="sortOf(measure.id)">
+            <button type="button" :title="`Sort by ${measure.title}`" @click="sortBy(measure.id)">{{ measure.title }}</button>
+          </th>
+          <th scope="col">Against {{ names[baseline] }}</th>
         </tr>
       </thead>
       <tbody>
@@ -84,39 +123,46 @@ const lines = computed(() =>
               ></small
             >
           </th>
-          <td v-for="(gain, index) in line.gains" :key="`gain${index}`" class="figures">
-            <span v-if="gain.rank" class="rank" title="rank">{{ gain.rank }}</span>
-            <span :class="{ lead: gain.isBest }">{{ gain.value ?? '—' }}</span>
-            <small v-for="each in gain.range.split(' · ')" :key="each">{{ each }}</small>
-          </td>
-          <td v-for="(time, index) in line.milestones" :key="`time${index}`" class="figures">
-            <span v-if="time.rank" class="rank" title="rank">{{ time.rank }}</span>
-            <strong :class="{ lead: time.isBest }">{{ time.value ?? '—' }}</strong>
-            <small>{{ time.range }}</small>
-          </td>
-          <td v-if="columns.sampled" class="figures">
-            <span v-if="line.sampled.rank" class="rank" title="rank">{{ line.sampled.rank }}</span>
-            <strong :class="{ lead: line.sampled.isBest }">{{ line.sampled.value ?? '—' }}</strong>
-            <small>{{ line.sampled.range }}</small>
-            <small v-if="line.sampled.projected" class="pencil">{{ line.sampled.projected }}</small>
-          </td>
-          <td class="figures">
-            {{ line.standing.first }}<small v-for="each in line.standing.rest" :key="each">{{ each }}</small>
-          </td>
-          <td class="figures">
-            <template v-if="line.peak"
-              >{{ line.peak.value }}<small v-for="each in line.peak.range.split(' · ')" :key="each">{{ each }}</small></template
+          <td v-for="(cell, at) in line.cells" :key="cell.id" class="figures">
+            <button
+              v-if="cell.value"
+              type="button"
+              class="figure"
+              :aria-expanded="open?.measure === at && open.row === line.index"
+              :title="`How ${measures[at]?.title ?? ''} of ${line.name} came about`"
+              @click="toggle(at, line.index)"
             >
-            <template v-else>—</template>
+              <span v-if="cell.place" class="rank" title="rank">{{ cell.place }}</span>
+              <span :class="{ lead: cell.isBest }">{{ cell.value }}</span>
+            </button>
+            <span v-else>—</span>
+            <small v-for="each in cell.range.split(' · ')" :key="each">{{ each }}</small>
+          </td>
+          <td class="figures">
+            {{ line.standing?.first }}<small v-for="each in line.standing?.rest ?? []" :key="each">{{ each }}</small>
           </td>
         </tr>
       </tbody>
     </table>
   </div>
+  <section v-if="working" class="working" aria-live="polite" :aria-label="`Working of ${working.title}`">
+    <h2>{{ working.title }}</h2>
+    <ul>
+      <li v-for="(each, index) in working.each" :key="each.id">
+        <RouterLink :to="`/curve/${each.id}`">Run {{ index + 1 }}</RouterLink
+        >: {{ each.value ?? 'none' }}<template v-if="each.range">, {{ each.range }}</template
+        ><template v-if="each.working">; {{ each.working.formula }}</template>
+      </li>
+      <li v-for="sentence in working.says" :key="sentence">{{ sentence }}</li>
+    </ul>
+    <v-btn variant="text" size="small" @click="open = undefined">Hide the working</v-btn>
+  </section>
 </template>
 
 <style scoped>
 table {
+  border-collapse: separate;
+  border-spacing: 0;
   font-size: 0.92rem;
 }
 
@@ -139,11 +185,43 @@ thead th {
   border-bottom-color: rgb(var(--v-theme-line));
 }
 
+thead button {
+  padding: 0;
+  background: none;
+  border: 0;
+  font: inherit;
+  color: inherit;
+  text-align: inherit;
+  cursor: pointer;
+}
+
+thead button:hover {
+  text-decoration: underline;
+}
+
+th[aria-sort='ascending'] button::after {
+  content: ' ▲';
+}
+
+th[aria-sort='descending'] button::after {
+  content: ' ▼';
+}
+
 .left {
   padding-inline-start: 1.5rem;
   text-align: start;
   font-weight: 600;
   min-width: 11rem;
+}
+
+/* The pen and the name stay in view, however many columns there are. */
+@media (min-width: 641px) {
+  .left {
+    position: sticky;
+    inset-inline-start: 0;
+    z-index: 1;
+    background: rgb(var(--v-theme-paper));
+  }
 }
 
 .setup {
@@ -169,6 +247,20 @@ small {
   white-space: nowrap;
 }
 
+.figure {
+  padding: 0;
+  background: none;
+  border: 0;
+  font: inherit;
+  color: inherit;
+  cursor: pointer;
+}
+
+.figure:hover {
+  text-decoration: underline dotted;
+  text-underline-offset: 3px;
+}
+
 .rank {
   color: rgb(var(--v-theme-soft));
   font-size: 0.85em;
@@ -176,6 +268,21 @@ small {
 }
 
 .lead {
+  font-weight: 700;
   border-bottom: 2px solid currentcolor;
+}
+
+.working {
+  padding: 0.75rem 1.5rem 1rem;
+  border-bottom: 1px solid rgb(var(--v-theme-line));
+  font-size: 0.9rem;
+}
+
+.working h2 {
+  font-size: 1rem;
+}
+
+.working ul {
+  padding-inline-start: 1.2rem;
 }
 </style>

@@ -1,18 +1,36 @@
 <script setup lang="ts">
-import { computed, ref, shallowRef, watch } from 'vue';
+import { computed, onMounted, ref, shallowRef, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
-import { namesOf, unfairness, verdict } from '@core/advise';
-import { compareRuns, usualBaseline } from '@core/compare';
+import { verdict } from '@core/advise';
+import {
+  aboutOf,
+  columnsOf,
+  compareRuns,
+  gainUnitsOf,
+  goalSays,
+  namesOf,
+  setupsOf,
+  unlikeIn,
+  usualBaseline,
+  usualGainUnit,
+  usualMeasures,
+  type GainUnit,
+} from '@core/compare';
 import { LEVELS } from '@core/curve';
-import { quantityOf, TRACKED, type Quantity } from '@core/quantity';
-import { sourceSays } from '@core/ink';
-import { momentText } from '../kit/dates';
+import { report } from '../kit/failures';
+import PickMany from '../kit/PickMany.vue';
+import { comparisonsKept, dropComparison, keepComparison, type Comparison } from '../logbook/comparisons';
+import FormSheet from '../logbook/FormSheet.vue';
 import { useLanes } from '../logbook/lanes';
 import { useLogbook } from '../logbook/runs';
-import InkStrip from '../strip/InkStrip.vue';
 import { distinctPens } from '../strip/pens';
 import { openedOf, type Opened } from '../workers/opened';
+import ChooseRuns from './ChooseRuns.vue';
+import CompareBars from './CompareBars.vue';
+import CompareCurves from './CompareCurves.vue';
+import CompareMatrix from './CompareMatrix.vue';
 import CompareTable from './CompareTable.vue';
+import GatheredTables from './GatheredTables.vue';
 
 /** Runs laid over each other, set against one of them. What is chosen stands in the address, so it can be kept and sent. */
 const route = useRoute();
@@ -22,64 +40,92 @@ const lanes = useLanes();
 
 const asText = (value: unknown) => (typeof value === 'string' ? value : '');
 const chosen = computed(() => asText(route.query.runs).split('.').filter(Boolean));
-/** The one chosen; without one the charger that came in the box, for that is what others are set against. */
-const baseline = computed(() => {
-  const asked = asText(route.query.base);
-  return chosen.value.includes(asked) ? asked : (usualBaseline(opened.value.map(({ run }) => run)) ?? chosen.value[0]);
-});
 const level = computed(() => LEVELS.find((each) => String(each) === route.query.level) ?? 100);
 const choosing = ref(chosen.value.length < 2);
-const track = ref<Quantity>('percent');
-const TRACKS = TRACKED.filter((each) => !quantityOf(each).track?.on).map((value) => {
-  const { title = '', short = '' } = quantityOf(value).track ?? {};
-  return { title: value === 'percent' ? title : `with ${short.toLowerCase()}`, value };
-});
-const tracks = computed<Quantity[]>(() => (track.value === 'percent' ? ['percent'] : ['percent', track.value]));
 
 const opened = shallowRef<Opened[]>([]);
 const missing = shallowRef<string[]>([]);
-const choices = computed(() => [
-  ...lanes.records.map(({ header }) => ({ id: header.id, name: `${header.device.name} on ${sourceSays(header)}, live` })),
-  ...logbook.summaries.map(({ id, device, charger, plugInAt }) => ({
-    id,
-    name: `${device} on ${charger}, ${momentText(plugInAt)}`,
-  })),
-]);
+/** While runs are opened: how many are there. */
+const opening = ref<{ done: number; of: number }>();
 
+let turn = 0;
 watch(
   [chosen, () => lanes.records],
   async ([ids]) => {
+    const mine = (turn += 1);
+    opening.value = { done: 0, of: ids.length };
     const found = await Promise.allSettled(
       ids.map(async (id) => {
         const live = lanes.records.find(({ header }) => header.id === id);
-        return live ? openedOf(live) : logbook.open(id);
+        const one = live ? openedOf(live) : await logbook.open(id);
+        if (mine === turn && opening.value) opening.value = { ...opening.value, done: opening.value.done + 1 };
+        return one;
       }),
     );
+    if (mine !== turn) return;
     opened.value = found.flatMap((each) => (each.status === 'fulfilled' ? [each.value] : []));
     missing.value = ids.filter((_, index) => found[index]?.status === 'rejected');
+    opening.value = undefined;
   },
   { immediate: true },
 );
 
-const rows = computed(() => compareRuns(opened.value, baseline.value ?? '', level.value));
+/** What was charged and read: spot checks have a table of their own. */
+const charges = computed(() => opened.value.filter(({ run }) => run.header.list === undefined));
+/** The one chosen; without one the charger that came in the box, for that is what others are set against. */
+const baseline = computed(() => {
+  const asked = asText(route.query.base);
+  return chosen.value.includes(asked) ? asked : (usualBaseline(charges.value.map(({ run }) => run)) ?? charges.value[0]?.run.header.id);
+});
+const setups = computed(() => setupsOf(charges.value));
+const rows = computed(() => compareRuns(charges.value, baseline.value ?? '', level.value));
 const names = computed(() => namesOf(rows.value));
 /** Which row each run is in: repeats share its name and its pen. */
 const rowOf = computed(() =>
-  opened.value.map(({ run }) => rows.value.findIndex(({ runs }) => runs.some(({ header }) => header.id === run.header.id))),
+  charges.value.map(({ run }) => rows.value.findIndex(({ runs }) => runs.some(({ header }) => header.id === run.header.id))),
 );
 const pens = computed(() => distinctPens(rows.value.map(({ run }) => run.header.pen)));
-const traces = computed(() =>
-  opened.value.map(({ trace }, index) => {
-    const row = rowOf.value[index] ?? -1;
-    return { ...trace, expected: undefined, forecasts: undefined, name: names.value[row] ?? '', pen: pens.value[row] ?? 0 };
-  }),
-);
 const baselines = computed(() => rows.value.map(({ run }, index) => ({ id: run.header.id, name: names.value[index] ?? '' })));
 /** Any run of a setup stands for it. */
-const baselineRow = computed(() => rows.value.findIndex(({ runs }) => runs.some(({ header }) => header.id === baseline.value)));
-const baselineName = computed(() => names.value[baselineRow.value] ?? '');
+const baselineRow = computed(() =>
+  Math.max(
+    0,
+    rows.value.findIndex(({ runs }) => runs.some(({ header }) => header.id === baseline.value)),
+  ),
+);
 const words = computed(() => verdict(rows.value, level.value));
-const unfair = computed(() => unfairness(rows.value));
+const unlike = computed(() => unlikeIn(setups.value, names.value, typeof rows.value[0]?.goal === 'number'));
+
+const units = computed(() => gainUnitsOf(charges.value));
+const unit = computed<GainUnit>(() => units.value.find((each) => each === route.query.unit) ?? usualGainUnit(charges.value));
+const UNITS: Readonly<Record<GainUnit, string>> = { '%': 'in %', Wh: 'in Wh', mAh: 'in mAh', h: 'in hours of use' };
+const compared = computed(() => columnsOf(setups.value, unit.value, level.value));
+const measures = computed(() => compared.value.map(({ measure }) => measure));
+const about = computed(() => aboutOf(charges.value));
+const columns = computed(() => {
+  const asked = asText(route.query.cols).split(',').filter(Boolean);
+  const ids = asked.length > 0 ? asked : usualMeasures(measures.value, about.value, level.value);
+  return measures.value.filter(({ id }) => ids.includes(id));
+});
+const cellsOf = computed(() => new Map(compared.value.map(({ measure, cells: its }) => [measure.id, its])));
+const cells = computed(() => columns.value.map(({ id }) => cellsOf.value.get(id) ?? []));
+const isDifference = ref(false);
+const isPicking = ref(false);
+
+const SHOWN = { curves: 'Curves', bars: 'Bars', matrix: 'Matrix' } as const;
+type Shown = keyof typeof SHOWN;
+const shown = computed<Shown>(
+  () => (Object.keys(SHOWN) as Shown[]).find((each) => each === route.query.show) ?? (about.value === 'gains' ? 'bars' : 'curves'),
+);
+const group = ref<string>();
+/** What bars can be drawn of, and what is: by what the method of the runs is about, at first. */
+const groups = computed(() => [...new Set(measures.value.filter(({ better }) => better).map((measure) => measure.group))]);
+const BEGINS = { gains: 'Gains', times: 'Times', power: 'Power and energy' } as const;
+const barGroup = computed(
+  () => groups.value.find((each) => each === group.value) ?? groups.value.find((each) => each === BEGINS[about.value]) ?? groups.value[0],
+);
+const bars = computed(() => measures.value.filter((measure) => measure.group === barGroup.value && measure.better));
+
 const title = computed(() => {
   const devices = [...new Set(opened.value.map(({ run }) => run.header.device.name))];
   if (opened.value.length < 2) return 'Compare';
@@ -91,15 +137,55 @@ const title = computed(() => {
 function ask(query: Record<string, string | undefined>): void {
   void router.replace({ query: { ...route.query, ...query } });
 }
+function choose(ids: string[]): void {
+  ask({ runs: ids.join('.'), base: undefined, cols: undefined });
+  if (ids.length > 1) choosing.value = false;
+}
+
+const kept = shallowRef<Comparison[]>([]);
+onMounted(async () => {
+  kept.value = await comparisonsKept();
+});
+const isKeeping = ref(false);
+const name = ref('');
+async function keep(): Promise<string | undefined> {
+  if (name.value.trim() === '') return 'Give it a name.';
+  const { base, level: at, unit: as, cols } = route.query;
+  kept.value = await keepComparison({
+    name: name.value.trim(),
+    runs: chosen.value,
+    base: asText(base) || undefined,
+    level: asText(at) || undefined,
+    unit: asText(as) || undefined,
+    columns: asText(cols).split(',').filter(Boolean),
+  });
+  return undefined;
+}
+function openKept({ runs, base, level: at, unit: as, columns: cols = [] }: Comparison): void {
+  choosing.value = false;
+  ask({ runs: runs.join('.'), base, level: at, unit: as, cols: cols.length > 0 ? cols.join(',') : undefined });
+}
+async function drop({ id }: Comparison): Promise<void> {
+  kept.value = await dropComparison(id).catch((error: unknown) => {
+    report(error);
+    return kept.value;
+  });
+}
+/** So many differences of conditions are shown unfolded. */
+const SHOWN_AT_ONCE = 4;
+const hasNothing = computed(() => lanes.records.length + logbook.summaries.length === 0);
 </script>
 
 <template>
   <section class="sheet">
     <header>
       <h1 :title="title">{{ title }}</h1>
-      <p class="soft">{{ opened.length > 1 ? `set against ${baselineName}` : 'runs beside each other' }}</p>
+      <p class="soft">
+        {{ rows.length > 1 ? `set against ${names[baselineRow] ?? ''}, ${goalSays(rows[0]?.goal ?? level)}` : 'runs beside each other' }}
+      </p>
       <div v-if="opened.length > 1" class="actions controls">
         <v-select
+          v-if="rows.length > 1"
           :model-value="baselines[baselineRow]?.id"
           :items="baselines"
           item-title="name"
@@ -109,54 +195,110 @@ function ask(query: Record<string, string | undefined>): void {
           @update:model-value="(id: string) => ask({ base: id })"
         />
         <v-select
+          v-if="rows.length > 1"
           :model-value="level"
           :items="LEVELS.map((each) => ({ title: `at ${each} %`, value: each }))"
           label="Level"
           density="compact"
           @update:model-value="(value: number) => ask({ level: String(value) })"
         />
-        <v-select v-model="track" :items="TRACKS" label="Strip" density="compact" />
+        <v-btn variant="text" @click="isKeeping = true">Keep it</v-btn>
         <v-btn :aria-expanded="choosing" @click="choosing = !choosing">Choose runs</v-btn>
       </div>
     </header>
-    <div v-if="choices.length === 0" class="first-step">
+    <div v-if="hasNothing" class="first-step">
       <h2>Nothing to compare yet</h2>
       <p>Log two runs, or import two. Then compare them here.</p>
       <v-btn to="/run" variant="flat" color="primary">Go to Run</v-btn>
     </div>
     <template v-else>
-      <div v-if="choosing || opened.length < 2" class="choosing">
-        <v-autocomplete
-          :model-value="chosen"
-          :items="choices"
-          item-title="name"
-          item-value="id"
-          label="Runs compared"
-          hint="Choose two or more."
-          persistent-hint
-          multiple
-          chips
-          closable-chips
-          auto-select-first
-          @update:model-value="(ids: string[]) => ask({ runs: ids.join('.') })"
-        />
-      </div>
+      <ChooseRuns v-if="choosing || chosen.length < 2" :chosen="chosen" :kept="kept" @choose="choose" @open="openKept" @drop="drop" />
+      <p v-if="opening && opening.of > 1" class="missing soft" role="status">Opening {{ opening.done }} of {{ opening.of }} runs …</p>
       <p v-if="missing.length > 0" class="due missing" role="alert">
         {{ missing.length === 1 ? 'One of these runs is' : `${missing.length} of these runs are` }} not in this logbook. Choose again.
       </p>
       <template v-if="opened.length > 1">
-        <div class="spread">
-          <div class="paper">
-            <InkStrip :traces="traces" size="sheet" penned :tracks="tracks" :caption="`${title}, charge shown over time`" />
+        <div v-if="charges.length > 1" class="spread">
+          <div class="picture">
+            <div class="pictures chosen-of">
+              <div role="group" aria-label="Picture">
+                <button v-for="(says, each) in SHOWN" :key="each" type="button" :aria-pressed="shown === each" @click="ask({ show: each })">
+                  {{ says }}
+                </button>
+              </div>
+              <div v-if="shown === 'bars'" role="group" aria-label="Bars of">
+                <button v-for="each in groups" :key="each" type="button" :aria-pressed="barGroup === each" @click="group = each">
+                  {{ each }}
+                </button>
+              </div>
+            </div>
+            <CompareCurves
+              v-if="shown === 'curves'"
+              :opened="charges"
+              :row-of="rowOf"
+              :names="names"
+              :pens="pens"
+              :baseline="baselineRow"
+              :caption="title"
+            />
+            <CompareBars
+              v-else-if="shown === 'bars'"
+              :names="names"
+              :pens="pens"
+              :measures="bars"
+              :cells="bars.map(({ id }) => cellsOf.get(id) ?? [])"
+            />
+            <CompareMatrix v-else :setups="setups" :measures="measures" />
           </div>
           <aside aria-label="Verdict">
             <p v-for="(sentence, index) in words" :key="sentence" :class="index === 0 ? 'first' : ''">{{ sentence }}</p>
-            <p v-for="sentence in unfair" :key="sentence" class="unfair">{{ sentence }}</p>
+            <details v-if="unlike.length > 0" :open="unlike.length <= SHOWN_AT_ONCE">
+              <summary>Are they comparable? {{ unlike.length === 1 ? 'One thing differs' : `${unlike.length} things differ` }}</summary>
+              <p v-for="each in unlike" :key="each.says" class="unfair">
+                {{ each.says }} <span class="soft">{{ each.explains }}</span>
+              </p>
+            </details>
+            <p v-else class="soft">As far as was written down, they were charged alike.</p>
           </aside>
         </div>
-        <CompareTable :rows="rows" :names="names" :pens="pens" :baseline="baselineName" :level="level" />
+        <div v-if="rows.length > 0 && charges.length > 1" class="over chosen-of">
+          <div role="group" aria-label="The table shows">
+            <button type="button" :aria-pressed="!isDifference" @click="isDifference = false">Figures</button>
+            <button type="button" :aria-pressed="isDifference" @click="isDifference = true">Differences from the baseline</button>
+          </div>
+          <div v-if="units.length > 1" role="group" aria-label="Gains">
+            <button v-for="each in units" :key="each" type="button" :aria-pressed="unit === each" @click="ask({ unit: each })">
+              {{ UNITS[each] }}
+            </button>
+          </div>
+          <button type="button" class="columns" :aria-expanded="isPicking" @click="isPicking = !isPicking">
+            Columns, {{ columns.length }} of {{ measures.length }}
+          </button>
+        </div>
+        <div v-if="isPicking" class="picking">
+          <PickMany
+            name="Columns"
+            :items="measures.map(({ id, title: says }) => ({ id, name: says }))"
+            :model-value="columns.map(({ id }) => id)"
+            @update:model-value="(ids: string[]) => ask({ cols: ids.join(',') || undefined })"
+          />
+        </div>
+        <CompareTable
+          v-if="rows.length > 0 && charges.length > 1"
+          :rows="rows"
+          :names="names"
+          :pens="pens"
+          :baseline="baselineRow"
+          :measures="columns"
+          :cells="cells"
+          :is-difference="isDifference"
+        />
+        <GatheredTables :opened="opened" />
       </template>
     </template>
+    <FormSheet v-model="isKeeping" name="keep" title="Keep this comparison" action="Keep it" :task="keep">
+      <v-text-field v-model="name" label="Name" maxlength="120" hint="One of the same name is written over." persistent-hint />
+    </FormSheet>
   </section>
 </template>
 
@@ -169,11 +311,6 @@ function ask(query: Record<string, string | undefined>): void {
   flex: 0 0 11.5rem;
 }
 
-.choosing {
-  padding: 0.9rem 1.5rem;
-  border-bottom: 1px solid rgb(var(--v-theme-line));
-}
-
 .missing {
   padding: 0.75rem 1.5rem;
 }
@@ -184,9 +321,31 @@ function ask(query: Record<string, string | undefined>): void {
   border-bottom: 1px solid rgb(var(--v-theme-line));
 }
 
-.paper {
-  height: clamp(19rem, 44vh, 34rem);
-  padding-inline-start: 0.5rem;
+.picture {
+  display: flex;
+  flex-direction: column;
+  min-width: 0;
+}
+
+.pictures,
+.over {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 0.25rem 1.5rem;
+  align-items: center;
+  padding: 0.4rem 0.9rem 0 0.6rem;
+}
+
+.over {
+  padding: 0.5rem 1.5rem 0 1rem;
+}
+
+.columns {
+  margin-inline-start: auto;
+}
+
+.picking {
+  padding: 0.5rem 1.5rem;
 }
 
 aside {
@@ -203,7 +362,13 @@ aside {
   line-height: 1.25;
 }
 
+summary {
+  font-weight: 700;
+  cursor: pointer;
+}
+
 .unfair {
+  margin-top: 0.6rem;
   padding-inline-start: 0.7rem;
   border-inline-start: 3px solid rgb(var(--v-theme-due));
   font-size: 0.9rem;
@@ -217,10 +382,6 @@ aside {
 
   .controls > .v-input {
     flex: 1 0 8rem;
-  }
-
-  .choosing {
-    padding-inline: 1rem;
   }
 
   .spread {

@@ -2,6 +2,7 @@
 import { defineAsyncComponent, ref, shallowRef, type Ref } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import DueLine from '../entry/DueLine.vue';
+import { afterPaint } from '../kit/afterPaint';
 import { readyChime } from '../kit/chime';
 import { dropped, isFile } from '../kit/dropped';
 import { failure } from '../kit/failures';
@@ -30,6 +31,8 @@ const lanes = useLanes();
 const settings = useSettings();
 const sheet = ref(false);
 const isOpen = ref(false);
+/** The line that is typed into is there first; the place behind it comes a frame later. */
+const isPlaced = ref(false);
 /** The browser had thrown databases away. */
 const isMended = shallowRef<Ref<boolean>>();
 const trouble = shallowRef<unknown>();
@@ -38,6 +41,7 @@ props.opening
   .then(
     (opened) => {
       isOpen.value = true;
+      afterPaint(() => (isPlaced.value = true));
       trouble.value = undefined;
       isMended.value = opened.isMended;
     },
@@ -104,7 +108,7 @@ useKeys({
             <button type="button" @click="allRight">All right</button>
           </p>
           <FailureNote v-if="failure" />
-          <ErrorBoundary v-if="isOpen"><RouterView :key="route.path" /></ErrorBoundary>
+          <ErrorBoundary v-if="isPlaced"><RouterView :key="route.path" /></ErrorBoundary>
         </main>
         <DueLine v-if="isOpen && lanes.records.length > 0" />
       </div>

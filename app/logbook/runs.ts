@@ -115,7 +115,12 @@ export const useLogbook = defineStore('logbook', () => {
   ): Promise<void> {
     const { header, entries } = await filedInk(id);
     const [log, first] = [nanoid(12), (entries.at(-1)?.seq ?? 0) + 1];
-    const said: Draft[] = csv.entries.map(({ seconds, draft }) => ({ ...draft, at: at + Math.round(seconds * 1000) }));
+    const said: Draft[] = csv.entries.map(({ seconds, draft }) => ({
+      ...draft,
+      at: at + Math.round(seconds * 1000),
+      // What its words say lies where it lies.
+      ...((draft.kind === 'note' || draft.kind === 'event') && { log }),
+    }));
     const laid: Draft = { kind: 'log', at, log, name, ...(drift && { drift }) };
     const added = [laid, ...said].map((draft, index) => entryOf(draft, first + index));
     await importAll([{ header, entries: [...entries, ...added], logs: { [log]: csv.samples } }]);

@@ -78,8 +78,10 @@ function draw(): void {
   chart?.destroy();
   const measure = {
     id: 'measure',
-    afterLayout: ({ chartArea }: Chart) => {
-      area.value = { ...chartArea };
+    afterLayout: ({ chartArea: { left, right, top, bottom } }: Chart) => {
+      const was = area.value;
+      if (was.left === left && was.right === right && was.top === top && was.bottom === bottom) return;
+      area.value = { left, right, top, bottom };
       emit('measured', area.value);
     },
   };

@@ -9,7 +9,13 @@ import { penOf } from './pens';
 
 /** Power and heat by level: percent to the right, watts upwards, degrees at the right edge, for what a charge does at what the battery holds rather than at a time. */
 const props = defineProps<{
-  lines: { of: Quantity; name: string; points: [level: number, value: number][] }[];
+  lines: {
+    of: Quantity;
+    name: string;
+    points: [level: number, value: number][];
+    /** Where several runs are drawn, that of its own. */
+    pen?: number | undefined;
+  }[];
   pen: number;
   caption: string;
 }>();
@@ -29,15 +35,18 @@ const DASHES = [
 
 const isHeat = (of: Quantity) => TEMPERATURES.includes(of);
 const heats = computed(() => props.lines.filter(({ of }) => isHeat(of)));
-const dashOf = (of: Quantity): number[] =>
-  isHeat(of) ? (DASHES[heats.value.findIndex((each) => each.of === of) % DASHES.length] ?? []) : [];
-const colourOf = (of: Quantity): string => (isHeat(of) ? PALETTES[settings.theme].soft : penOf(props.pen, settings.theme).colour);
+type Line = (typeof props.lines)[number];
+const penFor = ({ pen = props.pen }: Line) => penOf(pen, settings.theme);
+function dashOf(line: Line): number[] {
+  if (line.pen !== undefined) return penFor(line).dash;
+  return isHeat(line.of) ? (DASHES[heats.value.findIndex((each) => each.of === line.of) % DASHES.length] ?? []) : [];
+}
+const colourOf = (line: Line): string => (isHeat(line.of) && line.pen === undefined ? PALETTES[settings.theme].soft : penFor(line).colour);
 
 function draw(): void {
   chart?.destroy();
   if (!canvas.value) return;
   const palette = PALETTES[settings.theme];
-  const pen = penOf(props.pen, settings.theme);
   const font = { family: "'Atkinson Hyperlegible Mono Variable', monospace", size: 12 };
   const scale = (title: string, range: { min: number; max: number }, position: 'left' | 'right' | 'bottom') => ({
     type: 'linear' as const,
@@ -55,17 +64,21 @@ function draw(): void {
   chart = new Chart(canvas.value, {
     type: 'line',
     data: {
-      datasets: props.lines.map(({ of, name, points }) => ({
-        label: name,
-        yAxisID: isHeat(of) ? 'heat' : 'y',
-        data: points.map(([x, value]) => ({ x, y: shown(of, value) })),
-        borderColor: colourOf(of),
-        borderDash: dashOf(of),
-        borderWidth: isHeat(of) ? 1.5 : 2,
-        pointRadius: isHeat(of) || points.length > 60 ? 0 : 3.5,
-        pointBackgroundColor: pen.hollow ? palette.paper : pen.colour,
-        pointBorderColor: pen.colour,
-      })),
+      datasets: props.lines.map((line) => {
+        const { of, name, points } = line;
+        const pen = penFor(line);
+        return {
+          label: name,
+          yAxisID: isHeat(of) ? 'heat' : 'y',
+          data: points.map(([x, value]) => ({ x, y: shown(of, value) })),
+          borderColor: colourOf(line),
+          borderDash: dashOf(line),
+          borderWidth: isHeat(of) ? 1.5 : 2,
+          pointRadius: isHeat(of) || points.length > 60 ? 0 : 3.5,
+          pointBackgroundColor: pen.hollow ? palette.paper : pen.colour,
+          pointBorderColor: pen.colour,
+        };
+      }),
     },
     options: {
       animation: false,
@@ -75,8 +88,10 @@ function draw(): void {
       events: [],
       scales: {
         x: scale('level, %', { min: 0, max: 100 }, 'bottom'),
-        y: scale('watts at the cable', { min: 0, max: Math.ceil((top * 1.08) / 5) * 5 }, 'left'),
-        ...(heats.value.length > 0 && { heat: scale(shownUnit('°C'), tens, 'right') }),
+        ...(heats.value.length < props.lines.length && {
+          y: scale('watts at the cable', { min: 0, max: Math.ceil((top * 1.08) / 5) * 5 }, 'left'),
+        }),
+        ...(heats.value.length > 0 && { heat: scale(shownUnit('°C'), tens, heats.value.length < props.lines.length ? 'right' : 'left') }),
       },
       layout: { padding: { top: 12, right: 14, bottom: 18, left: 4 } },
     },
@@ -91,9 +106,9 @@ onBeforeUnmount(() => chart?.destroy());
   <figure class="strip">
     <div class="tools chosen-of">
       <p v-if="lines.length > 1" class="legend soft" aria-hidden="true">
-        <span v-for="line in lines" :key="line.of"
+        <span v-for="(line, index) in lines" :key="index"
           ><svg width="26" height="6">
-            <line x1="0" x2="26" y1="3" y2="3" :stroke="colourOf(line.of)" stroke-width="2" :stroke-dasharray="dashOf(line.of).join(' ')" />
+            <line x1="0" x2="26" y1="3" y2="3" :stroke="colourOf(line)" stroke-width="2" :stroke-dasharray="dashOf(line).join(' ')" />
           </svg>
           {{ line.name }}</span
         >
@@ -108,7 +123,7 @@ onBeforeUnmount(() => chart?.destroy());
         }}
       </caption>
       <tbody>
-        <template v-for="line in lines" :key="line.of">
+        <template v-for="(line, at) in lines" :key="at">
           <tr v-for="([level, value], index) in line.points.slice(0, 60)" :key="index">
             <th scope="row">{{ line.name }} at {{ fixed(level) }} %</th>
             <td>{{ inUnit(value, quantityOf(line.of).unit, 1) }}</td>
@@ -132,6 +147,7 @@ onBeforeUnmount(() => chart?.destroy());
 
 .legend {
   display: flex;
+  flex-wrap: wrap;
   gap: 1.25rem;
   font-size: 0.85rem;
 }

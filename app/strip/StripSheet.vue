@@ -2,7 +2,7 @@
 import { max } from 'd3-array';
 import { computed, ref, shallowRef, useTemplateRef, watch } from 'vue';
 import { inUnit, quantityOf, sharersOf, spell, type Quantity } from '@core/quantity';
-import { linesOn, tracksOf, tracksThere, usualTracks, type StripLook } from './config';
+import { linesOn, mainTrack, tracksOf, tracksThere, usualTracks, type StripLook } from './config';
 import InkStrip from './InkStrip.vue';
 import type { Span } from '@core/samples';
 import { lineName, type Dots, type Trace } from './trace';
@@ -17,6 +17,10 @@ const props = defineProps<{
   band?: StripLook['band'];
   stages?: StripLook['stages'];
   marks?: StripLook['marks'];
+  /** Several runs over each other, each with its pen. */
+  penned?: boolean;
+  /** Tracks that it begins with, if not all. */
+  first?: readonly Quantity[] | undefined;
   /** Fetches a finer drawing of a stretch, of a run that a meter streamed. */
   finer?: ((from: number, to: number) => Promise<Dots>) | undefined;
   /** Something on it is in hand: a drag and the arrows move that, and not what is looked at. */
@@ -42,7 +46,7 @@ const SHORTEST = 20;
 
 const asked = ref<Quantity[]>();
 const there = computed(() => tracksThere(props.traces));
-const tracks = computed(() => (asked.value ?? usualTracks(props.traces)).filter((track) => there.value.includes(track)));
+const tracks = computed(() => (asked.value ?? props.first ?? usualTracks(props.traces)).filter((track) => there.value.includes(track)));
 function toggle(track: Quantity): void {
   const now = tracks.value;
   asked.value = now.includes(track) ? now.filter((each) => each !== track) : [...now, track];
@@ -219,6 +223,7 @@ function key(event: KeyboardEvent): void {
 const readout = computed(() => {
   const { value: at } = cursor;
   if (at === undefined) return undefined;
+  if (props.penned) return { at: spell(at, 1), values: pennedAt(at) };
   const values = drawn.value.flatMap((axis) =>
     [axis, ...sharersOf(axis)].flatMap((line) => {
       const dots = traces.value[0]?.dots[line] ?? [];
@@ -231,6 +236,14 @@ const readout = computed(() => {
   );
   return { at: spell(at, 1), values };
 });
+/** Of several runs: what each showed last on the main track. */
+function pennedAt(at: number): string[] {
+  const main = mainTrack(traces.value);
+  return traces.value.flatMap(({ name, dots }) => {
+    const found = dots[main]?.findLast(([seconds, value]) => seconds <= at + 1e-6 && value !== undefined);
+    return found?.[1] === undefined ? [] : [`${name} ${inUnit(found[1], quantityOf(main).unit, 1)}`];
+  });
+}
 const said = computed(() =>
   readout.value ? `${readout.value.at}: ${readout.value.values.join(', ') || 'nothing read yet'}` : 'no moment pointed at',
 );
@@ -291,6 +304,7 @@ function slide(event: PointerEvent): void {
       <InkStrip
         :traces="traces"
         size="sheet"
+        :penned="penned"
         :tracks="tracks"
         :from="shownView.from"
         :until="shownView.to"
@@ -307,7 +321,7 @@ function slide(event: PointerEvent): void {
       />
     </div>
     <div v-if="isMeant" class="whole" :class="{ ahead: !view }" aria-hidden="true" @pointerdown="slide" @pointermove="slide">
-      <InkStrip :traces="props.traces" size="row" :until="end" caption="The whole run" />
+      <InkStrip :traces="props.traces" size="row" :penned="penned" :until="end" caption="The whole run" />
       <div v-if="view" class="window" :style="{ left: shareOf(view.from), width: shareOf(view.to - view.from) }" />
     </div>
   </div>

@@ -4,7 +4,8 @@ import { negotiate } from '@core/power';
 import { expectedRun } from '@core/run';
 import { expectedCharge } from '@core/simulate';
 import { exampleHeader } from '../../core/ink/example';
-import { stripConfig, tracksOf, type StripLook } from './config';
+import { spreadOut, stripConfig, tracksOf, type StripLook } from './config';
+import fc from 'fast-check';
 import { expectedTrace, timeRules, traceOf, tracedWithPencil } from './trace';
 
 const header = exampleHeader();
@@ -32,8 +33,14 @@ describe('a run on the strip', () => {
   it('joins what a person read in pencil, and a meter’s stream in ink', () => {
     const [percent] = stripConfig([trace], look).data.datasets;
     expect(percent).toMatchObject({ borderColor: '#6A675F', borderDash: [4, 3], pointStyle: 'triangle' });
-    const streamed = stripConfig([{ ...trace, streamed: new Set(['percent'] as const) }], look).data.datasets[0];
-    expect(streamed).toMatchObject({ borderColor: '#0A6E52', borderDash: [], pointRadius: 0 });
+    // What a meter streamed is stroked as it is, and is no set of points to Chart.js; unless somebody read beside it.
+    const streamed = { ...trace, streamed: new Set(['percent'] as const) };
+    const sets = (of: typeof trace) => stripConfig([of], look).data.datasets.map(({ yAxisID, label }) => [yAxisID, label]);
+    expect(sets(streamed)).toEqual([
+      ['watts', 'Cobble 20'],
+      ['percent', 'struck'],
+    ]);
+    expect(sets({ ...streamed, byHand: { percent: new Set([0]) } })).toContainEqual(['percent', 'Cobble 20']);
   });
 
   it('draws lines with their pens where several must be told apart', () => {
@@ -114,4 +121,21 @@ it('rules the paper finely enough to read and coarsely enough to be calm', () =>
     expect(until / fine).toBeLessThanOrEqual(24);
     expect(coarse % fine).toBe(0);
   }
+});
+
+it('lets no two names of lines collide, keeps their order, and moves none that had room', () => {
+  const paper = { low: 0, high: 400 };
+  fc.assert(
+    fc.property(fc.array(fc.double({ min: 0, max: 400, noNaN: true }), { minLength: 1, maxLength: 25 }), (wanted) => {
+      const placed = spreadOut(wanted, 13, paper);
+      const order = wanted.map((_, index) => index).sort((one, other) => (wanted[one] ?? 0) - (wanted[other] ?? 0));
+      for (const [at, index] of order.entries()) {
+        const [here, next] = [placed[index] ?? 0, placed[order[at + 1] ?? -1] ?? Infinity];
+        expect(next - here).toBeGreaterThan(12.99);
+        expect(here).toBeGreaterThan(-0.01);
+        expect(here).toBeLessThan(400.01);
+      }
+    }),
+  );
+  expect(spreadOut([10, 200, 390], 13, paper)).toEqual([10, 200, 390]);
 });

@@ -83,7 +83,9 @@ export function stripConfig(traces: readonly Trace[], look: StripLook): ChartCon
   const tracks = tracksOf(traces, look);
   const sets = traces.flatMap((trace) => [
     ...tracks.flatMap((axis) =>
-      (linesOn(traces, axis).length > 0 ? linesOn(traces, axis) : [axis]).map((track) => lineOf(trace, track, axis, look)),
+      linesOn(traces, axis)
+        .filter((track) => !isInk(trace, track))
+        .map((track) => lineOf(trace, track, axis, look)),
     ),
     ...struckOf(trace, look, tracks.includes('percent')),
   ]);
@@ -92,7 +94,13 @@ export function stripConfig(traces: readonly Trace[], look: StripLook): ChartCon
   return {
     type: 'line',
     data: { datasets: sets },
-    plugins: [pencil(traces, tracks, look), titles(traces, tracks, look), ...(traces.length > PEN_COUNT ? [names(traces, look)] : [])],
+    plugins: [
+      rules(tracks, look),
+      pencil(traces, tracks, look),
+      ink(traces, tracks, look),
+      titles(traces, tracks, look),
+      ...(traces.length > PEN_COUNT ? [names(traces, look)] : []),
+    ],
     options: {
       animation: false,
       parsing: false,
@@ -110,13 +118,8 @@ export function stripConfig(traces: readonly Trace[], look: StripLook): ChartCon
   };
 }
 
-/** Dots within the edges of the paper, and the one beyond each that a line is drawn to. */
-function within(dots: readonly Dot[], { from = 0, until }: Pick<StripLook, 'from' | 'until'>): readonly Dot[] {
-  const first = bySeconds.left(dots, from);
-  const last = bySeconds.right(dots, until);
-  return first <= 1 && last >= dots.length - 1 ? dots : dots.slice(Math.max(0, first - 1), last + 1);
-}
-const bySeconds = bisector<Dot, number>(([seconds]) => seconds);
+/** Whether a line is a meter's stream alone: ink from end to end. Such lines are long, and drawn without Chart.js looking at every point of them. */
+const isInk = ({ streamed, byHand }: Trace, track: Quantity): boolean => streamed.has(track) && !byHand?.[track];
 
 function lineOf(trace: Trace, track: Quantity, axis: Quantity, look: StripLook): LineSet {
   const { theme, size, penned, until } = look;
@@ -124,7 +127,7 @@ function lineOf(trace: Trace, track: Quantity, axis: Quantity, look: StripLook):
   const inked = trace.streamed.has(track);
   const palette = PALETTES[theme];
   // Alone, every reading has its dot; among others a nib now and then tells the pens apart.
-  const dots = within(trace.dots[track] ?? [], look);
+  const dots = trace.dots[track] ?? [];
   const every = penned ? Math.max(1, Math.round((dots.length * until) / (MOST_NIBS * Math.max(trace.end, 1)))) : 1;
   const last = dots.length - 1;
   const isWorked = trace.worked?.has(track) ?? false;
@@ -206,32 +209,65 @@ function struckOf(trace: Trace, { theme, size, penned }: StripLook, hasLevels: b
   ];
 }
 
+/** How many fine rules there are along a strip at most. */
+const MOST_RULES: Readonly<Record<Size, number>> = { sheet: 30, lane: 24, row: 8 };
+
+/** Moments so far apart that lie between two others. */
+function momentsAt(step: number, from: number, until: number): number[] {
+  const first = Math.ceil(from / step - 1e-9);
+  return Array.from({ length: Math.max(0, Math.floor(until / step) - first + 1) }, (_, index) => (first + index) * step);
+}
+
 function timeScale({ from = 0, until, theme, size }: StripLook): object {
-  const palette = PALETTES[theme];
-  const { fine, coarse } = timeRules(until - from, { sheet: 30, lane: 24, row: 8 }[size]);
-  const first = Math.ceil(from / fine - 1e-9);
+  const { coarse } = timeRules(until - from, MOST_RULES[size]);
   return {
     type: 'linear',
     min: from,
     max: until,
     border: { display: false },
-    grid: {
-      color: ({ tick }: { tick?: { value: number } }) => ((tick?.value ?? 0) % coarse === 0 ? palette.rule : palette.grid),
-      tickLength: 0,
-      lineWidth: 1,
-    },
+    grid: { display: false },
     afterBuildTicks: (axis: { ticks: { value: number }[] }) => {
-      axis.ticks = Array.from({ length: Math.floor(until / fine) - first + 1 }, (_, index) => ({ value: (first + index) * fine }));
+      axis.ticks = momentsAt(coarse, from, until).map((value) => ({ value }));
     },
     ticks: {
       display: size !== 'row',
       autoSkip: false,
       maxRotation: 0,
       align: 'start',
-      color: palette.soft,
+      color: PALETTES[theme].soft,
       font: { family: FIGURES, size: size === 'sheet' ? 12 : 11 },
-      callback: (value: number | string) =>
-        Number(value) % coarse === 0 && Number(value) < until ? (Number(value) === 0 ? '0' : nominal(Number(value))) : '',
+      callback: (value: number | string) => (Number(value) < until ? (Number(value) === 0 ? '0' : nominal(Number(value))) : ''),
+    },
+  };
+}
+
+/** The rules of the paper, fine and coarse. Drawn here: Chart.js would ask for the looks of every one of them at every frame. */
+function rules(tracks: readonly Quantity[], { theme, size }: StripLook): Plugin<'line'> {
+  const { rule, grid } = PALETTES[theme];
+  return {
+    id: 'rules',
+    beforeDraw({ ctx, scales, chartArea: { left, top, right, bottom } }) {
+      const { x } = scales;
+      if (!x) return;
+      const { fine, coarse } = timeRules(x.max - x.min, MOST_RULES[size]);
+      /** Of a pixel's width, on a pixel. */
+      const line = (colour: string, ...[x1, y1, x2, y2]: [number, number, number, number]) => {
+        ctx.fillStyle = colour;
+        ctx.fillRect(Math.round(x1), Math.round(y1), Math.max(1, x2 - x1), Math.max(1, y2 - y1));
+      };
+      ctx.save();
+      for (const moment of momentsAt(fine, x.min, x.max)) {
+        const at = x.getPixelForValue(moment);
+        line(moment % coarse === 0 ? rule : grid, at, top, at, bottom);
+      }
+      for (const track of tracks) {
+        const scale = scales[track];
+        for (const { value } of scale?.ticks ?? []) {
+          const at = scale?.getPixelForValue(value) ?? Number.NaN;
+          line(track === 'percent' && value % 50 === 0 ? rule : grid, left, at, right, at);
+        }
+      }
+      ctx.restore();
     },
   };
 }
@@ -282,11 +318,7 @@ function valueScale(track: Quantity, traces: readonly Trace[], tracks: readonly 
     ...range,
     offset: size === 'sheet' && (track === 'percent' || tracks.length > 1),
     border: { display: false },
-    grid: {
-      color: ({ tick }: { tick?: { value: number } }) =>
-        track === 'percent' && (tick?.value ?? 1) % 50 === 0 ? palette.rule : palette.grid,
-      tickLength: 0,
-    },
+    grid: { display: false },
     ticks: {
       display: size !== 'row',
       mirror: size === 'lane',
@@ -506,6 +538,62 @@ function pencil(traces: readonly Trace[], tracks: readonly Quantity[], { theme }
   };
 }
 
+/** What meters streamed: a line with its pen, broken where nothing was seen. */
+function ink(traces: readonly Trace[], tracks: readonly Quantity[], { size, theme, penned }: StripLook): Plugin<'line'> {
+  return {
+    id: 'ink',
+    beforeDatasetsDraw({ ctx, scales, chartArea: { left, top, right, bottom } }) {
+      ctx.save();
+      ctx.beginPath();
+      ctx.rect(left, top - 10, right - left, bottom - top + 20);
+      ctx.clip();
+      ctx.lineWidth = size === 'row' ? 1.75 : 2;
+      ctx.lineJoin = 'round';
+      for (const trace of traces) {
+        const pen = penOf(trace.pen, theme);
+        ctx.strokeStyle = pen.colour;
+        ctx.setLineDash(penned ? pen.dash : []);
+        for (const axis of tracks)
+          for (const track of linesOn([trace], axis)) {
+            const [x, y] = [scales.x, scales[axis]];
+            if (x && y && isInk(trace, track)) strokeDots(ctx, trace.dots[track] ?? [], x, y, track);
+          }
+      }
+      ctx.restore();
+    },
+  };
+}
+
+/** Strokes a line from the dot before the paper's left edge to the one behind its right. Both scales are straight, so their ends give all between. */
+function strokeDots(ctx: CanvasRenderingContext2D, dots: readonly Dot[], x: Scales[string], y: Scales[string], track: Quantity): void {
+  const { unit } = quantityOf(track);
+  const [xOf, yOf] = [straight(x), straight(y)];
+  const zero = shownIn(unit, 0);
+  const byY = (shownIn(unit, 1) - zero) * yOf.by;
+  const y0 = yOf.zero + zero * yOf.by;
+  const last = Math.min(dots.length - 1, bySeconds.right(dots, x.max));
+  let isBroken = true;
+  ctx.beginPath();
+  for (let row = Math.max(0, bySeconds.left(dots, x.min) - 1); row <= last; row += 1) {
+    const [at, value] = dots[row] ?? [0];
+    if (value === undefined) isBroken = true;
+    else if (isBroken) {
+      ctx.moveTo(xOf.zero + at * xOf.by, y0 + value * byY);
+      isBroken = false;
+    } else ctx.lineTo(xOf.zero + at * xOf.by, y0 + value * byY);
+  }
+  ctx.stroke();
+}
+const bySeconds = bisector<Dot, number>(([seconds]) => seconds);
+type Scales = Chart['scales'];
+
+/** A scale as where its zero lies and how far it goes for one, in pixels. Its own ends tell it: Chart.js cuts off what lies far beyond the paper. */
+function straight(scale: Scales[string]): { zero: number; by: number } {
+  const first = scale.getPixelForValue(scale.min);
+  const by = (scale.getPixelForValue(scale.max) - first) / (scale.max - scale.min);
+  return { zero: first - scale.min * by, by };
+}
+
 /** How far the mark of an earliest reaches, in pixels, where nothing says how late it can be. */
 const OPEN_END = 14;
 
@@ -598,20 +686,81 @@ function nameLines(ctx: CanvasRenderingContext2D, scales: Chart['scales'], lines
   }
 }
 
-/** Names lines at their ends, once there are more than there are pens. */
+/** How high the name of a line is, in pixels. */
+const NAME = 13;
+
+/**
+ * Names lines near their ends, once there are more than there are pens. Names stand under each other at the right edge of the paper, each as near to
+ * the end of its line as the others leave room, with a hair between the two.
+ */
 function names(traces: readonly Trace[], { theme }: StripLook): Plugin<'line'> {
+  const main = mainTrack(traces);
   return {
     id: 'names',
-    afterDatasetsDraw({ ctx, scales }) {
+    afterDatasetsDraw({ ctx, scales, chartArea }) {
+      const [x, y] = [scales.x, scales[main]];
+      if (!x || !y) return;
+      const ends = [...new Map(traces.map((trace) => [trace.name, trace])).values()].flatMap(({ name, pen, dots }) => {
+        const [at, value] = dots[main]?.findLast(([seconds, each]) => each !== undefined && seconds <= x.max) ?? [];
+        if (at === undefined || value === undefined) return [];
+        return [
+          {
+            name,
+            colour: penOf(pen, theme).colour,
+            left: x.getPixelForValue(at),
+            top: y.getPixelForValue(shownIn(quantityOf(main).unit, value)),
+          },
+        ];
+      });
+      const tops = spreadOut(
+        ends.map(({ top }) => top),
+        NAME,
+        { low: y.top + NAME, high: y.bottom - 2 },
+      );
       ctx.save();
       ctx.font = `11px ${WORDS}`;
-      for (const { name, pen, dots } of traces) {
-        const [at, level] = dots.percent?.at(-1) ?? [];
-        if (at === undefined || level === undefined || !scales.x || !scales.percent) continue;
-        ctx.fillStyle = penOf(pen, theme).colour;
-        ctx.fillText(name, scales.x.getPixelForValue(at) + 6, scales.percent.getPixelForValue(level) - 6);
+      ctx.textAlign = 'right';
+      ctx.lineWidth = 0.75;
+      for (const [index, { name, colour, left, top }] of ends.entries()) {
+        const [at, right] = [tops[index] ?? top, chartArea.right - 4];
+        const words = name.length > 30 ? `${name.slice(0, 29)}…` : name;
+        ctx.fillStyle = colour;
+        ctx.strokeStyle = colour;
+        const edge = right - ctx.measureText(words).width - 4;
+        ctx.globalAlpha = 0.6;
+        if (left < edge) {
+          ctx.beginPath();
+          ctx.moveTo(left + 4, top);
+          ctx.lineTo(edge, at - 4);
+          ctx.stroke();
+        }
+        ctx.globalAlpha = 1;
+        ctx.fillText(words, right, at);
       }
       ctx.restore();
     },
   };
+}
+
+/**
+ * Places that want to be near others and must not overlap: each as near as it can be, in order.
+ *
+ * @param wanted where each would be; @param gap between two, at least; @param within which all lie, as far as there is room
+ * @returns in the order of `wanted`
+ */
+export function spreadOut(wanted: readonly number[], gap: number, within: { low: number; high: number }): number[] {
+  const order = wanted.map((_, index) => index).sort((one, other) => (wanted[one] ?? 0) - (wanted[other] ?? 0));
+  const room = Math.min(gap, (within.high - within.low) / Math.max(1, wanted.length - 1));
+  const placed: number[] = [];
+  let last = -Infinity;
+  for (const index of order) {
+    last = Math.max(wanted[index] ?? 0, within.low, last + room);
+    placed[index] = last;
+  }
+  let next = Infinity;
+  for (const index of order.reverse()) {
+    next = Math.min(placed[index] ?? 0, within.high, next - room);
+    placed[index] = next;
+  }
+  return placed;
 }

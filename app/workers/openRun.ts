@@ -9,20 +9,56 @@ import { openFiled, type Glimpse, type Opened } from './opened';
 import type { Apart, Opener } from './opener';
 import { wrapped } from './wrapped';
 
-/** The streamed run that was opened last: its worker holds the columns, so that a closer look costs no reading. */
-let last: { id: string; worker: Worker; opener: Remote<Opener> } | undefined;
+interface Opening {
+  worker: Worker;
+  opener: Remote<Opener>;
+}
 
-/** Each run has a worker of its own, for several may be opened at once; the one that is done last stays. */
-async function openStreamed(id: string, first: (glimpse: Glimpse) => void = () => undefined): Promise<Opened> {
+/** The streamed run that was opened last: its worker holds the columns, so that a closer look costs no reading. */
+let last: (Opening & { id: string }) | undefined;
+
+/** Runs that are opened at once, each in a worker of its own; sixty that are compared take turns. */
+const MOST = Math.max(2, Math.min(4, navigator.hardwareConcurrency));
+let working = 0;
+const waiting: ((free: Opening) => void)[] = [];
+
+function begun(): Opening {
   const worker = new Worker(new URL('./opener.ts', import.meta.url), { type: 'module' });
-  const opener = wrapped<Opener>(worker);
+  return { worker, opener: wrapped<Opener>(worker) };
+}
+
+/** A worker that has nothing to do: the one that was last done, a new one, or the next that is done. */
+function free(): Promise<Opening> | Opening {
+  if (working >= MOST) return new Promise((resolve) => waiting.push(resolve));
+  working += 1;
+  const kept = last;
+  last = undefined;
+  return kept ?? begun();
+}
+
+/** Hands a worker on to who waits for one; the one that is done last of all stays. */
+function done(one: Opening, id: string): void {
+  const next = waiting.shift();
+  if (next) {
+    next(one);
+    return;
+  }
+  working -= 1;
+  last?.worker.terminate();
+  last = { ...one, id };
+}
+
+async function openStreamed(id: string, first?: (glimpse: Glimpse) => void): Promise<Opened> {
+  const one = await free();
   try {
-    const opened = await opener.open(id, { manner: mannerNow(), assumed: assumedNow(), asked: askedNow() }, proxy(first));
-    last?.worker.terminate();
-    last = { id, worker, opener };
+    const opened = await one.opener.open(id, { manner: mannerNow(), assumed: assumedNow(), asked: askedNow() }, first && proxy(first));
+    done(one, id);
     return opened;
   } catch (error) {
-    worker.terminate();
+    one.worker.terminate();
+    const next = waiting.shift();
+    if (next) next(begun());
+    else working -= 1;
     throw error;
   }
 }

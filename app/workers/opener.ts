@@ -32,14 +32,16 @@ const opener = {
    * @param ways  how its remarks are written, what its figures take for granted, and which are asked for
    * @param first is told what can be drawn of it, before its figures are worked out
    */
-  async open(id: string, { manner, assumed, asked }: Ways, first: (glimpse: Glimpse) => void): Promise<Opened> {
+  async open(id: string, { manner, assumed, asked }: Ways, first?: (glimpse: Glimpse) => void): Promise<Opened> {
     setManner(manner);
     setAssumed(assumed);
     setAsked(asked);
-    // Level and power are read and shown first: what else there is may be twice as much.
-    const [ink, early] = await Promise.all([filedInk(id), streamsOf(id, FIRST)]);
-    first(glimpseOf(foldStored({ ...ink, ...early })));
-    record = foldStored({ ...ink, ...together(early, await streamsOf(id, OTHERS)) });
+    if (first) {
+      // Level and power are read and shown first: what else there is may be twice as much.
+      const [ink, early] = await Promise.all([filedInk(id), streamsOf(id, FIRST)]);
+      first(glimpseOf(foldStored({ ...ink, ...early })));
+      record = foldStored({ ...ink, ...together(early, await streamsOf(id, OTHERS)) });
+    } else record = foldStored(await filedRun(id));
     return openedOf(record);
   },
   /** Least, mean and most within a stretch of the run that was opened. */

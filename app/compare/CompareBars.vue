@@ -1,0 +1,176 @@
+<script setup lang="ts">
+import { computed } from 'vue';
+import { whiskersOf, type Cell, type Measure } from '@core/compare';
+import { max } from 'd3-array';
+import { useSettings } from '../kit/settings';
+import PenNib from '../strip/PenNib.vue';
+import { penOf } from '../strip/pens';
+
+/** The picture that people publish: a bar a setup with the whiskers of its margin, a block a figure. Blocks of one unit share one scale. */
+const props = defineProps<{ names: string[]; pens: number[]; measures: Measure[]; cells: Cell[][] }>();
+
+const settings = useSettings();
+
+const tops = computed(() => {
+  const found = new Map<string, number>();
+  for (const [at, { unit }] of props.measures.entries())
+    for (const cell of props.cells[at] ?? [])
+      if (cell.mean && !cell.mean.isLeast) found.set(unit, Math.max(found.get(unit) ?? 0, whiskersOf(cell)?.high ?? cell.mean.value));
+  return found;
+});
+
+const blocks = computed(() =>
+  props.measures.map((measure, at) => {
+    const top = (tops.value.get(measure.unit) ?? 0) * 1.02 || 1;
+    const share = (value: number) => `${Math.min(100, Math.max(0, (100 * value) / top))}%`;
+    const bars = (props.cells[at] ?? []).map((cell, index) => {
+      const whiskers = whiskersOf(cell);
+      const value = cell.mean && !cell.mean.isLeast ? Math.max(0, cell.mean.value) : undefined;
+      return {
+        index,
+        cell,
+        sort: value ?? Number.NaN,
+        width: value === undefined ? '0' : share(value),
+        whisker: whiskers && { left: share(whiskers.low), right: `calc(100% - ${share(whiskers.high)})` },
+      };
+    });
+    const direction = measure.better === 'less' ? 1 : -1;
+    // The best on top; what was not seen comes last.
+    bars.sort((one, other) => Number(Number.isNaN(one.sort)) - Number(Number.isNaN(other.sort)) || direction * (one.sort - other.sort));
+    return { measure, bars };
+  }),
+);
+const colourOf = (index: number) => penOf(props.pens[index] ?? 0, settings.theme).colour;
+const says = (cell: Cell) => [cell.place, cell.value ?? 'none', cell.range.split(' · ')[0]].filter(Boolean).join(', ');
+const widest = computed(() => max(props.names, (name) => name.length) ?? 0);
+</script>
+
+<template>
+  <div class="blocks" :class="{ long: widest > 26 }">
+    <section v-for="{ measure, bars } in blocks" :key="measure.id" :aria-label="measure.title">
+      <h2>
+        {{ measure.title }}
+        <small v-if="measure.better" class="soft">{{ measure.better === 'less' ? 'shorter is better' : 'longer is better' }}</small>
+      </h2>
+      <ul>
+        <li v-for="bar in bars" :key="bar.index">
+          <span class="name" :title="names[bar.index]"><PenNib :pen="pens[bar.index] ?? 0" />{{ names[bar.index] }}</span>
+          <span class="track" aria-hidden="true">
+            <span
+              v-if="bar.width !== '0'"
+              class="bar"
+              :class="{ hollow: penOf(pens[bar.index] ?? 0, settings.theme).hollow }"
+              :style="{ width: bar.width, color: colourOf(bar.index) }"
+            />
+            <span v-if="bar.whisker" class="whisker" :style="{ insetInlineStart: bar.whisker.left, insetInlineEnd: bar.whisker.right }" />
+          </span>
+          <span class="value figures" :class="{ best: bar.cell.isBest }"
+            ><span aria-hidden="true"
+              ><span v-if="bar.cell.place" class="rank">{{ bar.cell.place }}</span> {{ bar.cell.value ?? '—' }}</span
+            ><span class="unseen-text">{{ says(bar.cell) }}</span></span
+          >
+        </li>
+      </ul>
+    </section>
+    <p class="soft note">
+      Whiskers hold the reading and how runs vary: 95 of 100 times the setup lies within. Where two are not told apart, both have the better
+      place.
+    </p>
+  </div>
+</template>
+
+<style scoped>
+.blocks {
+  display: grid;
+  grid-template-columns: repeat(auto-fit, minmax(min(24rem, 100%), 1fr));
+  gap: 1rem 2.5rem;
+  padding: 0.9rem 1.5rem 1.2rem;
+}
+
+h2 {
+  font-size: 0.95rem;
+  font-weight: 700;
+}
+
+ul {
+  padding: 0;
+  list-style: none;
+}
+
+li {
+  display: grid;
+  grid-template-columns: minmax(6rem, 9.5rem) 1fr minmax(6rem, max-content);
+  gap: 0.7rem;
+  align-items: center;
+  padding-block: 0.16rem;
+  font-size: 0.88rem;
+}
+
+.long li {
+  grid-template-columns: 1fr minmax(6rem, max-content);
+}
+
+.long .name {
+  grid-column: 1 / -1;
+}
+
+.name {
+  display: flex;
+  gap: 0.45rem;
+  align-items: center;
+  overflow: hidden;
+  white-space: nowrap;
+  text-overflow: ellipsis;
+}
+
+.track {
+  position: relative;
+  height: 1.1rem;
+  border-inline-start: 1px solid rgb(var(--v-theme-ink));
+}
+
+.bar {
+  position: absolute;
+  inset-block: 0.1rem;
+  inset-inline-start: 0;
+  background: currentcolor;
+  opacity: 0.82;
+}
+
+/* A second round of pens is drawn hollow, as its nibs are. */
+.hollow {
+  background: transparent;
+  border: 2px solid currentcolor;
+  border-inline-start: 0;
+}
+
+.whisker {
+  position: absolute;
+  top: 50%;
+  height: 0.7rem;
+  translate: 0 -50%;
+  border-inline: 1.5px solid rgb(var(--v-theme-ink));
+  background: linear-gradient(rgb(var(--v-theme-ink)), rgb(var(--v-theme-ink))) center / 100% 1.5px no-repeat;
+}
+
+.value {
+  text-align: end;
+  white-space: nowrap;
+}
+
+.best {
+  font-weight: 700;
+}
+
+.note {
+  grid-column: 1 / -1;
+  font-size: 0.85rem;
+}
+
+.rank {
+  margin-inline-end: 0.35rem;
+  font-size: 0.85em;
+  font-weight: 400;
+  color: rgb(var(--v-theme-soft));
+}
+</style>

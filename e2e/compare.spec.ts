@@ -1,0 +1,103 @@
+import { expect, test, type Page } from '@playwright/test';
+import { exampleHeader } from '../core/ink/example';
+import { bookOf, DEMO, finished, importFile, isReady } from './person';
+
+const table = (page: Page) => page.getByRole('region', { name: 'Figures side by side' });
+const press = (page: Page, name: string) => page.getByRole('button', { name, exact: true }).click();
+
+test('@compare the study of the demo is seen as curves, bars, table, matrix and heat, and each figure tells its working', async ({
+  page,
+}) => {
+  await page.goto(`${DEMO}/compare`);
+  await isReady(page);
+  await press(page, 'Van chargers, round one');
+  await expect(page.getByRole('heading', { name: '7 runs of Sedge 5' })).toBeVisible();
+
+  // Curves: over each other, moved to a level, by level, as a lead, each alone.
+  await expect(page.getByRole('img', { name: /over time/ })).toBeVisible();
+  await page.getByRole('combobox', { name: 'Time', exact: true }).selectOption('all at 50 % together');
+  await press(page, 'By level');
+  await expect(page.getByRole('img', { name: /by level/ })).toBeVisible();
+  await press(page, 'Ahead of the baseline');
+  await expect(page.getByRole('row', { name: /^Quern 65 .*: \+\d+ ± \d+ %/ })).toHaveCount(1);
+  await press(page, 'Each alone');
+  await expect(page.getByRole('img', { name: /, alone$/ })).toHaveCount(7);
+  await press(page, 'Over each other');
+  await press(page, 'Temperature');
+  await press(page, 'Heat as its rise');
+
+  // Bars, of times and of heat.
+  await press(page, 'Bars');
+  await expect(page.getByRole('region', { name: 'Time to 80 %' }).getByRole('listitem').first()).toContainText(/Quern (65|30).*1=/);
+  await press(page, 'Heat');
+  await expect(page.getByRole('region', { name: /hottest/ })).toContainText('Cobble 12');
+
+  // Matrix: a cell leads to its runs.
+  await press(page, 'Matrix');
+  await page.getByRole('combobox', { name: 'Figure' }).press('ArrowDown');
+  await page.getByRole('option', { name: 'Time to 100 %', exact: true }).click();
+  await expect(page.getByRole('region', { name: /devices by chargers/ }).getByRole('link', { name: /2 h 45/ })).toBeVisible();
+
+  // Table: sorted by a column, its columns chosen, differences, working.
+  const first = table(page).getByRole('rowheader').first();
+  await table(page).getByRole('button', { name: 'Time to 80 %' }).click();
+  await expect(first).toContainText('Quern 65');
+  await table(page).getByRole('button', { name: 'Time to 80 %' }).click();
+  await expect(first).toContainText('Puddle');
+  await page.getByRole('button', { name: /^Columns, / }).click();
+  await page.getByRole('checkbox', { name: 'Average to 80 %' }).check();
+  await expect(table(page).getByRole('columnheader', { name: 'Average to 80 %' })).toBeVisible();
+  const quern = table(page).getByRole('row', { name: /^Quern 30/ });
+  await quern.getByRole('button', { name: /57 min/ }).click();
+  const working = page.getByRole('region', { name: 'Working of Time to 80 %: Quern 30' });
+  await expect(working).toContainText('Mean of 3 runs');
+  await expect(working).toContainText(/Cobble 12 is surely worse: \d+ min ± \d+ min/);
+  await expect(working).toContainText(/Quern 65: a tie/);
+  await press(page, 'Differences from the baseline');
+  await expect(quern).toContainText(/−\d+ min± \d+ min/);
+  await press(page, 'in hours of use');
+  await expect(table(page).getByRole('row', { name: /^Cobble 20/ })).toContainText(/\+[\d.]+ h± [\d.]+ h/);
+});
+
+test('@compare a planted unfair condition is listed, and a comparison is kept, found again, and thrown away', async ({ page }) => {
+  const runOf = (id: string, charger: string, levels: number[], screen: string) => {
+    const run = finished(id, levels);
+    const header = exampleHeader({
+      ...run.header,
+      charger: { ...run.header.charger, id: `c-${id}`, name: charger },
+      conditions: [{ name: 'screen', value: screen }],
+    });
+    return { ...run, header };
+  };
+  await page.goto('/');
+  await importFile(
+    page,
+    'book.json',
+    bookOf([runOf('one', 'Cobble 20', [2, 20, 40, 60, 80, 100], 'off'), runOf('two', 'Quern 65', [2, 30, 60, 85, 97, 100], 'on at full')]),
+  );
+  await page.goto('/compare');
+  await press(page, 'Sedge 5');
+  const aside = page.getByRole('complementary', { name: 'Verdict' });
+  await expect(aside).toContainText('One thing differs');
+  await expect(aside).toContainText(/Screen: .*on at full for Quern 65/);
+  await expect(aside).toContainText('What the screen uses never reaches the battery');
+
+  await press(page, 'Keep it');
+  await page.getByRole('dialog').getByRole('button', { name: 'Keep it' }).click();
+  await expect(page.getByText('Give it a name.')).toBeVisible();
+  await page.getByLabel('Name').fill('Screen on against off');
+  await page.getByRole('dialog').getByRole('button', { name: 'Keep it' }).click();
+  await expect(page.getByRole('dialog')).toHaveCount(0);
+  await page.goto('/compare');
+  await press(page, 'Screen on against off');
+  await expect(page.getByRole('heading', { name: '2 runs of Sedge 5' })).toBeVisible();
+  await press(page, 'Choose runs');
+  await press(page, 'Throw Screen on against off away');
+  await expect(page.getByRole('heading', { name: 'Kept comparisons' })).toHaveCount(0);
+  await page.reload();
+  await press(page, 'Choose runs');
+  await expect(
+    page.getByRole('heading', { name: 'A study' }).or(page.getByRole('heading', { name: 'The latest of a device' })),
+  ).toBeVisible();
+  await expect(page.getByRole('heading', { name: 'Kept comparisons' })).toHaveCount(0);
+});
