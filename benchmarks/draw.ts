@@ -4,7 +4,7 @@ import type { DrawTimes } from './pages/draw/main';
 
 const RUNS = 10;
 const SAMPLES = 86_400;
-const FRAMES = 120;
+const FRAMES = 300;
 
 /** Ten runs of 86,400 samples, one track, looked at closer and along: script a frame, beside a bare canvas that strokes as many points. */
 export function draw({ draw: address }: { draw: string }): Promise<Figure[]> {

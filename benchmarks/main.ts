@@ -6,7 +6,7 @@ import { draw } from './draw';
 import type { Figure } from './harness';
 import { importFigures } from './import';
 import { ink } from './ink';
-import { memory, open } from './opened';
+import { compare, memory, open } from './opened';
 import { planFigure } from './plan';
 import { readFigure } from './read';
 import { readersFigure } from './readers';
@@ -29,6 +29,7 @@ const FIGURES: Readonly<Record<string, (addresses: Addresses) => Promise<Figure[
   draw,
   memory,
   open,
+  compare,
   readers: readersFigure,
 };
 

@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { chromium, type Page } from '@playwright/test';
 import { CHROMIUM_ARGS } from '../playwright.config';
-import { inkOf } from '../core/ink';
+import { inkOf, type Header } from '../core/ink';
 import { exampleHeader } from '../core/ink/example';
 import { atMost, inColdBrowser, median, PUT, type Figure } from './harness';
 
@@ -28,8 +28,8 @@ interface Laid {
   step: number;
 }
 
-function runOf(id: string, samples: number, step: number): Laid {
-  const header = exampleHeader({ id, ...(samples > 0 && { source: `${id}.csv`, cadence: undefined }) });
+function runOf(id: string, samples: number, step: number, changes: Partial<Header> = {}): Laid {
+  const header = exampleHeader({ id, ...(samples > 0 && { source: `${id}.csv`, cadence: undefined }), ...changes });
   const readings =
     samples > 0 ? [] : Array.from({ length: 25 }, (_, row) => ({ seconds: row * 300, percent: Math.min(100, 2 + row * 4), watts: 18 }));
   const end = samples > 0 ? samples * step : 7200;
@@ -128,4 +128,41 @@ export async function memory({ own }: { own: string }): Promise<Figure[]> {
   } finally {
     await browser.close();
   }
+}
+
+const SETUPS = 20;
+const REPEATS = 3;
+const HOUR = 3600;
+
+/** Twenty setups with three repeats each, samples included, from their address to curves and table, beside the same page with two of those runs. */
+export function compare({ own }: { own: string }): Promise<Figure[]> {
+  return inColdBrowser(async (context) => {
+    const page = context.pages()[0] ?? (await context.newPage());
+    const ids = Array.from({ length: SETUPS * REPEATS }, (_, index) => `run-${index}`);
+    await lay(
+      page,
+      own,
+      ids.map((id, index) => {
+        const setup = index % SETUPS;
+        return runOf(id, HOUR, 1, { pen: setup, charger: { id: `c${setup}`, name: `Brick ${setup}`, kind: 'adapter', watts: 20 } });
+      }),
+    );
+    const opened = async (some: readonly string[], setups: number): Promise<number> => {
+      await page.goto(`${own}compare?runs=${some.join('.')}`);
+      return page.evaluate<number>(`new Promise((resolve) => {
+        (function look() {
+          const rows = document.querySelectorAll('[aria-label="Figures side by side"] tbody tr').length;
+          if (rows === ${setups} && document.querySelector('.reader .paper canvas')) resolve(performance.now());
+          else requestAnimationFrame(look);
+        })();
+      })`);
+    };
+    const two = ids.slice(0, 2);
+    await opened(two, 2);
+    const pairs: [number, number][] = [];
+    for (let round = 0; round < ROUNDS; round += 1) pairs.push([await opened(ids, SETUPS), await opened(two, 2)]);
+    const times = (which: 0 | 1) => pairs.map((pair) => pair[which]);
+    const worst = `${SETUPS} setups of ${REPEATS} runs of ${HOUR} rows ${median(times(0)).toFixed(0)} ms (slowest ${Math.max(...times(0)).toFixed(0)}) beside two runs ${median(times(1)).toFixed(0)} ms, medians of ${ROUNDS}`;
+    return [atMost(2, { name: 'compare', value: median(times(0)) / median(times(1)), unit: 'ratio', worst })];
+  });
 }

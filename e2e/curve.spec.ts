@@ -182,43 +182,58 @@ test('@curve 200,000 rows are laid on readings taken by hand by their steps, whi
   await expect(figures).toContainText(/begins (4 min|3 min 5\d s|4 min \d s) after plug-in/);
 });
 
-test('@curve a file of two devices gives a run for each, and a million rows that are called off leave nothing', async ({ page }, info) => {
+test('@curve a file of two devices gives a run for each, and two million rows that are called off leave nothing', async ({
+  page,
+}, info) => {
   await bringShelf(page, ['Sedge 5', 'Teasel 14'], ['Cobble 20', 'Quern 65']);
   const rows = Array.from(
     { length: 300 },
     (_, row) => `${row * 2},Sedge 5,${10 + Math.floor(row / 20)},18\n${row * 2},Teasel 14,${40 + Math.floor(row / 30)},45`,
   );
-  await chooseFile(page, 'bench.csv', `elapsed (s),device,percent,watts\n${rows.join('\n')}`);
+  const text = `elapsed (s),device,percent,watts\n${rows.join('\n')}`;
   const sheet = page.getByRole('dialog');
-  await expect(sheet.getByText(/^2 devices\./)).toBeVisible();
-  for (const [label, name] of [
-    ['Charger of “Sedge 5”', 'Cobble 20'],
-    ['Charger of “Teasel 14”', 'Quern 65'],
-  ] as const) {
-    await sheet.getByRole('combobox', { name: label }).fill(name);
-    await page.getByRole('option', { name, exact: true }).click();
-  }
-  await sheet.getByRole('button', { name: 'Import it' }).click();
+  const importPair = async () => {
+    await expect(sheet.getByText(/^2 devices\./)).toBeVisible();
+    for (const [label, name] of [
+      ['Charger of “Sedge 5”', 'Cobble 20'],
+      ['Charger of “Teasel 14”', 'Quern 65'],
+    ] as const) {
+      await sheet.getByRole('combobox', { name: label }).fill(name);
+      await page.getByRole('option', { name, exact: true }).click();
+    }
+    await sheet.getByRole('button', { name: 'Import it' }).click();
+    await expect(sheet).toHaveCount(0);
+  };
+  await chooseFile(page, 'bench.csv', text);
+  await importPair();
   const list = page.getByRole('table');
   await expect(list.getByRole('row', { name: /Sedge 5\s*Cobble 20/ })).toBeVisible();
   await expect(list.getByRole('row', { name: /Teasel 14\s*Quern 65/ })).toBeVisible();
 
-  const file = info.outputPath('million.csv');
+  // From the page of a run too: none of the two is laid into that run, with the other dropped.
+  await list.getByRole('link', { name: 'Teasel 14' }).click();
+  await doMore(page, 'Add a meter’s log');
+  await sheet.getByLabel('File', { exact: true }).setInputFiles({ name: 'more.csv', mimeType: 'text/plain', buffer: Buffer.from(text) });
+  await importPair();
+  await page.goto('/curve');
+  await expect(page.getByText('4 runs', { exact: true })).toBeVisible();
+
+  const file = info.outputPath('millions.csv');
   writeFileSync(
     file,
-    `elapsed (s),watts,volts,amps\n${Array.from({ length: 1_000_000 }, (_, row) => `${row / 10},18.25,9.01,2.03`).join('\n')}`,
+    `elapsed (s),watts,volts,amps\n${Array.from({ length: 2_000_000 }, (_, row) => `${row / 10},18.25,9.01,2.03`).join('\n')}`,
   );
   await page.getByRole('button', { name: 'Import a file' }).click();
   await page.getByRole('dialog').getByLabel('File', { exact: true }).setInputFiles(file);
   const bar = page.getByRole('progressbar', { name: 'Reading the file' });
-  await expect.poll(async () => Number(await bar.getAttribute('aria-valuenow'))).toBeGreaterThan(20);
+  await expect.poll(async () => Number(await bar.getAttribute('aria-valuenow')), { intervals: [50] }).toBeGreaterThan(10);
   await page.getByRole('button', { name: 'Stop reading' }).click();
   await expect(bar).toHaveCount(0);
   await expect(page.getByRole('button', { name: 'Import it' })).toBeDisabled();
   await page.getByRole('button', { name: 'Cancel' }).click();
   await page.reload();
   await isReady(page);
-  await expect(page.getByText('2 runs', { exact: true })).toBeVisible();
+  await expect(page.getByText('4 runs', { exact: true })).toBeVisible();
 });
 
 test('@curve plug-in is set, the end is trimmed, a run is split, and each is taken back by striking it', async ({ page }) => {

@@ -249,7 +249,7 @@ test('@ground places 10, 11 and 12 are not called best', async ({ page }) => {
   await expect(table.locator('.rank', { hasText: /^12$/ }).first()).toBeVisible();
   // Of the times to 50 % the first two tie; every gain that is named best stands at 1 or 1=.
   for (const led of await table.locator('td', { has: page.locator('.lead') }).all()) await expect(led.locator('.rank')).toHaveText(/^1=?$/);
-  await expect(table.locator('strong.lead')).not.toHaveCount(12);
+  await expect(table.locator('.lead')).not.toHaveCount(12);
 });
 
 test('@ground at larger type the entry field keeps a dozen characters, and the time axis of a run lies above the due line', async ({
@@ -388,7 +388,7 @@ test('@ground an import that is killed leaves nothing or everything', async () =
   test.setTimeout(300_000);
   const runs = Array.from({ length: 60 }, (_, index) => finished(`r${index}`, [2, 30, 60, 80]));
   const outcomes: number[] = [];
-  for (const wait of [0, 50, 250, 900, 2500]) {
+  for (const wait of [0, 50, 250, 900, 2500, 6000]) {
     const profile = newProfile();
     const first = await browse(profile);
     await chooseFile(first.page, 'runs.json', bookOf(runs));

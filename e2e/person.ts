@@ -150,6 +150,8 @@ export const SCREENS = {
   runs: '/curve',
   curve: '/curve/saltmarsh-6',
   compare: '/compare?runs=saltmarsh-1.saltmarsh-3.saltmarsh-5.saltmarsh-7',
+  bars: '/compare?show=bars&runs=saltmarsh-1.saltmarsh-3.saltmarsh-5',
+  matrix: '/compare?show=matrix&runs=saltmarsh-1.saltmarsh-3.saltmarsh-5.saltmarsh-7.saltmarsh-10.saltmarsh-12',
   settings: '/settings',
   help: '/help',
 };
