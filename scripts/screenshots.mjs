@@ -15,7 +15,6 @@ const VIEWS = [
   ['run', '/run', {}, board],
   ['spot', '/run/spot', {}, sitting],
   ['run-dark', '/run', { colorScheme: 'dark' }],
-  ['start', '/run/new'],
   ['bench', '/bench'],
   ['expect', '/bench/expect?device=sedge-5&charger=quern-30'],
   ['paper', '/run/paper', {}, notebook],
@@ -25,8 +24,12 @@ const VIEWS = [
   ['by-level', '/curve/saltmarsh-9', { colorScheme: 'dark' }, byLevel],
   ['mapping', '/curve', {}, mapping],
   ['settings', '/settings'],
+  ['compare-bars', '/compare?show=bars&runs=saltmarsh-1.saltmarsh-2.saltmarsh-3.saltmarsh-4.saltmarsh-5.saltmarsh-6'],
+  [
+    'compare-matrix',
+    '/compare?show=matrix&runs=saltmarsh-1.saltmarsh-2.saltmarsh-3.saltmarsh-4.saltmarsh-5.saltmarsh-6.saltmarsh-7.saltmarsh-8',
+  ],
   ['compare', '/compare?runs=saltmarsh-1.saltmarsh-2.saltmarsh-3.saltmarsh-4.saltmarsh-5'],
-  ['help', '/help'],
   ['run-phone', '/run', { viewport: { width: 390, height: 844 } }],
   ['compare-phone', '/compare?runs=saltmarsh-1.saltmarsh-3.saltmarsh-5', { viewport: { width: 390, height: 844 } }],
 ];
