@@ -5,6 +5,8 @@ import { PORTS } from './server/serve';
 export const CHROMIUM_ARGS = [
   '--no-sandbox',
   '--disable-gpu',
+  // Shared memory is small in many containers, and a page that runs out of it crashes.
+  '--disable-dev-shm-usage',
   '--disable-quic',
   '--no-first-run',
   '--disable-background-networking',
