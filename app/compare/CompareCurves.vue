@@ -7,12 +7,12 @@ import InkStrip from '../strip/InkStrip.vue';
 import LevelStrip from '../strip/LevelStrip.vue';
 import StripSheet from '../strip/StripSheet.vue';
 import { later, type Trace } from '../strip/trace';
-import type { Opened } from '../workers/opened';
+import type { Beside } from '../workers/opened';
 import AheadStrip from './AheadStrip.vue';
 
 /** Runs over each other: by time from plug-in, from the boot or from a level that all of them showed; by level; as what each is ahead of the baseline; or each alone. */
 const props = defineProps<{
-  opened: Opened[];
+  opened: Beside[];
   /** Of each run: which setup it is of. */
   rowOf: number[];
   names: string[];
@@ -29,7 +29,7 @@ const origin = ref('plug-in');
 const isRise = ref(false);
 const ofLevel = ref<Quantity>('watts');
 
-const startOf = ({ figures, run }: Opened, from: string): number | undefined => {
+const startOf = ({ figures, run }: Beside, from: string): number | undefined => {
   if (from === 'plug-in') return 0;
   if (from === 'boot') return figures.passages.find(({ what }) => what === 'boot')?.bounds.high ?? (run.isDead ? undefined : 0);
   const level = Number(from);
@@ -81,9 +81,7 @@ const levelLines = computed(() =>
 );
 
 const tracksOf = (row: number) =>
-  props.opened.flatMap(({ sketch }, index) =>
-    props.rowOf[index] === row && sketch.tracks.percent.values.length > 1 ? [sketch.tracks.percent] : [],
-  );
+  props.opened.flatMap(({ percent }, index) => (props.rowOf[index] === row && percent.values.length > 1 ? [percent] : []));
 const ahead = computed(() =>
   props.names.flatMap((name, row) => {
     const found = row === props.baseline ? [] : aheadOf(tracksOf(row), tracksOf(props.baseline));

@@ -24,7 +24,7 @@ import FormSheet from '../logbook/FormSheet.vue';
 import { useLanes } from '../logbook/lanes';
 import { useLogbook } from '../logbook/runs';
 import { distinctPens } from '../strip/pens';
-import { openedOf, type Opened } from '../workers/opened';
+import { besideOf, type Beside } from '../workers/opened';
 import ChooseRuns from './ChooseRuns.vue';
 import CompareBars from './CompareBars.vue';
 import CompareCurves from './CompareCurves.vue';
@@ -43,7 +43,7 @@ const chosen = computed(() => asText(route.query.runs).split('.').filter(Boolean
 const level = computed(() => LEVELS.find((each) => String(each) === route.query.level) ?? 100);
 const choosing = ref(chosen.value.length < 2);
 
-const opened = shallowRef<Opened[]>([]);
+const opened = shallowRef<Beside[]>([]);
 const missing = shallowRef<string[]>([]);
 /** While runs are opened: how many are there. */
 const opening = ref<{ done: number; of: number }>();
@@ -57,7 +57,7 @@ watch(
     const found = await Promise.allSettled(
       ids.map(async (id) => {
         const live = lanes.records.find(({ header }) => header.id === id);
-        const one = live ? openedOf(live) : await logbook.open(id);
+        const one = live ? besideOf(live) : await logbook.openBeside(id, ids.length);
         if (mine === turn && opening.value) opening.value = { ...opening.value, done: opening.value.done + 1 };
         return one;
       }),

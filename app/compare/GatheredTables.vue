@@ -5,10 +5,10 @@ import { ruleOf, stalls } from '@core/curve';
 import { TRIAL_STATES, type TrialState } from '@core/ink';
 import { fixed, spell } from '@core/quantity';
 import { vCards } from '../kit/vCards';
-import type { Opened } from '../workers/opened';
+import type { Beside } from '../workers/opened';
 
 /** What spot checks, load tests and pads came to, over many sittings and devices. */
-const props = defineProps<{ opened: Opened[] }>();
+const props = defineProps<{ opened: Beside[] }>();
 
 const sittings = computed(() => props.opened.filter(({ run }) => run.trials.length > 0).map(({ run }) => run));
 const groups = computed(() => gathered(sittings.value));
@@ -31,7 +31,7 @@ const scoresOf = ({ scores }: Load) =>
 const pads = computed(() =>
   padsOf(
     sittings.value,
-    props.opened.map((each) => ({ ...each, stalls: stalls(each.sketch.tracks.percent, ruleOf(each.run).stall) })),
+    props.opened.map((each) => ({ ...each, stalls: stalls(each.percent, ruleOf(each.run).stall) })),
   ),
 );
 </script>

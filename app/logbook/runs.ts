@@ -9,10 +9,14 @@ import { onTabs, tellTabs } from '../ledger/channel';
 import { amend, amendNext, catalogue, filedInk, removeRun } from '../ledger/filing';
 import { entryOf } from '../ledger/ledger';
 import type { Reading } from '../ledger/readAhead';
-import type { Glimpse, Opened } from '../workers/opened';
+import type { Beside, Glimpse, Opened } from '../workers/opened';
 
 /** How long what was discarded can be put back, in milliseconds. */
 const KEPT_FOR = 30 * 24 * 3600 * 1000;
+
+/** Rows that a strip draws of one track where few runs share it, and where many do: each has less of it to itself. */
+const FEW = 6;
+const DRAWN = { ofFew: 1500, ofMany: 400 };
 
 /** The filed runs: a list of summaries, and those that were opened. */
 export const useLogbook = defineStore('logbook', () => {
@@ -21,10 +25,12 @@ export const useLogbook = defineStore('logbook', () => {
   /** Runs that were discarded and can still be put back. */
   const discarded = computed(() => listed.value.filter(({ discardedAt }) => discardedAt !== undefined));
   const opened = new Map<string, Opened>();
+  const laidBeside = new Map<string, Beside>();
   let arriving = Promise.resolve();
 
   async function load(reading?: Reading): Promise<void> {
     opened.clear();
+    laidBeside.clear();
     listed.value = await catalogue(reading);
   }
 
@@ -49,6 +55,19 @@ export const useLogbook = defineStore('logbook', () => {
     const { openRun } = await import('../workers/openRun');
     const found = await openRun(runId, first);
     opened.set(runId, found);
+    return found;
+  }
+
+  /** A filed run to be laid beside others, so many in all. @throws {StorageTrouble} when there is none of that id */
+  async function openBeside(runId: string, count: number): Promise<Beside> {
+    const most = count > FEW ? DRAWN.ofMany : DRAWN.ofFew;
+    const key = `${most} ${runId}`;
+    const known = opened.get(runId) ?? laidBeside.get(key);
+    if (known) return known;
+    await arriving;
+    const workers = await import('../workers/openRun');
+    const found = await workers.openBeside(runId, most);
+    laidBeside.set(key, found);
     return found;
   }
 
@@ -155,6 +174,7 @@ export const useLogbook = defineStore('logbook', () => {
     expect,
     arrived,
     open,
+    openBeside,
     openAgain,
     write,
     importAll,

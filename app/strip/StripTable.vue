@@ -6,7 +6,10 @@ import type { Trace } from './trace';
 /** The table twin of a strip, for those who hear it rather than see it. A long run is thinned, and says so. */
 const props = defineProps<{ traces: Trace[]; caption: string }>();
 
-const MOST_ROWS = 60;
+/** Rows over all runs, and of one at least. */
+const MOST_ROWS = 240;
+const LEAST_ROWS = 12;
+const mostRows = computed(() => Math.max(LEAST_ROWS, Math.min(60, Math.round(MOST_ROWS / Math.max(1, props.traces.length)))));
 /** Tracks that have a column beside the level. */
 const BESIDE = computed(() =>
   TRACKED.filter(
@@ -18,7 +21,7 @@ const BESIDE = computed(() =>
 const tables = computed(() =>
   props.traces.map(({ id, name, dots }) => {
     const percent = (dots.percent ?? []).filter(([, level]) => level !== undefined);
-    const step = Math.max(1, Math.ceil(percent.length / MOST_ROWS));
+    const step = Math.max(1, Math.ceil(percent.length / mostRows.value));
     const others = BESIDE.value.map((quantity) => new Map(dots[quantity]));
     const rows = percent
       .filter((_, index) => index % step === 0 || index === percent.length - 1)

@@ -27,7 +27,7 @@ const run = foldRun(header, [
   ]),
   strike,
 ]);
-const trace = traceOf(run, 'Cobble 20', 2, 1100);
+const trace = traceOf(run, 'Cobble 20', 2, { now: 1100 });
 
 describe('a run on the strip', () => {
   it('joins what a person read in pencil, and a meter’s stream in ink', () => {

@@ -36,8 +36,8 @@ describe('a run as a strip draws it', () => {
 
   it('goes on to the present while it is live, and calls a check missed only once it is', () => {
     const run = foldRun(header, inkOf(header, [{ seconds: 0, percent: 2 }]));
-    expect(traceOf(run, 'x', 0, 440)).toMatchObject({ end: 440, missed: [] });
-    expect(traceOf(run, 'x', 0, 460)).toMatchObject({ end: 460, missed: [{ from: 150, to: 450 }] });
+    expect(traceOf(run, 'x', 0, { now: 440 })).toMatchObject({ end: 440, missed: [] });
+    expect(traceOf(run, 'x', 0, { now: 460 })).toMatchObject({ end: 460, missed: [{ from: 150, to: 450 }] });
   });
 
   it('keeps a day of samples light, and every spike of it', () => {

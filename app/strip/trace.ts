@@ -49,16 +49,19 @@ const MOST_DOTS = 1500;
 /** Spans that lie closer than this share of the run are drawn as one. */
 const SPAN_GRAIN = 1 / 1000;
 
+/** Between which moments a run is drawn, and by how many rows of a track at most. */
+type Drawn = Partial<Span> & { most?: number | undefined };
+
 /** Where nothing was seen for too long no line is drawn, neither of what a meter streamed nor of watts, whose area is energy. */
-function drawnOf(run: RunRecord, quantity: Quantity, span: Partial<Span>): Dot[] {
+function drawnOf(run: RunRecord, quantity: Quantity, { most = MOST_DOTS, ...span }: Drawn): Dot[] {
   const track = run.tracks[quantity];
   const gaps = quantity === 'watts' ? unseenSpans(run) : run.sampled.has(quantity) ? gapsOf(track) : [];
-  return rangeOf(track, { ...span, most: MOST_DOTS, gaps });
+  return rangeOf(track, { ...span, most, gaps });
 }
 
 /** What was read of a run, as a strip draws it between two moments; the whole of it where none are said. */
-const readDots = (run: RunRecord, span: Partial<Span> = {}): Dots =>
-  Object.fromEntries(TRACKED.map((quantity) => [quantity, drawnOf(run, quantity, span)]));
+const readDots = (run: RunRecord, drawn: Drawn = {}): Dots =>
+  Object.fromEntries(TRACKED.map((quantity) => [quantity, drawnOf(run, quantity, drawn)]));
 
 /** The running total of energy, where no counter told it. */
 function totalDots(run: RunRecord, span: Partial<Span> = {}): Dots {
@@ -86,8 +89,13 @@ function byHand({ sampled, tracks }: RunRecord): Trace['byHand'] {
   return Object.fromEntries(mixed);
 }
 
-/** A run for the strip. */
-export function traceOf(run: RunRecord, name: string, pen: number, now = run.end): Trace {
+/** A run for the strip. @param most rows that are drawn of one track */
+export function traceOf(
+  run: RunRecord,
+  name: string,
+  pen: number,
+  { now = run.end, most }: { now?: number; most?: number | undefined } = {},
+): Trace {
   const missed = checksOf(run, now).filter(({ state }) => state === 'missed');
   const end = Math.max(run.end, now);
   const drawn = (spans: readonly Span[]) => merged(spans, end * SPAN_GRAIN);
@@ -95,7 +103,7 @@ export function traceOf(run: RunRecord, name: string, pen: number, now = run.end
     id: run.header.id,
     name,
     pen,
-    dots: readDots(run),
+    dots: readDots(run, { most }),
     streamed: new Set(TRACKED.filter((quantity) => run.sampled.has(quantity))),
     byHand: byHand(run),
     surfaces: { frontCelsius: surfaceName(run.header.device, 'frontCelsius'), backCelsius: surfaceName(run.header.device, 'backCelsius') },
@@ -132,8 +140,13 @@ export const later = (trace: Trace, by: number): Trace => ({
 
 /** A run for the strip, with the charge to expect of it in pencil. @param coming its forecasts, if it is live */
 export function tracedWithPencil(run: RunRecord, now = run.end, coming: readonly Forecast[] = []): Trace {
+  return { ...withPencil(traceOf(run, sourceSays(run.header), run.header.pen, { now }), run), forecasts: coming };
+}
+
+/** A trace with the charge to expect of its run. */
+export function withPencil(trace: Trace, run: RunRecord): Trace {
   const expected = expectedRun(run);
-  return { ...traceOf(run, sourceSays(run.header), run.header.pen, now), expected: expected && pencilOf(expected), forecasts: coming };
+  return { ...trace, expected: expected && pencilOf(expected) };
 }
 
 /** The levels of an earlier run as they lie under a live one; none where it never showed the level at which the live one began. */

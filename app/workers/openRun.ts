@@ -5,8 +5,8 @@ import type { Samples } from '@core/samples';
 import { proxy, type Remote } from 'comlink';
 import { sampleKeys } from '../ledger/samples';
 import type { Dots } from '../strip/trace';
-import { openFiled, type Glimpse, type Opened } from './opened';
-import type { Apart, Opener } from './opener';
+import { besideFiled, openFiled, type Beside, type Glimpse, type Opened } from './opened';
+import type { Apart, Opener, Ways } from './opener';
 import { wrapped } from './wrapped';
 
 interface Opening {
@@ -48,12 +48,13 @@ function done(one: Opening, id: string): void {
   last = { ...one, id };
 }
 
-async function openStreamed(id: string, first?: (glimpse: Glimpse) => void): Promise<Opened> {
+/** Opens a streamed run in the next worker that is free. */
+async function streamed<Result>(id: string, work: (opener: Remote<Opener>, ways: Ways) => Promise<Result>): Promise<Result> {
   const one = await free();
   try {
-    const opened = await one.opener.open(id, { manner: mannerNow(), assumed: assumedNow(), asked: askedNow() }, first && proxy(first));
+    const result = await work(one.opener, { manner: mannerNow(), assumed: assumedNow(), asked: askedNow() });
     done(one, id);
-    return opened;
+    return result;
   } catch (error) {
     one.worker.terminate();
     const next = waiting.shift();
@@ -63,6 +64,11 @@ async function openStreamed(id: string, first?: (glimpse: Glimpse) => void): Pro
   }
 }
 
+const openStreamed = (id: string, first?: (glimpse: Glimpse) => void): Promise<Opened> =>
+  streamed(id, (opener, ways) => opener.open(id, ways, first && proxy(first)));
+
+const isStreamed = async (id: string): Promise<boolean> => (await sampleKeys(id)).length > 0;
+
 /**
  * Opens a filed run: one that was read by hand here, for that takes no longer than a worker takes to begin.
  *
@@ -70,7 +76,11 @@ async function openStreamed(id: string, first?: (glimpse: Glimpse) => void): Pro
  * @throws {StorageTrouble} when there is none of that id
  */
 export const openRun = async (id: string, first?: (glimpse: Glimpse) => void): Promise<Opened> =>
-  (await sampleKeys(id)).length === 0 ? openFiled(id) : openStreamed(id, first);
+  (await isStreamed(id)) ? openStreamed(id, first) : openFiled(id);
+
+/** Opens a filed run to be laid beside others. @param most rows that a strip of it draws of one track @throws {StorageTrouble} when there is none of that id */
+export const openBeside = async (id: string, most: number): Promise<Beside> =>
+  (await isStreamed(id)) ? streamed(id, (opener, ways) => opener.beside(id, ways, most)) : besideFiled(id);
 
 /** Does one piece of work on a stored run in a worker of its own. */
 async function apartFrom<Result>(work: (opener: Remote<Opener>) => Promise<Result>): Promise<Result> {

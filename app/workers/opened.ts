@@ -1,10 +1,10 @@
 import { byLevel, readRun, remarksOf, workloads, type ReadRun, type Remark, type Workload } from '@core/curve';
 import { foldStored } from '@core/exchange';
-import { withoutTracks, type RunInk, type RunRecord } from '@core/ink';
+import { sourceSays, withoutTracks, type RunInk, type RunRecord, type Track } from '@core/ink';
 import { TEMPERATURES, type Quantity } from '@core/quantity';
 import { againstPencil, type AgainstPencil } from '@core/run';
 import { filedRun } from '../ledger/filing';
-import { tracedWithPencil, withTotal, type Trace } from '../strip/trace';
+import { tracedWithPencil, traceOf, withPencil, withTotal, type Trace } from '../strip/trace';
 import { thinned } from './levels';
 
 /** A quantity by level. */
@@ -13,16 +13,22 @@ export interface LevelLine {
   points: [level: number, value: number][];
 }
 
-/** A run as screens show it: values only. What a meter streamed stays where it was read, for it may be a million rows. */
-export interface Opened extends ReadRun {
-  remarks: Remark[];
+/** A run as it is laid beside others: values only. What a meter streamed stays where it was read, for it may be a million rows. */
+export interface Beside extends ReadRun {
   workloads: Workload[];
   /** Power and heat by level: points of % and W or °C. */
   byLevel: LevelLine[];
+  /** Its levels, as many rows as a strip draws. */
+  percent: Track;
+  /** The strip of the whole run. */
+  trace: Trace;
+}
+
+/** A run as its own page shows it; its strip has the charge to expect in pencil. */
+export interface Opened extends Beside {
+  remarks: Remark[];
   /** Its figures beside what its gear let one expect. */
   pencil: AgainstPencil[];
-  /** The strip of the whole run, with the charge to expect in pencil. */
-  trace: Trace;
   /** The run with its tracks, of those a meter streamed as many rows as a strip draws: for ghosts and for weighing a line. No figure is worked out of it. */
   sketch: RunRecord;
 }
@@ -41,23 +47,31 @@ function sketchOf(record: RunRecord): RunRecord {
   return { ...record, tracks };
 }
 
+/** @param most rows that a strip of it draws of one track */
+export const besideOf = (record: RunRecord, most?: number): Beside => ({
+  ...readRun(record),
+  workloads: workloads(record),
+  byLevel: (['watts', ...TEMPERATURES] as const).flatMap((of) => {
+    const points = byLevel(record, of);
+    return points.length > 1 ? [{ of, points }] : [];
+  }),
+  percent: record.sampled.has('percent') ? thinned(record.tracks.percent) : record.tracks.percent,
+  trace: withTotal(traceOf(record, sourceSays(record.header), record.header.pen, { most }), record),
+});
+
 export function openedOf(record: RunRecord): Opened {
-  const read = readRun(record);
+  const beside = besideOf(record);
   return {
-    ...read,
-    pencil: againstPencil(record, read.figures),
+    ...beside,
+    trace: withPencil(beside.trace, record),
+    pencil: againstPencil(record, beside.figures),
     remarks: remarksOf(record),
-    workloads: workloads(record),
-    byLevel: (['watts', ...TEMPERATURES] as const).flatMap((of) => {
-      const points = byLevel(record, of);
-      return points.length > 1 ? [{ of, points }] : [];
-    }),
-    trace: withTotal(tracedWithPencil(record), record),
     sketch: sketchOf(record),
   };
 }
 
 /** Reads a filed run, folds it and works it out. @throws {StorageTrouble} when there is none of that id */
-export async function openFiled(id: string): Promise<Opened> {
-  return openedOf(foldStored(await filedRun(id)));
-}
+export const openFiled = async (id: string): Promise<Opened> => openedOf(foldStored(await filedRun(id)));
+
+/** Reads a filed run as it is laid beside others. @throws {StorageTrouble} when there is none of that id */
+export const besideFiled = async (id: string): Promise<Beside> => besideOf(foldStored(await filedRun(id)));

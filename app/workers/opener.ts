@@ -7,7 +7,7 @@ import { expose } from 'comlink';
 import { filedInk, filedRun } from '../ledger/filing';
 import { streamsOf, together } from '../ledger/samples';
 import { dotsOf, logTrace, traceOf, type Dots, type Trace } from '../strip/trace';
-import { glimpseOf, openedOf, type Glimpse, type Opened } from './opened';
+import { besideOf, glimpseOf, openedOf, type Beside, type Glimpse, type Opened } from './opened';
 
 const FIRST: readonly Quantity[] = ['percent', 'watts'];
 const OTHERS = QUANTITIES.filter((each) => !FIRST.includes(each));
@@ -43,6 +43,14 @@ const opener = {
       record = foldStored({ ...ink, ...together(early, await streamsOf(id, OTHERS)) });
     } else record = foldStored(await filedRun(id));
     return openedOf(record);
+  },
+  /** A run as it is laid beside others. @param most rows that a strip of it draws of one track */
+  async beside(id: string, { manner, assumed, asked }: Ways, most: number): Promise<Beside> {
+    setManner(manner);
+    setAssumed(assumed);
+    setAsked(asked);
+    record = foldStored(await filedRun(id));
+    return besideOf(record, most);
   },
   /** Least, mean and most within a stretch of the run that was opened. */
   span: (from: number, to: number): SpanFigures[] => (record ? spanOf(record, from, to) : []),

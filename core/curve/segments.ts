@@ -58,22 +58,37 @@ interface Taper {
 /** The best falling exponential from each bin to the end, its floor at zero or above: weighted least squares for each of the rates. */
 export function tapers({ values, weights }: Series): Taper[] {
   const count = values.length;
-  const best = Array.from({ length: count }, (): Taper => ({ cost: Infinity, height: 0, floor: 0, rate: 1 }));
+  const cost = new Float64Array(count).fill(Infinity);
+  const [height, floor, rates] = [new Float64Array(count), new Float64Array(count), new Float64Array(count).fill(1)];
   for (const rate of RATES) {
     let [m, u, uu, y, uy, yy] = [0, 0, 0, 0, 0, 0];
     for (let bin = count - 1; bin >= 0; bin -= 1) {
-      const [weight, value] = [weights[bin] ?? 0, values[bin] ?? 0];
-      [u, uu, uy] = [weight + rate * u, weight + rate * rate * uu, weight * value + rate * uy];
-      [m, y, yy] = [m + weight, y + weight * value, yy + weight * value * value];
+      const weight = weights[bin] ?? 0;
+      const value = values[bin] ?? 0;
+      u = weight + rate * u;
+      uu = weight + rate * rate * uu;
+      uy = weight * value + rate * uy;
+      m += weight;
+      y += weight * value;
+      yy += weight * value * value;
       const spread = m * uu - u * u;
-      let [height, floor] = spread > 1e-9 * m * uu ? [(m * uy - u * y) / spread, (uu * y - u * uy) / spread] : [0, 0];
-      if (floor < 0) [height, floor] = [uu > 0 ? uy / uu : 0, 0];
-      if (height <= 0) continue;
-      const cost = Math.max(0, yy - 2 * (height * uy + floor * y) + height * height * uu + 2 * height * floor * u + floor * floor * m);
-      if (cost < (best[bin]?.cost ?? Infinity)) best[bin] = { cost, height, floor, rate };
+      const isTold = spread > 1e-9 * m * uu;
+      let high = isTold ? (m * uy - u * y) / spread : 0;
+      let low = isTold ? (uu * y - u * uy) / spread : 0;
+      if (low < 0) {
+        high = uu > 0 ? uy / uu : 0;
+        low = 0;
+      }
+      if (high <= 0) continue;
+      const misfit = Math.max(0, yy - 2 * (high * uy + low * y) + high * high * uu + 2 * high * low * u + low * low * m);
+      if (misfit >= (cost[bin] ?? 0)) continue;
+      cost[bin] = misfit;
+      height[bin] = high;
+      floor[bin] = low;
+      rates[bin] = rate;
     }
   }
-  return best;
+  return Array.from(cost, (misfit, bin) => ({ cost: misfit, height: height[bin] ?? 0, floor: floor[bin] ?? 0, rate: rates[bin] ?? 1 }));
 }
 
 /**
@@ -91,12 +106,19 @@ export function segmentsOf(series: Series, { each, taper, least }: Penalty): Seg
   const before = new Int32Array(count + 1).fill(-1);
   cheapest[0] = 0;
   for (let to = Math.min(least, count); to <= count; to += 1) {
+    let [best, at] = [Infinity, -1];
     for (let from = 0; from <= to - Math.min(least, count); from += 1) {
-      const known = cheapest[from] ?? Infinity;
-      if (known === Infinity) continue;
-      const total = known + cost(from, to) + each;
-      if (total < (cheapest[to] ?? Infinity)) [cheapest[to], before[to]] = [total, from];
+      const known = (cheapest[from] ?? Infinity) + each;
+      // A misfit is never below zero: what costs as much without one is no cheaper with it.
+      if (known >= best) continue;
+      const total = known + cost(from, to);
+      if (total < best) {
+        best = total;
+        at = from;
+      }
     }
+    cheapest[to] = best;
+    before[to] = at;
   }
   const falling = tapers(series);
   let [start, total] = [count, cheapest[count] ?? Infinity];
