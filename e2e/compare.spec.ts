@@ -59,7 +59,7 @@ test('@compare the study of the demo is seen as curves, bars, table, matrix and 
   await expect(table(page).getByRole('row', { name: /^Cobble 20/ })).toContainText(/\+[\d.]+ h± [\d.]+ h/);
 });
 
-test('@compare a planted unfair condition is listed, and a comparison is kept, found again, and thrown away', async ({ page }) => {
+test('@compare a planted unfair condition is listed, and a comparison is saved, found again, exported, and removed', async ({ page }) => {
   const runOf = (id: string, charger: string, levels: number[], screen: string) => {
     const run = finished(id, levels);
     const header = exampleHeader({
@@ -82,22 +82,22 @@ test('@compare a planted unfair condition is listed, and a comparison is kept, f
   await expect(aside).toContainText(/Screen: .*on at full for Quern 65/);
   await expect(aside).toContainText('What the screen uses never reaches the battery');
 
-  await press(page, 'Keep it');
-  await page.getByRole('dialog').getByRole('button', { name: 'Keep it' }).click();
+  await press(page, 'Save');
+  await page.getByRole('dialog').getByRole('button', { name: 'Save' }).click();
   await expect(page.getByText('Give it a name.')).toBeVisible();
   await page.getByLabel('Name').fill('Screen on against off');
-  await page.getByRole('dialog').getByRole('button', { name: 'Keep it' }).click();
+  await page.getByRole('dialog').getByRole('button', { name: 'Save' }).click();
   await expect(page.getByRole('dialog')).toHaveCount(0);
   await page.goto('/compare');
   await press(page, 'Screen on against off');
   await expect(page.getByRole('heading', { name: '2 runs of Sedge 5' })).toBeVisible();
   await press(page, 'Choose runs');
-  await press(page, 'Throw Screen on against off away');
-  await expect(page.getByRole('heading', { name: 'Kept comparisons' })).toHaveCount(0);
+  await press(page, 'Remove Screen on against off');
+  await expect(page.getByRole('heading', { name: 'Saved comparisons' })).toHaveCount(0);
   await page.reload();
   await press(page, 'Choose runs');
   await expect(
     page.getByRole('heading', { name: 'A study' }).or(page.getByRole('heading', { name: 'The latest of a device' })),
   ).toBeVisible();
-  await expect(page.getByRole('heading', { name: 'Kept comparisons' })).toHaveCount(0);
+  await expect(page.getByRole('heading', { name: 'Saved comparisons' })).toHaveCount(0);
 });

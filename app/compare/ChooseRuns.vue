@@ -7,11 +7,11 @@ import { momentText } from '../kit/dates';
 import { useLanes } from '../logbook/lanes';
 import { useLogbook } from '../logbook/runs';
 import { useStudies } from '../logbook/studies';
-import type { Comparison } from '../logbook/comparisons';
+import type { Comparison } from '@core/compare';
 
-/** What to compare: the runs of a study, the last of a device or on a charger, those of a tag, a comparison that was kept, or any by hand. */
-defineProps<{ chosen: string[]; kept: Comparison[] }>();
-const emit = defineEmits<{ choose: [ids: string[]]; open: [kept: Comparison]; drop: [kept: Comparison] }>();
+/** What to compare: the runs of a study, the last of a device or on a charger, those of a tag, a comparison that was saved, or any by hand. */
+defineProps<{ chosen: string[]; saved: Comparison[] }>();
+const emit = defineEmits<{ choose: [ids: string[]]; open: [saved: Comparison]; remove: [saved: Comparison] }>();
 
 const logbook = useLogbook();
 const lanes = useLanes();
@@ -77,13 +77,13 @@ const offers = computed(() =>
       auto-select-first
       @update:model-value="(ids: string[]) => emit('choose', ids)"
     />
-    <section v-if="kept.length > 0" aria-labelledby="kept-title">
-      <h2 id="kept-title">Kept comparisons</h2>
+    <section v-if="saved.length > 0" aria-labelledby="saved-title">
+      <h2 id="saved-title">Saved comparisons</h2>
       <ul>
-        <li v-for="each in kept" :key="each.id">
+        <li v-for="each in saved" :key="each.id">
           <button type="button" class="link" @click="emit('open', each)">{{ each.name }}</button>
           <small class="soft">{{ each.runs.length }} runs</small>
-          <v-btn variant="text" size="small" :aria-label="`Throw ${each.name} away`" @click="emit('drop', each)">Throw away</v-btn>
+          <v-btn variant="text" size="small" :aria-label="`Remove ${each.name}`" @click="emit('remove', each)">Remove</v-btn>
         </li>
       </ul>
     </section>

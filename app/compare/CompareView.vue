@@ -14,12 +14,13 @@ import {
   usualBaseline,
   usualGainUnit,
   usualMeasures,
+  type Comparison,
   type GainUnit,
 } from '@core/compare';
 import { LEVELS } from '@core/curve';
 import { report } from '../kit/failures';
 import PickMany from '../kit/PickMany.vue';
-import { comparisonsKept, dropComparison, keepComparison, type Comparison } from '../logbook/comparisons';
+import { useComparisons } from '../logbook/comparisons';
 import FormSheet from '../logbook/FormSheet.vue';
 import { useLanes } from '../logbook/lanes';
 import { useLogbook } from '../logbook/runs';
@@ -142,35 +143,34 @@ function choose(ids: string[]): void {
   if (ids.length > 1) choosing.value = false;
 }
 
-const kept = shallowRef<Comparison[]>([]);
-onMounted(async () => {
-  kept.value = await comparisonsKept();
-});
-const isKeeping = ref(false);
+const comparisons = useComparisons();
+onMounted(() => comparisons.load());
+const isSaving = ref(false);
 const name = ref('');
-async function keep(): Promise<string | undefined> {
-  if (name.value.trim() === '') return 'Give it a name.';
+/** What is saved of it under a name. */
+const asSaved = (called: string): Omit<Comparison, 'id' | 'at' | 'schema'> => {
   const { base, level: at, unit: as, cols } = route.query;
-  kept.value = await keepComparison({
-    name: name.value.trim(),
+  const chosenColumns = asText(cols).split(',').filter(Boolean);
+  return {
+    name: called,
     runs: chosen.value,
     base: asText(base) || undefined,
     level: asText(at) || undefined,
     unit: asText(as) || undefined,
-    columns: asText(cols).split(',').filter(Boolean),
-  });
+    columns: chosenColumns.length > 0 ? chosenColumns : undefined,
+    edits: comparisons.of(chosen.value)?.edits,
+  };
+};
+async function save(): Promise<string | undefined> {
+  if (name.value.trim() === '') return 'Give it a name.';
+  await comparisons.save(asSaved(name.value));
   return undefined;
 }
-function openKept({ runs, base, level: at, unit: as, columns: cols = [] }: Comparison): void {
+function openSaved({ runs, base, level: at, unit: as, columns: cols = [] }: Comparison): void {
   choosing.value = false;
   ask({ runs: runs.join('.'), base, level: at, unit: as, cols: cols.length > 0 ? cols.join(',') : undefined });
 }
-async function drop({ id }: Comparison): Promise<void> {
-  kept.value = await dropComparison(id).catch((error: unknown) => {
-    report(error);
-    return kept.value;
-  });
-}
+const remove = ({ id }: Comparison) => comparisons.remove(id).catch(report);
 /** So many differences of conditions are shown unfolded. */
 const SHOWN_AT_ONCE = 4;
 const hasNothing = computed(() => lanes.records.length + logbook.summaries.length === 0);
@@ -202,7 +202,7 @@ const hasNothing = computed(() => lanes.records.length + logbook.summaries.lengt
           density="compact"
           @update:model-value="(value: number) => ask({ level: String(value) })"
         />
-        <v-btn variant="text" @click="isKeeping = true">Keep it</v-btn>
+        <v-btn variant="text" @click="isSaving = true">Save</v-btn>
         <v-btn :aria-expanded="choosing" @click="choosing = !choosing">Choose runs</v-btn>
       </div>
     </header>
@@ -212,7 +212,14 @@ const hasNothing = computed(() => lanes.records.length + logbook.summaries.lengt
       <v-btn to="/run" variant="flat" color="primary">Go to Run</v-btn>
     </div>
     <template v-else>
-      <ChooseRuns v-if="choosing || chosen.length < 2" :chosen="chosen" :kept="kept" @choose="choose" @open="openKept" @drop="drop" />
+      <ChooseRuns
+        v-if="choosing || chosen.length < 2"
+        :chosen="chosen"
+        :saved="comparisons.all"
+        @choose="choose"
+        @open="openSaved"
+        @remove="remove"
+      />
       <p v-if="opening && opening.of > 1" class="missing soft" role="status">Opening {{ opening.done }} of {{ opening.of }} runs …</p>
       <p v-if="missing.length > 0" class="due missing" role="alert">
         {{ missing.length === 1 ? 'One of these runs is' : `${missing.length} of these runs are` }} not in this logbook. Choose again.
@@ -296,7 +303,7 @@ const hasNothing = computed(() => lanes.records.length + logbook.summaries.lengt
         <GatheredTables :opened="opened" />
       </template>
     </template>
-    <FormSheet v-model="isKeeping" name="keep" title="Keep this comparison" action="Keep it" :task="keep">
+    <FormSheet v-model="isSaving" name="keep" title="Save this comparison" action="Save" :task="save">
       <v-text-field v-model="name" label="Name" maxlength="120" hint="One of the same name is written over." persistent-hint />
     </FormSheet>
   </section>

@@ -18,6 +18,7 @@ import { keepMapping, mappingFor } from '../logbook/mappings';
 import { useMethods } from '../logbook/methods';
 import { useLogbook } from '../logbook/runs';
 import { useShelf } from '../logbook/shelf';
+import { useComparisons } from '../logbook/comparisons';
 import { useStudies } from '../logbook/studies';
 import { troubleOf } from '../logbook/trouble';
 import type { ReadFile } from '../workers/exchange';
@@ -34,6 +35,7 @@ const router = useRouter();
 const shelf = useShelf();
 const logbook = useLogbook();
 const studies = useStudies();
+const comparisons = useComparisons();
 const methods = useMethods();
 const lanes = useLanes();
 const chosen = shallowRef<File>();
@@ -163,9 +165,10 @@ async function importBook(): Promise<void> {
     ...gearIn.map(shelf.arriving),
     ...value.methods.map((method) => methods.arriving(withRule(method))),
     ...value.studies.map(studies.arriving),
+    ...value.comparisons.map(comparisons.arriving),
   ];
   await logbook.importAll(value.runs, others, (done) => (share.value = done));
-  await Promise.all([shelf.changed(), methods.changed(), studies.changed(), lanes.follow()]);
+  await Promise.all([shelf.changed(), methods.changed(), studies.changed(), comparisons.changed(), lanes.follow()]);
   end();
 }
 

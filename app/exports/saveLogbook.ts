@@ -5,13 +5,14 @@ import { fileName, saveBlob } from '../kit/saveFile';
 import { everyRun } from '../ledger/filing';
 import type { SetAside } from '../ledger/ledger';
 import { everyPicture } from '../ledger/pictures';
+import { useComparisons } from '../logbook/comparisons';
 import { useMethods } from '../logbook/methods';
 import { useShelf } from '../logbook/shelf';
 import { useStudies } from '../logbook/studies';
 import { exchangeWorker } from '../workers/readFile';
 
 /**
- * Saves the whole logbook as a file: gear, methods, studies, runs and pictures, one after another, written in a worker and read back there before
+ * Saves the whole logbook as a file: gear, methods, studies, comparisons, runs and pictures, one after another, written in a worker and read back there before
  * the file is handed over.
  *
  * @param progress how much of it is written, as a share
@@ -24,10 +25,14 @@ export async function saveLogbook(
   signal?: AbortSignal,
   only?: ReadonlySet<string>,
 ): Promise<SetAside[]> {
-  const [studies, methods] = [useStudies(), useMethods()];
+  const [studies, methods, comparisons] = [useStudies(), useMethods(), useComparisons()];
   // What cannot be read of these is not what the runs should wait for.
-  await Promise.allSettled([studies.load(), methods.load()]);
-  const head = logbookHead(useShelf().everything(), { methods: methods.own, studies: studies.all });
+  await Promise.allSettled([studies.load(), methods.load(), comparisons.load()]);
+  const head = logbookHead(useShelf().everything(), {
+    methods: methods.own,
+    studies: studies.all,
+    comparisons: comparisons.all,
+  });
   const aside: SetAside[] = [];
   const names = new Map<string, string>();
   const runs = everyRun(aside, progress, only);

@@ -15,11 +15,12 @@ export const runBook = database('inkpath-runs');
 export const catalogueBook = database('inkpath-catalogue');
 export const studyBook = database('inkpath-studies');
 export const methodBook = database('inkpath-methods');
+export const comparisonBook = database('inkpath-comparisons');
 export const pictureBook = database('inkpath-pictures');
 export const sampleBook = database('inkpath-samples');
 
 /** Those of which there is a second copy: not what is large and can be had again from where it came. */
-const COPIED = [shelfBook, liveBook, runBook, catalogueBook, studyBook, methodBook];
+const COPIED = [shelfBook, liveBook, runBook, catalogueBook, studyBook, methodBook, comparisonBook];
 export const nameOf = (book: LocalForage): string => book.config().name ?? '';
 
 /** The names of those that are copied whatever is live. */

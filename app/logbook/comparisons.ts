@@ -1,48 +1,33 @@
 import { nanoid } from 'nanoid';
-import { array, number, object, string, type InferType } from 'yup';
+import { defineStore } from 'pinia';
+import { computed } from 'vue';
+import { comparisonSchema, isOf, type Comparison } from '@core/compare';
+import { migrate } from '@core/exchange';
 import { SCHEMA } from '@core/ink';
-import { shelfBook, store } from '../ledger/databases';
+import { comparisonBook } from '../ledger/databases';
+import { keptList } from '../ledger/keptList';
 
-/** Comparisons that have a name: the runs that were laid beside each other, and how they were looked at. */
-const KEY = 'comparisons';
+/** Comparisons that were saved by name, with what was written of them. */
+export const useComparisons = defineStore('comparisons', () => {
+  const { kept, unread, load, put, remove, arriving, changed } = keptList<Comparison>({
+    book: comparisonBook,
+    about: 'comparisons',
+    keyOf: ({ id }) => id,
+    read: (stored) => migrate(stored, 'A comparison') as unknown as Comparison,
+    write: (comparison) => comparison,
+  });
+  /** The latest first. */
+  const all = computed(() => [...kept.value].sort((one, other) => other.at - one.at));
+  /** The one of these runs that was saved last. */
+  const of = (runs: readonly string[]) => all.value.find((each) => isOf(each, runs));
 
-const comparisonSchema = object({
-  id: string().required().max(40),
-  name: string().trim().required('Give it a name.').max(120, 'A name has 120 characters at most.'),
-  /** When it was kept, epoch milliseconds. */
-  at: number().required(),
-  /** The address of it, without the place: `?runs=…&base=…`. */
-  runs: array().of(string().required().max(60)).min(2).required(),
-  base: string().max(60),
-  level: string().max(8),
-  unit: string().max(8),
-  columns: array().of(string().required().max(60)),
-}).noUnknown();
+  /** Saves a comparison under its name: one of the same name is written over, and keeps its id. @throws {ValidationError | StorageTrouble} */
+  async function save(made: Omit<Comparison, 'id' | 'at' | 'schema'>): Promise<Comparison> {
+    const id = kept.value.find(({ name }) => name === made.name.trim())?.id ?? nanoid(12);
+    const checked = comparisonSchema.validateSync({ ...JSON.parse(JSON.stringify(made)), id, at: Date.now(), schema: SCHEMA });
+    await put(checked);
+    return checked;
+  }
 
-const storedSchema = object({ schema: number().required(), all: array().of(comparisonSchema).required() });
-
-export type Comparison = InferType<typeof comparisonSchema>;
-
-/** Those that are kept, the latest first. What cannot be read is left where it is, and out. */
-export async function comparisonsKept(): Promise<Comparison[]> {
-  const found: unknown = await shelfBook.getItem(KEY);
-  if (!storedSchema.isValidSync(found)) return [];
-  return [...storedSchema.cast(found).all].sort((one, other) => other.at - one.at);
-}
-
-/** Keeps a comparison under its name: one of the same name is written over. @throws {ValidationError | StorageTrouble} */
-export async function keepComparison(made: Omit<Comparison, 'id' | 'at'>): Promise<Comparison[]> {
-  const checked = comparisonSchema.validateSync({ ...JSON.parse(JSON.stringify(made)), id: nanoid(12), at: Date.now() });
-  const others = (await comparisonsKept()).filter(({ name }) => name !== checked.name);
-  return write([checked, ...others]);
-}
-
-/** Throws a comparison away; its runs stay. @throws {StorageTrouble} */
-export async function dropComparison(id: string): Promise<Comparison[]> {
-  return write((await comparisonsKept()).filter((each) => each.id !== id));
-}
-
-async function write(all: Comparison[]): Promise<Comparison[]> {
-  await store(shelfBook, KEY, { schema: SCHEMA, all });
-  return all;
-}
+  return { all, of, load, save, remove, arriving, changed, unread };
+});

@@ -22,3 +22,4 @@ export { loadsOf, type Load, type Worked } from './loads';
 export { gathered, padsOf, type PadResult, type RatingGroup } from './gathered';
 export { matrixOf, type FigureMatrix } from './matrix';
 export { namesOf } from './names';
+export { comparisonSchema, isOf, type Comparison, type Edit } from './comparison';

@@ -22,6 +22,7 @@ const logbook = (changes: Partial<Logbook> = {}): Logbook => ({
   meters: [],
   methods: [],
   studies: [],
+  comparisons: [],
   runs: [
     {
       header,

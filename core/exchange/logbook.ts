@@ -2,6 +2,7 @@ import type { Cable } from '../bench/cable';
 import type { Charger } from '../bench/charger';
 import type { Device } from '../bench/device';
 import type { Meter } from '../bench/meter';
+import type { Comparison } from '../compare/comparison';
 import type { Entry, Header } from '../ink/entry';
 import type { OwnMethod } from '../method/ownMethod';
 import { SCHEMA } from '../ink/version';
@@ -43,6 +44,8 @@ export interface Logbook {
   meters: Meter[];
   methods: OwnMethod[];
   studies: Study[];
+  /** Comparisons that were saved by name; none in a logbook from before there were any. */
+  comparisons: Comparison[];
   runs: StoredRun[];
   /** Pictures taken as evidence, by their ids, each as a data address (RFC 2397). */
   pictures?: Record<string, string> | undefined;
@@ -51,19 +54,22 @@ export interface Logbook {
 /** What a logbook holds beside its runs and pictures. */
 export type LogbookHead = Omit<Logbook, 'runs' | 'pictures'>;
 
+/** What was planned, and what was made of it. */
+type Judged = Pick<Logbook, 'methods' | 'studies'> & Partial<Pick<Logbook, 'comparisons'>>;
+
 /** The head of a logbook, dated now. */
 export function logbookHead(
   { devices, chargers, cables, meters }: Pick<Logbook, 'devices' | 'chargers' | 'cables' | 'meters'>,
-  { methods, studies }: Pick<Logbook, 'methods' | 'studies'>,
+  { methods, studies, comparisons = [] }: Judged,
 ): LogbookHead {
   const exportedAt = new Date().toISOString();
-  return { format: 'inkpath-logbook', schema: SCHEMA, exportedAt, devices, chargers, cables, meters, methods, studies };
+  return { format: 'inkpath-logbook', schema: SCHEMA, exportedAt, devices, chargers, cables, meters, methods, studies, comparisons };
 }
 
 /** Gear and runs as a logbook, dated now. */
 export const logbookOf = (
   gear: Pick<Logbook, 'devices' | 'chargers' | 'cables' | 'meters'>,
-  plans: Pick<Logbook, 'methods' | 'studies'>,
+  plans: Judged,
   runs: StoredRun[] = [],
 ): Logbook => ({ ...logbookHead(gear, plans), runs });
 

@@ -1,5 +1,6 @@
 import { object, string, type Schema } from 'yup';
 import { SCHEMAS } from '../bench/schemas';
+import { comparisonSchema } from '../compare/comparison';
 import { idField } from '../ink/fields';
 import { ownMethodSchema } from '../method/ownMethod';
 import { studySchema } from '../plan/study';
@@ -19,9 +20,12 @@ const LISTS = {
   meters: SCHEMAS.meter,
   methods: ownMethodSchema,
   studies: studySchema,
+  comparisons: comparisonSchema,
   runs: undefined,
 } as const satisfies Partial<Record<keyof Logbook, Schema | undefined>>;
 type ListName = keyof typeof LISTS;
+/** Lists that older files of this schema do not have. */
+const LATER: ReadonlySet<ListName> = new Set(['comparisons']);
 const isList = (key: string): key is ListName => Object.hasOwn(LISTS, key);
 
 const headSchema = object({ exportedAt: string().required() });
@@ -90,7 +94,7 @@ export class LogbookReader {
     this.early = [];
     const lists = Object.fromEntries(
       (Object.keys(LISTS) as ListName[]).map((key) => {
-        const items = this.lists.get(key) ?? (Array.isArray(head[key]) ? [] : undefined);
+        const items = this.lists.get(key) ?? (Array.isArray(head[key]) || LATER.has(key) ? [] : undefined);
         if (!items) throw this.unfit({ path: key, says: 'is missing' });
         return [key, items];
       }),

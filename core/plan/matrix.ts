@@ -22,6 +22,11 @@ export interface PlannedRun {
 }
 
 type Matrix = Pick<Study, 'devices' | 'chargers' | 'feeds' | 'cables' | 'states' | 'crossed'>;
+type Repeated = Matrix & Pick<Study, 'repeats' | 'more'>;
+
+/** How often a cell that is not left out is run. */
+const timesOf = ({ repeats, more = [] }: Pick<Study, 'repeats' | 'more'>, { key }: Cell): number =>
+  repeats + (more.find(({ cell }) => cell === key)?.runs ?? 0);
 
 /** Every combination of devices × chargers and what feeds them × cables × states, those left out among them. */
 export function cellsOf({ devices, chargers, feeds = [], cables, states, crossed }: Matrix): Cell[] {
@@ -50,12 +55,14 @@ export function cellsOf({ devices, chargers, feeds = [], cables, states, crossed
  * Shuffled: every repeat in an order of its own, the same for the same seed. Counterbalanced: every other repeat backwards, so
  * that what drifts evenly cancels out.
  */
-export function runsOf(study: Matrix & Pick<Study, 'repeats' | 'order' | 'seed'>): PlannedRun[] {
+export function runsOf(study: Repeated & Pick<Study, 'order' | 'seed'>): PlannedRun[] {
   const cells = cellsOf(study).filter(({ reason }) => reason === undefined);
   const noise = seeded(study.seed);
-  return Array.from({ length: study.repeats }, (_, index) => {
-    if (study.order === 'shuffled') return shuffled(cells, noise);
-    return study.order === 'counterbalanced' && index % 2 === 1 ? [...cells].reverse() : cells;
+  const most = Math.max(study.repeats, ...cells.map((cell) => timesOf(study, cell)));
+  return Array.from({ length: most }, (_, index) => {
+    const again = cells.filter((cell) => timesOf(study, cell) > index);
+    if (study.order === 'shuffled') return shuffled(again, noise);
+    return study.order === 'counterbalanced' && index % 2 === 1 ? [...again].reverse() : again;
   }).flatMap((order, index) => order.map((cell) => ({ cell, repeat: index + 1 })));
 }
 
@@ -78,17 +85,17 @@ export interface Progress {
 }
 
 /** What was run of every cell of a study. @param made the cells of the runs that were made for it */
-export function progressOf(study: Matrix & Pick<Study, 'repeats'>, made: readonly string[]): Progress[] {
+export function progressOf(study: Repeated, made: readonly string[]): Progress[] {
   return cellsOf(study).map((cell) => {
     const done = made.filter((key) => key === cell.key).length;
-    const of = cell.reason === undefined ? study.repeats : 0;
+    const of = cell.reason === undefined ? timesOf(study, cell) : 0;
     const state = of === 0 ? 'crossed' : done === 0 ? 'untested' : done < of ? 'part' : 'tested';
     return { cell, done, of, state };
   });
 }
 
 /** The runs that are still to be made, in order: those of cells that have fewer runs than their repeats so far ask for. */
-export function runsLeft(study: Matrix & Pick<Study, 'repeats' | 'order' | 'seed'>, made: readonly string[]): PlannedRun[] {
+export function runsLeft(study: Repeated & Pick<Study, 'order' | 'seed'>, made: readonly string[]): PlannedRun[] {
   const done = new Map<string, number>();
   for (const key of made) done.set(key, (done.get(key) ?? 0) + 1);
   return runsOf(study).filter(({ cell: { key } }) => {

@@ -12,6 +12,9 @@ export const ORDERS = ['as listed', 'shuffled', 'counterbalanced'] as const;
 /** Seeds are whole numbers that a computer keeps exactly. */
 const MOST_SEED = Number.MAX_SAFE_INTEGER;
 
+/** Runs that a cell may have beyond the repeats of its study. */
+const MOST_MORE = 10;
+
 const crossed = object({ cell: string().required(), reason: string().trim().required('Say why it is left out.').max(120) }).noUnknown();
 const someIds = (message: string) => array().of(idField()).required(message).min(1, message);
 
@@ -49,6 +52,11 @@ export const studySchema = object({
     .min(1, 'Each is run at least once.')
     .max(10, 'Ten repeats are the most.')
     .required(),
+  /** Runs of single cells beyond those repeats: each would settle what a comparison left open. */
+  more: array()
+    .of(object({ cell: string().required(), runs: number().integer().min(1).max(MOST_MORE).required() }).noUnknown())
+    .default(undefined)
+    .optional(),
   order: string().oneOf(ORDERS).required(),
   /** What a shuffled order is drawn from, so that it stays the same. */
   seed: number().integer().min(-MOST_SEED).max(MOST_SEED).required(),
@@ -57,6 +65,12 @@ export const studySchema = object({
   conditions: array().of(conditionSchema).required(),
   /** When its runs are to be made. */
   calendar: calendarSchema.default(undefined).optional(),
+  /** Sums that were worked out for it, in words. */
+  notes: array()
+    .of(object({ at: number().required(), text: textField(600).required('A note says something.') }).noUnknown())
+    .max(200)
+    .default(undefined)
+    .optional(),
 }).noUnknown();
 
 export type Study = Omit<InferType<typeof studySchema>, 'cadence'> & { cadence: Cadence };

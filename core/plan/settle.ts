@@ -1,0 +1,105 @@
+import type { Header } from '../ink/entry';
+import { SCHEMA } from '../ink/version';
+import { cellsOf } from './matrix';
+import { STATES, type Study } from './study';
+
+/** Runs that would settle what a comparison leaves open: ids of their gear, and how many more are wanted. */
+export interface Settling {
+  device: string;
+  charger: string;
+  feed?: string | undefined;
+  cable?: string | undefined;
+  state?: string | undefined;
+  runs: number;
+}
+
+/** Why cells are left out that came into a matrix with a single one that was asked for. */
+const NOT_ASKED = 'only one of its row or column was asked for';
+
+/** Why a cell cannot be planned. */
+export class NotPlannable extends Error {}
+
+/**
+ * A study with runs in it that settle something: the cell is taken up where it is left out, or added with its gear, and asks for so many runs more
+ * than were made. Asked twice, it is planned once.
+ *
+ * @param made the cells of the runs that were made for it
+ * @throws {NotPlannable} where its cell would ask for more runs than a study may
+ */
+export function withSettling(study: Study, wanted: readonly Settling[], made: readonly string[]): Study {
+  return wanted.reduce((planned, one) => withOne(planned, one, made), study);
+}
+
+function withOne(study: Study, wanted: Settling, made: readonly string[]): Study {
+  const known = cellOf(study, wanted);
+  const grown = known ? study : withGear(study, wanted);
+  const cell = known ?? cellOf(grown, wanted);
+  if (!cell) return study;
+  const of = made.filter((key) => key === cell.key).length + wanted.runs;
+  const extra = of - grown.repeats;
+  if (extra > 10) throw new NotPlannable('A cell of a study has ten runs beyond its repeats at most. Begin a study of its own for more.');
+  const others = (grown.more ?? []).filter((each) => each.cell !== cell.key);
+  const now = grown.more?.find((each) => each.cell === cell.key)?.runs ?? 0;
+  const more = Math.max(extra, now) > 0 ? [...others, { cell: cell.key, runs: Math.max(extra, now) }] : others;
+  const { more: _, ...rest } = grown;
+  return {
+    ...rest,
+    crossed: grown.crossed.filter((each) => each.cell !== cell.key),
+    ...(more.length > 0 && { more }),
+  };
+}
+
+/** The cell of a study that fits best what is wanted: its cable and its state where the study varies them. */
+function cellOf(study: Study, { device, charger, feed, cable, state }: Settling) {
+  const fits = cellsOf(study).filter(
+    (cell) => cell.device === device && cell.charger === charger && (!feed || !cell.feed || cell.feed === feed),
+  );
+  const score = (cell: (typeof fits)[number]) =>
+    (cell.cable === cable ? 4 : 0) + (cell.state === state ? 2 : 0) + (cell.reason === undefined ? 1 : 0);
+  return fits.sort((one, other) => score(other) - score(one))[0];
+}
+
+/** A study with a device or a charger more in it, of whose cells only one is not left out. */
+function withGear(study: Study, wanted: Settling): Study {
+  const added = (all: readonly string[], id: string) => (all.includes(id) ? [...all] : [...all, id]);
+  const { feed, charger } = wanted;
+  const grown: Study = {
+    ...study,
+    devices: added(study.devices, wanted.device),
+    chargers: added(study.chargers, charger),
+    ...(feed !== undefined && { feeds: [...(study.feeds ?? []), { charger, by: feed }] }),
+  };
+  const before = new Set(cellsOf(study).map(({ key }) => key));
+  const mine = cellOf(grown, wanted)?.key;
+  const others = cellsOf(grown).filter(({ key, reason }) => reason === undefined && !before.has(key) && key !== mine);
+  return { ...grown, crossed: [...grown.crossed, ...others.map(({ key }) => ({ cell: key, reason: NOT_ASKED }))] };
+}
+
+/** A study of its own for runs that settle something, taken as an earlier run was. @param from level at which it starts, in % */
+export function studyToSettle(id: string, name: string, header: Header, from: number, wanted: readonly Settling[]): Study {
+  const conditions = header.conditions ?? [];
+  const state = conditions.find((each) => each.name === 'state')?.value;
+  const first = wanted[0];
+  const study: Study = {
+    schema: SCHEMA,
+    id,
+    name: name.slice(0, 80),
+    question: 'Settle what a comparison left open',
+    method: header.method ?? 'fixed-interval',
+    cadence: header.cadence ?? { kind: 'fixed', every: 300 },
+    startLevel: from,
+    devices: first ? [first.device] : [],
+    chargers: first ? [first.charger] : [],
+    ...(first?.feed !== undefined && { feeds: [{ charger: first.charger, by: first.feed }] }),
+    cables: [],
+    meters: header.meter ? [header.meter.id] : [],
+    states: [STATES.find((each) => each === state) ?? 'asleep'],
+    crossed: [],
+    repeats: 1,
+    order: 'as listed',
+    seed: 1,
+    races: false,
+    conditions: conditions.filter((each) => each.name !== 'state'),
+  };
+  return withSettling(study, wanted, []);
+}
