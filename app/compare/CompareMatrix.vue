@@ -1,9 +1,11 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue';
+import type { Settling } from '@core/plan';
 import { matrixOf, type Measure, type SetupRuns } from '@core/compare';
 
 /** Devices down, chargers across, one figure: shaded from the worst of a device to its best; what was not run is open, and can be planned. */
 const props = defineProps<{ setups: SetupRuns[]; measures: Measure[] }>();
+const emit = defineEmits<{ plan: [wanted: Settling] }>();
 
 const chosen = ref<string>();
 const by = computed(
@@ -51,13 +53,15 @@ const runsTo = (ids: readonly string[]) =>
                 <strong :class="{ lead: cell.cell.isBest }">{{ cell.cell.value ?? '—' }}</strong>
                 <small>{{ cell.cell.range.split(' · ')[0] }}</small>
               </RouterLink>
-              <RouterLink
+              <button
                 v-else
+                type="button"
                 class="plan"
-                :to="{ path: '/run/new', query: { device: device.id, charger: matrix.sources[at]?.charger } }"
-                :aria-label="`Not run: ${device.name} on ${matrix.sources[at]?.name ?? ''}. Start it`"
-                >not run</RouterLink
+                :aria-label="`Plan ${device.name} on ${matrix.sources[at]?.name ?? ''}: it was not run`"
+                @click="emit('plan', { device: device.id, charger: matrix.sources[at]?.charger ?? '', runs: 1 })"
               >
+                plan
+              </button>
             </td>
           </tr>
         </tbody>
@@ -122,6 +126,13 @@ td a:hover {
 }
 
 .plan {
+  width: 100%;
+  padding: 0.5rem 0.7rem;
+  background: none;
+  border: 0;
+  font: inherit;
+  text-align: end;
+  cursor: pointer;
   color: rgb(var(--v-theme-soft));
 }
 

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, onMounted, ref, shallowRef, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
-import { verdict } from '@core/advise';
+import { groupsOf, HABITS, judge, USUAL_WISHES, verdict, type Finding, type Question, type Wishes } from '@core/advise';
 import {
   aboutOf,
   columnsOf,
@@ -15,15 +15,19 @@ import {
   usualGainUnit,
   usualMeasures,
   type Comparison,
+  type Edit,
   type GainUnit,
 } from '@core/compare';
 import { LEVELS } from '@core/curve';
 import { report } from '../kit/failures';
 import PickMany from '../kit/PickMany.vue';
+import { dayText } from '../kit/dates';
 import { useComparisons } from '../logbook/comparisons';
 import FormSheet from '../logbook/FormSheet.vue';
 import { useLanes } from '../logbook/lanes';
 import { useLogbook } from '../logbook/runs';
+import { planToSettle } from '../logbook/settling';
+import { useShelf } from '../logbook/shelf';
 import { distinctPens } from '../strip/pens';
 import { besideOf, type Beside } from '../workers/opened';
 import ChooseRuns from './ChooseRuns.vue';
@@ -32,12 +36,14 @@ import CompareCurves from './CompareCurves.vue';
 import CompareMatrix from './CompareMatrix.vue';
 import CompareTable from './CompareTable.vue';
 import GatheredTables from './GatheredTables.vue';
+import VerdictSheet from './VerdictSheet.vue';
 
 /** Runs laid over each other, set against one of them. What is chosen stands in the address, so it can be kept and sent. */
 const route = useRoute();
 const router = useRouter();
 const logbook = useLogbook();
 const lanes = useLanes();
+const shelf = useShelf();
 
 const asText = (value: unknown) => (typeof value === 'string' ? value : '');
 const chosen = computed(() => asText(route.query.runs).split('.').filter(Boolean));
@@ -94,7 +100,37 @@ const baselineRow = computed(() =>
     rows.value.findIndex(({ runs }) => runs.some(({ header }) => header.id === baseline.value)),
   ),
 );
-const words = computed(() => verdict(rows.value, level.value));
+/** What its reader needs, where people differ in it; it stands in the address. */
+const wishes = computed<Wishes>(() => {
+  const figure = (key: 'window' | 'night' | 'loss') => {
+    const asked = asText(route.query[key]);
+    return asked === '' || !(Number(asked) >= 0) ? USUAL_WISHES[key] : Number(asked);
+  };
+  return {
+    window: figure('window') || USUAL_WISHES.window,
+    night: figure('night') || USUAL_WISHES.night,
+    loss: figure('loss'),
+    habit: HABITS.find((each) => each === route.query.habit) ?? USUAL_WISHES.habit,
+  };
+});
+const question = computed<Question>(() => ({
+  setups: setups.value,
+  tracks: new Map(charges.value.map(({ run, percent }) => [run.header.id, percent])),
+  baseline: baseline.value,
+  unit: unit.value,
+  wishes: wishes.value,
+  shelf: { devices: shelf.devices, chargers: shelf.chargers, cables: shelf.cables },
+  worked: opened.value,
+  sittings: opened.value.filter(({ run }) => run.trials.length > 0).map(({ run }) => run),
+}));
+/** Who was first, in a sentence or two; of several devices each by itself. */
+const words = computed(() => {
+  if (groupsOf(question.value).length === 1) return verdict(rows.value, level.value);
+  const need = level.value === 100 ? 'to-full' : 'to-80';
+  return judge(question.value)
+    .filter((finding) => finding.need === need)
+    .map(({ title: whose, says }) => `${whose}: ${says}.`);
+});
 const unlike = computed(() => unlikeIn(setups.value, names.value, typeof rows.value[0]?.goal === 'number'));
 
 const units = computed(() => gainUnitsOf(charges.value));
@@ -113,7 +149,7 @@ const cells = computed(() => columns.value.map(({ id }) => cellsOf.value.get(id)
 const isDifference = ref(false);
 const isPicking = ref(false);
 
-const SHOWN = { curves: 'Curves', bars: 'Bars', matrix: 'Matrix' } as const;
+const SHOWN = { curves: 'Curves', bars: 'Bars', matrix: 'Matrix', verdict: 'Verdict' } as const;
 type Shown = keyof typeof SHOWN;
 const shown = computed<Shown>(
   () => (Object.keys(SHOWN) as Shown[]).find((each) => each === route.query.show) ?? (about.value === 'gains' ? 'bars' : 'curves'),
@@ -171,6 +207,28 @@ function openSaved({ runs, base, level: at, unit: as, columns: cols = [] }: Comp
   ask({ runs: runs.join('.'), base, level: at, unit: as, cols: cols.length > 0 ? cols.join(',') : undefined });
 }
 const remove = ({ id }: Comparison) => comparisons.remove(id).catch(report);
+/** Writes a sentence of the verdict in one’s own words, or takes them back. They belong to the comparison, which is saved with them. */
+async function edit(need: string, made: Omit<Edit, 'need'> | undefined): Promise<void> {
+  const known = comparisons.of(chosen.value);
+  const others = (known?.edits ?? []).filter((each) => each.need !== need);
+  const edits = made ? [...others, { need, ...made }] : others;
+  const saved = known ?? asSaved(`${title.value}, ${dayText(Date.now())}`);
+  await comparisons.save({ ...saved, edits: edits.length > 0 ? edits : undefined }).catch(report);
+}
+/** Puts the runs that would settle something into a plan, and goes there. */
+async function plan({ runs: wanted }: NonNullable<Finding['settle']>): Promise<void> {
+  try {
+    const starts = charges.value.flatMap(({ figures }) => figures.startLevel ?? []);
+    const study = await planToSettle(
+      wanted,
+      charges.value.map(({ run }) => run),
+      starts.length > 0 ? Math.min(...starts) : undefined,
+    );
+    await router.push(`/plan/${study}`);
+  } catch (error) {
+    report(error);
+  }
+}
 /** So many differences of conditions are shown unfolded. */
 const SHOWN_AT_ONCE = 4;
 const hasNothing = computed(() => lanes.records.length + logbook.summaries.length === 0);
@@ -225,7 +283,7 @@ const hasNothing = computed(() => lanes.records.length + logbook.summaries.lengt
         {{ missing.length === 1 ? 'One of these runs is' : `${missing.length} of these runs are` }} not in this logbook. Choose again.
       </p>
       <template v-if="opened.length > 1">
-        <div v-if="charges.length > 1" class="spread">
+        <div v-if="charges.length > 1" class="spread" :class="{ whole: shown === 'verdict' }">
           <div class="picture">
             <div class="pictures chosen-of">
               <div role="group" aria-label="Picture">
@@ -255,10 +313,25 @@ const hasNothing = computed(() => lanes.records.length + logbook.summaries.lengt
               :measures="bars"
               :cells="bars.map(({ id }) => cellsOf.get(id) ?? [])"
             />
-            <CompareMatrix v-else :setups="setups" :measures="measures" />
+            <CompareMatrix
+              v-else-if="shown === 'matrix'"
+              :setups="setups"
+              :measures="measures"
+              @plan="(wanted) => plan({ says: '', runs: [wanted] })"
+            />
+            <VerdictSheet
+              v-else
+              :question="question"
+              :edits="comparisons.of(chosen)?.edits ?? []"
+              :pens="pens"
+              @edit="edit"
+              @plan="plan"
+              @wish="(wish) => ask(Object.fromEntries(Object.entries(wish).map(([key, value]) => [key, String(value)])))"
+            />
           </div>
-          <aside aria-label="Verdict">
+          <aside v-if="shown !== 'verdict'" aria-label="Verdict">
             <p v-for="(sentence, index) in words" :key="sentence" :class="index === 0 ? 'first' : ''">{{ sentence }}</p>
+            <p><button type="button" class="link" @click="ask({ show: 'verdict' })">The whole verdict</button></p>
             <details v-if="unlike.length > 0" :open="unlike.length <= SHOWN_AT_ONCE">
               <summary>Are they comparable? {{ unlike.length === 1 ? 'One thing differs' : `${unlike.length} things differ` }}</summary>
               <p v-for="each in unlike" :key="each.says" class="unfair">
@@ -268,7 +341,7 @@ const hasNothing = computed(() => lanes.records.length + logbook.summaries.lengt
             <p v-else class="soft">As far as was written down, they were charged alike.</p>
           </aside>
         </div>
-        <div v-if="rows.length > 0 && charges.length > 1" class="over chosen-of">
+        <div v-if="rows.length > 0 && charges.length > 1 && shown !== 'verdict'" class="over chosen-of">
           <div role="group" aria-label="The table shows">
             <button type="button" :aria-pressed="!isDifference" @click="isDifference = false">Figures</button>
             <button type="button" :aria-pressed="isDifference" @click="isDifference = true">Differences from the baseline</button>
@@ -282,7 +355,7 @@ const hasNothing = computed(() => lanes.records.length + logbook.summaries.lengt
             Columns, {{ columns.length }} of {{ measures.length }}
           </button>
         </div>
-        <div v-if="isPicking" class="picking">
+        <div v-if="isPicking && shown !== 'verdict'" class="picking">
           <PickMany
             name="Columns"
             :items="measures.map(({ id, title: says }) => ({ id, name: says }))"
@@ -291,7 +364,7 @@ const hasNothing = computed(() => lanes.records.length + logbook.summaries.lengt
           />
         </div>
         <CompareTable
-          v-if="rows.length > 0 && charges.length > 1"
+          v-if="rows.length > 0 && charges.length > 1 && shown !== 'verdict'"
           :rows="rows"
           :names="names"
           :pens="pens"
@@ -326,6 +399,21 @@ const hasNothing = computed(() => lanes.records.length + logbook.summaries.lengt
   display: grid;
   grid-template-columns: minmax(0, 1fr) 19rem;
   border-bottom: 1px solid rgb(var(--v-theme-line));
+}
+
+.whole {
+  grid-template-columns: minmax(0, 1fr);
+}
+
+.link {
+  padding: 0;
+  background: none;
+  border: 0;
+  font: inherit;
+  color: inherit;
+  text-decoration: underline;
+  text-underline-offset: 3px;
+  cursor: pointer;
 }
 
 .picture {

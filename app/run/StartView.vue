@@ -76,9 +76,8 @@ const timingError = ref('');
 /** The run as its study plans it, when it was opened from one; its conditions are confirmed here. */
 const planned = shallowRef<PlannedStart>();
 onMounted(async () => {
-  const { study, cell, again, device: wanted, charger: from } = route.query;
+  const { study, cell, again } = route.query;
   if (typeof again === 'string') return await startAsBefore(again);
-  if (typeof wanted === 'string' && typeof from === 'string') [device.value, charger.value] = [wanted, from];
   if (typeof study !== 'string' || cell === undefined) return;
   await studies.load();
   for (const [index, key] of [cell].flat().entries()) {

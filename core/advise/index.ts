@@ -1,2 +1,8 @@
-export { verdict } from './verdict';
 export { CAUTIONS } from './cautions';
+export { judge } from './judge';
+export { groupsOf, HABITS, USUAL_WISHES, type Finding, type Question, type Shelf, type Wishes } from './question';
+export { worthOf } from './worth';
+export { balanceOf } from './balance';
+export { type Plotted } from './frontier';
+export { oneForAll, type OneForAll } from './oneForAll';
+export { verdict } from './verdict';

@@ -131,6 +131,27 @@ export function writeAmount(value: number, margin: number, unit: MeasureUnit): {
   return { value: `${told.value} ${name}`, margin: `${told.margin} ${name}` };
 }
 
+/**
+ * A difference that is told apart, and its margin: finer where rounding alone would make the margin as large as what it is the margin of.
+ *
+ * @param value without its sign
+ * @example writeTold(8.4 * 60, 8.1 * 60, 's') // 8.4 min, 8.1 min: rounded to minutes it would be 8 ± 9
+ */
+export function writeTold(value: number, margin: number, unit: MeasureUnit): { value: string; margin: string } {
+  if (margin >= value || !(margin > 0) || unit === 'price' || (unit === 's' && margin < 60)) return writeAmount(value, margin, unit);
+  const [shown, off, most] =
+    unit === 's'
+      ? [value / 60, margin / 60, 0]
+      : [...inShown(value, margin, unit), unit === '%' ? (margin < 0.5 ? 1 : 0) : MOST_DECIMALS[unit]];
+  const usual = Math.min(most, Math.max(0, Math.ceil(-Math.log10(off))));
+  const isClear = (decimals: number) => Math.ceil(off * 10 ** decimals - 1e-9) < Math.round(shown * 10 ** decimals);
+  if (isClear(usual)) return writeAmount(value, margin, unit);
+  const decimals = [1, 2, 3, 4, 5].find((each) => each > usual && isClear(each)) ?? 6;
+  const name = unit === 's' ? ' min' : ` ${unitName(unit)}`;
+  const up = Math.ceil(off * 10 ** decimals - 1e-9) / 10 ** decimals;
+  return { value: fixed(shown, decimals) + name, margin: fixed(up, decimals) + name };
+}
+
 function inShown(value: number, margin: number, unit: MeasureUnit): [value: number, margin: number] {
   if (unit === 'share') return [value * 100, margin * 100];
   if (unit === '°C') return [shownIn('°C', value), shownDifference('°C', margin)];
@@ -149,8 +170,9 @@ export function writeDifference(cell: Cell, zero: Cell, unit: MeasureUnit): Pick
   if (!one || !base || one.isLeast || base.isLeast)
     return { range: one?.isLeast ? 'not seen by the end' : base?.isLeast ? 'the baseline was not seen so far' : '' };
   const differ = difference(base, one, cell.spread);
-  const { value, margin } = writeAmount(differ.value, differ.margin, differenceUnit(unit));
-  const signed = differ.value > 0 ? `+${value}` : value;
+  const write = differ.told === 'tie' ? writeAmount : writeTold;
+  const { value, margin } = write(Math.abs(differ.value), differ.margin, differenceUnit(unit));
+  const signed = differ.value < 0 ? `−${value}` : differ.value > 0 ? `+${value}` : value;
   // What has no margin of its own is told as it is.
   if (differ.margin === 0) return { value: signed, range: '' };
   return differ.told === 'tie' ? { value: 'a tie', range: `${signed} ± ${margin}` } : { value: signed, range: `± ${margin}` };
@@ -189,7 +211,7 @@ export function workingOf(
   for (const [other, theirs] of cells.entries()) {
     if (other === index || !theirs.mean) continue;
     const differ = difference(mean, theirs.mean, spread);
-    const by = writeAmount(Math.abs(differ.value), differ.margin, differenceUnit(unit));
+    const by = (differ.told === 'tie' ? writeAmount : writeTold)(Math.abs(differ.value), differ.margin, differenceUnit(unit));
     const name = names[other] ?? '';
     if (differ.told === 'tie') says.push(`${name}: a tie; ${by.value} apart, and a difference is told from ${by.margin} on.`);
     else

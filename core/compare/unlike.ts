@@ -1,3 +1,4 @@
+import { mean, median } from 'd3-array';
 import { roomOf } from '../curve/heat';
 import type { ReadRun } from '../curve/figures';
 import { AMBIENT, REST } from '../method/conditions';
@@ -15,6 +16,10 @@ export interface Unlike {
   says: string;
   /** What of a difference between them it could explain, in a sentence. */
   explains: string;
+  /** It as the subject of a sentence: `the room`. */
+  about: string;
+  /** Setups in which it is not as in most, by their place; none where there is no most. */
+  odd: number[];
 }
 
 /** Settings and what they do to a charge (common practice, no source). */
@@ -54,6 +59,20 @@ function rangeIn(all: readonly ReadRun[], of: (one: ReadRun) => number | undefin
   return known.length < 2 ? undefined : { low: Math.min(...known), high: Math.max(...known) };
 }
 
+/** Setups whose answer is not that of most of them. */
+function fewest(setups: readonly SetupRuns[], of: (one: ReadRun) => string | undefined): number[] {
+  const said = setups.map(({ runs }) => [...new Set(runs.map((one) => of(one) ?? 'not said'))].sort().join());
+  const most = said.find((answer) => said.filter((each) => each === answer).length > said.length / 2);
+  return most === undefined ? [] : said.flatMap((answer, index) => (answer === most ? [] : [index]));
+}
+
+/** Setups that lie further than so much from the middle one. */
+function far(setups: readonly SetupRuns[], of: (one: ReadRun) => number | undefined, most: number): number[] {
+  const values = setups.map(({ runs }) => mean(runs.flatMap((one) => of(one) ?? [])));
+  const middle = median(values.filter((each) => each !== undefined));
+  return values.flatMap((value, index) => (value !== undefined && middle !== undefined && Math.abs(value - middle) > most ? [index] : []));
+}
+
 /** Seconds that one percent takes up to half full, of the quickest of them. */
 function quickest(all: readonly ReadRun[]): number | undefined {
   const paces = all.flatMap(({ figures: { milestones, startLevel } }) => {
@@ -72,10 +91,11 @@ function quickest(all: readonly ReadRun[]): number | undefined {
 export function unlikeIn(setups: readonly SetupRuns[], names: readonly string[], byLevel = true): Unlike[] {
   const all = setups.flatMap(({ runs }) => runs);
   const found: Unlike[] = [];
-  const say = (what: string, says: string, explains: string) => found.push({ what, says, explains });
+  const say = (what: string, says: string, explains: string, odd: number[] = [], about = `the ${what}`) =>
+    found.push({ what, says, explains, about, odd });
   const differ = (what: string, of: (one: ReadRun) => string | undefined, explains: string) => {
     const said = answers(setups, names, of);
-    if (said.size > 1) say(what, `${what.charAt(0).toUpperCase()}${what.slice(1)}: ${whoSays(said)}.`, explains);
+    if (said.size > 1) say(what, `${what.charAt(0).toUpperCase()}${what.slice(1)}: ${whoSays(said)}.`, explains, fewest(setups, of));
   };
 
   const starts = rangeIn(all, ({ figures }) => figures.startLevel);
@@ -86,6 +106,7 @@ export function unlikeIn(setups: readonly SetupRuns[], names: readonly string[],
       'start',
       `They did not start alike: from ${fixed(starts.low)} to ${fixed(starts.high)} %.`,
       `Times to a level favour the higher start.${worth ?? ''}`,
+      far(setups, ({ figures }) => figures.startLevel, HIGHER),
     );
   }
   if (byLevel && all.some(({ figures }) => figures.startLevel === undefined))
@@ -117,6 +138,7 @@ export function unlikeIn(setups: readonly SetupRuns[], names: readonly string[],
       'room',
       `The room was ${temperature(rooms.low, 0)} to ${temperature(rooms.high, 0)}.`,
       `Temperatures can differ by ${temperatureRise(rooms.high - rooms.low)} from that alone: compare the rise. A warmer battery may take less.`,
+      far(setups, ({ run }) => roomOf(run), WARMER),
     );
   const first = rangeIn(all, ({ figures }) => figures.heat.find((heat) => heat.first.seconds <= AT_START)?.first.value);
   if (first && first.high - first.low > WARMER)
@@ -124,6 +146,8 @@ export function unlikeIn(setups: readonly SetupRuns[], names: readonly string[],
       'warm start',
       `At the start they were ${temperature(first.low, 0)} to ${temperature(first.high, 0)} warm.`,
       'One that starts warm comes to its limit of heat sooner, and then takes less.',
+      far(setups, ({ figures }) => figures.heat.find((heat) => heat.first.seconds <= AT_START)?.first.value, WARMER),
+      'how warm it started',
     );
 
   differ(

@@ -1,6 +1,6 @@
 import { spell } from '../quantity/duration';
 import { withMargin } from '../quantity/figures';
-import { writeAmount } from './cells';
+import { writeAmount, writeTold } from './cells';
 import type { Row, Standing } from './compare';
 import type { Goal, WithMargin } from './speedUp';
 
@@ -36,7 +36,7 @@ export function writeStanding({ standing }: Row, baseline: string): { first: str
 }
 
 function toldApart({ saved, share, rate, level }: Extract<Standing, { state: 'told apart' }>): { first: string; rest: string[] } {
-  const { value, margin } = writeAmount(Math.abs(saved.value), saved.margin, 's');
+  const { value, margin } = writeTold(Math.abs(saved.value), saved.margin, 's');
   const shares = [
     { name: 'time', of: share },
     { name: 'rate', of: rate },

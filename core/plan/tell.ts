@@ -2,7 +2,7 @@ import { range } from 'd3-array';
 import type { Meter } from '../bench/meter';
 import { ROOM } from '../curve/pace';
 import { student } from '../margin/student';
-import { assumedSpread } from '../margin/assumed';
+import { assumedSpread, type Spread } from '../margin/assumed';
 import { poolsTo } from '../margin/told';
 import { widthAt } from '../method/cadence';
 import type { Cadence } from '../method/cadenceSchema';
@@ -31,7 +31,7 @@ export interface StudyTelling extends Telling {
 /** Quantile of the normal distribution that nine of ten lie below (published tables, from memory): so often is a difference told. */
 const POWER = 1.28;
 /** Intervals that two full times of single runs must differ by, for the latest of 100 % is never drawn in. */
-const INTERVALS_AT_FULL = 1.9;
+export const INTERVALS_AT_FULL = 1.9;
 
 /**
  * The smallest true difference between two figures that will be told apart in about nine of ten studies: (k + 1.28) · u_d.
@@ -43,10 +43,17 @@ const INTERVALS_AT_FULL = 1.9;
  * @param width   width of its bounds, in the same unit
  * @param repeats runs of each setup, 1 to 10
  * @param setups  how many setups are repeated, 2 or more
+ * @param spread  how far repeats differ: as repeats have shown it, else as it is assumed
  * @see docs/numbers.md, *Tells apart from*; JCGM 100:2008 (GUM) 4.3.7; Welch 1947.
  */
-export function smallestDifference(figure: number, width: number, repeats: number, setups = 2): number {
-  const [varies, read] = [(assumedSpread().sigma * figure) ** 2, width ** 2 / 12];
+export function smallestDifference(
+  figure: number,
+  width: number,
+  repeats: number,
+  setups = 2,
+  { sigma }: Pick<Spread, 'sigma'> = assumedSpread(),
+): number {
+  const [varies, read] = [(sigma * figure) ** 2, width ** 2 / 12];
   const of = poolsTo(repeats, setups, varies, read);
   const freedom = Number.isFinite(of) && varies > 0 ? of * ((varies + read) / varies) ** 2 : Infinity;
   return (student(freedom) + POWER) * Math.sqrt((2 * (varies + read)) / repeats);

@@ -1,0 +1,148 @@
+<script setup lang="ts">
+import { computed, ref } from 'vue';
+import type { Finding } from '@core/advise';
+import type { Edit } from '@core/compare';
+
+/** A sentence of the verdict with its reason; in one’s own words where one likes, what was worked out beside them. */
+const props = defineProps<{ finding: Finding; edit: Edit | undefined }>();
+const emit = defineEmits<{ write: [text: string]; keep: []; undo: []; plan: [] }>();
+
+const isOpen = ref(false);
+const text = ref('');
+const error = ref('');
+const MOST = 600;
+const isStale = computed(() => props.edit !== undefined && props.edit.made !== `${props.finding.says}\n${props.finding.why}`);
+
+function open(): void {
+  text.value = props.edit?.text ?? props.finding.says;
+  error.value = '';
+  isOpen.value = true;
+}
+function write(): void {
+  if (text.value.trim() === '') {
+    error.value = 'Write the sentence, or take the one that was worked out.';
+    return;
+  }
+  emit('write', text.value.trim());
+  isOpen.value = false;
+}
+</script>
+
+<template>
+  <li>
+    <h3>{{ finding.title }}</h3>
+    <div class="said">
+      <form v-if="isOpen" novalidate @submit.prevent="write" @keydown.esc.stop="isOpen = false">
+        <v-textarea
+          v-model="text"
+          :label="`${finding.title}, in your own words`"
+          :maxlength="MOST"
+          rows="2"
+          auto-grow
+          autofocus
+          :error-messages="error"
+        />
+        <v-btn type="submit" size="small" variant="flat" color="primary">Save</v-btn>
+        <v-btn size="small" variant="text" @click="isOpen = false">Cancel</v-btn>
+      </form>
+      <template v-else>
+        <p class="headline">{{ edit?.text ?? finding.says }}</p>
+        <p v-if="edit" class="made">Worked out: {{ finding.says }}</p>
+        <p v-if="isStale" class="due" role="status">
+          What this was written from has changed.
+          <button type="button" class="link" @click="emit('keep')">Keep yours</button>
+          <button type="button" class="link" @click="emit('undo')">Take the new one</button>
+        </p>
+      </template>
+      <p v-if="finding.why" class="soft why">{{ finding.why }}</p>
+      <p v-if="finding.settle" class="soft why">
+        {{ finding.settle.says }}
+        <button
+          v-if="finding.settle.runs.length > 0"
+          type="button"
+          class="link"
+          :aria-label="`Put it into the plan: ${finding.title}`"
+          @click="emit('plan')"
+        >
+          Put it into the plan
+        </button>
+      </p>
+    </div>
+    <div v-if="!isOpen" class="own">
+      <v-btn size="small" variant="text" :aria-label="`Edit: ${finding.title}`" @click="open">Edit</v-btn>
+      <v-btn
+        v-if="edit && !isStale"
+        size="small"
+        variant="text"
+        :aria-label="`Take what was worked out: ${finding.title}`"
+        @click="emit('undo')"
+        >Undo</v-btn
+      >
+    </div>
+  </li>
+</template>
+
+<style scoped>
+li {
+  display: grid;
+  grid-template-columns: 8.5rem minmax(0, 1fr) auto;
+  gap: 0 1rem;
+  padding-block: 0.75rem;
+  border-bottom: 1px solid rgb(var(--v-theme-line));
+}
+
+h3 {
+  padding-top: 0.2rem;
+  font-size: 0.85rem;
+  color: rgb(var(--v-theme-soft));
+}
+
+.headline {
+  font-size: 1.1rem;
+  font-weight: 700;
+  line-height: 1.3;
+  white-space: pre-line;
+  overflow-wrap: anywhere;
+}
+
+.made {
+  font-size: 0.88rem;
+  font-style: italic;
+  color: rgb(var(--v-theme-pencil));
+}
+
+.why {
+  white-space: pre-line;
+  font-size: 0.88rem;
+  overflow-wrap: anywhere;
+}
+
+.due {
+  font-size: 0.88rem;
+}
+
+.link {
+  padding: 0;
+  background: none;
+  border: 0;
+  font: inherit;
+  color: inherit;
+  text-decoration: underline;
+  text-underline-offset: 3px;
+  cursor: pointer;
+}
+
+.link + .link {
+  margin-inline-start: 0.7rem;
+}
+
+@media (max-width: 700px) {
+  li {
+    grid-template-columns: minmax(0, 1fr) auto;
+  }
+
+  h3 {
+    grid-column: 1 / -1;
+  }
+}
+</style>

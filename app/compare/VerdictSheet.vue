@@ -1,0 +1,190 @@
+<script setup lang="ts">
+import { computed } from 'vue';
+import { balanceOf, groupsOf, HABITS, judge, oneForAll, worthOf, type Finding, type Question, type Wishes } from '@core/advise';
+import { writeAmount, type Edit } from '@core/compare';
+import { price, spell } from '@core/quantity';
+import FindingItem from './FindingItem.vue';
+import FrontierChart from './FrontierChart.vue';
+import RegretTable from './RegretTable.vue';
+
+/** Who should buy what, how sure it is, and what would settle the rest: a sentence for each need, and the pictures behind them. */
+const props = defineProps<{
+  question: Question;
+  edits: readonly Edit[];
+  /** Of each setup of the question, in its order. */
+  pens: number[];
+}>();
+const emit = defineEmits<{
+  edit: [need: string, edit: Omit<Edit, 'need'> | undefined];
+  plan: [settle: NonNullable<Finding['settle']>];
+  wish: [wishes: Partial<Wishes>];
+}>();
+
+const findings = computed(() => judge(props.question));
+const groups = computed(() => groupsOf(props.question));
+const pensOf = (group: (typeof groups.value)[number]) => group.setups.map((setup) => props.pens[props.question.setups.indexOf(setup)] ?? 0);
+
+const pictures = computed(() =>
+  groups.value.flatMap((group) => {
+    const whose = groups.value.length > 1 ? `${group.of}: ` : '';
+    const [worth, balance] = [worthOf(group, props.question.shelf), balanceOf(group, props.question.wishes.window)];
+    return [
+      ...(worth
+        ? [
+            {
+              key: `${group.of} price`,
+              caption: `${whose}price against ${worth.title.toLowerCase()}; on the line nothing is both cheaper and surely faster`,
+              across: 'price of what is not at home yet',
+              write: price,
+              points: worth.points,
+              pens: pensOf(group),
+            },
+          ]
+        : []),
+      ...(balance
+        ? [
+            {
+              key: `${group.of} heat`,
+              caption: `${whose}${balance.heat.toLowerCase()} against ${balance.title.toLowerCase()}; on the line nothing is both cooler and faster`,
+              across: balance.heat.toLowerCase(),
+              write: (celsius: number) => writeAmount(celsius, 1, 'K').value,
+              points: balance.points,
+              pens: pensOf(group),
+            },
+          ]
+        : []),
+    ];
+  }),
+);
+const shared = computed(() => oneForAll(groups.value));
+const editOf = (need: string) => props.edits.find((each) => each.need === need);
+const madeOf = ({ says, why }: Finding) => `${says}\n${why}`;
+
+const WINDOWS = [300, 600, 900, 1200, 1800, 2700, 3600];
+const NIGHTS = [5, 6, 7, 8, 9, 10].map((hours) => hours * 3600);
+const LOSSES = [0, 0.05, 0.1, 0.2, 0.3, 0.5];
+const HABIT_SAYS: Readonly<Record<Wishes['habit'], string>> = { overnight: 'overnight', 'top-ups': 'by top-ups', both: 'both ways' };
+</script>
+
+<template>
+  <div class="verdict">
+    <div class="asked">
+      <label
+        >A top-up lasts
+        <select :value="question.wishes.window" @change="emit('wish', { window: Number(($event.target as HTMLSelectElement).value) })">
+          <option v-for="each in WINDOWS" :key="each" :value="each">{{ spell(each) }}</option>
+        </select></label
+      >
+      <label
+        >A night lasts
+        <select :value="question.wishes.night" @change="emit('wish', { night: Number(($event.target as HTMLSelectElement).value) })">
+          <option v-for="each in NIGHTS" :key="each" :value="each">{{ each / 3600 }} h</option>
+        </select></label
+      >
+      <label
+        >A trip may cost
+        <select :value="question.wishes.loss" @change="emit('wish', { loss: Number(($event.target as HTMLSelectElement).value) })">
+          <option v-for="each in LOSSES" :key="each" :value="each">{{ Math.round(each * 100) }} %</option>
+        </select></label
+      >
+      <label
+        >Its owner charges
+        <select
+          :value="question.wishes.habit"
+          @change="emit('wish', { habit: ($event.target as HTMLSelectElement).value as Wishes['habit'] })"
+        >
+          <option v-for="each in HABITS" :key="each" :value="each">{{ HABIT_SAYS[each] }}</option>
+        </select></label
+      >
+    </div>
+    <div class="halves">
+      <section aria-label="Verdict in full">
+        <ul v-if="findings.length > 0">
+          <FindingItem
+            v-for="finding in findings"
+            :key="finding.need"
+            :finding="finding"
+            :edit="editOf(finding.need)"
+            @write="(text) => emit('edit', finding.need, { text, made: madeOf(finding) })"
+            @keep="emit('edit', finding.need, { text: editOf(finding.need)?.text ?? finding.says, made: madeOf(finding) })"
+            @undo="emit('edit', finding.need, undefined)"
+            @plan="finding.settle && emit('plan', finding.settle)"
+          />
+        </ul>
+        <p v-else class="soft none">
+          There is nothing to judge yet: two setups of one device, or two devices, say something of each other.
+        </p>
+      </section>
+      <div class="pictures">
+        <FrontierChart
+          v-for="{ key, ...picture } in pictures"
+          :key="key"
+          :caption="picture.caption"
+          :across="picture.across"
+          :write="picture.write"
+          :points="picture.points"
+          :pens="picture.pens"
+        />
+        <RegretTable v-if="shared && shared.choices.length > 0" :found="shared" />
+      </div>
+    </div>
+  </div>
+</template>
+
+<style scoped>
+.asked {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 0.25rem 1.5rem;
+  padding: 0.5rem 1.5rem;
+  font-size: 0.85rem;
+  color: rgb(var(--v-theme-soft));
+}
+
+select {
+  padding: 0.15rem 0.35rem;
+  font: inherit;
+  color: rgb(var(--v-theme-ink));
+  background: rgb(var(--v-theme-paper));
+  border: 0;
+  border-bottom: 1.5px solid rgb(var(--v-theme-ink));
+}
+
+.halves {
+  display: grid;
+  grid-template-columns: minmax(0, 1.15fr) minmax(0, 1fr);
+  border-top: 1px solid rgb(var(--v-theme-line));
+}
+
+section {
+  padding: 0 1.5rem 1rem;
+  border-inline-end: 1px solid rgb(var(--v-theme-line));
+}
+
+ul {
+  padding: 0;
+  list-style: none;
+}
+
+.pictures {
+  display: grid;
+  gap: 1.5rem;
+  align-content: start;
+  padding: 0.9rem 1.5rem;
+  min-width: 0;
+}
+
+.none {
+  padding-block: 1rem;
+}
+
+@media (max-width: 1000px) {
+  .halves {
+    grid-template-columns: minmax(0, 1fr);
+  }
+
+  section {
+    border-inline-end: 0;
+  }
+}
+</style>

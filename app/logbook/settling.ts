@@ -1,0 +1,38 @@
+import { nanoid } from 'nanoid';
+import type { RunInk } from '@core/ink';
+import { studyToSettle, withSettling, type Settling, type Study } from '@core/plan';
+import { useStudies } from './studies';
+
+/** A level from which runs are usually taken, where none of those compared says its own, in %. */
+const USUAL_START = 1;
+
+/**
+ * Puts runs that would settle something into a plan: into the study of the runs that are compared, where most of them are of one, else into a study
+ * of its own that is taken as they were.
+ *
+ * @returns the id of the study
+ * @throws {NotPlannable | StorageTrouble}
+ */
+export async function planToSettle(wanted: readonly Settling[], runs: readonly RunInk[], startLevel: number | undefined): Promise<string> {
+  const studies = useStudies();
+  await studies.load();
+  const known = studyOf(runs, studies.all);
+  const first = runs.find(({ header }) => wanted.some(({ device }) => header.device.id === device)) ?? runs[0];
+  if (!known && !first) throw new Error('There is no run to take it from. Open a comparison first.');
+  const study = known
+    ? withSettling(known, wanted, studies.made(known.id))
+    : studyToSettle(
+        nanoid(10),
+        `To settle: ${first?.header.device.name ?? ''}`,
+        (first as RunInk).header,
+        startLevel ?? USUAL_START,
+        wanted,
+      );
+  await studies.put(study);
+  return study.id;
+}
+
+/** The study that more than half of some runs are of. */
+function studyOf(runs: readonly RunInk[], all: readonly Study[]): Study | undefined {
+  return all.find(({ id }) => runs.filter(({ header }) => header.study?.id === id).length > runs.length / 2);
+}

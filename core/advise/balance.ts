@@ -1,0 +1,72 @@
+import { shownMargin } from '../margin/bounds';
+import { isBetter, meansIn, riseBy, timeBy, gainBy } from './best';
+import { frontierOf, type Plotted } from './frontier';
+import { listed } from '../quantity/listed';
+import { either, type Group, type Said } from './question';
+
+/** Speed against heat of the setups that have both; `undefined` where fewer than two do. */
+function speedAndHeat(group: Group, window: number) {
+  const heat = riseBy(group);
+  const speed = timeBy(group) ?? gainBy(group, window)?.id;
+  const [fast, cool] = [group.figures.get(speed ?? ''), group.figures.get(heat ?? '')];
+  if (!fast || !cool || !group.device) return undefined;
+  const both = meansIn(fast.cells).filter((index) => meansIn(cool.cells).includes(index));
+  if (both.length < 2) return undefined;
+  const at = (index: number) => both[index] ?? -1;
+  const faster = (one: number, other: number) => isBetter(fast.cells, fast.measure, at(one), at(other));
+  const cooler = (one: number, other: number) => isBetter(cool.cells, cool.measure, at(one), at(other));
+  return { fast, cool, both, at, faster, cooler, line: frontierOf(both.length, [faster, cooler]) };
+}
+
+/** Rise against time, to be drawn: in °C and seconds. */
+export interface Balance {
+  title: string;
+  heat: string;
+  points: Plotted[];
+}
+
+/** Rise against time; `undefined` where speed is known by gains alone. */
+export function balanceOf(group: Group, window: number): Balance | undefined {
+  const found = speedAndHeat(group, window);
+  if (found?.fast.measure.better !== 'less') return undefined;
+  const { fast, cool, both, line } = found;
+  const points = both.map((index, place): Plotted => {
+    const [time, rise] = [fast.cells[index]?.mean, cool.cells[index]?.mean];
+    return {
+      index,
+      name: group.names[index] ?? '',
+      x: rise?.value ?? 0,
+      xMargin: shownMargin(rise?.uncertainty ?? 0),
+      y: time?.value ?? 0,
+      yMargin: shownMargin(time?.uncertainty ?? 0),
+      isOn: line.includes(place),
+    };
+  });
+  return { title: fast.measure.title, heat: cool.measure.title, points };
+}
+
+/** The best balance of speed and heat: those that none is both surely faster and no hotter than. */
+export function balance(group: Group, window: number): Said | undefined {
+  const found = speedAndHeat(group, window);
+  if (!found) return undefined;
+  const { fast, cool, both, at, faster, cooler, line } = found;
+  const name = (index: number) => group.names[at(index)] ?? '';
+  const says = (index: number) => `${name(index)} ${fast.cells[at(index)]?.value ?? ''}, ${cool.cells[at(index)]?.value ?? ''} warmer`;
+  const free = both.flatMap((_, one) => {
+    const beaten = both.flatMap((__, other) => (other !== one && faster(one, other) && !cooler(other, one) ? [name(other)] : []));
+    return beaten.length > 0 && line.includes(one)
+      ? [`${name(one)} is faster than ${listed(beaten)}, and no hotter that these readings can show.`]
+      : [];
+  });
+  const isAll = line.length === both.length;
+  return {
+    who: isAll ? 'None of them: what is faster is hotter, or nothing is told' : either(line.map(name)),
+    figures: isAll ? undefined : line.length === 1 ? says(line[0] ?? 0).replace(`${name(line[0] ?? 0)} `, '') : undefined,
+    why: [
+      line.length > 1 ? `${line.slice(0, 5).map(says).join('; ')}: none of these is beaten in one without losing in the other.` : '',
+      ...free.slice(0, 2),
+    ]
+      .filter(Boolean)
+      .join(' '),
+  };
+}

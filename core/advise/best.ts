@@ -1,0 +1,149 @@
+import { differenceUnit, writeAmount, writeTold, type Cell, type Measure } from '../compare/cells';
+import { difference, type Difference } from '../margin/told';
+import { nominal } from '../quantity/duration';
+import { listed } from '../quantity/listed';
+import { either, type Group, type Said } from './question';
+import { whatWouldTell } from './wouldTell';
+
+/** How a figure is spoken of: of what is better, and of what is surely worse. */
+interface Comparative {
+  better: string;
+  worse: string;
+}
+const SOONER: Comparative = { better: 'sooner', worse: 'slower' };
+const MORE: Comparative = { better: 'more', worse: 'less' };
+const COOLER: Comparative = { better: 'cooler', worse: 'hotter' };
+const wordsOf = ({ group }: Measure) => (group === 'Heat' ? COOLER : group === 'Times' ? SOONER : MORE);
+
+/** Others that are named one by one; of more, how many. */
+const NAMED = 4;
+
+/** `9 min ± 4 min`, whichever way. */
+export function apart(
+  { value, margin, told: isTold }: Pick<Difference, 'value' | 'margin' | 'told'>,
+  { unit }: Pick<Measure, 'unit'>,
+): string {
+  const told = (isTold === 'tie' ? writeAmount : writeTold)(Math.abs(value), margin, differenceUnit(unit));
+  const [, own = ''] = /\s(\D+)$/.exec(told.margin) ?? [];
+  return own !== '' && told.value.endsWith(` ${own}`)
+    ? `${told.value.slice(0, -own.length - 1)} ± ${told.margin}`
+    : `${told.value} ± ${told.margin}`;
+}
+
+const meansIn = (cells: readonly Cell[]) => cells.flatMap((cell, index) => (cell.mean && !cell.mean.isLeast ? [index] : []));
+
+/** How two cells of a column differ, the other less the one; `undefined` where either has no figure. */
+export function between(cells: readonly Cell[], one: number, other: number): Difference | undefined {
+  const [mine, theirs] = [cells[one], cells[other]];
+  return mine?.mean && theirs?.mean ? difference(mine.mean, theirs.mean, mine.spread) : undefined;
+}
+
+/** Whether one cell is surely better than another. */
+export const isBetter = (cells: readonly Cell[], { better }: Pick<Measure, 'better'>, one: number, other: number): boolean =>
+  better !== undefined && between(cells, one, other)?.told === (better === 'less' ? 'below' : 'above');
+
+/**
+ * Who is best by one figure: by how much against the baseline, who is surely worse and by how much, and what cannot be told.
+ *
+ * @returns `undefined` where fewer than two setups have the figure, or it may not be ranked
+ */
+export function bestBy(group: Group, id: string): Said | undefined {
+  const found = group.figures.get(id);
+  if (!found?.measure.better || group.setups.length < 2) return undefined;
+  const { measure, cells } = found;
+  const { names } = group;
+  const nameOf = (index: number) => names[index] ?? '';
+  const seen = meansIn(cells);
+  const best = seen.filter((index) => cells[index]?.isBest);
+  const [first] = best;
+  if (first === undefined || cells.filter(({ mean }) => mean).length < 2) return undefined;
+  const words = wordsOf(measure);
+
+  const others = cells.flatMap((cell, index) => (best.includes(index) || !cell.mean ? [] : [index]));
+  const worse = others.flatMap((index) => {
+    // Of several that are best, the one that it is most surely behind.
+    const told = best
+      .flatMap((each) => between(cells, each, index) ?? [])
+      .filter((each) => each.told !== 'tie')
+      .sort((one, other) => Math.abs(other.value) / other.margin - Math.abs(one.value) / one.margin)[0];
+    return told ? [{ index, told, isLeast: cells[index]?.mean?.isLeast === true }] : [];
+  });
+  const why: string[] = [];
+  if (best.length > 1) {
+    const values = best.slice(0, NAMED + 2).map((index) => `${nameOf(index)} ${cells[index]?.value ?? ''}`);
+    why.push(`${values.join(', ')}: these readings cannot tell them apart.`);
+  }
+  const told = worse.filter(({ isLeast }) => !isLeast);
+  const named = told.slice(0, NAMED).map(({ index, told: by }) => `${nameOf(index)} by ${apart(by, measure)}`);
+  if (told.length > NAMED) named.push(`${told.length - NAMED} more`);
+  if (named.length > 0) why.push(`Surely ${words.worse}: ${named.join('; ')}.`);
+  const late = worse.filter(({ isLeast }) => isLeast).map(({ index }) => nameOf(index));
+  if (late.length > 0) why.push(`${listed(late)} ${late.length === 1 ? 'was' : 'were'} not seen there by the end.`);
+  const untold = others.filter((index) => !worse.some((each) => each.index === index));
+  if (untold.length > 0) why.push(`Of ${listed(untold.map(nameOf))} nothing can be told: not seen so far by the end.`);
+  const none = cells.flatMap(({ mean }, index) => (mean ? [] : [nameOf(index)]));
+  if (none.length > 0) why.push(`No figure of ${listed(none)}.`);
+
+  const isAllAlike = best.length === seen.length && seen.length > 1 && worse.length === 0;
+  const zero = best.length === 1 && !best.includes(group.baseline) ? between(cells, group.baseline, first) : undefined;
+  const saved =
+    zero && zero.told !== 'tie' && !cells[group.baseline]?.mean?.isLeast
+      ? `, ${apart(zero, measure)} ${words.better} than ${nameOf(group.baseline)}`
+      : '';
+  return {
+    who: isAllAlike ? 'No difference that these readings can show' : either(best.map(nameOf)),
+    figures: best.length === 1 ? `${cells[first]?.value ?? ''}${saved}` : undefined,
+    why: why.join(' '),
+    settle: best.length > 1 ? whatWouldTell(group, found, best) : undefined,
+  };
+}
+
+/** The mark nearest to a window by which most setups have a gain: its figure’s id. */
+export function gainBy(group: Group, window: number): { id: string; seconds: number } | undefined {
+  const marks = [...group.figures.keys()].flatMap((id) => (id.startsWith('gain-') ? [Number(id.slice(5))] : []));
+  const known = (seconds: number) => meansIn(group.figures.get(`gain-${seconds}`)?.cells ?? []).length;
+  const most = Math.max(0, ...marks.map(known));
+  if (most < 2) return undefined;
+  const [seconds] = marks
+    .filter((each) => known(each) === most)
+    .sort((one, other) => Math.abs(Math.log(one / window)) - Math.abs(Math.log(other / window)));
+  return seconds === undefined ? undefined : { id: `gain-${seconds}`, seconds };
+}
+
+/** Who gains most in a short time. */
+export function topUp(group: Group, window: number): Said | undefined {
+  const by = gainBy(group, window);
+  const said = by && bestBy(group, by.id);
+  return said && { ...said, why: by.seconds === window ? said.why : `By what was gained in ${nominal(by.seconds)}. ${said.why}`.trim() };
+}
+
+/** The surface whose rise is known of most setups: the figure’s id. */
+export function riseBy(group: Group): string | undefined {
+  const rises = [...group.figures.keys()].filter((id) => id.startsWith('rise-'));
+  const known = (id: string) => meansIn(group.figures.get(id)?.cells ?? []).length;
+  return rises.filter((id) => known(id) > 1).sort((one, other) => known(other) - known(one))[0];
+}
+
+/** Who stays coolest, by the rise of the surface that was read most; with the highest temperatures that were seen. */
+export function coolest(group: Group): Said | undefined {
+  const id = riseBy(group);
+  const said = id && bestBy(group, id);
+  if (!said) return undefined;
+  const top = group.figures.get(id.replace('rise', 'hottest'));
+  const cells = top
+    ? meansIn(top.cells).map((index) => ({ value: top.cells[index]?.value ?? '', at: top.cells[index]?.mean?.value ?? 0 }))
+    : [];
+  cells.sort((one, other) => one.at - other.at);
+  const [low, high] = [cells[0], cells.at(-1)];
+  const range = low && high && low.value !== high.value ? ` Hottest: ${low.value} to ${high.value}.` : '';
+  return { ...said, figures: said.figures && `rise ${said.figures}`, why: `By the rise over its start.${range} ${said.why}`.trim() };
+}
+
+/** The level by which most setups have a time, 80 % where it is one of them: its figure’s id. */
+export function timeBy(group: Group): string | undefined {
+  const known = (id: string) => meansIn(group.figures.get(id)?.cells ?? []).length;
+  const ids = ['level-80', 'level-100', 'level-50', 'level-90', 'light out', 'power gone'];
+  return ids.filter((id) => known(id) > 1).sort((one, other) => known(other) - known(one))[0];
+}
+
+export { meansIn };

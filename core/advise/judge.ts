@@ -1,0 +1,116 @@
+import { unlikeIn } from '../compare/unlike';
+import { stalls } from '../curve/stall';
+import { ruleOf } from '../curve/stretches';
+import { EMPTY_TRACK } from '../ink/track';
+import { nominal } from '../quantity/duration';
+import { fixed } from '../quantity/figures';
+import { listed } from '../quantity/listed';
+import { bestBy, coolest, topUp } from './best';
+import { balance } from './balance';
+import { ceiling, untested } from './ceiling';
+import { fullWindow, leads, surprises } from './leads';
+import { oneForAll, oneForAllSays } from './oneForAll';
+import { again, groupsOf, over, type Finding, type Group, type Question, type Said } from './question';
+import { charges, underLoad } from './tried';
+import { keepOrNot, overnight, toTravel, worth } from './worth';
+
+/**
+ * Who should buy what, how sure it is, and what would settle the rest: a sentence for each need with its reason, made of figures with margins alone.
+ *
+ * @returns what can be said, in the order in which it is read; nothing where there is nothing to judge
+ * @see docs/numbers.md, *Verdicts*.
+ */
+export function judge(question: Question): Finding[] {
+  const { wishes, shelf } = question;
+  const groups = groupsOf(question).filter(({ setups }) => setups.length > 1);
+  const all = groupsOf(question);
+  const say = (need: string, title: string, by: Parameters<typeof over>[3]) => over(groups, need, title, by);
+  const window = nominal(wishes.window);
+  return [
+    ...say('top-up', `In ${window}`, (group) => topUp(group, wishes.window)),
+    ...say('to-80', 'To 80 %', (group) => bestBy(group, 'level-80')),
+    ...say('to-full', 'To full', (group) => bestBy(group, 'level-100') ?? bestBy(group, 'light out') ?? bestBy(group, 'power gone')),
+    ...say('by-sample', 'By energy sample', (group) => bestBy(group, 'sampled')),
+    ...say('overnight', 'Overnight', (group) => overnight(group, wishes)),
+    ...say('coolest', 'Coolest', coolest),
+    ...say('balance', 'Best balance', (group) => balance(group, wishes.window)),
+    ...say('worth', 'Worth', (group) => worth(group, shelf)),
+    ...say('travel', 'On a trip', (group) => toTravel(group, wishes, shelf)),
+    ...oneForAllSays(oneForAll(all)),
+    ...say('keep', 'Keep or throw away', (group) => keepOrNot(group, wishes, shelf)),
+    ...say('ceiling', 'From what wattage on', (group) => ceiling(group, fullWindow(group) !== undefined)),
+    ...underLoad(question.worked),
+    ...charges(question.sittings),
+    ...say('lead', 'A lead that turns', (group) => leads(group, question)),
+    ...say('window', 'A full window', fullWindow),
+    ...say('order', 'A surprising order', (group) => surprises(group, (pair) => unlikeOf(group, pair))),
+    ...say('fair', 'Not told yet', unfair),
+    ...say('open', 'Not seen', (group) => unseen(group, question.tracks)),
+    ...say('untested', 'Not run yet', (group) => untested(group, shelf)),
+  ];
+}
+
+/** Differences of conditions that are no reason to doubt a comparison of chargers. */
+const HARMLESS = ['meter', 'checks', 'fed by', 'device'];
+
+const unlikeAmong = (group: Group, some: readonly number[]) =>
+  unlikeIn(
+    some.flatMap((index) => group.setups[index] ?? []),
+    some.map((index) => group.names[index] ?? ''),
+  ).filter(({ what }) => !HARMLESS.includes(what));
+
+const unlikeOf = (group: Group, pair: readonly number[]) => unlikeAmong(group, pair).map(({ says }) => says);
+
+/** Whether conditions that differed made the difference: how they differed, and the run that would settle it. */
+function unfair(group: Group): Said | undefined {
+  const all = group.setups.map((_, index) => index);
+  const [first, ...others] = unlikeAmong(group, all).filter(({ odd }) => odd.length > 0 && odd.length < group.setups.length);
+  if (!first || !group.device) return undefined;
+  const names = first.odd.map((index) => group.names[index] ?? '');
+  return {
+    isSentence: true,
+    who: `Whether ${first.about} cost ${listed(names)} time, or gave it`,
+    why: [first.says, first.explains, ...others.slice(0, 2).map(({ says }) => says)].join(' '),
+    settle: {
+      says: `One more run of ${listed(names)}, under the conditions of the others, would settle it.`,
+      runs: first.odd.flatMap((index) => (group.setups[index] ? [again(group.setups[index], 1)] : [])),
+    },
+  };
+}
+
+/** Setups that were not seen where the others were: their runs ended before, or they stood still. */
+function unseen(group: Group, tracks: Question['tracks']): Said | undefined {
+  const found = ['level-100', 'level-80'].flatMap((id) => {
+    const figure = group.figures.get(id);
+    if (!figure?.cells.some(({ mean }) => mean && !mean.isLeast)) return [];
+    const missing = figure.cells.flatMap(({ mean }, index) => (!mean || mean.isLeast ? [index] : []));
+    return missing.length > 0 ? [{ level: id.slice(6), missing }] : [];
+  });
+  const [first] = found;
+  if (!first) return undefined;
+  const { level, missing } = first;
+  const nameOf = (index: number) => group.names[index] ?? '';
+  const isStalled = (index: number) =>
+    (group.setups[index]?.runs ?? []).some(({ run }) => stalls(tracks.get(run.header.id) ?? EMPTY_TRACK, ruleOf(run).stall).length > 0);
+  const stood = missing.filter(isStalled);
+  const ended = missing.filter((index) => !stood.includes(index));
+  const tops = stood.map(
+    (index) =>
+      `${nameOf(index)} stood still at ${fixed(Math.max(...(group.setups[index]?.runs ?? []).map(({ figures }) => figures.topLevel ?? 0)))} %: it may never get there.`,
+  );
+  const names = listed(ended.map(nameOf));
+  return {
+    isSentence: true,
+    who: `When ${listed(missing.map(nameOf))} ${missing.length === 1 ? 'is' : 'are'} at ${level} %`,
+    why: [...tops, ended.length > 0 && `${names}: ${ended.length === 1 ? 'its run' : 'their runs'} ended before, or no time can be given.`]
+      .filter(Boolean)
+      .join(' '),
+    settle:
+      ended.length > 0
+        ? {
+            says: `One run of ${names} to ${level} % would settle it.`,
+            runs: ended.flatMap((index) => (group.setups[index] ? [again(group.setups[index], 1)] : [])),
+          }
+        : undefined,
+  };
+}

@@ -1,0 +1,164 @@
+import { aheadOf, turnOf } from '../compare/ahead';
+import type { Cell } from '../compare/cells';
+import { sourceSays } from '../ink/entrySays';
+import type { Track } from '../ink/track';
+import { nominal, spell } from '../quantity/duration';
+import { fixed } from '../quantity/figures';
+import { listed } from '../quantity/listed';
+import { expectedOf } from './ceiling';
+import { apart, between, gainBy, isBetter, meansIn, timeBy } from './best';
+import { again, headerOf, type Group, type Question, type Said } from './question';
+
+/** Pairs that are looked at for a lead that is lost: those of the best, whatever they are best by, and of the baseline. */
+function pairsOf(group: Group, window: number): [one: number, other: number][] {
+  const bestIn = (id: string | undefined) => {
+    const cells = id === undefined ? [] : (group.figures.get(id)?.cells ?? []);
+    return cells.flatMap(({ isBest }, index) => (isBest ? [index] : []));
+  };
+  const some = new Set([...bestIn(gainBy(group, window)?.id), ...bestIn(timeBy(group)), ...bestIn('level-100'), group.baseline]);
+  some.delete(-1);
+  const leaders = [...some].slice(0, LEADERS);
+  return leaders.flatMap((one) =>
+    group.setups.flatMap((_, other): [number, number][] =>
+      other !== one && !(leaders.includes(other) && other < one) ? [[one, other]] : [],
+    ),
+  );
+}
+const LEADERS = 6;
+/** Leads that are told of at most. */
+const TOLD = 3;
+
+/** Leads that turn along the charge: who is ahead until when, and behind from when. */
+export function leads(group: Group, { tracks, wishes }: Pick<Question, 'tracks' | 'wishes'>): Said | undefined {
+  const tracksOf = (index: number): Track[] =>
+    (group.setups[index]?.runs ?? []).flatMap(({ run }) => {
+      const track = tracks.get(run.header.id);
+      return track && track.values.length > 1 ? [track] : [];
+    });
+  const isWhole = (index: number) => tracksOf(index).length === (group.setups[index]?.runs.length ?? 0);
+  const found = pairsOf(group, wishes.window).flatMap(([one, other]) => {
+    if (!isWhole(one) || !isWhole(other)) return [];
+    const ahead = aheadOf(tracksOf(one), tracksOf(other));
+    const turn = turnOf(ahead);
+    const last = ahead.findLast(({ isTold }) => isTold);
+    if (!turn || !last) return [];
+    // Who is ahead at first is behind at last.
+    const [early, late] = last.value > 0 ? [other, one] : [one, other];
+    return [{ early: group.names[early] ?? '', late: group.names[late] ?? '', ...turn }];
+  });
+  const [first] = found;
+  if (!first) return undefined;
+  const says = ({ early, late, from, to }: (typeof found)[number]) =>
+    `${early} is ahead of ${late} until ${spell(from)}, and behind from ${spell(to)} on`;
+  return {
+    who: says(first),
+    isSentence: true,
+    why: [...found.slice(1, TOLD).map((each) => `${says(each)}.`), 'A short charge and a full one have another winner.'].join(' '),
+  };
+}
+
+/** From here on a battery is nearly full, in %: what is left to gain is no more than this off. */
+const NEARLY_FULL = 95;
+
+/** Where a window ends with batteries nearly full, a tie there hides a difference: what the marks before tell. */
+export function fullWindow(group: Group): Said | undefined {
+  if (!group.device || !group.setups.some((setup) => headerOf(setup).rule?.ends === 'window')) return undefined;
+  const marks = [...group.figures.keys()]
+    .flatMap((id) => (id.startsWith('gain-') ? [Number(id.slice(5))] : []))
+    .sort((one, other) => one - other);
+  const cellsAt = (seconds: number): readonly Cell[] => group.figures.get(`gain-${seconds}`)?.cells ?? [];
+  const end = marks.findLast((seconds) => meansIn(cellsAt(seconds)).length > 1);
+  if (end === undefined) return undefined;
+  const isFull = (index: number) => (group.setups[index]?.runs ?? []).some(({ figures }) => (figures.topLevel ?? 0) >= NEARLY_FULL);
+  const full = meansIn(cellsAt(end)).filter(isFull);
+  const pairs = full.flatMap((one, at) => full.slice(at + 1).map((other) => [one, other] as const));
+  const hidden = pairs.filter(([one, other]) => between(cellsAt(end), one, other)?.told === 'tie');
+  if (hidden.length === 0) return undefined;
+  const names = (pair: readonly number[]) => listed(pair.map((index) => group.names[index] ?? ''));
+  const seen = hidden.flatMap(([one, other]) => {
+    const mark = marks.findLast((seconds) => seconds < end && !['tie', undefined].includes(between(cellsAt(seconds), one, other)?.told));
+    const differ = mark === undefined ? undefined : between(cellsAt(mark), one, other);
+    const measure = mark === undefined ? undefined : group.figures.get(`gain-${mark}`)?.measure;
+    if (mark === undefined || !differ || !measure) return [];
+    const [more, less] = differ.value > 0 ? [other, one] : [one, other];
+    return [`At ${nominal(mark)} ${group.names[more] ?? ''} had gained ${apart(differ, measure)} more than ${group.names[less] ?? ''}.`];
+  });
+  const [first] = hidden;
+  const setup = first && group.setups[first[0]];
+  return {
+    isSentence: true,
+    who: `The end of the window hides what ${names([...new Set(hidden.flat())])} differ by`,
+    why: [
+      `At ${nominal(end)} they tie, but stand at ${fixed(NEARLY_FULL)} % or more: there is nothing left to gain.`,
+      ...(seen.length > 0 ? seen.slice(0, TOLD) : ['The checks before tie too.']),
+    ].join(' '),
+    settle:
+      seen.length === 0 && setup
+        ? {
+            says: 'One run of each from a lower level would tell.',
+            runs: [...new Set(hidden.flat())].flatMap((index) => (group.setups[index] ? [again(group.setups[index], 1)] : [])),
+          }
+        : undefined,
+  };
+}
+
+/** What two chargers are expected to give this device, so much apart, is expected to show, as a share. */
+const STRONGER = 1.1;
+
+/** A charger that should give more by the facts of its gear, and is surely slower: what to check before it is believed. */
+export function surprises(group: Group, unlike: (pair: readonly number[]) => readonly string[]): Said | undefined {
+  const id = timeBy(group);
+  const found = id === undefined ? undefined : group.figures.get(id);
+  if (!found || !group.device) return undefined;
+  const seen = meansIn(found.cells);
+  const rated = (index: number) => expectedOf(group, index)?.watts;
+  const pairs = seen.flatMap((strong) =>
+    seen.flatMap((weak): [number, number][] => {
+      const [more, less] = [rated(strong), rated(weak)];
+      return more !== undefined && less !== undefined && more >= STRONGER * less && isBetter(found.cells, found.measure, weak, strong)
+        ? [[strong, weak]]
+        : [];
+    }),
+  );
+  const [first] = pairs;
+  if (!first) return undefined;
+  const [strong, weak] = first;
+  const differ = between(found.cells, weak, strong);
+  const [name, other] = [group.names[strong] ?? '', group.names[weak] ?? ''];
+  const causes = [...unlike(first), ...fellBack(group, strong), ...hotter(group, strong, weak)];
+  const setups = first.flatMap((index) => group.setups[index] ?? []);
+  return {
+    isSentence: true,
+    who: `${name} is slower than ${other}, though it should give more`,
+    why: [
+      differ && `By ${apart(differ, found.measure)}, ${found.measure.title.toLowerCase()}.`,
+      causes.length > 0
+        ? `Check first: ${causes.join(' ')}`
+        : 'Check first: heat, the cable, what ran in the background, and how both starts were made.',
+      'Repeat both before it is printed.',
+    ]
+      .filter(Boolean)
+      .join(' '),
+    settle: { says: 'One more run of each would tell whether it holds.', runs: setups.map((setup) => again(setup, 1)) },
+  };
+}
+
+/** Volts under which a charge has no faster signalling, in V. */
+const FIVE_VOLTS = 5.6;
+
+function fellBack(group: Group, index: number): string[] {
+  const steady = (group.setups[index]?.runs ?? []).flatMap(({ figures }) =>
+    figures.stages.filter(({ kind }) => kind === 'steady').slice(0, 1),
+  );
+  const volts = steady.flatMap((stage) => stage.volts ?? []);
+  const setup = group.setups[index];
+  return volts.length > 0 && Math.max(...volts) < FIVE_VOLTS && setup
+    ? [`${sourceSays(headerOf(setup))} charged at 5 V: it fell back, and its cable may be why.`]
+    : [];
+}
+
+function hotter(group: Group, strong: number, weak: number): string[] {
+  const rises = [...group.figures].filter(([id]) => id.startsWith('rise-'));
+  const isHotter = rises.some(([, { measure, cells }]) => isBetter(cells, measure, weak, strong));
+  return isHotter ? [`it ran hotter with ${group.names[strong] ?? ''}, and a hot battery takes less.`] : [];
+}

@@ -1,0 +1,132 @@
+import { sourceSays } from '../ink/entrySays';
+import { sourceKey } from '../ink/sourceKey';
+import { fixed } from '../quantity/figures';
+import { listed } from '../quantity/listed';
+import { between, meansIn, timeBy } from './best';
+import { regrets } from './frontier';
+import { either, headerOf, type Finding, type Group } from './question';
+
+/** What one charger costs each device, beside the best that was run with it. */
+export interface Shared {
+  charger: string;
+  /** Of each device, as a share above its best time: `Infinity` where it never got there. */
+  each: number[];
+  most: number;
+}
+
+export interface OneForAll {
+  devices: string[];
+  choices: Shared[];
+  /** Chargers that were run with some of the devices alone, and with which they were not. */
+  open: { charger: string; id: string; device: string; deviceId: string }[];
+  /** Names of those that no other surely beats. */
+  best: string[];
+}
+
+/** So many devices are tried in every combination; of more, all or none. */
+const TRIED = 10;
+
+/** The devices that at least two chargers were all run with: as many devices as can be, then as many chargers. */
+function sharing(own: readonly Group[]): Group[] {
+  if (own.length > TRIED) return [...own];
+  const chargers = own.map(({ setups }) => new Set(setups.map((setup) => keyOf(headerOf(setup)))));
+  const common = (bits: number) => {
+    const sets = chargers.filter((_, index) => bits & (1 << index));
+    return [...(sets[0] ?? [])].filter((key) => sets.every((each) => each.has(key))).length;
+  };
+  const count = (bits: number) => own.filter((_, index) => bits & (1 << index)).length;
+  const best = Array.from({ length: 2 ** own.length }, (_, bits) => bits)
+    .filter((bits) => count(bits) > 1 && common(bits) > 1)
+    .sort((one, other) => count(other) - count(one) || common(other) - common(one))[0];
+  return best === undefined ? [...own] : own.filter((_, index) => best & (1 << index));
+}
+
+/** One charger for all devices, by least regret: how much it costs the device that fares worst with it. */
+export function oneForAll(groups: readonly Group[]): OneForAll | undefined {
+  const all = groups.filter(({ device, setups }) => device && setups.length > 0);
+  if (all.length < 2) return undefined;
+  const own = sharing(all);
+  const sources = new Map<string, { name: string; id: string }>();
+  for (const { setups } of own)
+    for (const setup of setups) {
+      const header = headerOf(setup);
+      sources.set(keyOf(header), { name: sourceSays(header), id: header.charger.id });
+    }
+  const cellOf = (group: Group, key: string) => {
+    const id = timeBy(group);
+    const found = id === undefined ? undefined : group.figures.get(id);
+    const at = group.setups.findIndex((setup) => keyOf(headerOf(setup)) === key);
+    return found && at >= 0 ? { ...found, at } : undefined;
+  };
+  const whole = [...sources].filter(([key]) => own.every((group) => cellOf(group, key)?.cells[cellOf(group, key)?.at ?? -1]?.mean));
+  const open = [...sources].flatMap(([key, { name, id }]) => {
+    const missing = own.filter((group) => !group.setups.some((setup) => keyOf(headerOf(setup)) === key));
+    return missing.length > 0 && missing.length < own.length
+      ? missing.map(({ of, device }) => ({ charger: name, id, device: of, deviceId: device?.id ?? '' }))
+      : [];
+  });
+  if (whole.length < 2) return open.length > 0 ? { devices: own.map(({ of }) => of), choices: [], open, best: [] } : undefined;
+  const timeOf = (group: Group, key: string) => {
+    const cell = cellOf(group, key);
+    const mean = cell?.cells[cell.at]?.mean;
+    return !mean || mean.isLeast ? Infinity : mean.value;
+  };
+  const ranked = regrets(
+    whole.map(([key]) => key),
+    (key) => own.map((group) => timeOf(group, key)),
+  );
+  const [least] = ranked;
+  // A choice is no worse than the least where no device is surely slower with it.
+  const isNoWorse = (key: string) =>
+    least !== undefined &&
+    own.every((group) => {
+      const [mine, theirs] = [cellOf(group, key), cellOf(group, least.choice)];
+      if (!mine || !theirs || !meansIn(mine.cells).includes(mine.at)) return false;
+      return mine.at === theirs.at || between(mine.cells, theirs.at, mine.at)?.told === 'tie';
+    });
+  const nameOf = (key: string) => sources.get(key)?.name ?? '';
+  return {
+    devices: own.map(({ of }) => of),
+    choices: ranked.map(({ choice, each, most }) => ({ charger: nameOf(choice), each, most })),
+    open,
+    best: ranked.filter(({ choice }) => isNoWorse(choice)).map(({ choice }) => nameOf(choice)),
+  };
+}
+
+const keyOf = (header: Parameters<typeof sourceKey>[0]) => sourceKey({ ...header, cable: undefined, port: undefined, feed: undefined });
+
+/** One charger for all, in a sentence. */
+export function oneForAllSays(found: OneForAll | undefined): Finding[] {
+  if (!found) return [];
+  const { devices, choices, open, best } = found;
+  const [least] = choices;
+  const settle =
+    open.length > 0
+      ? {
+          says: `Not run: ${listed(open.slice(0, 4).map(({ charger, device }) => `${device} on ${charger}`))}.`,
+          runs: open.slice(0, 4).map(({ id, deviceId }) => ({ device: deviceId, charger: id, runs: 1 })),
+        }
+      : undefined;
+  const about = { need: 'one-for-all', title: 'One for all' };
+  if (!least || best.length === 0)
+    return [{ ...about, says: 'Not enough was run', why: `No two chargers were run with all of ${listed(devices)}.`, settle }];
+  const share = (regret: number) => (Number.isFinite(regret) ? `${fixed(regret * 100)} %` : 'never gets there');
+  const worst = least.each.indexOf(least.most);
+  return [
+    {
+      ...about,
+      says: either(best),
+      why: [
+        `Of ${listed(devices)}.`,
+        best.length > 1 ? 'No device is surely slower with one than with another.' : '',
+        least.most < 0.005
+          ? 'Every device is as fast with it as with its best.'
+          : `With ${least.charger}, ${devices[worst] ?? ''} loses most: ${share(least.most)} over its best.`,
+        ...choices.slice(1, 3).flatMap(({ charger, most }) => (best.includes(charger) ? [] : [`${charger}: ${share(most)}.`])),
+      ]
+        .filter(Boolean)
+        .join(' '),
+      settle,
+    },
+  ];
+}

@@ -1,0 +1,162 @@
+import type { Cable } from '../bench/cable';
+import type { Charger } from '../bench/charger';
+import type { Device } from '../bench/device';
+import type { Cell, Measure } from '../compare/cells';
+import type { Worked } from '../compare/loads';
+import { columnsOf, type GainUnit } from '../compare/measures';
+import { namesOf } from '../compare/names';
+import type { SetupRuns } from '../compare/setups';
+import type { ReadRun } from '../curve/figures';
+import type { RunInk } from '../ink/fold';
+import type { Track } from '../ink/track';
+import type { Settling } from '../plan/settle';
+import { listed } from '../quantity/listed';
+
+/** What a reader of a verdict needs, where people differ in it. */
+export interface Wishes {
+  /** How long a short top-up is, in seconds. */
+  window: number;
+  /** How long a night is, in seconds. */
+  night: number;
+  /** What may be lost on a trip, as a share of the best time. */
+  loss: number;
+  /** How the owner of an old charger charges. */
+  habit: 'overnight' | 'top-ups' | 'both';
+}
+export const HABITS = ['overnight', 'top-ups', 'both'] as const satisfies readonly Wishes['habit'][];
+/** What is taken where nobody says (common practice, no source). */
+export const USUAL_WISHES: Wishes = { window: 900, night: 8 * 3600, loss: 0.1, habit: 'both' };
+
+/** The gear there is: prices, what is at home already, and what was not run yet. */
+export interface Shelf {
+  devices: readonly Device[];
+  chargers: readonly Charger[];
+  cables: readonly Cable[];
+}
+
+/** All that a verdict is made of. */
+export interface Question {
+  setups: readonly SetupRuns[];
+  /** Levels of each run, by its id. */
+  tracks: ReadonlyMap<string, Track>;
+  /** Id of a run of the setup that others are set against. */
+  baseline: string | undefined;
+  /** What gains are told in. */
+  unit: GainUnit;
+  wishes: Wishes;
+  shelf: Shelf;
+  /** Work that was done under load, and spot checks. */
+  worked: readonly Worked[];
+  sittings: readonly RunInk[];
+}
+
+/** A sentence of a verdict with its reason. */
+export interface Finding {
+  /** Names it for ever: what a reviewer’s own words stand in place of. */
+  need: string;
+  /** For whom or what it is: `To 80 %`. */
+  title: string;
+  says: string;
+  why: string;
+  /** What would settle what it leaves open: how, and the runs. */
+  settle?: { says: string; runs: Settling[] } | undefined;
+}
+
+/** What a need comes to among setups that are judged against each other. */
+export interface Said {
+  /** Who, or what: the same words for two devices where they agree. */
+  who: string;
+  /** Whether that is a sentence of its own. */
+  isSentence?: true;
+  /** The figures behind it: `51 min, 38 ± 4 min sooner than Cobble 12`. */
+  figures?: string | undefined;
+  why: string;
+  settle?: Finding['settle'];
+}
+
+/** Setups that are judged against each other: those of one device; or devices, each with its own charger. */
+export interface Group {
+  /** What is judged in it, in words. */
+  of: string;
+  /** `undefined` where devices are judged. */
+  device: Device | undefined;
+  setups: readonly SetupRuns[];
+  names: readonly string[];
+  /** Which of them the others are set against; −1 where it is not among them. */
+  baseline: number;
+  figures: ReadonlyMap<string, { measure: Measure; cells: readonly Cell[] }>;
+}
+
+export const headerOf = ({ runs }: SetupRuns) => (runs[0] as ReadRun).run.header;
+
+/** Setups by device; where every device was run with one charger alone, the devices are judged. */
+export function groupsOf({ setups, unit, baseline }: Pick<Question, 'setups' | 'unit' | 'baseline'>): Group[] {
+  const byDevice = new Map<string, SetupRuns[]>();
+  for (const setup of setups) {
+    const { id } = headerOf(setup).device;
+    byDevice.set(id, [...(byDevice.get(id) ?? []), setup]);
+  }
+  const isOfDevices = byDevice.size > 1 && [...byDevice.values()].every((own) => own.length === 1);
+  const groups = isOfDevices ? [[...setups]] : [...byDevice.values()];
+  return groups.map((own): Group => {
+    const [first] = own;
+    const device = isOfDevices || !first ? undefined : headerOf(first).device;
+    return {
+      of: device?.name ?? 'these devices',
+      device,
+      setups: own,
+      names: namesOf(own.flatMap(({ runs }) => runs.slice(0, 1))),
+      baseline: own.findIndex(({ runs }) => runs.some(({ run }) => run.header.id === baseline)),
+      figures: new Map(columnsOf(own, unit).map((found) => [found.measure.id, found])),
+    };
+  });
+}
+
+/**
+ * One finding over several groups: each says for which devices it holds.
+ *
+ * @param say what the need comes to in one group; nothing where its figures say nothing of it
+ */
+export function over(groups: readonly Group[], need: string, title: string, say: (group: Group) => Said | undefined): Finding[] {
+  const said = groups.flatMap((group) => {
+    const found = say(group);
+    return found ? [{ group, ...found }] : [];
+  });
+  const [first] = said;
+  if (!first) return [];
+  const settles = said.flatMap(({ settle }) => settle ?? []);
+  const settle =
+    settles.length > 0
+      ? { says: [...new Set(settles.map(({ says }) => says))].join(' '), runs: settles.flatMap(({ runs }) => runs) }
+      : undefined;
+  if (groups.length === 1) {
+    const { who, figures, why } = first;
+    return [{ need, title, says: figures ? `${who}: ${figures}` : who, why, settle }];
+  }
+  const whos = [...new Set(said.map(({ who }) => who))];
+  const says = first.isSentence
+    ? said.map(({ group, who }) => `${group.of}: ${who}`).join('; ')
+    : whos.map((who) => `${who} for ${listed(said.filter((each) => each.who === who).map(({ group }) => group.of))}`).join('; ');
+  // A line for each, so that the eye finds its own.
+  const why = said
+    .map(({ group, figures, why: its }) => `${group.of}: ${[figures && `${figures}.`, its].filter(Boolean).join(' ')}`)
+    .join('\n');
+  return [{ need, title, says, why, settle }];
+}
+
+/** Names one of which is meant: `A`, `A or B`. */
+export const either = (names: readonly string[]): string =>
+  names.length < 3 ? names.join(' or ') : `${names.slice(0, -1).join(', ')} or ${names.at(-1) ?? ''}`;
+
+/** A run of a setup once more, as it was taken. */
+export function again(setup: SetupRuns, runs: number): Settling {
+  const { device, charger, feed, cable, conditions = [] } = headerOf(setup);
+  return {
+    device: device.id,
+    charger: charger.id,
+    feed: feed?.charger.id,
+    cable: cable?.id,
+    state: conditions.find(({ name }) => name === 'state')?.value,
+    runs,
+  };
+}

@@ -1,0 +1,250 @@
+import { shownMargin } from '../margin/bounds';
+import { fixed, price, signedShare, trimmed, withMargin } from '../quantity/figures';
+import { spell } from '../quantity/duration';
+import { apart, between, gainBy, isBetter, meansIn, riseBy, timeBy } from './best';
+import { costOfSetup, type Cost } from './cost';
+import { frontierOf, type Plotted } from './frontier';
+import { listed } from '../quantity/listed';
+import { either, headerOf, type Group, type Said, type Shelf, type Wishes } from './question';
+
+/** Price against time, in seconds. */
+export interface Worth {
+  /** The figure that the time is, and its title. */
+  id: string;
+  title: string;
+  points: Plotted[];
+  /** Of every setup of the group. */
+  costs: Cost[];
+}
+
+/** Price against time of the setups whose price is known; `undefined` where fewer than two have both. */
+export function worthOf(group: Group, shelf: Shelf): Worth | undefined {
+  const id = timeBy(group);
+  const found = id === undefined ? undefined : group.figures.get(id);
+  if (!found || id === undefined || !group.device) return undefined;
+  const { measure, cells } = found;
+  const costs = group.setups.map((setup) => costOfSetup(setup, shelf));
+  const known = meansIn(cells).filter((index) => costs[index]?.value !== undefined);
+  if (known.length < 2) return undefined;
+  const cost = (at: number) => costs[known[at] ?? -1]?.value ?? Infinity;
+  const sooner = (one: number, other: number) => isBetter(cells, measure, known[one] ?? -1, known[other] ?? -1);
+  const frontier = new Set(frontierOf(known.length, [sooner, (one, other) => cost(one) < cost(other)]));
+  return {
+    id,
+    title: measure.title,
+    costs,
+    points: known.map((index, at): Plotted => {
+      const mean = cells[index]?.mean;
+      return {
+        index,
+        name: group.names[index] ?? '',
+        x: cost(at),
+        xMargin: 0,
+        y: mean?.value ?? 0,
+        yMargin: shownMargin(mean?.uncertainty ?? 0),
+        isOn: frontier.has(at),
+      };
+    }),
+  };
+}
+
+/** So much of the most that can be saved is most of it. */
+const MOST_OF_IT = 2 / 3;
+
+/** What a minute saved costs, with its margin: nothing where nothing more is paid. */
+export function perMinute(more: number, saved: { value: number; margin: number }): { value: number; margin: number } {
+  const minutes = saved.value / 60;
+  return { value: more / minutes, margin: ((more / minutes) * saved.margin) / saved.value };
+}
+
+/** Which is worth its price: the cheapest that gives most of what can be had, and what each step up the frontier costs for a minute saved. */
+export function worth(group: Group, shelf: Shelf): Said | undefined {
+  const found = worthOf(group, shelf);
+  const figures = found && group.figures.get(found.id);
+  if (!found || !figures) return undefined;
+  const { measure, cells } = figures;
+  const line = found.points.filter(({ isOn }) => isOn).sort((one, other) => one.x - other.x);
+  const [cheapest] = line;
+  if (!cheapest) return undefined;
+  const fastest = line.reduce((best, each) => (each.y < best.y ? each : best), cheapest);
+  const all = cheapest.y - fastest.y;
+  // Only what is told apart from the cheapest saves anything.
+  const saves = (each: Plotted) => isBetter(cells, measure, each.index, cheapest.index);
+  const pick = line.find((each) => saves(each) && cheapest.y - each.y >= MOST_OF_IT * all) ?? cheapest;
+  const gives =
+    pick === cheapest
+      ? 'nothing dearer saves time that these readings can show'
+      : pick === fastest
+        ? 'and nothing saves more'
+        : 'and most of the gain';
+
+  const why: string[] = [];
+  let [before] = line;
+  for (const each of line.slice(1)) {
+    const step = before && between(cells, each.index, before.index);
+    if (!step || !before) continue;
+    const more = each.x - before.x;
+    if (step.told !== 'below') continue;
+    const rate = perMinute(more, step);
+    const told = withMargin(rate.value, rate.margin, 2);
+    why.push(
+      `${each.name} saves ${apart(step, measure)} over ${before.name} for ${price(more)} more: ${told.value} ± ${told.margin} a minute.`,
+    );
+    before = each;
+  }
+  const idle = found.points.filter((each) => !each.isOn && each.x > pick.x);
+  if (idle.length > 0)
+    why.push(
+      `${listed(idle.map(({ name }) => name))} ${idle.length === 1 ? 'costs more and shows' : 'cost more and show'} no gain over what is cheaper.`,
+    );
+  const paid = found.costs[pick.index];
+  if (paid) why.push(`Counted: ${paid.says}.`);
+  const unknown = found.costs.flatMap(({ value }, index) => (value === undefined ? [group.names[index] ?? ''] : []));
+  if (unknown.length > 0) why.push(`No price is known of ${listed(unknown)}.`);
+  return { who: pick.name, figures: `${pick.x === 0 ? 'at home already' : price(pick.x)}, ${gives}`, why: why.join(' ') };
+}
+
+/** Volume of a size such as `58 × 28 × 51 mm`, in cm³. */
+export function volumeOf(size: string | undefined): number | undefined {
+  const sides =
+    (size ?? '')
+      .replaceAll(',', '.')
+      .match(/\d+(\.\d+)?/g)
+      ?.map(Number) ?? [];
+  if (sides.length < 3) return undefined;
+  const scale = /\bcm\b/.test(size ?? '') ? 1 : /\bin\b|″/.test(size ?? '') ? 2.54 : 0.1;
+  return sides.slice(0, 3).reduce((product, side) => product * side * scale, 1);
+}
+
+/** The lightest that loses no more than is allowed; by size and by price where no weight is known. */
+export function toTravel(group: Group, { loss, window }: Pick<Wishes, 'loss' | 'window'>, shelf: Shelf): Said | undefined {
+  const time = timeBy(group);
+  const gain = gainBy(group, window);
+  const id = time ?? gain?.id;
+  const found = id === undefined ? undefined : group.figures.get(id);
+  if (!found || !group.device || group.setups.length < 2) return undefined;
+  const { measure, cells } = found;
+  const seen = meansIn(cells);
+  const values = seen.map((index) => cells[index]?.mean?.value ?? 0);
+  const isLess = measure.better === 'less';
+  const best = isLess ? Math.min(...values) : Math.max(...values);
+  const isEnough = (index: number) => {
+    const value = cells[index]?.mean?.value ?? 0;
+    return isLess ? value <= best * (1 + loss) : value >= best * (1 - loss);
+  };
+  const adequate = seen.filter(isEnough);
+  const gear = (index: number) => {
+    const setup = group.setups[index];
+    const charger = setup && headerOf(setup).charger;
+    return charger && (shelf.chargers.find(({ id: its }) => its === charger.id) ?? charger);
+  };
+  const by = [
+    { name: 'lightest', of: (index: number) => gear(index)?.weight, says: (value: number) => `${trimmed(value, 0)} g` },
+    { name: 'smallest', of: (index: number) => volumeOf(gear(index)?.size), says: (value: number) => `${fixed(value)} cm³` },
+    { name: 'cheapest', of: (index: number) => gear(index)?.price, says: (value: number) => price(value) },
+  ].find(({ of }) => adequate.some((index) => of(index) !== undefined));
+  if (!by) return undefined;
+  const ordered = adequate.filter((index) => by.of(index) !== undefined).sort((one, other) => (by.of(one) ?? 0) - (by.of(other) ?? 0));
+  const [first] = ordered;
+  if (first === undefined) return undefined;
+  const traits = gear(first)?.traits ?? [];
+  const unknown = adequate.filter((index) => by.of(index) === undefined).map((index) => group.names[index] ?? '');
+  const heavier = ordered.slice(1, 3).map((index) => `${group.names[index] ?? ''} ${by.says(by.of(index) ?? 0)}`);
+  return {
+    who: group.names[first] ?? '',
+    figures: `${by.says(by.of(first) ?? 0)}, ${cells[first]?.value ?? ''}`,
+    why: [
+      `The ${by.name} within ${fixed(loss * 100)} % of the best: ${measure.title.toLowerCase()}.`,
+      traits.length > 0 && `It has ${listed(traits)}.`,
+      heavier.length > 0 && `Also within: ${heavier.join(', ')}.`,
+      unknown.length > 0 && `Not weighed: ${unknown.join(', ')}.`,
+    ]
+      .filter(Boolean)
+      .join(' '),
+  };
+}
+
+/** Which fill it within a night, and which of them stays coolest. */
+export function overnight(group: Group, { night }: Pick<Wishes, 'night'>): Said | undefined {
+  const found = group.figures.get('level-100') ?? group.figures.get('light out') ?? group.figures.get('power gone');
+  if (!found || group.setups.length < 2) return undefined;
+  const { cells } = found;
+  const fills = (index: number) => {
+    const mean = cells[index]?.mean;
+    return mean && !mean.isLeast ? mean.value + shownMargin(mean.uncertainty) <= night : false;
+  };
+  const all = group.setups.map((_, index) => index);
+  const can = all.filter(fills);
+  const late = all.filter((index) => {
+    const mean = cells[index]?.mean;
+    return mean && (mean.isLeast ? mean.value : mean.value - shownMargin(mean.uncertainty)) > night;
+  });
+  const open = all.filter((index) => !can.includes(index) && !late.includes(index));
+  if (can.length === 0) return undefined;
+  const nameOf = (index: number) => group.names[index] ?? '';
+  const slowest = Math.max(...can.map((index) => cells[index]?.mean?.value ?? 0));
+  const why = [
+    `Full in ${spell(slowest)} at most, within a night of ${spell(night)}: how fast it is does not matter then.`,
+    late.length > 0 && `${listed(late.map(nameOf))} will not have filled it by then.`,
+    open.length > 0 && `Whether ${either(open.map(nameOf))} would was not seen.`,
+  ];
+  const cool = coolestOf(group, can);
+  return {
+    who: `${can.length === all.length ? 'Any of them' : either(can.map(nameOf))}${cool === undefined ? '' : `; ${nameOf(cool)} stays coolest`}`,
+    why: why.filter(Boolean).join(' '),
+  };
+}
+
+/** The one of some that is surely cooler than each other of them. */
+function coolestOf(group: Group, some: readonly number[]): number | undefined {
+  const id = riseBy(group);
+  const found = id === undefined ? undefined : group.figures.get(id);
+  if (!found || some.length < 2) return undefined;
+  return some.find((one) => some.every((other) => other === one || isBetter(found.cells, found.measure, one, other)));
+}
+
+/** Whether the weakest charger that is at home, or came in the box, is still of use, as its owner charges. */
+export function keepOrNot(group: Group, wishes: Wishes, shelf: Shelf): Said | undefined {
+  if (!group.device || group.setups.length < 2) return undefined;
+  const charger = (index: number) => {
+    const setup = group.setups[index];
+    const its = setup && headerOf(setup).charger;
+    return its && (shelf.chargers.find(({ id }) => id === its.id) ?? its);
+  };
+  const all = group.setups.map((_, index) => index);
+  const home = all.filter((index) => charger(index)?.owned === true || charger(index)?.id === group.device?.boxCharger);
+  const [old] = (home.length > 0 ? home : all)
+    .filter((index) => charger(index)?.watts !== undefined)
+    .sort((one, other) => (charger(one)?.watts ?? 0) - (charger(other)?.watts ?? 0));
+  if (old === undefined) return undefined;
+  const name = group.names[old] ?? '';
+  const full = group.figures.get('level-100')?.cells[old]?.mean;
+  const nights = full === undefined ? undefined : full.isLeast ? false : full.value + shownMargin(full.uncertainty) <= wishes.night;
+  const gain = gainBy(group, wishes.window);
+  const cells = gain && group.figures.get(gain.id)?.cells;
+  const mine = cells?.[old]?.mean?.value;
+  const best = cells && Math.max(...meansIn(cells).map((index) => cells[index]?.mean?.value ?? 0));
+  // Half of what the best gives in a short time is still a top-up.
+  const topUps = mine === undefined || best === undefined || best <= 0 ? undefined : mine >= best / 2;
+  const share = mine !== undefined && best ? signedShare(mine / best - 1) : undefined;
+  const why = [
+    nights !== undefined && full && (nights ? `It is full in ${spell(full.value)}, within a night.` : 'It does not fill within a night.'),
+    topUps !== undefined &&
+      share !== undefined &&
+      gain &&
+      `In ${spell(gain.seconds)} it gives ${share === '0 %' ? 'as much as the best' : `${share.replace('−', '')} less than the best`}.`,
+  ]
+    .filter(Boolean)
+    .join(' ');
+  const says = (habit: Wishes['habit']): string | undefined => {
+    if (habit === 'overnight')
+      return nights === undefined ? undefined : nights ? `Keep ${name} for nights` : `${name} can go: a night is too short for it`;
+    if (habit === 'top-ups')
+      return topUps === undefined ? undefined : topUps ? `Keep ${name}: it still tops up` : `${name} can go: it is too slow for top-ups`;
+    if (nights === undefined || topUps === undefined) return says(nights === undefined ? 'top-ups' : 'overnight');
+    if (nights) return topUps ? `Keep ${name}` : `Keep ${name} for nights; not for top-ups`;
+    return topUps ? `Keep ${name} for top-ups; not for nights` : `${name} can go`;
+  };
+  const who = says(wishes.habit);
+  return who === undefined ? undefined : { who, isSentence: true, why };
+}
