@@ -44,8 +44,8 @@ export const REPEATS = [1, 2, 3];
 
 const SETUPS = 3;
 /** Off the checks of most cadences, and early enough that none is near full. */
-const MARK = 14.4;
-const LEVELS = [80, 100];
+export const MARK = 14.4;
+export const LEVELS = [80, 100];
 const FIGURES = ['80 %', '100 %', 'gain'];
 const CLEAR = 2;
 /** How often a setup is another over again: a fifth of all pairs are then truly equal. */
@@ -59,7 +59,7 @@ export interface Truth {
 }
 
 /** Three setups of one device: a fifth of the pairs truly equal, the others up to two fifths apart. */
-function setupsOf(noise: () => number): Truth[] {
+export function truthsOf(noise: () => number): Truth[] {
   const model = MODELS[Math.floor(noise() * MODELS.length)] ?? MODELS[0];
   const rate = model?.device(noise) ?? (() => 1);
   const start = 2 + Math.floor(noise() * 8) + noise();
@@ -111,7 +111,7 @@ export function play(cell: Cell, studies: number, seed: number): Tally[] {
   const tallies = emptyTallies();
   const noise = seeded(seed);
   for (let study = 0; study < studies; study += 1) {
-    const truths = setupsOf(noise);
+    const truths = truthsOf(noise);
     const runs = truths.flatMap((truth, index) =>
       Array.from({ length: cell.repeats }, (_, repeat) => runOf(`${index}-${repeat}`, `setup ${index}`, truth, cell, noise)),
     );

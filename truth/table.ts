@@ -1,6 +1,7 @@
 import { group, max, mean, median, sum } from 'd3-array';
 import type { Claim } from './changes';
 import { playBands, type BandTally, type BandTable } from './bands';
+import type { Sentences } from './sentences';
 import { CADENCES, play, REPEATS, SIGMAS, type Cell, type Tally } from './studies';
 
 /** The bars of docs/numbers.md, *Tests of the whole*. */
@@ -165,7 +166,14 @@ function claimsOf(claims: readonly Claim[]): string {
 }
 
 /** docs/truth.md. */
-export function written(all: readonly Played[], bands: BandTable, claims: readonly Claim[], studies: number, devices: number): string {
+export function written(
+  all: readonly Played[],
+  bands: BandTable,
+  claims: readonly Claim[],
+  sentences: Sentences,
+  studies: number,
+  devices: number,
+): string {
   return `# Truth: does it name the right winner
 
 Written by \`npm run truth\`: ${studies} studies of three setups for each cell of cadence × spread × repeats, on nine charge models of its own (\`truth/models.ts\`)
@@ -198,6 +206,11 @@ Two setups of one device that differ by what was wanted, 6 to 20 % of the time t
 cheaper by two steps or more. What is beyond reach is played as it is.
 
 ${claimsOf(claims)}
+
+## What verdicts say
+
+Sentences of ${sentences.studies} studies, held against the rule written a second time (\`truth/rule.ts\`): ${sentences.named} names called best or surely worse, ${sentences.wrong.length} of
+them not told by the rule, ${sentences.left.length} sentences that leave out what it tells.
 `;
 }
 

@@ -1,5 +1,7 @@
 import { expect, it } from 'vitest';
 import { playClaims } from './changes';
+import { playSentences } from './sentences';
+import { CADENCES, REPEATS } from './studies';
 import { assumed, bandsBeyond, beyondBars, claimsBeyond, outcomesOf, playAll, playBands } from './table';
 
 /** A smaller draw of `npm run truth`, whose whole table is docs/truth.md: cells are too small here to be held to theirs. */
@@ -15,6 +17,14 @@ it('would not pass by the rule that the smaller number wins', () => {
 
 it('holds what its bands say of runs to come', () => {
   expect(bandsBeyond(playBands(20, 20261126), false)).toEqual([]);
+});
+
+it('says of winners what the rule tells, all of it and no more', () => {
+  const cells = CADENCES.flatMap((cadence) => REPEATS.map((repeats) => ({ cadence, sigma: 0.02, repeats })));
+  const { wrong, left, named } = playSentences(cells, 8, 20261126);
+  expect(wrong).toEqual([]);
+  expect(left).toEqual([]);
+  expect(named).toBeGreaterThan(1000);
 });
 
 it('tells what the plan says a change of method will tell', () => {

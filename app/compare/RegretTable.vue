@@ -62,7 +62,7 @@ caption {
 .bar {
   display: block;
   height: 100%;
-  background: rgb(var(--v-theme-ink) / 55%);
+  background: rgba(var(--v-theme-ink), 0.55);
 }
 
 .never {

@@ -291,6 +291,9 @@ const enterStrike = (entry: Entry) => {
           <v-btn v-if="!isSpot" variant="text" @click="setting = true">Correct its settings</v-btn>
           <v-btn v-if="!live && !isSpot && !run.discardedAt" variant="text" @click="timing = true">Plug-in, trim or split</v-btn>
           <v-btn v-if="!live && !isSpot && !run.discardedAt" variant="text" @click="adding = true">Add a meter’s log</v-btn>
+          <v-btn v-if="!live && !isSpot && !run.discardedAt" variant="text" :to="{ path: '/sums', query: { run: id } }"
+            >Sums of this run</v-btn
+          >
           <v-btn variant="text" @click="exportFile">Export as CSV</v-btn>
           <v-btn v-if="!live && !run.discardedAt" variant="text" @click="discard">Discard</v-btn>
         </MoreActions>

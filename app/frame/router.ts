@@ -23,6 +23,7 @@ export function createRoutes() {
       { path: '/curve', component: () => import('../curve/RunsView.vue') },
       { path: '/curve/:id', component: () => import('../curve/CurveView.vue'), props: true },
       { path: '/compare', component: () => import('../compare/CompareView.vue') },
+      { path: '/sums', component: () => import('../sums/SumsView.vue') },
       { path: '/settings', component: () => import('./SettingsView.vue') },
       { path: '/help', component: () => import('./HelpView.vue') },
       { path: '/:anything(.*)*', component: () => import('./LostView.vue') },

@@ -8,6 +8,7 @@ import { nextRace, nextRun, setupsOf, sourceOf, studySchema, type Study } from '
 import MoreActions from '../kit/MoreActions.vue';
 import { focusFirstError } from '../kit/firstError';
 import type { MethodChoice } from '../logbook/methodChoice';
+import { momentText } from '../kit/dates';
 import { useShelf } from '../logbook/shelf';
 import { useStudies } from '../logbook/studies';
 import { troubleOf } from '../logbook/trouble';
@@ -154,6 +155,19 @@ async function remove(): Promise<void> {
         <MatrixTable :study="draft" :setups="setups" :runs="runs" :name-of="nameOf" @cross="(crossed) => change({ crossed })" />
         <TellTable :study="draft" :setups="setups" />
         <ConditionsTable :conditions="draft.conditions" @change="(conditions: Condition[]) => change({ conditions })" />
+        <section v-if="draft.notes" class="notes" aria-labelledby="notes-title">
+          <h2 id="notes-title">Sums</h2>
+          <p v-for="(note, index) in draft.notes" :key="`${note.at} ${index}`">
+            {{ note.text }} <small class="soft">{{ momentText(note.at) }}</small>
+            <v-btn
+              variant="text"
+              size="small"
+              :aria-label="`Remove note ${index + 1}`"
+              @click="change({ notes: draft.notes.length > 1 ? draft.notes.filter((each) => each !== note) : undefined })"
+              >Remove</v-btn
+            >
+          </p>
+        </section>
       </div>
     </div>
   </section>
@@ -168,6 +182,11 @@ async function remove(): Promise<void> {
   display: block;
   overflow: hidden;
   text-overflow: ellipsis;
+}
+
+.notes {
+  padding: 1.1rem 1.5rem;
+  border-top: 1px solid rgb(var(--v-theme-line));
 }
 
 .spread {

@@ -190,7 +190,7 @@ export function overnight(group: Group, { night }: Pick<Wishes, 'night'>): Said 
   ];
   const cool = coolestOf(group, can);
   return {
-    who: `${can.length === all.length ? 'Any of them' : either(can.map(nameOf))}${cool === undefined ? '' : `; ${nameOf(cool)} stays coolest`}`,
+    who: `${can.length === all.length ? 'Any of them' : either(can.map(nameOf))}${cool === undefined ? '' : ` (coolest: ${nameOf(cool)})`}`,
     why: why.filter(Boolean).join(' '),
   };
 }

@@ -1,0 +1,1 @@
+export { fieldError, noteOf, SUMS, usualTexts, workOut, type Sum, type SumField, type SumLine, type SumSource } from './sums';
