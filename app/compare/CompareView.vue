@@ -28,6 +28,7 @@ import { useLanes } from '../logbook/lanes';
 import { useLogbook } from '../logbook/runs';
 import { planToSettle } from '../logbook/settling';
 import { useShelf } from '../logbook/shelf';
+import { troubleOf } from '../logbook/trouble';
 import { distinctPens } from '../strip/pens';
 import { besideOf, type Beside } from '../workers/opened';
 import ChooseRuns from './ChooseRuns.vue';
@@ -215,8 +216,11 @@ async function edit(need: string, made: Omit<Edit, 'need'> | undefined): Promise
   const saved = known ?? asSaved(`${title.value}, ${dayText(Date.now())}`);
   await comparisons.save({ ...saved, edits: edits.length > 0 ? edits : undefined }).catch(report);
 }
+/** Why nothing was planned. */
+const trouble = ref('');
 /** Puts the runs that would settle something into a plan, and goes there. */
 async function plan({ runs: wanted }: NonNullable<Finding['settle']>): Promise<void> {
+  trouble.value = '';
   try {
     const starts = charges.value.flatMap(({ figures }) => figures.startLevel ?? []);
     const study = await planToSettle(
@@ -226,7 +230,7 @@ async function plan({ runs: wanted }: NonNullable<Finding['settle']>): Promise<v
     );
     await router.push(`/plan/${study}`);
   } catch (error) {
-    report(error);
+    trouble.value = troubleOf(error, 'Nothing was planned.');
   }
 }
 /** So many differences of conditions are shown unfolded. */
@@ -279,6 +283,7 @@ const hasNothing = computed(() => lanes.records.length + logbook.summaries.lengt
         @remove="remove"
       />
       <p v-if="opening && opening.of > 1" class="missing soft" role="status">Opening {{ opening.done }} of {{ opening.of }} runs …</p>
+      <p v-if="trouble" class="due missing" role="alert">{{ trouble }}</p>
       <p v-if="missing.length > 0" class="due missing" role="alert">
         {{ missing.length === 1 ? 'One of these runs is' : `${missing.length} of these runs are` }} not in this logbook. Choose again.
       </p>

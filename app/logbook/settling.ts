@@ -1,6 +1,7 @@
 import { nanoid } from 'nanoid';
 import type { RunInk } from '@core/ink';
-import { studyToSettle, withSettling, type Settling, type Study } from '@core/plan';
+import { NotPlannable, studyToSettle, withSettling, type Settling, type Study } from '@core/plan';
+import { useShelf } from './shelf';
 import { useStudies } from './studies';
 
 /** A level from which runs are usually taken, where none of those compared says its own, in %. */
@@ -16,6 +17,13 @@ const USUAL_START = 1;
 export async function planToSettle(wanted: readonly Settling[], runs: readonly RunInk[], startLevel: number | undefined): Promise<string> {
   const studies = useStudies();
   await studies.load();
+  const gear = useShelf().everything();
+  const headers = runs.map(({ header }) => header);
+  for (const { device, charger } of wanted) {
+    const used = [headers.find((each) => each.device.id === device)?.device, headers.find((each) => each.charger.id === charger)?.charger];
+    const gone = used.find((each) => each && ![...gear.devices, ...gear.chargers].some(({ id }) => id === each.id));
+    if (gone) throw new NotPlannable(`${gone.name} is not on the bench: put it there, then plan the run.`);
+  }
   const known = studyOf(runs, studies.all);
   const first = runs.find(({ header }) => wanted.some(({ device }) => header.device.id === device)) ?? runs[0];
   if (!known && !first) throw new Error('There is no run to take it from. Open a comparison first.');

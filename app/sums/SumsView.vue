@@ -27,14 +27,18 @@ const runs = computed(() =>
 const from = computed(() => (typeof route.query.run === 'string' ? route.query.run : undefined));
 /** Which fields the run filled in, and whether it knew any. */
 const filled = ref<string[]>();
+const remark = ref('');
 watch(
   [from, sum],
   async ([id, now]) => {
     filled.value = undefined;
+    remark.value = '';
     if (id === undefined || !now) return;
     try {
       const run = await logbook.openBeside(id, 1);
-      const known = Object.entries(now.prefill(run)).flatMap(([key, text]) => (text === undefined ? [] : [[key, text] as const]));
+      const { remark: said, ...fields } = now.prefill(run);
+      const known = Object.entries(fields).flatMap(([key, text]) => (text === undefined ? [] : [[key, text] as const]));
+      remark.value = said ?? '';
       Object.assign(texts[now.id] ?? {}, Object.fromEntries(known));
       filled.value = known.map(([key]) => key);
     } catch (error) {
@@ -103,6 +107,7 @@ async function save(): Promise<void> {
                   .join(', ')}.`
               : 'This run knows none of these figures.'
           }}
+          {{ remark }}
         </p>
         <form novalidate class="fields" :aria-label="sum.title" @submit.prevent>
           <FigureField

@@ -2,6 +2,8 @@ import { uncertaintyOf } from '../curve/energy';
 import { efficiencyOf } from '../curve/efficiency';
 import type { ReadRun } from '../curve/figures';
 import type { Workload } from '../curve/workloads';
+import { valueIn } from '../ink/fold';
+import { expectationOf } from '../power/expectations';
 import { USUALLY } from '../quantity/assumed';
 import { spell } from '../quantity/duration';
 import { fixed, withMargin } from '../quantity/figures';
@@ -42,7 +44,7 @@ export interface Sum {
   fields: readonly SumField[];
   /** What it comes to; of inputs that have no meaning together, a sentence in place of figures. */
   work: (inputs: Inputs) => SumLine[] | string;
-  /** Fields as a run fills them in: those that it knows. */
+  /** Fields as a run fills them in: those that it knows; `remark` is what is to be known of them. */
   prefill: (run: SumSource) => Record<string, string | undefined>;
 }
 type Inputs = Readonly<Record<string, Typed>>;
@@ -73,10 +75,18 @@ const sumOf = (inputs: Inputs, work: (value: (key: string) => number) => number)
 /** Watts of a run: of its energy sample, else its peak, with what its meter is off. */
 const wattsOf = ({ figures: { sampled, peak, accuracy } }: ReadRun): string | undefined =>
   sampled ? typeFigure(sampled.watts, sampled.uncertainty) : peak && typeFigure(peak.watts, uncertaintyOf(peak.watts, accuracy));
-/** Volts and amps at the highest power that a run was read at, where one stage tells both. */
-function flowOf({ figures: { stages } }: ReadRun): { volts?: string; amps?: string } {
+/** Volts and amps of the first stage of a run; where no volts were read, those that its gear agrees on, and a remark that says so. */
+function flowOf({ run, figures: { stages, peak } }: ReadRun): { volts?: string; amps?: string; remark?: string } {
   const stage = stages.find(({ volts, watts, kind }) => kind === 'steady' && volts !== undefined && watts > 0);
-  return stage?.volts === undefined ? {} : { volts: typeFigure(stage.volts), amps: typeFigure(stage.watts / stage.volts) };
+  if (stage?.volts !== undefined) return { volts: typeFigure(stage.volts), amps: typeFigure(stage.watts / stage.volts) };
+  const { device, charger, cable, feed } = run.header;
+  const { volts } = expectationOf(device, charger, cable, feed).negotiated;
+  if (!peak || volts === undefined) return {};
+  return {
+    volts: typeFigure(volts),
+    amps: typeFigure(peak.watts / volts),
+    remark: 'No volts were read: they are those that its gear agrees on.',
+  };
 }
 const batteryText = ({ figures }: ReadRun) => (figures.battery === undefined ? undefined : typeFigure(figures.battery, 0, 1));
 
@@ -270,7 +280,16 @@ export const SUMS: readonly Sum[] = [
               'in − out',
             ),
           ],
-    prefill: (run) => (run.run.header.charger.kind === 'pad' ? { in: wattsOf(run) } : {}),
+    prefill(run) {
+      const trial = run.run.trials.find((each) => each.wattsOut !== undefined && valueIn(each, 'watts') !== undefined);
+      if (trial)
+        return {
+          in: typeFigure(valueIn(trial, 'watts') ?? 0),
+          out: typeFigure(trial.wattsOut ?? 0),
+          ...(trial.wattsOutAssumed && { remark: 'What it gives out is assumed.' }),
+        };
+      return run.run.header.charger.kind === 'pad' ? { in: wattsOf(run) } : {};
+    },
   },
   {
     id: 'split',
@@ -405,8 +424,8 @@ export const SUMS: readonly Sum[] = [
             ),
           ],
     prefill: (run) => {
-      const { volts, amps } = flowOf(run);
-      return { far: volts, amps };
+      const { volts, amps, remark } = flowOf(run);
+      return { far: volts, amps, remark };
     },
   },
   {

@@ -1,0 +1,233 @@
+import { describe, expect, it } from 'vitest';
+import type { Cable } from '../bench/cable';
+import type { Charger } from '../bench/charger';
+import type { Device } from '../bench/device';
+import { setupsOf } from '../compare/setups';
+import { workloads } from '../curve/workloads';
+import { readRun } from '../curve/figures';
+import { exampleHeader } from '../ink/example';
+import { inkOf } from '../ink/build';
+import type { Header } from '../ink/entry';
+import { foldRun, type RunRecord } from '../ink/fold';
+import { judge } from './judge';
+import { USUAL_WISHES, type Finding, type Wishes } from './question';
+
+type Row = [minutes: number, percent: number, celsius?: number];
+const chargerOf = (name: string, watts: number, more: Partial<Charger> = {}): Charger => ({
+  id: name.replaceAll(' ', '-'),
+  name,
+  kind: 'adapter',
+  watts,
+  ...more,
+});
+
+let count = 0;
+function runOf(charger: Charger, rows: readonly Row[], changes: Partial<Header> = {}): RunRecord {
+  count += 1;
+  const header = exampleHeader({ id: `run-${count}`, charger, cable: undefined, study: undefined, ...changes });
+  return foldRun(
+    header,
+    inkOf(
+      header,
+      rows.map(([minutes, percent, celsius]) => ({ seconds: minutes * 60, percent, ...(celsius !== undefined && { celsius }) })),
+    ),
+  );
+}
+/** A charge that gains evenly to 100 % and is read every five minutes; the last percent was watched. */
+const even = (full: number, from = 0): Row[] => {
+  const rows: Row[] = [];
+  for (let minutes = 0; minutes < full; minutes += 5)
+    rows.push([minutes, Math.min(99, Math.floor(from + ((100 - from) * minutes) / full))]);
+  return [...rows, [full, 100]];
+};
+function verdictOn(
+  records: readonly RunRecord[],
+  wishes: Partial<Wishes> = {},
+  shelf: { chargers?: Charger[]; cables?: Cable[]; devices?: Device[] } = {},
+) {
+  const findings = judge({
+    setups: setupsOf(records.map((record) => readRun(record))),
+    tracks: new Map(records.map(({ header, tracks }) => [header.id, tracks.percent])),
+    baseline: records[0]?.header.id,
+    unit: '%',
+    wishes: { ...USUAL_WISHES, ...wishes },
+    shelf: { devices: [], chargers: [], cables: [], ...shelf },
+    worked: records.map((run) => ({ run, workloads: workloads(run) })),
+    sittings: records.filter(({ trials }) => trials.length > 0),
+  });
+  return (need: string): Finding | undefined => findings.find((each) => each.need === need);
+}
+
+describe('who is best', () => {
+  // Common practice, no source (checks.md): 5 / 12 / 20 / 30 / 35 W full at 215, 115, 95, 90, 95 min, checks every 10 then 5 min: the last three tie.
+  const five = [
+    [5, 215],
+    [12, 115],
+    [20, 95],
+    [30, 90],
+    [35, 95],
+  ].map(([watts = 0, full = 0]) => runOf(chargerOf(`W${watts}`, watts), even(full)));
+
+  it('names all that tie, and who is surely slower', () => {
+    const full = verdictOn(five)('to-full');
+    expect(full?.says).toBe('W20, W30 or W35');
+    expect(full?.why).toMatch(/cannot tell them apart\. Surely slower: W5 by 2 h \d+ ± \d+ min; W12 by \d+ ± \d+ min\./);
+  });
+
+  it('says from what wattage on nothing changes, and claims none where nothing below is slower', () => {
+    expect(verdictOn(five)('ceiling')?.says).toBe('Nothing changes above 20 W');
+    expect(verdictOn(five.slice(2))('ceiling')).toBeUndefined();
+  });
+
+  // Common practice, no source (checks.md): 90–95 and 85–90 min touch.
+  it('calls no difference a difference, and says what would tell', () => {
+    const found = verdictOn([runOf(chargerOf('A', 20), even(90)), runOf(chargerOf('B', 30), even(95))]);
+    expect(found('to-full')?.says).toBe('No difference that these readings can show');
+    const { settle } = found('to-full') ?? {};
+    expect(settle?.says).toMatch(/5 min that was seen.*runs of each/);
+    expect(settle?.runs.map(({ charger }) => charger).sort()).toEqual(['A', 'B']);
+  });
+
+  it('gives the difference from the baseline with its margin, and none that rounding contradicts', () => {
+    const found = verdictOn([runOf(chargerOf('slow', 18), even(200)), runOf(chargerOf('fast', 60), even(155))]);
+    // Common practice, no source (checks.md): 3 h 21 against 2 h 37, 44 min saved.
+    expect(found('to-full')?.says).toMatch(/^fast: 2 h 3\d, 4\d ± 1\d min sooner than slow$/);
+    for (let full = 100; full < 130; full += 1) {
+      const [, value, margin] =
+        /by (\d+(?:\.\d+)?) ± (\d+(?:\.\d+)?) min/.exec(
+          verdictOn([runOf(chargerOf('one', 20), even(100)), runOf(chargerOf('other', 20), even(full))])('to-full')?.why ?? '',
+        ) ?? [];
+      if (value !== undefined) expect(Number(margin)).toBeLessThan(Number(value));
+    }
+  });
+
+  it('says nothing of one setup, and of repeats of one nothing of who is best', () => {
+    const charger = chargerOf('A', 20);
+    expect(verdictOn([runOf(charger, even(90)), runOf(charger, even(95))])('to-full')).toBeUndefined();
+  });
+
+  it('says of several devices for which it holds', () => {
+    const other = { device: { id: 'd2', name: 'Heron 3', kind: 'phone' as const, milliampHours: 3000, nominalVolts: 3.85 } };
+    const [a, b] = [chargerOf('A', 10), chargerOf('B', 30)];
+    const found = verdictOn([runOf(a, even(200)), runOf(b, even(100)), runOf(a, even(100), other), runOf(b, even(100), other)]);
+    expect(found('to-full')?.says).toBe('B for Sedge 5; No difference that these readings can show for Heron 3');
+    expect(found('one-for-all')?.says).toBe('B');
+  });
+});
+
+describe('what it is worth', () => {
+  const slow = chargerOf('slow', 12, { price: 9, owned: true, weight: 48 });
+  const middle = chargerOf('middle', 20, { price: 19, cableIncluded: true, weight: 61, traits: ['folding pins'] });
+  const dear = chargerOf('dear', 65, { price: 59, cableIncluded: true, weight: 130 });
+  const cable: Cable = { id: 'l1', name: 'short', chargerEnd: 'USB-A', deviceEnd: 'USB-C', marker: 'none', price: 6 };
+  const runs = [runOf(slow, even(200), { cable }), runOf(middle, even(100)), runOf(dear, even(95))];
+
+  it('counts the cable, and nothing for what is at home; what shows no gain is not worth more', () => {
+    const found = verdictOn(runs, {}, { chargers: [slow, middle, dear], cables: [cable] });
+    expect(found('worth')?.says).toBe('middle: 19, and nothing saves more');
+    expect(found('worth')?.why).toMatch(/middle saves 1 h 20 ± \d+ min over slow for 13 more: 0\.\d+ ± 0\.\d+ a minute\./);
+    expect(found('worth')?.why).toContain('dear costs more and shows no gain');
+    // Once the cable is at home too, the step costs all of the dearer one.
+    const athome = verdictOn(runs, {}, { chargers: [slow, middle, dear], cables: [{ ...cable, owned: true }] });
+    expect(athome('worth')?.why).toMatch(/for 19 more/);
+  });
+
+  it('travels with the lightest that is enough, and with the best where nothing may be lost', () => {
+    expect(verdictOn(runs, { loss: 0.1 })('travel')?.says).toMatch(/^middle: 61 g/);
+    expect(verdictOn(runs, { loss: 2 })('travel')?.says).toMatch(/^slow: 48 g/);
+    expect(verdictOn(runs, { loss: 0.1 })('travel')?.why).toContain('folding pins');
+  });
+
+  it('keeps an old charger by how its owner charges', () => {
+    expect(verdictOn(runs, { habit: 'overnight' })('keep')?.says).toBe('Keep slow for nights');
+    expect(verdictOn(runs, { habit: 'top-ups' })('keep')?.says).toMatch(/slow/);
+    expect(verdictOn(runs, { habit: 'overnight', night: 3 * 3600 })('keep')?.says).toMatch(/can go/);
+  });
+
+  it('says which fill it overnight', () => {
+    expect(verdictOn(runs)('overnight')?.says).toMatch(/^Any of them/);
+    expect(verdictOn(runs, { night: 2 * 3600 })('overnight')?.says).toMatch(/^middle or dear/);
+  });
+});
+
+describe('heat', () => {
+  const warm = (full: number, rise: number) =>
+    even(full).map(([minutes, percent]): Row => [minutes, percent, 22 + (rise * Math.min(minutes, 30)) / 30]);
+  it('is set against speed: faster and no hotter is said where it is so', () => {
+    const found = verdictOn([runOf(chargerOf('old', 12), warm(200, 12)), runOf(chargerOf('new', 30), warm(100, 12))]);
+    expect(found('balance')?.says).toMatch(/^new/);
+    expect(found('balance')?.why).toContain('new is faster than old, and no hotter that these readings can show');
+  });
+
+  it('goes to the cooler, and balance to none, where faster is hotter', () => {
+    const found = verdictOn([runOf(chargerOf('old', 12), warm(200, 4)), runOf(chargerOf('new', 30), warm(100, 18))]);
+    expect(found('coolest')?.says).toMatch(/^old: rise 4/);
+    expect(found('balance')?.says).toMatch(/^None of them/);
+  });
+});
+
+describe('what is to be looked into', () => {
+  it('tells a lead that turns', () => {
+    const fades: Row[] = [0, 30, 45, 55, 60, 64, 67, 70, 73, 76, 79, 82, 85, 88, 91, 94, 97, 100].map((percent, index) => [
+      index * 5,
+      percent,
+    ]);
+    const found = verdictOn([runOf(chargerOf('early', 30), fades), runOf(chargerOf('steady', 20), even(50))]);
+    expect(found('lead')?.says).toMatch(/^early is ahead of steady until \d+ min, and behind from \d+ min on$/);
+    expect(verdictOn([runOf(chargerOf('a', 30), even(50)), runOf(chargerOf('b', 20), even(100))])('lead')).toBeUndefined();
+  });
+
+  // Common practice, no source (trade.md): from 50 %, at 30 and 60 min; both may be nearly full at the end, which hides a real difference.
+  it('sees through a full window, by the marks before its end, and claims no ceiling from it', () => {
+    const window: Partial<Header> = {
+      cadence: { kind: 'marks', at: [1800, 3600] },
+      rule: { ends: 'window', after: 3600 } as unknown as Header['rule'],
+    };
+    const rows = (half: number, end: number): Row[] => [
+      [0, 50],
+      [30, half],
+      [60, end],
+    ];
+    const found = verdictOn([runOf(chargerOf('A', 45), rows(72, 97), window), runOf(chargerOf('B', 65), rows(90, 98), window)], {
+      window: 3600,
+    });
+    expect(found('window')?.says).toMatch(/hides what A and B differ by/);
+    expect(found('window')?.why).toMatch(/At 30 min B had gained \d+ ± \d+ % more than A/);
+    expect(found('ceiling')).toBeUndefined();
+    const none = verdictOn([runOf(chargerOf('A', 45), rows(60, 70), window), runOf(chargerOf('B', 65), rows(61, 71), window)], {
+      window: 3600,
+    });
+    expect(none('window')).toBeUndefined();
+  });
+
+  it('doubts a charger that should give more and is slower', () => {
+    const found = verdictOn([runOf(chargerOf('weak', 10), even(100)), runOf(chargerOf('strong', 60), even(200))]);
+    expect(found('order')?.says).toBe('strong is slower than weak, though it should give more');
+    expect(found('order')?.settle?.runs).toHaveLength(2);
+    expect(verdictOn([runOf(chargerOf('weak', 10), even(200)), runOf(chargerOf('strong', 60), even(100))])('order')).toBeUndefined();
+  });
+
+  it('asks whether conditions made the difference, and for the run that would settle it', () => {
+    const room = (celsius: string): Partial<Header> => ({ conditions: [{ name: 'ambient, °C', value: celsius }] });
+    const found = verdictOn([
+      runOf(chargerOf('A', 20), even(100), room('21')),
+      runOf(chargerOf('B', 20), even(110), room('21')),
+      runOf(chargerOf('C', 20), even(150), room('29')),
+    ]);
+    expect(found('fair')?.says).toBe('Whether the room cost C time, or gave it');
+    expect(found('fair')?.settle?.runs).toEqual([expect.objectContaining({ charger: 'C', runs: 1 })]);
+  });
+
+  it('asks for the run of what was not seen to the end', () => {
+    const found = verdictOn([runOf(chargerOf('A', 20), even(100)), runOf(chargerOf('B', 20), even(100).slice(0, 10))]);
+    expect(found('open')?.says).toBe('When B is at 100 %');
+    expect(found('open')?.settle?.runs).toEqual([expect.objectContaining({ charger: 'B', runs: 1 })]);
+  });
+
+  it('expects in pencil what was not run', () => {
+    const other = chargerOf('other', 65, { ports: [{ connector: 'USB-C', label: '5V⎓3A 9V⎓3A 20V⎓3.25A' }] });
+    const found = verdictOn([runOf(chargerOf('A', 10), even(200)), runOf(chargerOf('B', 20), even(100))], {}, { chargers: [other] });
+    expect(found('untested')?.says).toMatch(/^other should take about/);
+    expect(found('untested')?.why).toContain('no reading is behind it');
+  });
+});
