@@ -19,6 +19,7 @@ import {
   type GainUnit,
 } from '@core/compare';
 import { LEVELS } from '@core/curve';
+import { NotPlannable } from '@core/plan';
 import { report } from '../kit/failures';
 import PickMany from '../kit/PickMany.vue';
 import { dayText } from '../kit/dates';
@@ -230,7 +231,7 @@ async function plan({ runs: wanted }: NonNullable<Finding['settle']>): Promise<v
     );
     await router.push(`/plan/${study}`);
   } catch (error) {
-    trouble.value = troubleOf(error, 'Nothing was planned.');
+    trouble.value = error instanceof NotPlannable ? error.message : troubleOf(error, 'Nothing was planned.');
   }
 }
 /** So many differences of conditions are shown unfolded. */

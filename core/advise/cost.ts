@@ -11,8 +11,8 @@ export interface Cost {
   value: number | undefined;
   /** What it is made of, in words. */
   says: string;
-  /** The cable that it needs and that does not come with it, by name. */
-  cable?: string | undefined;
+  /** Fast charging of a maker’s own, which needs this charger and a cable of the same family: what both cost, at home or not. */
+  pair?: { family: string; value: number | undefined; cable: string | undefined } | undefined;
 }
 
 /** The gear as the shelf has it now: prices change, and what was bought is at home. */
@@ -33,10 +33,10 @@ export function costOfSetup(setup: SetupRuns, shelf: Shelf): Cost {
   const header = headerOf(setup);
   const charger = nowOf(shelf.chargers, header.charger);
   const own = part(charger.name, charger);
-  if (charger.cableIncluded || NO_CABLE.includes(charger.kind)) return own;
+  if (NO_CABLE.includes(charger.kind)) return own;
   const { negotiated } = expectationOf(header.device, charger, header.cable);
-  // Fast charging of a maker’s own needs a cable of the same family.
   const family = negotiated.by === 'family' && !negotiated.family?.endsWith(' A') ? negotiated.family : undefined;
+  if (charger.cableIncluded) return { ...own, pair: family === undefined ? undefined : { family, value: charger.price, cable: undefined } };
   const cable: Cable | undefined = header.cable
     ? nowOf(shelf.cables, header.cable)
     : family === undefined
@@ -47,6 +47,13 @@ export function costOfSetup(setup: SetupRuns, shelf: Shelf): Cost {
   return {
     value: own.value === undefined || through.value === undefined ? undefined : own.value + through.value,
     says: `${own.says}, ${through.says}`,
-    cable: cable.name,
+    pair:
+      family === undefined
+        ? undefined
+        : {
+            family,
+            value: charger.price === undefined || cable.price === undefined ? undefined : charger.price + cable.price,
+            cable: cable.name,
+          },
   };
 }

@@ -132,6 +132,21 @@ describe('what it is worth', () => {
     expect(athome('worth')?.why).toMatch(/for 19 more/);
   });
 
+  it('names the pair that fast charging of a maker’s own needs, and what replacing it costs', () => {
+    const own = chargerOf('own', 60, { price: 35, ports: [{ connector: 'USB-A', label: 'Surge: 11V⎓6A' }] });
+    const path: Cable = { ...cable, id: 'l2', name: 'red', family: 'Surge', price: 9 };
+    const device = { ...exampleHeader().device, families: ['Surge'], inputLimit: 66 };
+    const found = verdictOn(
+      [runOf(slow, even(200), { device, cable }), runOf(own, even(60), { device, cable: path })],
+      {},
+      {
+        chargers: [slow, own],
+        cables: [cable, path],
+      },
+    );
+    expect(found('worth')?.why).toContain('own charges fast by Surge, which needs its own cable, red: to replace the pair costs 44.');
+  });
+
   it('travels with the lightest that is enough, and with the best where nothing may be lost', () => {
     expect(verdictOn(runs, { loss: 0.1 })('travel')?.says).toMatch(/^middle: 61 g/);
     expect(verdictOn(runs, { loss: 2 })('travel')?.says).toMatch(/^slow: 48 g/);

@@ -99,6 +99,11 @@ export function worth(group: Group, shelf: Shelf): Said | undefined {
     );
   const paid = found.costs[pick.index];
   if (paid) why.push(`Counted: ${paid.says}.`);
+  for (const [index, { pair }] of found.costs.entries())
+    if (pair)
+      why.push(
+        `${group.names[index] ?? ''} charges fast by ${pair.family}, which needs ${pair.cable === undefined ? 'its own cable, which comes with it' : `its own cable, ${pair.cable}`}: to replace the pair costs ${pair.value === undefined ? 'what nobody wrote down' : price(pair.value)}.`,
+      );
   const unknown = found.costs.flatMap(({ value }, index) => (value === undefined ? [group.names[index] ?? ''] : []));
   if (unknown.length > 0) why.push(`No price is known of ${listed(unknown)}.`);
   return { who: pick.name, figures: `${pick.x === 0 ? 'at home already' : price(pick.x)}, ${gives}`, why: why.join(' ') };
@@ -138,26 +143,35 @@ export function toTravel(group: Group, { loss, window }: Pick<Wishes, 'loss' | '
     const charger = setup && headerOf(setup).charger;
     return charger && (shelf.chargers.find(({ id: its }) => its === charger.id) ?? charger);
   };
-  const by = [
+  const ways = [
     { name: 'lightest', of: (index: number) => gear(index)?.weight, says: (value: number) => `${trimmed(value, 0)} g` },
     { name: 'smallest', of: (index: number) => volumeOf(gear(index)?.size), says: (value: number) => `${fixed(value)} cm³` },
     { name: 'cheapest', of: (index: number) => gear(index)?.price, says: (value: number) => price(value) },
-  ].find(({ of }) => adequate.some((index) => of(index) !== undefined));
+  ];
+  const leastBy = ways.flatMap(({ name, of, says }) => {
+    const known = adequate.filter((index) => of(index) !== undefined).sort((one, other) => (of(one) ?? 0) - (of(other) ?? 0));
+    return known[0] === undefined ? [] : [{ name, index: known[0], says: says(of(known[0]) ?? 0), known }];
+  });
+  const [by, ...others] = leastBy;
   if (!by) return undefined;
-  const ordered = adequate.filter((index) => by.of(index) !== undefined).sort((one, other) => (by.of(one) ?? 0) - (by.of(other) ?? 0));
-  const [first] = ordered;
-  if (first === undefined) return undefined;
-  const traits = gear(first)?.traits ?? [];
-  const unknown = adequate.filter((index) => by.of(index) === undefined).map((index) => group.names[index] ?? '');
-  const heavier = ordered.slice(1, 3).map((index) => `${group.names[index] ?? ''} ${by.says(by.of(index) ?? 0)}`);
+  const nameOf = (index: number) => group.names[index] ?? '';
+  const traits = gear(by.index)?.traits ?? [];
+  const plugs = ['folding pins', 'changeable plugs'] as const;
+  const plugged = plugs.flatMap((trait) => {
+    const with_ = traits.includes(trait) ? undefined : by.known.find((index) => gear(index)?.traits?.includes(trait));
+    return with_ === undefined ? [] : [`With ${trait}: ${nameOf(with_)}.`];
+  });
+  const unknown = adequate.filter((index) => !by.known.includes(index)).map(nameOf);
   return {
-    who: group.names[first] ?? '',
-    figures: `${by.says(by.of(first) ?? 0)}, ${cells[first]?.value ?? ''}`,
+    who: nameOf(by.index),
+    figures: `${by.says}, ${cells[by.index]?.value ?? ''}`,
     why: [
       `The ${by.name} within ${fixed(loss * 100)} % of the best: ${measure.title.toLowerCase()}.`,
-      traits.length > 0 && `It has ${listed(traits)}.`,
-      heavier.length > 0 && `Also within: ${heavier.join(', ')}.`,
-      unknown.length > 0 && `Not weighed: ${unknown.join(', ')}.`,
+      traits.length > 0 && `It has ${listed(traits.map((trait) => (trait === 'light' ? 'a light' : trait)))}.`,
+      ...others.filter(({ index }) => index !== by.index).map(({ name, index, says }) => `The ${name}: ${nameOf(index)}, ${says}.`),
+      ...plugged,
+      unknown.length > 0 &&
+        `Nothing is known of the ${by.name === 'lightest' ? 'weight' : by.name === 'smallest' ? 'size' : 'price'} of ${listed(unknown)}.`,
     ]
       .filter(Boolean)
       .join(' '),

@@ -41,12 +41,7 @@ function withOne(study: Study, wanted: Settling, made: readonly string[]): Study
   const others = (grown.more ?? []).filter((each) => each.cell !== cell.key);
   const now = grown.more?.find((each) => each.cell === cell.key)?.runs ?? 0;
   const more = Math.max(extra, now) > 0 ? [...others, { cell: cell.key, runs: Math.max(extra, now) }] : others;
-  const { more: _, ...rest } = grown;
-  return {
-    ...rest,
-    crossed: grown.crossed.filter((each) => each.cell !== cell.key),
-    ...(more.length > 0 && { more }),
-  };
+  return { ...grown, crossed: grown.crossed.filter((each) => each.cell !== cell.key), more: more.length > 0 ? more : undefined };
 }
 
 /** The cell of a study that fits best what is wanted: its cable and its state where the study varies them. */

@@ -1,0 +1,66 @@
+import { describe, expect, it } from 'vitest';
+import type { Workload } from '../curve/workloads';
+import { exampleHeader } from '../ink/example';
+import type { Trial } from '../ink/entry';
+import { foldRun } from '../ink/fold';
+import { charges, underLoad } from './tried';
+
+const run = foldRun(exampleHeader(), []);
+const work = (source: string, score: number, batteryWatts: number, name = 'graphics'): Workload => ({
+  ...{
+    name,
+    source,
+    from: 0,
+    to: 600,
+    inputWatts: 55,
+    batteryWatts,
+    usedWatts: 55 - batteryWatts,
+    gain: 1,
+    input: 'charged',
+    isOver: true,
+  },
+  scores: [{ name: 'frames', value: score, unit: 'fps', better: 'more' }],
+});
+
+describe('under load', () => {
+  // Common practice, no source (checks.md): a 60 W dock under graphics load, 2.3 W into the battery, scores equal to the full adapter's.
+  it('does not slow it down where scores tie, and the battery fills where watts go into it', () => {
+    const [dock, fills] = underLoad([{ run, workloads: [work('dock', 98, 2.3), work('adapter', 100, 29)] }]);
+    expect(dock).toMatchObject({ need: 'dock', says: 'No: scores tie within margin' });
+    expect(fills).toMatchObject({ need: 'fills', says: 'Yes, under every load' });
+    expect(fills?.why).toContain('dock, graphics: 2.3 W into the battery of 55.0 W in.');
+  });
+
+  it('names what scores surely worse, and what drains', () => {
+    const [dock, fills] = underLoad([{ run, workloads: [work('dock', 80, -4), work('adapter', 100, 29)] }]);
+    expect(dock?.says).toBe('dock does');
+    expect(dock?.why).toContain('dock scores surely worse in graphics (frames).');
+    expect(fills?.says).toBe('Not under every load: it drains on dock in graphics');
+  });
+
+  it('says nothing of work on one source alone', () => {
+    expect(underLoad([{ run, workloads: [work('dock', 80, -4)] }])).toEqual([]);
+  });
+});
+
+describe('does it charge at all', () => {
+  const trial = (seq: number, charger: string, status: Trial['status'], state: Trial['state'] = 'awake'): Trial => {
+    const at = exampleHeader().plugInAt + seq * 60_000;
+    const source = { charger: { id: charger, name: charger, kind: 'adapter' as const, watts: 20 } };
+    return { kind: 'trial', seq, id: `t${seq}`, at, written: at, source, state, status };
+  };
+
+  it('counts what does, and names what does not, awake, asleep and off', () => {
+    const sitting = foldRun(exampleHeader({ list: [] }), [
+      trial(1, 'A', 'fast'),
+      trial(2, 'B', 'not charging'),
+      trial(3, 'B', 'slow', 'asleep'),
+      trial(4, 'C', 'drains', 'off'),
+    ]);
+    const [found] = charges([sitting]);
+    expect(found?.says).toBe('2 of 4 do');
+    expect(found?.why).toMatch(/Sedge 5 on B, awake: connected, but not charging\. Sedge 5 on C, off: /);
+    expect(found?.why).toContain('a second look at the level would');
+    expect(charges([])).toEqual([]);
+  });
+});
