@@ -13,6 +13,7 @@ import { readersFigure } from './readers';
 import { recover } from './recover';
 import { simulateFigure } from './simulate';
 import { start } from './start';
+import { study } from './study';
 import { weight } from './weight';
 
 /** `npm run benchmark [-- name…]`: each figure as one JSON line. Fails when one misses its bar. */
@@ -30,6 +31,7 @@ const FIGURES: Readonly<Record<string, (addresses: Addresses) => Promise<Figure[
   memory,
   open,
   compare,
+  study,
   readers: readersFigure,
 };
 

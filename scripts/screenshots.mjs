@@ -9,12 +9,14 @@ await ensureBuild();
 const executablePath = ensureChromium();
 const { chromium } = await import('@playwright/test');
 
+/** Runs of two devices. */
+const BOTH = [1, 2, 3, 4, 5, 6, 7, 8].map((number) => `saltmarsh-${number}`).join('.');
+
 const VIEWS = [
   ['plan', '/plan/saltmarsh-chargers'],
   ['calendar', '/plan/saltmarsh-chargers/calendar', {}, (page) => page.getByRole('heading', { name: /^Finishes/ }).waitFor()],
   ['run', '/run', {}, board],
   ['spot', '/run/spot', {}, sitting],
-  ['run-dark', '/run', { colorScheme: 'dark' }],
   ['bench', '/bench'],
   ['expect', '/bench/expect?device=sedge-5&charger=quern-30'],
   ['paper', '/run/paper', {}, notebook],
@@ -23,15 +25,13 @@ const VIEWS = [
   ['curve', '/curve/saltmarsh-9', {}, pointed],
   ['by-level', '/curve/saltmarsh-9', { colorScheme: 'dark' }, byLevel],
   ['mapping', '/curve', {}, mapping],
-  ['settings', '/settings'],
   ['compare-bars', '/compare?show=bars&runs=saltmarsh-1.saltmarsh-2.saltmarsh-3.saltmarsh-4.saltmarsh-5.saltmarsh-6'],
-  [
-    'compare-matrix',
-    '/compare?show=matrix&runs=saltmarsh-1.saltmarsh-2.saltmarsh-3.saltmarsh-4.saltmarsh-5.saltmarsh-6.saltmarsh-7.saltmarsh-8',
-  ],
+  ['compare-matrix', `/compare?show=matrix&runs=${BOTH}`],
   ['compare', '/compare?runs=saltmarsh-1.saltmarsh-2.saltmarsh-3.saltmarsh-4.saltmarsh-5'],
   ['run-phone', '/run', { viewport: { width: 390, height: 844 } }],
-  ['compare-phone', '/compare?runs=saltmarsh-1.saltmarsh-3.saltmarsh-5', { viewport: { width: 390, height: 844 } }],
+  ['verdict', '/compare?show=verdict&runs=saltmarsh-1.saltmarsh-2.saltmarsh-3.saltmarsh-4.saltmarsh-5.saltmarsh-6'],
+  ['one-for-all', `/compare?show=verdict&runs=${BOTH}`, { colorScheme: 'dark' }, shared],
+  ['sums', '/sums?sum=time-to-level&run=saltmarsh-3'],
 ];
 
 /** Two more start beside the run that is live, from one strip. */
@@ -54,6 +54,11 @@ async function board(page) {
   await page.getByRole('button', { name: 'Switch the strip on now' }).press('Space');
   await page.getByRole('article').nth(2).waitFor();
   await page.waitForTimeout(1000);
+}
+
+/** What one charger costs each device. */
+async function shared(page) {
+  await page.getByRole('table', { name: /^One for all/ }).scrollIntoViewIfNeeded();
 }
 
 /** Some chargers were tried, one is in hand. */

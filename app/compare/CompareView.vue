@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, onMounted, ref, shallowRef, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
-import { groupsOf, HABITS, judge, USUAL_WISHES, verdict, type Finding, type Question, type Wishes } from '@core/advise';
+import { HABITS, judge, USUAL_WISHES, verdict, type Finding, type Question, type Wishes } from '@core/advise';
 import {
   aboutOf,
   columnsOf,
@@ -125,9 +125,12 @@ const question = computed<Question>(() => ({
   worked: opened.value,
   sittings: opened.value.filter(({ run }) => run.trials.length > 0).map(({ run }) => run),
 }));
+const wish = (some: Partial<Wishes>) => ask(Object.fromEntries(Object.entries(some).map(([key, value]) => [key, String(value)])));
 /** Who was first, in a sentence or two; of several devices each by itself. */
 const words = computed(() => {
-  if (groupsOf(question.value).length === 1) return verdict(rows.value, level.value);
+  const devices = new Set(setups.value.map(({ runs }) => runs[0]?.run.header.device.id)).size;
+  // One device, or several with a charger each: one sentence speaks of all.
+  if (devices === 1 || devices === setups.value.length) return verdict(rows.value, level.value);
   const need = level.value === 100 ? 'to-full' : 'to-80';
   return judge(question.value)
     .filter((finding) => finding.need === need)
@@ -214,7 +217,7 @@ async function edit(need: string, made: Omit<Edit, 'need'> | undefined): Promise
   const known = comparisons.of(chosen.value);
   const others = (known?.edits ?? []).filter((each) => each.need !== need);
   const edits = made ? [...others, { need, ...made }] : others;
-  const saved = known ?? asSaved(`${title.value}, ${dayText(Date.now())}`);
+  const saved = known ?? asSaved(comparisons.freeName(`${title.value}, ${dayText(Date.now())}`));
   await comparisons.save({ ...saved, edits: edits.length > 0 ? edits : undefined }).catch(report);
 }
 /** Why nothing was planned. */
@@ -332,7 +335,7 @@ const hasNothing = computed(() => lanes.records.length + logbook.summaries.lengt
               :pens="pens"
               @edit="edit"
               @plan="plan"
-              @wish="(wish) => ask(Object.fromEntries(Object.entries(wish).map(([key, value]) => [key, String(value)])))"
+              @wish="wish"
             />
           </div>
           <aside v-if="shown !== 'verdict'" aria-label="Verdict">
@@ -378,6 +381,15 @@ const hasNothing = computed(() => lanes.records.length + logbook.summaries.lengt
           :measures="columns"
           :cells="cells"
           :is-difference="isDifference"
+        />
+        <VerdictSheet
+          v-if="charges.length < 2 && question.sittings.length > 0"
+          :question="question"
+          :edits="comparisons.of(chosen)?.edits ?? []"
+          :pens="pens"
+          @edit="edit"
+          @plan="plan"
+          @wish="wish"
         />
         <GatheredTables :opened="opened" />
       </template>

@@ -29,5 +29,13 @@ export const useComparisons = defineStore('comparisons', () => {
     return checked;
   }
 
-  return { all, of, load, save, remove, arriving, changed, unread };
+  /** A name that no comparison has yet: that one, or with a number behind it. */
+  function freeName(wanted: string): string {
+    const taken = new Set(kept.value.map(({ name }) => name));
+    let free = wanted;
+    for (let count = 2; taken.has(free); count += 1) free = `${wanted} (${count})`;
+    return free;
+  }
+
+  return { all, of, freeName, load, save, remove, arriving, changed, unread };
 });

@@ -65,8 +65,8 @@ export const useLogbook = defineStore('logbook', () => {
     const known = opened.get(runId) ?? laidBeside.get(key);
     if (known) return known;
     await arriving;
-    const workers = await import('../workers/openRun');
-    const found = await workers.openBeside(runId, most);
+    const { openBeside: openOne } = await import('../workers/openRun');
+    const found = await openOne(runId, most);
     laidBeside.set(key, found);
     return found;
   }

@@ -22,8 +22,8 @@ import { keepOrNot, overnight, toTravel, worth } from './worth';
  */
 export function judge(question: Question): Finding[] {
   const { wishes, shelf } = question;
-  const groups = groupsOf(question).filter(({ setups }) => setups.length > 1);
   const all = groupsOf(question);
+  const groups = all.filter(({ setups }) => setups.length > 1);
   const say = (need: string, title: string, by: Parameters<typeof over>[3]) => over(groups, need, title, by);
   const window = nominal(wishes.window);
   return [
