@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, onMounted, ref, shallowRef, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
-import { HABITS, judge, USUAL_WISHES, verdict, type Finding, type Question, type Wishes } from '@core/advise';
+import { WISHES, judge, USUAL_WISHES, verdict, type Finding, type Question, type Wishes } from '@core/advise';
 import {
   aboutOf,
   columnsOf,
@@ -104,16 +104,9 @@ const baselineRow = computed(() =>
 );
 /** What its reader needs, where people differ in it; it stands in the address. */
 const wishes = computed<Wishes>(() => {
-  const figure = (key: 'window' | 'night' | 'loss') => {
-    const asked = asText(route.query[key]);
-    return asked === '' || !(Number(asked) >= 0) ? USUAL_WISHES[key] : Number(asked);
-  };
-  return {
-    window: figure('window') || USUAL_WISHES.window,
-    night: figure('night') || USUAL_WISHES.night,
-    loss: figure('loss'),
-    habit: HABITS.find((each) => each === route.query.habit) ?? USUAL_WISHES.habit,
-  };
+  const chosenOf = <Key extends keyof Wishes>(key: Key): Wishes[Key] =>
+    WISHES[key].find((each) => String(each) === route.query[key]) ?? USUAL_WISHES[key];
+  return { window: chosenOf('window'), night: chosenOf('night'), loss: chosenOf('loss'), habit: chosenOf('habit') };
 });
 const question = computed<Question>(() => ({
   setups: setups.value,

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue';
-import { balanceOf, groupsOf, HABITS, judge, oneForAll, worthOf, type Finding, type Question, type Wishes } from '@core/advise';
+import { balanceOf, groupsOf, judge, oneForAll, worthOf, WISHES, type Finding, type Question, type Wishes } from '@core/advise';
 import { writeAmount, type Edit } from '@core/compare';
 import { price, spell } from '@core/quantity';
 import FindingItem from './FindingItem.vue';
@@ -67,9 +67,6 @@ const shared = computed(() => oneForAll(groups.value));
 const editOf = (need: string) => props.edits.find((each) => each.need === need);
 const madeOf = ({ says, why }: Finding) => `${says}\n${why}`;
 
-const WINDOWS = [300, 600, 900, 1200, 1800, 2700, 3600];
-const NIGHTS = [5, 6, 7, 8, 9, 10].map((hours) => hours * 3600);
-const LOSSES = [0, 0.05, 0.1, 0.2, 0.3, 0.5];
 const HABIT_SAYS: Readonly<Record<Wishes['habit'], string>> = { overnight: 'overnight', 'top-ups': 'by top-ups', both: 'both ways' };
 </script>
 
@@ -79,19 +76,19 @@ const HABIT_SAYS: Readonly<Record<Wishes['habit'], string>> = { overnight: 'over
       <label
         >A top-up lasts
         <select :value="question.wishes.window" @change="emit('wish', { window: Number(($event.target as HTMLSelectElement).value) })">
-          <option v-for="each in WINDOWS" :key="each" :value="each">{{ spell(each) }}</option>
+          <option v-for="each in WISHES.window" :key="each" :value="each">{{ spell(each) }}</option>
         </select></label
       >
       <label
         >A night lasts
         <select :value="question.wishes.night" @change="emit('wish', { night: Number(($event.target as HTMLSelectElement).value) })">
-          <option v-for="each in NIGHTS" :key="each" :value="each">{{ each / 3600 }} h</option>
+          <option v-for="each in WISHES.night" :key="each" :value="each">{{ each / 3600 }} h</option>
         </select></label
       >
       <label
         >A trip may cost
         <select :value="question.wishes.loss" @change="emit('wish', { loss: Number(($event.target as HTMLSelectElement).value) })">
-          <option v-for="each in LOSSES" :key="each" :value="each">{{ Math.round(each * 100) }} %</option>
+          <option v-for="each in WISHES.loss" :key="each" :value="each">{{ Math.round(each * 100) }} %</option>
         </select></label
       >
       <label
@@ -100,11 +97,11 @@ const HABIT_SAYS: Readonly<Record<Wishes['habit'], string>> = { overnight: 'over
           :value="question.wishes.habit"
           @change="emit('wish', { habit: ($event.target as HTMLSelectElement).value as Wishes['habit'] })"
         >
-          <option v-for="each in HABITS" :key="each" :value="each">{{ HABIT_SAYS[each] }}</option>
+          <option v-for="each in WISHES.habit" :key="each" :value="each">{{ HABIT_SAYS[each] }}</option>
         </select></label
       >
     </div>
-    <div class="halves">
+    <div class="halves" :class="{ whole: pictures.length === 0 && !(shared && shared.choices.length > 0) }">
       <section aria-label="Verdict in full">
         <ul v-if="findings.length > 0">
           <FindingItem
@@ -183,6 +180,10 @@ ul {
 
 .none {
   padding-block: 1rem;
+}
+
+.whole {
+  grid-template-columns: minmax(0, 1fr);
 }
 
 @media (max-width: 1000px) {

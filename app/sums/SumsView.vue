@@ -7,6 +7,7 @@ import { report } from '../kit/failures';
 import FigureField from '../kit/FigureField.vue';
 import { useLogbook } from '../logbook/runs';
 import { useStudies } from '../logbook/studies';
+import { troubleOf } from '../logbook/trouble';
 
 /** The small sums that people do in their heads, each alone: with its working and its margin, filled in from any run, kept as a note of a study. */
 const route = useRoute();
@@ -28,11 +29,13 @@ const from = computed(() => (typeof route.query.run === 'string' ? route.query.r
 /** Which fields the run filled in, and whether it knew any. */
 const filled = ref<string[]>();
 const remark = ref('');
+/** Why nothing was filled in. */
+const trouble = ref('');
 watch(
   [from, sum],
   async ([id, now]) => {
     filled.value = undefined;
-    remark.value = '';
+    remark.value = trouble.value = '';
     if (id === undefined || !now) return;
     try {
       const run = await logbook.openBeside(id, 1);
@@ -42,7 +45,7 @@ watch(
       Object.assign(texts[now.id] ?? {}, Object.fromEntries(known));
       filled.value = known.map(([key]) => key);
     } catch (error) {
-      report(error);
+      trouble.value = troubleOf(error);
     }
   },
   { immediate: true },
@@ -88,7 +91,7 @@ async function save(): Promise<void> {
         <p class="soft">{{ sum.about }}</p>
         <v-autocomplete
           v-if="runs.length > 0"
-          :model-value="from"
+          :model-value="runs.find(({ id }) => id === from)?.id"
           :items="runs"
           item-title="name"
           item-value="id"
@@ -98,6 +101,7 @@ async function save(): Promise<void> {
           class="from"
           @update:model-value="(id: string | null) => ask({ run: id ?? undefined })"
         />
+        <p v-if="trouble" class="due" role="alert">{{ trouble }}</p>
         <p v-if="filled" class="soft" role="status">
           {{
             filled.length > 0

@@ -24,7 +24,7 @@ export function judge(question: Question): Finding[] {
   const { wishes, shelf } = question;
   const all = groupsOf(question);
   const groups = all.filter(({ setups }) => setups.length > 1);
-  const say = (need: string, title: string, by: Parameters<typeof over>[3]) => over(groups, need, title, by);
+  const say = (need: string, title: string, by: Parameters<typeof over>[4]) => over(groups, all.length === 1, need, title, by);
   const window = nominal(wishes.window);
   return [
     ...say('top-up', `In ${window}`, (group) => topUp(group, wishes.window)),

@@ -23,7 +23,13 @@ export interface Wishes {
   /** How the owner of an old charger charges. */
   habit: 'overnight' | 'top-ups' | 'both';
 }
-export const HABITS = ['overnight', 'top-ups', 'both'] as const satisfies readonly Wishes['habit'][];
+/** What can be chosen of each. */
+export const WISHES: { readonly [Key in keyof Wishes]: readonly Wishes[Key][] } = {
+  window: [300, 600, 900, 1200, 1800, 2700, 3600],
+  night: [5, 6, 7, 8, 9, 10].map((hours) => hours * 3600),
+  loss: [0, 0.05, 0.1, 0.2, 0.3, 0.5],
+  habit: ['overnight', 'top-ups', 'both'],
+};
 /** What is taken where nobody says (common practice, no source). */
 export const USUAL_WISHES: Wishes = { window: 900, night: 8 * 3600, loss: 0.1, habit: 'both' };
 
@@ -115,9 +121,16 @@ export function groupsOf({ setups, unit, baseline }: Pick<Question, 'setups' | '
 /**
  * One finding over several groups: each says for which devices it holds.
  *
+ * @param isOne whether it is the only device, so that it need not be named
  * @param say what the need comes to in one group; nothing where its figures say nothing of it
  */
-export function over(groups: readonly Group[], need: string, title: string, say: (group: Group) => Said | undefined): Finding[] {
+export function over(
+  groups: readonly Group[],
+  isOne: boolean,
+  need: string,
+  title: string,
+  say: (group: Group) => Said | undefined,
+): Finding[] {
   const said = groups.flatMap((group) => {
     const found = say(group);
     return found ? [{ group, ...found }] : [];
@@ -129,7 +142,7 @@ export function over(groups: readonly Group[], need: string, title: string, say:
     settles.length > 0
       ? { says: [...new Set(settles.map(({ says }) => says))].join(' '), runs: settles.flatMap(({ runs }) => runs) }
       : undefined;
-  if (groups.length === 1) {
+  if (isOne) {
     const { who, figures, why } = first;
     return [{ need, title, says: figures ? `${who}: ${figures}` : who, why, settle }];
   }

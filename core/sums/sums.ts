@@ -1,5 +1,6 @@
 import { uncertaintyOf } from '../curve/energy';
 import { efficiencyOf } from '../curve/efficiency';
+import type { EnergySample } from '../curve/energySample';
 import type { ReadRun } from '../curve/figures';
 import type { Workload } from '../curve/workloads';
 import { valueIn } from '../ink/fold';
@@ -90,6 +91,18 @@ function flowOf({ run, figures: { stages, peak } }: ReadRun): { volts?: string; 
 }
 const batteryText = ({ figures }: ReadRun) => (figures.battery === undefined ? undefined : typeFigure(figures.battery, 0, 1));
 
+/** The energy of a sample, with what its meter is off: that of the counter, else of the first stage. */
+function energyText(
+  { sampled, accuracy }: ReadRun['figures'],
+  first: EnergySample | undefined,
+  watts: number | undefined,
+  length: number | undefined,
+): string | undefined {
+  if (first && sampled) return typeFigure(first.wattHours, (sampled.uncertainty * (first.to - first.from)) / 3600, 3);
+  if (watts === undefined || !length) return undefined;
+  return typeFigure((watts * length) / 3600, (uncertaintyOf(watts, accuracy) * length) / 3600, 2);
+}
+
 /** Past this level devices take ever less, in %; and the share of their power that they come down to at 100 % (common practice, no source). */
 const TAPER = { from: 80, to: 0.1 };
 
@@ -146,10 +159,10 @@ export const SUMS: readonly Sum[] = [
       const found = efficiencyOf(run.figures);
       return {
         battery: batteryText(run),
-        energy: first ? typeFigure(first.wattHours, 0, 3) : stage && length ? typeFigure((stage.watts * length) / 3600, 0, 2) : undefined,
+        energy: energyText(run.figures, first, stage?.watts, length),
         minutes: first ? typeFigure((first.to - first.from) / 60, 0, 2) : length ? typeFigure(length / 60, 0, 1) : undefined,
         from: startLevel === undefined ? undefined : String(startLevel),
-        efficiency: found && typeFigure(100 * found.share, 0, 0),
+        efficiency: found && typeFigure(100 * found.share, 100 * found.uncertainty, 0),
       };
     },
   },
@@ -385,7 +398,7 @@ export const SUMS: readonly Sum[] = [
       return {
         bank: bank === undefined ? undefined : String(bank),
         battery: batteryText(run),
-        efficiency: found && typeFigure(100 * found.share, 0, 0),
+        efficiency: found && typeFigure(100 * found.share, 100 * found.uncertainty, 0),
       };
     },
   },
