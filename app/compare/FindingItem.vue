@@ -30,7 +30,7 @@ function write(): void {
 
 <template>
   <li>
-    <h3>{{ finding.title }}</h3>
+    <h2>{{ finding.title }}</h2>
     <div class="said">
       <form v-if="isOpen" novalidate @submit.prevent="write" @keydown.esc.stop="isOpen = false">
         <v-textarea
@@ -91,7 +91,7 @@ li {
   border-bottom: 1px solid rgb(var(--v-theme-line));
 }
 
-h3 {
+h2 {
   padding-top: 0.2rem;
   font-size: 0.85rem;
   color: rgb(var(--v-theme-soft));
@@ -141,7 +141,7 @@ h3 {
     grid-template-columns: minmax(0, 1fr) auto;
   }
 
-  h3 {
+  h2 {
     grid-column: 1 / -1;
   }
 }

@@ -235,14 +235,22 @@ li a.here {
   }
 }
 
+@media (max-width: 430px) {
+  li a {
+    padding-inline: 0.25rem;
+    font-size: 0.79rem;
+  }
+}
+
 @media (max-width: 360px) {
   ul {
     min-width: 0;
   }
 
   li a {
-    padding-inline: 0.2rem;
-    font-size: 0.76rem;
+    margin-inline-start: 0;
+    padding-inline: 0.1rem;
+    font-size: 0.74rem;
   }
 }
 </style>

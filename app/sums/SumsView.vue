@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, onMounted, reactive, ref, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
-import { fieldError, noteOf, SUMS, usualTexts, workOut } from '@core/sums';
+import { fieldError, noteOf, SUMS, typeFigure, usualTexts, workOut } from '@core/sums';
 import { momentText } from '../kit/dates';
 import { report } from '../kit/failures';
 import FigureField from '../kit/FigureField.vue';
@@ -134,7 +134,7 @@ async function save(): Promise<void> {
         </form>
         <p v-if="typeof result === 'string'" class="due" role="status">{{ result }}</p>
         <p v-else-if="lines.length === 0" class="soft" role="status">
-          Fill in the figures above. A margin may stand behind one: 26.1 ± 0.3.
+          Fill in the figures above. A margin may stand behind one: {{ typeFigure(26.1, 0.15) }}.
         </p>
         <table v-else class="plain-table" aria-label="What it comes to">
           <tbody>

@@ -555,7 +555,7 @@ function airClass({ value: wattHours, uncertainty }: Typed): SumLine {
 export function fieldError(asked: SumField, text: string): string | undefined {
   if (text.trim() === '') return undefined;
   const read = readTyped(text, asked.isExact);
-  if (!read) return 'Write a number, with a margin if you know it: 26.1 ± 0.3.';
+  if (!read) return `Write a number, with a margin if you know it: ${typeFigure(26.1, 0.15)}.`;
   if (read.value < (asked.least ?? -Infinity) || (asked.least === 0 && read.value < 0))
     return `It is ${fixed(asked.least ?? 0, (asked.least ?? 0) % 1 === 0 ? 0 : 3)} at least.`;
   return read.value > (asked.most ?? 1e9) ? `It is ${fixed(asked.most ?? 1e9)} at most.` : undefined;
