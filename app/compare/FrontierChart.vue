@@ -19,7 +19,11 @@ const props = defineProps<{
 }>();
 
 const HEIGHT = 300;
-const EDGE = { top: 14, right: 16, bottom: 40, left: 62 };
+/** Of so many the names stand in a column of their own, each with a line to its point. */
+const MANY = 8;
+const isMany = computed(() => props.points.length > MANY);
+const EDGE = { top: 14, bottom: 40, left: 62 };
+const right = computed(() => (isMany.value ? Math.min(170, width.value * 0.36) : 16));
 const box = useTemplateRef<HTMLElement>('box');
 const { width: measured } = useElementSize(box);
 const width = computed(() => Math.max(260, Math.round(measured.value) || 480));
@@ -35,7 +39,7 @@ const down = computed(() =>
   widest(min(props.points, (each) => each.y - each.yMargin) ?? 0, max(props.points, (each) => each.y + each.yMargin) ?? 1),
 );
 const left = (x: number) =>
-  EDGE.left + ((x - across.value[0]) / (across.value[1] - across.value[0])) * (width.value - EDGE.left - EDGE.right);
+  EDGE.left + ((x - across.value[0]) / (across.value[1] - across.value[0])) * (width.value - EDGE.left - right.value);
 /** Sooner is higher. */
 const top = (y: number) => EDGE.top + ((y - down.value[0]) / (down.value[1] - down.value[0])) * (HEIGHT - EDGE.top - EDGE.bottom);
 
@@ -55,20 +59,33 @@ const line = computed(() =>
     .join(' '),
 );
 
-/** Names beside their points, on the side that has room, none on another. */
+/** Names beside their points, on the side that has room, or in a column of their own; none on another. */
 const labels = computed(() => {
-  const middle = width.value * 0.62;
-  return [true, false].flatMap((isRight) => {
-    const own = props.points.filter(({ x }) => left(x) < middle === isRight);
+  const spread = (own: readonly Plotted[], raise: number, isRight: boolean) => {
+    const within = { low: EDGE.top + 8, high: HEIGHT - EDGE.bottom - 4 };
     const tops = spreadOut(
-      own.map(({ y }) => top(y) - 8),
+      own.map(({ y }) => top(y) + raise),
       15,
-      { low: EDGE.top + 8, high: HEIGHT - EDGE.bottom - 4 },
+      within,
     );
-    return own.map((each, index) => ({ ...each, at: tops[index] ?? 0, isRight }));
-  });
+    return own.map((each, index) => ({
+      ...each,
+      isRight,
+      at: tops[index] ?? 0,
+      from: isMany.value ? width.value - right.value + 12 : left(each.x) + (isRight ? 11 : -11),
+    }));
+  };
+  if (isMany.value) return spread(props.points, 4, true);
+  const middle = width.value * 0.62;
+  return [true, false].flatMap((isRight) =>
+    spread(
+      props.points.filter(({ x }) => left(x) < middle === isRight),
+      -8,
+      isRight,
+    ),
+  );
 });
-const short = (name: string) => (name.length > 26 ? `${name.slice(0, 25)}…` : name);
+const short = (name: string) => (name.length > (isMany.value ? 22 : 26) ? `${name.slice(0, isMany.value ? 21 : 25)}…` : name);
 </script>
 
 <template>
@@ -77,9 +94,9 @@ const short = (name: string) => (name.length > 26 ? `${name.slice(0, 25)}…` : 
     <svg :width="width" :height="HEIGHT" role="img" :aria-label="caption">
       <g class="grid">
         <line v-for="x in xTicks" :key="`x${x}`" :x1="left(x)" :x2="left(x)" :y1="EDGE.top" :y2="HEIGHT - EDGE.bottom" />
-        <line v-for="y in yTicks" :key="`y${y}`" :x1="EDGE.left" :x2="width - EDGE.right" :y1="top(y)" :y2="top(y)" />
+        <line v-for="y in yTicks" :key="`y${y}`" :x1="EDGE.left" :x2="width - right" :y1="top(y)" :y2="top(y)" />
       </g>
-      <text class="across" :x="width - EDGE.right" :y="HEIGHT - 6" text-anchor="end">{{ props.across }}</text>
+      <text class="across" :x="width - right" :y="HEIGHT - 6" text-anchor="end">{{ props.across }}</text>
       <g class="ticks figures">
         <text v-for="x in xTicks" :key="`x${x}`" :x="left(x)" :y="HEIGHT - EDGE.bottom + 16" text-anchor="middle">{{ write(x) }}</text>
         <text v-for="y in yTicks" :key="`y${y}`" :x="EDGE.left - 8" :y="top(y) + 4" text-anchor="end">{{ spell(y) }}</text>
@@ -91,9 +108,10 @@ const short = (name: string) => (name.length > 26 ? `${name.slice(0, 25)}…` : 
           <line v-if="xMargin > 0" :x1="left(x - xMargin)" :x2="left(x + xMargin)" :y1="top(y)" :y2="top(y)" />
         </template>
       </g>
-      <g v-for="{ index, name, x, y, at, isRight, isOn } in labels" :key="index">
+      <g v-for="{ index, name, x, y, at, from, isRight, isOn } in labels" :key="index">
+        <line v-if="isMany" class="leader" :x1="left(x)" :y1="top(y)" :x2="from - 4" :y2="at - 4" />
         <PenNib :pen="pens[index] ?? 0" :x="left(x) - 7" :y="top(y) - 7" />
-        <text class="name" :class="{ on: isOn }" :x="left(x) + (isRight ? 11 : -11)" :y="at" :text-anchor="isRight ? 'start' : 'end'">
+        <text class="name" :class="{ on: isOn }" :x="from" :y="at" :text-anchor="isRight ? 'start' : 'end'">
           {{ short(name) }}
         </text>
       </g>
@@ -143,6 +161,10 @@ figcaption {
   stroke: rgb(var(--v-theme-pencil));
   stroke-width: 1.5;
   stroke-dasharray: 3 4;
+}
+
+.leader {
+  stroke: rgb(var(--v-theme-line));
 }
 
 .whiskers line {

@@ -51,6 +51,9 @@ export function worthOf(group: Group, shelf: Shelf): Worth | undefined {
 /** So much of the most that can be saved is most of it. */
 const MOST_OF_IT = 2 / 3;
 
+/** Steps up the frontier that are told one by one. */
+const STEPS = 2;
+
 /** What a minute saved costs, with its margin: nothing where nothing more is paid. */
 export function perMinute(more: number, saved: { value: number; margin: number }): { value: number; margin: number } {
   const minutes = saved.value / 60;
@@ -79,19 +82,21 @@ export function worth(group: Group, shelf: Shelf): Said | undefined {
         : 'and most of the gain';
 
   const why: string[] = [];
-  let [before] = line;
-  for (const each of line.slice(1)) {
-    const step = before && between(cells, each.index, before.index);
-    if (!step || !before) continue;
-    const more = each.x - before.x;
-    if (step.told !== 'below') continue;
-    const rate = perMinute(more, step);
+  const step = (from: Plotted, to: Plotted) => {
+    const differ = between(cells, to.index, from.index);
+    if (differ?.told !== 'below') return;
+    const more = to.x - from.x;
+    const rate = perMinute(more, differ);
     const told = withMargin(rate.value, rate.margin, 2);
     why.push(
-      `${each.name} saves ${apart(step, measure)} over ${before.name} for ${price(more)} more: ${told.value} ± ${told.margin} a minute.`,
+      `${to.name} saves ${apart(differ, measure)} over ${from.name} for ${price(more)} more: ${told.value} ± ${told.margin} a minute.`,
     );
-    before = each;
-  }
+  };
+  // Up to the one that is named, then what each dearer one adds.
+  const dearer = line.filter((each) => each.x > pick.x);
+  if (pick !== cheapest) step(cheapest, pick);
+  for (const [index, each] of dearer.slice(0, STEPS).entries()) step(dearer[index - 1] ?? pick, each);
+  if (dearer.length > STEPS) why.push(`${dearer.length - STEPS} dearer ones save more still, each step for more.`);
   const idle = found.points.filter((each) => !each.isOn && each.x > pick.x);
   if (idle.length > 0)
     why.push(
