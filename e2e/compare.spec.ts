@@ -1,3 +1,4 @@
+import { readFileSync } from 'node:fs';
 import { expect, test, type Page } from '@playwright/test';
 import { exampleHeader } from '../core/ink/example';
 import { bookOf, DEMO, finished, importFile, isReady } from './person';
@@ -88,6 +89,21 @@ test('@compare a planted unfair condition is listed, and a comparison is saved, 
   await page.getByLabel('Name').fill('Screen on against off');
   await page.getByRole('dialog').getByRole('button', { name: 'Save' }).click();
   await expect(page.getByRole('dialog')).toHaveCount(0);
+  await page.goto('/curve');
+  const [download] = await Promise.all([page.waitForEvent('download'), press(page, 'Export the logbook')]);
+  const book = readFileSync(await download.path(), 'utf8');
+  const elsewhere = await (
+    await page
+      .context()
+      .browser()
+      ?.newContext({ baseURL: new URL(page.url()).origin })
+  )?.newPage();
+  if (!elsewhere) throw new Error('There is no other browser to import it in.');
+  await elsewhere.goto('/');
+  await importFile(elsewhere, 'book.json', book);
+  await elsewhere.goto('/compare');
+  await expect(elsewhere.getByRole('button', { name: 'Screen on against off', exact: true })).toBeVisible();
+  await elsewhere.context().close();
   await page.goto('/compare');
   await press(page, 'Screen on against off');
   await expect(page.getByRole('heading', { name: '2 runs of Sedge 5' })).toBeVisible();

@@ -84,6 +84,16 @@ it('comes back from JSON as it went in', () => {
   );
 });
 
+it('keeps saved comparisons, refuses one that is none, and reads a logbook from before there were any', () => {
+  const edits = [{ need: 'to-80', text: 'Take it.', made: 'A: 50 min\n' }];
+  const comparisons = [{ schema: SCHEMA, id: 'k1', name: 'Vans', at: 5, runs: ['a', 'b'], base: 'a', edits }];
+  const read = (changes: object) =>
+    readLogbook(JSON.stringify({ ...JSON.parse(writeLogbook(logbook({ comparisons }))), ...changes }), 'book.json');
+  expect(read({}).comparisons).toEqual(comparisons);
+  expect(read({ comparisons: undefined }).comparisons).toEqual([]);
+  expect(() => read({ comparisons: [{ ...comparisons[0], runs: ['a'] }] })).toThrow(/at comparisons\[0\]\.runs/);
+});
+
 it('keeps pictures, trials, footage, rules and times away, and refuses what is no picture', () => {
   const mark = (seq: number) => ({ seq, id: `k${seq}`, at: header.plugInAt + seq * 1000, written: header.plugInAt });
   const source = { charger: header.charger };
