@@ -128,17 +128,4 @@ li {
   align-items: baseline;
   padding-block: 0.15rem;
 }
-
-.link {
-  padding: 0;
-  background: none;
-  border: 0;
-  font: inherit;
-  color: inherit;
-  text-align: start;
-  overflow-wrap: anywhere;
-  text-decoration: underline;
-  text-underline-offset: 3px;
-  cursor: pointer;
-}
 </style>

@@ -173,16 +173,6 @@ const lastOf = ({ dots }: Trace) => {
   padding: 0.3rem 0.9rem 0 0.6rem;
 }
 
-select {
-  padding: 0.15rem 0.35rem;
-  font: inherit;
-  font-size: 0.85rem;
-  color: inherit;
-  background: rgb(var(--v-theme-paper));
-  border: 0;
-  border-bottom: 1.5px solid rgb(var(--v-theme-ink));
-}
-
 label {
   font-size: 0.85rem;
 }

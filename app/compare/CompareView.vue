@@ -416,17 +416,6 @@ const hasNothing = computed(() => lanes.records.length + logbook.summaries.lengt
   grid-template-columns: minmax(0, 1fr);
 }
 
-.link {
-  padding: 0;
-  background: none;
-  border: 0;
-  font: inherit;
-  color: inherit;
-  text-decoration: underline;
-  text-underline-offset: 3px;
-  cursor: pointer;
-}
-
 .picture {
   display: flex;
   flex-direction: column;

@@ -121,17 +121,6 @@ h2 {
   font-size: 0.88rem;
 }
 
-.link {
-  padding: 0;
-  background: none;
-  border: 0;
-  font: inherit;
-  color: inherit;
-  text-decoration: underline;
-  text-underline-offset: 3px;
-  cursor: pointer;
-}
-
 .link + .link {
   margin-inline-start: 0.7rem;
 }

@@ -145,15 +145,6 @@ const HABIT_SAYS: Readonly<Record<Wishes['habit'], string>> = { overnight: 'over
   color: rgb(var(--v-theme-soft));
 }
 
-select {
-  padding: 0.15rem 0.35rem;
-  font: inherit;
-  color: rgb(var(--v-theme-ink));
-  background: rgb(var(--v-theme-paper));
-  border: 0;
-  border-bottom: 1.5px solid rgb(var(--v-theme-ink));
-}
-
 .halves {
   display: grid;
   grid-template-columns: minmax(0, 1.15fr) minmax(0, 1fr);

@@ -2,6 +2,7 @@ import { describe, expect, it } from 'vitest';
 import type { Cable } from '../bench/cable';
 import type { Charger } from '../bench/charger';
 import type { Device } from '../bench/device';
+import type { GainUnit } from '../compare/measures';
 import { setupsOf } from '../compare/setups';
 import { workloads } from '../curve/workloads';
 import { readRun } from '../curve/figures';
@@ -44,12 +45,13 @@ function verdictOn(
   records: readonly RunRecord[],
   wishes: Partial<Wishes> = {},
   shelf: { chargers?: Charger[]; cables?: Cable[]; devices?: Device[] } = {},
+  unit: GainUnit = '%',
 ) {
   const findings = judge({
     setups: setupsOf(records.map((record) => readRun(record))),
     tracks: new Map(records.map(({ header, tracks }) => [header.id, tracks.percent])),
     baseline: records[0]?.header.id,
-    unit: '%',
+    unit,
     wishes: { ...USUAL_WISHES, ...wishes },
     shelf: { devices: [], chargers: [], cables: [], ...shelf },
     worked: records.map((run) => ({ run, workloads: workloads(run) })),
@@ -101,6 +103,14 @@ describe('who is best', () => {
     }
   });
 
+  it('says the same whatever the order of the runs', () => {
+    const names = (records: readonly RunRecord[]) =>
+      verdictOn(records)('to-full')
+        ?.says.split(/, | or /)
+        .sort();
+    expect(names([...five].reverse())).toEqual(names(five));
+  });
+
   it('says nothing of one setup, and of repeats of one nothing of who is best', () => {
     const charger = chargerOf('A', 20);
     expect(verdictOn([runOf(charger, even(90)), runOf(charger, even(95))])('to-full')).toBeUndefined();
@@ -112,6 +122,37 @@ describe('who is best', () => {
     const found = verdictOn([runOf(a, even(200)), runOf(b, even(100)), runOf(a, even(100), other), runOf(b, even(100), other)]);
     expect(found('to-full')?.says).toBe('B for Sedge 5; No difference that these readings can show for Heron 3');
     expect(found('one-for-all')?.says).toBe('B');
+  });
+});
+
+describe('devices that were each run on a charger of their own', () => {
+  // Common practice, no source (checks.md): phones of 3400, 3500, 3700 mAh on 10 / 20 / 50 W from 0 %, at 5, 10, 14:25, 20, 30 min.
+  const times = [0, 5, 10, 14 + 25 / 60, 20, 30];
+  const phones = (
+    [
+      [3400, 10, [0, 5, 8, 13, 18, 28]],
+      [3500, 20, [0, 8, 16, 24, 33, 50]],
+      [3700, 50, [0, 11, 33, 50, 67, 93]],
+    ] as const
+  ).map(([milliampHours, watts, levels]) => {
+    const device = { id: `p${watts}`, name: `Phone ${watts}`, kind: 'phone' as const, milliampHours, nominalVolts: 3.85 };
+    return runOf(
+      chargerOf(`W${watts}`, watts),
+      levels.map((percent, index): Row => [times[index] ?? 0, percent]),
+      { device },
+    );
+  });
+
+  it('are judged against each other, by Wh where their batteries differ, whatever the order of the runs', () => {
+    for (const order of [phones, [...phones].reverse()]) {
+      const found = verdictOn(order, { window: 1800 }, {}, 'Wh');
+      expect(found('top-up')?.says).toMatch(/^Phone 50 on W50: 13\.\d Wh/);
+      expect(found('top-up')?.why).toMatch(/Phone 20 on W20 by \d\.\d ± 0?\.?\d+ Wh/);
+    }
+    // In percent of unlike batteries nothing is ranked.
+    expect(verdictOn(phones, { window: 1800 })('top-up')).toBeUndefined();
+    // Chargers are not judged by what devices of their own did with them.
+    for (const need of ['worth', 'travel', 'ceiling', 'keep', 'balance']) expect(verdictOn(phones, {}, {}, 'Wh')(need)).toBeUndefined();
   });
 });
 
