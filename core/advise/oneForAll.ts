@@ -122,7 +122,11 @@ export function oneForAllSays(found: OneForAll | undefined): Finding[] {
         least.most < 0.005
           ? 'Every device is as fast with it as with its best.'
           : `With ${least.charger}, ${devices[worst] ?? ''} loses most: ${share(least.most)} over its best.`,
-        ...choices.slice(1, 3).flatMap(({ charger, most }) => (best.includes(charger) ? [] : [`${charger}: ${share(most)}.`])),
+        ...choices
+          .slice(1, 3)
+          .flatMap(({ charger, each, most }) =>
+            best.includes(charger) ? [] : [`With ${charger}, ${devices[each.indexOf(most)] ?? ''} loses most: ${share(most)}.`],
+          ),
       ]
         .filter(Boolean)
         .join(' '),

@@ -1,5 +1,6 @@
+import { toldFigures } from '../compare/cells';
 import { shownMargin } from '../margin/bounds';
-import { fixed, price, signedShare, trimmed, withMargin } from '../quantity/figures';
+import { fixed, price, signedShare, trimmed } from '../quantity/figures';
 import { spell } from '../quantity/duration';
 import { apart, between, gainBy, isBetter, meansIn, riseBy, timeBy } from './best';
 import { costOfSetup, type Cost } from './cost';
@@ -87,7 +88,7 @@ export function worth(group: Group, shelf: Shelf): Said | undefined {
     if (differ?.told !== 'below') return;
     const more = to.x - from.x;
     const rate = perMinute(more, differ);
-    const told = withMargin(rate.value, rate.margin, 2);
+    const told = toldFigures(rate.value, rate.margin, 2);
     why.push(
       `${to.name} saves ${apart(differ, measure)} over ${from.name} for ${price(more)} more: ${told.value} ± ${told.margin} a minute.`,
     );

@@ -132,24 +132,33 @@ export function writeAmount(value: number, margin: number, unit: MeasureUnit): {
 }
 
 /**
- * A difference that is told apart, and its margin: finer where rounding alone would make the margin as large as what it is the margin of.
+ * A figure that lies beyond its margin, and that margin: finer where rounding alone would make the margin as large as the figure.
  *
  * @param value without its sign
- * @example writeTold(8.4 * 60, 8.1 * 60, 's') // 8.4 min, 8.1 min: rounded to minutes it would be 8 ± 9
+ * @param most  decimals at most where that is not so
+ * @example toldFigures(8.4, 8.1, 0) // 8.4 and 8.1: rounded it would be 8 ± 9
  */
+export function toldFigures(value: number, margin: number, most: number): { value: string; margin: string } {
+  const usual = Math.min(most, Math.max(0, Math.ceil(-Math.log10(margin))));
+  const isClear = (decimals: number) => Math.ceil(margin * 10 ** decimals - 1e-9) < Math.round(value * 10 ** decimals);
+  if (margin >= value || !(margin > 0) || isClear(usual)) return withMargin(value, margin, most);
+  const decimals = [1, 2, 3, 4, 5].find((each) => each > usual && isClear(each)) ?? 6;
+  return { value: fixed(value, decimals), margin: fixed(Math.ceil(margin * 10 ** decimals - 1e-9) / 10 ** decimals, decimals) };
+}
+
+/** A difference that is told apart, and its margin, with their unit, as `toldFigures`. @param value without its sign */
 export function writeTold(value: number, margin: number, unit: MeasureUnit): { value: string; margin: string } {
-  if (margin >= value || !(margin > 0) || unit === 'price' || (unit === 's' && margin < 60)) return writeAmount(value, margin, unit);
+  const usual = writeAmount(value, margin, unit);
+  if (unit === 'price' || (unit === 's' && margin < 60)) return usual;
   const [shown, off, most] =
     unit === 's'
       ? [value / 60, margin / 60, 0]
       : [...inShown(value, margin, unit), unit === '%' ? (margin < 0.5 ? 1 : 0) : MOST_DECIMALS[unit]];
-  const usual = Math.min(most, Math.max(0, Math.ceil(-Math.log10(off))));
-  const isClear = (decimals: number) => Math.ceil(off * 10 ** decimals - 1e-9) < Math.round(shown * 10 ** decimals);
-  if (isClear(usual)) return writeAmount(value, margin, unit);
-  const decimals = [1, 2, 3, 4, 5].find((each) => each > usual && isClear(each)) ?? 6;
-  const name = unit === 's' ? ' min' : ` ${unitName(unit)}`;
-  const up = Math.ceil(off * 10 ** decimals - 1e-9) / 10 ** decimals;
-  return { value: fixed(shown, decimals) + name, margin: fixed(up, decimals) + name };
+  const told = toldFigures(shown, off, most);
+  const plain = withMargin(shown, off, most);
+  if (told.value === plain.value && told.margin === plain.margin) return usual;
+  const name = unit === 's' ? 'min' : unitName(unit);
+  return { value: `${told.value} ${name}`, margin: `${told.margin} ${name}` };
 }
 
 function inShown(value: number, margin: number, unit: MeasureUnit): [value: number, margin: number] {
