@@ -4,7 +4,7 @@ import { fixed } from '../quantity/figures';
 import { listed } from '../quantity/listed';
 import { spell } from '../quantity/duration';
 import { usualFeed } from '../bench/feed';
-import { between, isBetter, meansIn, timeBy } from './best';
+import { between, gainBy, isBetter, meansIn, timeBy } from './best';
 import { headerOf, type Group, type Said, type Shelf } from './question';
 
 /** What was expected of a setup by the facts of its gear, in W; nothing of gear whose watts nobody wrote down. */
@@ -32,9 +32,9 @@ function shortOf(group: Group): string[] {
   });
 }
 
-/** From which rating on nothing changes: every setup from there on ties with every other, and one below is surely slower. */
-export function ceiling(group: Group, isHidden: boolean): Said | undefined {
-  const id = timeBy(group);
+/** From which rating on nothing changes, in time or, of a window, in gain: every setup from there on ties with every other, and one below is surely slower. */
+export function ceiling(group: Group, window: number, isHidden: boolean): Said | undefined {
+  const id = timeBy(group) ?? gainBy(group, window)?.id;
   const found = id === undefined ? undefined : group.figures.get(id);
   if (!found || !group.device || isHidden) return undefined;
   const { measure, cells } = found;

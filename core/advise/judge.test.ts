@@ -250,6 +250,16 @@ describe('what is to be looked into', () => {
     expect(found('window')?.says).toMatch(/hides what A and B differ by/);
     expect(found('window')?.why).toMatch(/At 30 min B had gained \d+ ± \d+ % more than A/);
     expect(found('ceiling')).toBeUndefined();
+    // With one below that gains surely less, the end of a window that is not full tells a ceiling.
+    const told = verdictOn(
+      [
+        runOf(chargerOf('X', 20), rows(55, 60), window),
+        runOf(chargerOf('A', 45), rows(65, 80), window),
+        runOf(chargerOf('B', 65), rows(66, 81), window),
+      ],
+      { window: 3600 },
+    );
+    expect(told('ceiling')?.says).toBe('Nothing changes above 45 W');
     const none = verdictOn([runOf(chargerOf('A', 45), rows(60, 70), window), runOf(chargerOf('B', 65), rows(61, 71), window)], {
       window: 3600,
     });

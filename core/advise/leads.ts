@@ -106,8 +106,8 @@ export function fullWindow(group: Group): Said | undefined {
 const STRONGER = 1.1;
 
 /** A charger that should give more by the facts of its gear, and is surely slower: what to check before it is believed. */
-export function surprises(group: Group, unlike: (pair: readonly number[]) => readonly string[]): Said | undefined {
-  const id = timeBy(group);
+export function surprises(group: Group, window: number, unlike: (pair: readonly number[]) => readonly string[]): Said | undefined {
+  const id = timeBy(group) ?? gainBy(group, window)?.id;
   const found = id === undefined ? undefined : group.figures.get(id);
   if (!found || !group.device) return undefined;
   const seen = meansIn(found.cells);
