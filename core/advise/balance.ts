@@ -1,5 +1,5 @@
 import { shownMargin } from '../margin/bounds';
-import { isBetter, meansIn, riseBy, timeBy, gainBy } from './best';
+import { isBetter, mainBy, meansIn, riseBy } from './best';
 import { frontierOf, type Plotted } from './frontier';
 import { listed } from '../quantity/listed';
 import { either, type Group, type Said } from './question';
@@ -7,7 +7,7 @@ import { either, type Group, type Said } from './question';
 /** Speed against heat of the setups that have both; `undefined` where fewer than two do. */
 function speedAndHeat(group: Group, window: number) {
   const heat = riseBy(group);
-  const speed = timeBy(group) ?? gainBy(group, window)?.id;
+  const speed = mainBy(group, window);
   const [fast, cool] = [group.figures.get(speed ?? ''), group.figures.get(heat ?? '')];
   if (!fast || !cool || !group.device) return undefined;
   const both = meansIn(fast.cells).filter((index) => meansIn(cool.cells).includes(index));

@@ -2,7 +2,7 @@ import { differenceUnit, writeAmount, writeTold, type Cell, type Measure } from 
 import { difference, type Difference } from '../margin/told';
 import { nominal } from '../quantity/duration';
 import { listed } from '../quantity/listed';
-import { either, type Group, type Said } from './question';
+import { either, headerOf, type Group, type Said } from './question';
 import { whatWouldTell } from './wouldTell';
 
 /** How a figure is spoken of: of what is better, and of what is surely worse. */
@@ -145,5 +145,14 @@ export function timeBy(group: Group): string | undefined {
   const ids = ['level-80', 'level-100', 'level-50', 'level-90', 'light out', 'power gone'];
   return ids.filter((id) => known(id) > 1).sort((one, other) => known(other) - known(one))[0];
 }
+
+/** The figure by which setups are judged where one must do: of windows what was gained, else the time to a level, whichever there is. */
+export function mainBy(group: Group, window: number): string | undefined {
+  const [time, gain] = [timeBy(group), gainBy(group, window)?.id];
+  return isOfWindows(group) ? (gain ?? time) : (time ?? gain);
+}
+
+/** Whether every run was over when its window was. */
+export const isOfWindows = ({ setups }: Group): boolean => setups.every((setup) => headerOf(setup).rule?.ends === 'window');
 
 export { meansIn };

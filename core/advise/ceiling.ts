@@ -4,7 +4,7 @@ import { fixed } from '../quantity/figures';
 import { listed } from '../quantity/listed';
 import { spell } from '../quantity/duration';
 import { usualFeed } from '../bench/feed';
-import { between, gainBy, isBetter, meansIn, timeBy } from './best';
+import { between, isBetter, mainBy, timeBy } from './best';
 import { headerOf, type Group, type Said, type Shelf } from './question';
 
 /** What was expected of a setup by the facts of its gear, in W; nothing of gear whose watts nobody wrote down. */
@@ -34,22 +34,24 @@ function shortOf(group: Group): string[] {
 
 /** From which rating on nothing changes, in time or, of a window, in gain: every setup from there on ties with every other, and one below is surely slower. */
 export function ceiling(group: Group, window: number, isHidden: boolean): Said | undefined {
-  const id = timeBy(group) ?? gainBy(group, window)?.id;
+  const id = mainBy(group, window);
   const found = id === undefined ? undefined : group.figures.get(id);
   if (!found || !group.device || isHidden) return undefined;
   const { measure, cells } = found;
-  const rated = meansIn(cells).flatMap((index) => {
-    const setup = group.setups[index];
-    const header = setup && headerOf(setup);
-    const isPad = header?.charger.kind === 'pad';
-    return header?.charger.watts !== undefined && !isPad ? [{ index, watts: header.charger.watts }] : [];
+  // One that was not seen there by the end can still be surely slower.
+  const rated = group.setups.flatMap((setup, index) => {
+    if (!cells[index]?.mean) return [];
+    const { charger } = headerOf(setup);
+    return charger.watts !== undefined && charger.kind !== 'pad' ? [{ index, watts: charger.watts }] : [];
   });
   rated.sort((one, other) => one.watts - other.watts);
   const short = shortOf(group);
   const at = rated.findIndex((_, from) => {
     const above = rated.slice(from);
-    const isFlat = above.every(({ index }) =>
-      above.every((other) => other.index === index || between(cells, index, other.index)?.told === 'tie'),
+    const isFlat = above.every(
+      ({ index }) =>
+        cells[index]?.mean?.isLeast === false &&
+        above.every((other) => other.index === index || between(cells, index, other.index)?.told === 'tie'),
     );
     return isFlat && new Set(above.map(({ watts }) => watts)).size > 1;
   });

@@ -6,7 +6,7 @@ import { nominal, spell } from '../quantity/duration';
 import { fixed } from '../quantity/figures';
 import { listed } from '../quantity/listed';
 import { expectedOf } from './ceiling';
-import { apart, between, gainBy, isBetter, meansIn, timeBy } from './best';
+import { apart, between, gainBy, isBetter, isOfWindows, mainBy, meansIn, timeBy } from './best';
 import { again, headerOf, type Group, type Question, type Said } from './question';
 
 /** Pairs that are looked at for a lead that is lost: those of the best, whatever they are best by, and of the baseline. */
@@ -62,7 +62,7 @@ const NEARLY_FULL = 95;
 
 /** Where a window ends with batteries nearly full, a tie there hides a difference: what the marks before tell. */
 export function fullWindow(group: Group): Said | undefined {
-  if (!group.device || !group.setups.some((setup) => headerOf(setup).rule?.ends === 'window')) return undefined;
+  if (!group.device || !isOfWindows(group)) return undefined;
   const marks = [...group.figures.keys()]
     .flatMap((id) => (id.startsWith('gain-') ? [Number(id.slice(5))] : []))
     .sort((one, other) => one - other);
@@ -107,7 +107,7 @@ const STRONGER = 1.1;
 
 /** A charger that should give more by the facts of its gear, and is surely slower: what to check before it is believed. */
 export function surprises(group: Group, window: number, unlike: (pair: readonly number[]) => readonly string[]): Said | undefined {
-  const id = timeBy(group) ?? gainBy(group, window)?.id;
+  const id = mainBy(group, window);
   const found = id === undefined ? undefined : group.figures.get(id);
   if (!found || !group.device) return undefined;
   const seen = meansIn(found.cells);

@@ -2,7 +2,7 @@ import { toldFigures } from '../compare/cells';
 import { shownMargin } from '../margin/bounds';
 import { fixed, price, signedShare, trimmed } from '../quantity/figures';
 import { spell } from '../quantity/duration';
-import { apart, between, gainBy, isBetter, meansIn, riseBy, timeBy } from './best';
+import { apart, between, gainBy, isBetter, mainBy, meansIn, riseBy, timeBy } from './best';
 import { costOfSetup, type Cost } from './cost';
 import { frontierOf, type Plotted } from './frontier';
 import { listed } from '../quantity/listed';
@@ -129,9 +129,7 @@ export function volumeOf(size: string | undefined): number | undefined {
 
 /** The lightest that loses no more than is allowed; by size and by price where no weight is known. */
 export function toTravel(group: Group, { loss, window }: Pick<Wishes, 'loss' | 'window'>, shelf: Shelf): Said | undefined {
-  const time = timeBy(group);
-  const gain = gainBy(group, window);
-  const id = time ?? gain?.id;
+  const id = mainBy(group, window);
   const found = id === undefined ? undefined : group.figures.get(id);
   if (!found || !group.device || group.setups.length < 2) return undefined;
   const { measure, cells } = found;
