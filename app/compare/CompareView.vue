@@ -205,6 +205,8 @@ function openSaved({ runs, base, level: at, unit: as, columns: cols = [] }: Comp
   ask({ runs: runs.join('.'), base, level: at, unit: as, cols: cols.length > 0 ? cols.join(',') : undefined });
 }
 const remove = ({ id }: Comparison) => comparisons.remove(id).catch(report);
+/** What the verdict is made of, and what was written of it. */
+const judged = computed(() => ({ question: question.value, edits: comparisons.of(chosen.value)?.edits ?? [], pens: pens.value }));
 /** Writes a sentence of the verdict in one’s own words, or takes them back. They belong to the comparison, which is saved with them. */
 async function edit(need: string, made: Omit<Edit, 'need'> | undefined): Promise<void> {
   const known = comparisons.of(chosen.value);
@@ -321,15 +323,7 @@ const hasNothing = computed(() => lanes.records.length + logbook.summaries.lengt
               :measures="measures"
               @plan="(wanted) => plan({ says: '', runs: [wanted] })"
             />
-            <VerdictSheet
-              v-else
-              :question="question"
-              :edits="comparisons.of(chosen)?.edits ?? []"
-              :pens="pens"
-              @edit="edit"
-              @plan="plan"
-              @wish="wish"
-            />
+            <VerdictSheet v-else v-bind="judged" @edit="edit" @plan="plan" @wish="wish" />
           </div>
           <aside v-if="shown !== 'verdict'" aria-label="Verdict">
             <p v-for="(sentence, index) in words" :key="sentence" :class="index === 0 ? 'first' : ''">{{ sentence }}</p>
@@ -375,15 +369,7 @@ const hasNothing = computed(() => lanes.records.length + logbook.summaries.lengt
           :cells="cells"
           :is-difference="isDifference"
         />
-        <VerdictSheet
-          v-if="charges.length < 2 && question.sittings.length > 0"
-          :question="question"
-          :edits="comparisons.of(chosen)?.edits ?? []"
-          :pens="pens"
-          @edit="edit"
-          @plan="plan"
-          @wish="wish"
-        />
+        <VerdictSheet v-if="charges.length < 2 && question.sittings.length > 0" v-bind="judged" @edit="edit" @plan="plan" @wish="wish" />
         <GatheredTables :opened="opened" />
       </template>
     </template>

@@ -20,7 +20,8 @@ const emit = defineEmits<{
   wish: [wishes: Partial<Wishes>];
 }>();
 
-const worked = computed(() => judge(props.question));
+const groups = computed(() => groupsOf(props.question));
+const worked = computed(() => judge(props.question, groups.value));
 /** What was written of a need that nothing is worked out for any more is not lost. */
 const findings = computed((): Finding[] => [
   ...worked.value,
@@ -28,7 +29,6 @@ const findings = computed((): Finding[] => [
     .filter(({ need }) => !worked.value.some((each) => each.need === need))
     .map(({ need }) => ({ need, title: 'Your own words', says: 'nothing can be said of it any more', why: '' })),
 ]);
-const groups = computed(() => groupsOf(props.question));
 const pensOf = (group: (typeof groups.value)[number]) => group.setups.map((setup) => props.pens[props.question.setups.indexOf(setup)] ?? 0);
 
 const pictures = computed(() =>

@@ -2,13 +2,13 @@ import { shownMargin } from '../margin/bounds';
 import { isBetter, mainBy, meansIn, riseBy } from './best';
 import { frontierOf, type Plotted } from './frontier';
 import { listed } from '../quantity/listed';
-import { either, type Group, type Said } from './question';
+import { either, figureOf, type Group, type Said } from './question';
 
 /** Speed against heat of the setups that have both; `undefined` where fewer than two do. */
 function speedAndHeat(group: Group, window: number) {
   const heat = riseBy(group);
   const speed = mainBy(group, window);
-  const [fast, cool] = [group.figures.get(speed ?? ''), group.figures.get(heat ?? '')];
+  const [fast, cool] = [figureOf(group, speed), figureOf(group, heat)];
   if (!fast || !cool || !group.device) return undefined;
   const both = meansIn(fast.cells).filter((index) => meansIn(cool.cells).includes(index));
   if (both.length < 2) return undefined;
@@ -51,7 +51,8 @@ export function balance(group: Group, window: number): Said | undefined {
   if (!found) return undefined;
   const { fast, cool, both, at, faster, cooler, line } = found;
   const name = (index: number) => group.names[at(index)] ?? '';
-  const says = (index: number) => `${name(index)} ${fast.cells[at(index)]?.value ?? ''}, ${cool.cells[at(index)]?.value ?? ''} warmer`;
+  const figures = (index: number) => `${fast.cells[at(index)]?.value ?? ''}, ${cool.cells[at(index)]?.value ?? ''} warmer`;
+  const says = (index: number) => `${name(index)} ${figures(index)}`;
   const free = both.flatMap((_, one) => {
     const beaten = both.flatMap((__, other) => (other !== one && faster(one, other) && !cooler(other, one) ? [name(other)] : []));
     return beaten.length > 0 && line.includes(one)
@@ -61,7 +62,7 @@ export function balance(group: Group, window: number): Said | undefined {
   const isAll = line.length === both.length;
   return {
     who: isAll ? 'None of them: what is faster is hotter, or nothing is told' : either(line.map(name)),
-    figures: isAll ? undefined : line.length === 1 ? says(line[0] ?? 0).replace(`${name(line[0] ?? 0)} `, '') : undefined,
+    figures: !isAll && line.length === 1 ? figures(line[0] ?? 0) : undefined,
     why: [
       line.length > 1 ? `${line.slice(0, 5).map(says).join('; ')}: none of these is beaten in one without losing in the other.` : '',
       ...free.slice(0, 2),

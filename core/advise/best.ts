@@ -2,7 +2,7 @@ import { differenceUnit, writeAmount, writeTold, type Cell, type Measure } from 
 import { difference, type Difference } from '../margin/told';
 import { nominal } from '../quantity/duration';
 import { listed } from '../quantity/listed';
-import { either, headerOf, type Group, type Said } from './question';
+import { either, figureOf, headerOf, type Group, type Said } from './question';
 import { whatWouldTell } from './wouldTell';
 
 /** How a figure is spoken of: of what is better, and of what is surely worse. */
@@ -18,7 +18,7 @@ const wordsOf = ({ group }: Measure) => (group === 'Heat' ? COOLER : group === '
 /** Others that are named one by one; of more, how many. */
 const NAMED = 4;
 
-/** `9 min ± 4 min`, whichever way. */
+/** `9 ± 4 min`, whichever way. */
 export function apart(
   { value, margin, told: isTold }: Pick<Difference, 'value' | 'margin' | 'told'>,
   { unit }: Pick<Measure, 'unit'>,
@@ -30,7 +30,8 @@ export function apart(
     : `${told.value} ± ${told.margin}`;
 }
 
-const meansIn = (cells: readonly Cell[]) => cells.flatMap((cell, index) => (cell.mean && !cell.mean.isLeast ? [index] : []));
+/** The cells of a column that have a figure, and not the least of one. */
+export const meansIn = (cells: readonly Cell[]) => cells.flatMap((cell, index) => (cell.mean && !cell.mean.isLeast ? [index] : []));
 
 /** How two cells of a column differ, the other less the one; `undefined` where either has no figure. */
 export function between(cells: readonly Cell[], one: number, other: number): Difference | undefined {
@@ -98,16 +99,26 @@ export function bestBy(group: Group, id: string): Said | undefined {
   };
 }
 
+/** How many setups have a figure. */
+const knownOf = (group: Group, id: string): number => meansIn(figureOf(group, id)?.cells ?? []).length;
+
+/** Of some figures the one that most setups have, the first of those; at least two must. */
+const mostKnown = (group: Group, ids: readonly string[]): string | undefined =>
+  ids.filter((id) => knownOf(group, id) > 1).sort((one, other) => knownOf(group, other) - knownOf(group, one))[0];
+
+/** The marks at which any setup has a gain, in seconds, in order. */
+export const marksIn = ({ figures }: Group): number[] =>
+  [...figures.keys()].flatMap((id) => (id.startsWith('gain-') ? [Number(id.slice(5))] : [])).sort((one, other) => one - other);
+
 /** The mark nearest to a window by which most setups have a gain: its figure’s id. */
 export function gainBy(group: Group, window: number): { id: string; seconds: number } | undefined {
-  const marks = [...group.figures.keys()].flatMap((id) => (id.startsWith('gain-') ? [Number(id.slice(5))] : []));
-  const known = (seconds: number) => meansIn(group.figures.get(`gain-${seconds}`)?.cells ?? []).length;
-  const most = Math.max(0, ...marks.map(known));
-  if (most < 2) return undefined;
-  const [seconds] = marks
-    .filter((each) => known(each) === most)
-    .sort((one, other) => Math.abs(Math.log(one / window)) - Math.abs(Math.log(other / window)));
-  return seconds === undefined ? undefined : { id: `gain-${seconds}`, seconds };
+  const away = (seconds: number) => Math.abs(Math.log(seconds / window));
+  const nearest = marksIn(group).sort((one, other) => away(one) - away(other));
+  const id = mostKnown(
+    group,
+    nearest.map((seconds) => `gain-${seconds}`),
+  );
+  return id === undefined ? undefined : { id, seconds: Number(id.slice(5)) };
 }
 
 /** Who gains most in a short time. */
@@ -118,11 +129,11 @@ export function topUp(group: Group, window: number): Said | undefined {
 }
 
 /** The surface whose rise is known of most setups: the figure’s id. */
-export function riseBy(group: Group): string | undefined {
-  const rises = [...group.figures.keys()].filter((id) => id.startsWith('rise-'));
-  const known = (id: string) => meansIn(group.figures.get(id)?.cells ?? []).length;
-  return rises.filter((id) => known(id) > 1).sort((one, other) => known(other) - known(one))[0];
-}
+export const riseBy = (group: Group): string | undefined =>
+  mostKnown(
+    group,
+    [...group.figures.keys()].filter((id) => id.startsWith('rise-')),
+  );
 
 /** Who stays coolest, by the rise of the surface that was read most; with the highest temperatures that were seen. */
 export function coolest(group: Group): Said | undefined {
@@ -140,11 +151,8 @@ export function coolest(group: Group): Said | undefined {
 }
 
 /** The level by which most setups have a time, 80 % where it is one of them: its figure’s id. */
-export function timeBy(group: Group): string | undefined {
-  const known = (id: string) => meansIn(group.figures.get(id)?.cells ?? []).length;
-  const ids = ['level-80', 'level-100', 'level-50', 'level-90', 'light out', 'power gone'];
-  return ids.filter((id) => known(id) > 1).sort((one, other) => known(other) - known(one))[0];
-}
+export const timeBy = (group: Group): string | undefined =>
+  mostKnown(group, ['level-80', 'level-100', 'level-50', 'level-90', 'light out', 'power gone']);
 
 /** The figure by which setups are judged where one must do: of windows what was gained, else the time to a level, whichever there is. */
 export function mainBy(group: Group, window: number): string | undefined {
@@ -154,5 +162,3 @@ export function mainBy(group: Group, window: number): string | undefined {
 
 /** Whether every run was over when its window was. */
 export const isOfWindows = ({ setups }: Group): boolean => setups.every((setup) => headerOf(setup).rule?.ends === 'window');
-
-export { meansIn };

@@ -5,7 +5,8 @@ import { listed } from '../quantity/listed';
 import { spell } from '../quantity/duration';
 import { usualFeed } from '../bench/feed';
 import { between, isBetter, mainBy, timeBy } from './best';
-import { headerOf, type Group, type Said, type Shelf } from './question';
+import { nowOf } from './cost';
+import { figureOf, headerOf, type Group, type Said, type Shelf } from './question';
 
 /** What was expected of a setup by the facts of its gear, in W; nothing of gear whose watts nobody wrote down. */
 export function expectedOf(group: Group, index: number) {
@@ -19,6 +20,9 @@ export function expectedOf(group: Group, index: number) {
 /** Measured power this much under what was expected is pointed out, as a share (common practice, no source: what a charger is rated for is not all drawn). */
 const SHORT = 0.75;
 
+/** Volts under which a charge has no faster signalling, in V. */
+export const FIVE_VOLTS = 5.6;
+
 /** Setups that drew far less than their gear let one expect, in sentences. */
 function shortOf(group: Group): string[] {
   const peaks = group.figures.get('peak')?.cells ?? [];
@@ -27,7 +31,7 @@ function shortOf(group: Group): string[] {
     if (watts === undefined || !expected || watts >= SHORT * expected.watts || expected.by === 'wireless') return [];
     const stage = setup.runs[0]?.figures.stages.find(({ kind }) => kind === 'steady');
     const fell =
-      stage?.volts !== undefined && stage.volts < 5.6 && (expected.volts ?? 0) > 6 ? ': it fell back to 5 V; check the cable' : '';
+      stage?.volts !== undefined && stage.volts < FIVE_VOLTS && (expected.volts ?? 0) > 6 ? ': it fell back to 5 V; check the cable' : '';
     return [`${group.names[index] ?? ''}: expected ${fixed(expected.watts)} W, saw ${fixed(watts)}${fell}.`];
   });
 }
@@ -35,7 +39,7 @@ function shortOf(group: Group): string[] {
 /** From which rating on nothing changes, in time or, of a window, in gain: every setup from there on ties with every other, and one below is surely slower. */
 export function ceiling(group: Group, window: number, isHidden: boolean): Said | undefined {
   const id = mainBy(group, window);
-  const found = id === undefined ? undefined : group.figures.get(id);
+  const found = figureOf(group, id);
   if (!found || !group.device || isHidden) return undefined;
   const { measure, cells } = found;
   // One that was not seen there by the end can still be surely slower.
@@ -87,10 +91,10 @@ const SPOKEN_OF = 3;
 export function untested(group: Group, shelf: Shelf): Said | undefined {
   const { device } = group;
   const id = timeBy(group);
-  const found = id === undefined ? undefined : group.figures.get(id);
+  const found = figureOf(group, id);
   if (!device || !id?.startsWith('level-') || !found) return undefined;
   const level = Number(id.slice(6));
-  const now = shelf.devices.find((each) => each.id === device.id) ?? device;
+  const now = nowOf(shelf.devices, device);
   const run = new Set(group.setups.map((setup) => headerOf(setup).charger.id));
   const starts = group.setups.flatMap(({ runs }) => runs.flatMap(({ figures }) => figures.startLevel ?? []));
   const start = starts.length > 0 ? Math.min(...starts) : 0;

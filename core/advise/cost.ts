@@ -16,7 +16,7 @@ export interface Cost {
 }
 
 /** The gear as the shelf has it now: prices change, and what was bought is at home. */
-const nowOf = <Gear extends { id: string }>(all: readonly Gear[], gear: Gear): Gear => all.find(({ id }) => id === gear.id) ?? gear;
+export const nowOf = <Gear extends { id: string }>(all: readonly Gear[], gear: Gear): Gear => all.find(({ id }) => id === gear.id) ?? gear;
 
 /** Plugs that take no cable of their own. */
 const NO_CABLE: readonly Charger['kind'][] = ['pad', 'bay charger', 'DC brick', 'wall socket'];

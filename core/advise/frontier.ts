@@ -20,6 +20,7 @@ export function frontierOf(count: number, [first, second]: readonly [Beats, Beat
   }
   return [...on].sort((one, other) => one - other);
 }
+
 /** A setup as two of its figures against each other have it, each with the margin that is shown behind it. */
 export interface Plotted {
   /** Its place among the setups of its group. */

@@ -10,19 +10,19 @@ import { balance } from './balance';
 import { ceiling, untested } from './ceiling';
 import { fullWindow, leads, surprises } from './leads';
 import { oneForAll, oneForAllSays } from './oneForAll';
-import { again, groupsOf, over, type Finding, type Group, type Question, type Said } from './question';
+import { groupsOf, onceMore, over, type Finding, type Group, type Question, type Said } from './question';
 import { charges, underLoad } from './tried';
 import { keepOrNot, overnight, toTravel, worth } from './worth';
 
 /**
  * Who should buy what, how sure it is, and what would settle the rest: a sentence for each need with its reason, made of figures with margins alone.
  *
+ * @param all the groups of the question, where they were made already: each is every figure of its setups
  * @returns what can be said, in the order in which it is read; nothing where there is nothing to judge
  * @see docs/numbers.md, *Verdicts*.
  */
-export function judge(question: Question): Finding[] {
+export function judge(question: Question, all: readonly Group[] = groupsOf(question)): Finding[] {
   const { wishes, shelf } = question;
-  const all = groupsOf(question);
   const groups = all.filter(({ setups }) => setups.length > 1);
   const say = (need: string, title: string, by: Parameters<typeof over>[4]) => over(groups, all.length === 1, need, title, by);
   const window = nominal(wishes.window);
@@ -73,7 +73,7 @@ function unfair(group: Group): Said | undefined {
     why: [first.says, first.explains, ...others.slice(0, 2).map(({ says }) => says)].join(' '),
     settle: {
       says: `One more run of ${listed(names)}, under the conditions of the others, would settle it.`,
-      runs: first.odd.flatMap((index) => (group.setups[index] ? [again(group.setups[index], 1)] : [])),
+      runs: onceMore(group, first.odd),
     },
   };
 }
@@ -109,7 +109,7 @@ function unseen(group: Group, tracks: Question['tracks']): Said | undefined {
       ended.length > 0
         ? {
             says: `One run of ${names} to ${level} % would settle it.`,
-            runs: ended.flatMap((index) => (group.setups[index] ? [again(group.setups[index], 1)] : [])),
+            runs: onceMore(group, ended),
           }
         : undefined,
   };

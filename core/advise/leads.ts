@@ -5,15 +5,14 @@ import type { Track } from '../ink/track';
 import { nominal, spell } from '../quantity/duration';
 import { fixed } from '../quantity/figures';
 import { listed } from '../quantity/listed';
-import { expectedOf } from './ceiling';
-import { apart, between, gainBy, isBetter, isOfWindows, mainBy, meansIn, timeBy } from './best';
-import { again, headerOf, type Group, type Question, type Said } from './question';
+import { expectedOf, FIVE_VOLTS } from './ceiling';
+import { apart, between, gainBy, isBetter, isOfWindows, mainBy, marksIn, meansIn, timeBy } from './best';
+import { figureOf, headerOf, onceMore, type Group, type Question, type Said } from './question';
 
 /** Pairs that are looked at for a lead that is lost: those of the best, whatever they are best by, and of the baseline. */
 function pairsOf(group: Group, window: number): [one: number, other: number][] {
   const bestIn = (id: string | undefined) => {
-    const cells = id === undefined ? [] : (group.figures.get(id)?.cells ?? []);
-    return cells.flatMap(({ isBest }, index) => (isBest ? [index] : []));
+    return (figureOf(group, id)?.cells ?? []).flatMap(({ isBest }, index) => (isBest ? [index] : []));
   };
   const some = new Set([...bestIn(gainBy(group, window)?.id), ...bestIn(timeBy(group)), ...bestIn('level-100'), group.baseline]);
   some.delete(-1);
@@ -63,9 +62,7 @@ const NEARLY_FULL = 95;
 /** Where a window ends with batteries nearly full, a tie there hides a difference: what the marks before tell. */
 export function fullWindow(group: Group): Said | undefined {
   if (!group.device || !isOfWindows(group)) return undefined;
-  const marks = [...group.figures.keys()]
-    .flatMap((id) => (id.startsWith('gain-') ? [Number(id.slice(5))] : []))
-    .sort((one, other) => one - other);
+  const marks = marksIn(group);
   const cellsAt = (seconds: number): readonly Cell[] => group.figures.get(`gain-${seconds}`)?.cells ?? [];
   const end = marks.findLast((seconds) => meansIn(cellsAt(seconds)).length > 1);
   if (end === undefined) return undefined;
@@ -83,22 +80,15 @@ export function fullWindow(group: Group): Said | undefined {
     const [more, less] = differ.value > 0 ? [other, one] : [one, other];
     return [`At ${nominal(mark)} ${group.names[more] ?? ''} had gained ${apart(differ, measure)} more than ${group.names[less] ?? ''}.`];
   });
-  const [first] = hidden;
-  const setup = first && group.setups[first[0]];
+  const all = [...new Set(hidden.flat())];
   return {
     isSentence: true,
-    who: `The end of the window hides what ${names([...new Set(hidden.flat())])} differ by`,
+    who: `The end of the window hides what ${names(all)} differ by`,
     why: [
       `At ${nominal(end)} they tie, but stand at ${fixed(NEARLY_FULL)} % or more: there is nothing left to gain.`,
       ...(seen.length > 0 ? seen.slice(0, TOLD) : ['The checks before tie too.']),
     ].join(' '),
-    settle:
-      seen.length === 0 && setup
-        ? {
-            says: 'One run of each from a lower level would tell.',
-            runs: [...new Set(hidden.flat())].flatMap((index) => (group.setups[index] ? [again(group.setups[index], 1)] : [])),
-          }
-        : undefined,
+    settle: seen.length === 0 ? { says: 'One run of each from a lower level would tell.', runs: onceMore(group, all) } : undefined,
   };
 }
 
@@ -108,7 +98,7 @@ const STRONGER = 1.1;
 /** A charger that should give more by the facts of its gear, and is surely slower: what to check before it is believed. */
 export function surprises(group: Group, window: number, unlike: (pair: readonly number[]) => readonly string[]): Said | undefined {
   const id = mainBy(group, window);
-  const found = id === undefined ? undefined : group.figures.get(id);
+  const found = figureOf(group, id);
   if (!found || !group.device) return undefined;
   const seen = meansIn(found.cells);
   const rated = (index: number) => expectedOf(group, index)?.watts;
@@ -126,7 +116,6 @@ export function surprises(group: Group, window: number, unlike: (pair: readonly 
   const differ = between(found.cells, weak, strong);
   const [name, other] = [group.names[strong] ?? '', group.names[weak] ?? ''];
   const causes = [...unlike(first), ...fellBack(group, strong), ...hotter(group, strong, weak)];
-  const setups = first.flatMap((index) => group.setups[index] ?? []);
   return {
     isSentence: true,
     who: `${name} is slower than ${other}, though it should give more`,
@@ -139,12 +128,9 @@ export function surprises(group: Group, window: number, unlike: (pair: readonly 
     ]
       .filter(Boolean)
       .join(' '),
-    settle: { says: 'One more run of each would tell whether it holds.', runs: setups.map((setup) => again(setup, 1)) },
+    settle: { says: 'One more run of each would tell whether it holds.', runs: onceMore(group, first) },
   };
 }
-
-/** Volts under which a charge has no faster signalling, in V. */
-const FIVE_VOLTS = 5.6;
 
 function fellBack(group: Group, index: number): string[] {
   const steady = (group.setups[index]?.runs ?? []).flatMap(({ figures }) =>

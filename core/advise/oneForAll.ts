@@ -4,7 +4,7 @@ import { fixed } from '../quantity/figures';
 import { listed } from '../quantity/listed';
 import { between, meansIn, timeBy } from './best';
 import { regrets } from './frontier';
-import { either, headerOf, type Finding, type Group } from './question';
+import { either, figureOf, headerOf, type Finding, type Group } from './question';
 
 /** What one charger costs each device, beside the best that was run with it. */
 export interface Shared {
@@ -54,7 +54,7 @@ export function oneForAll(groups: readonly Group[]): OneForAll | undefined {
     }
   const cellOf = (group: Group, key: string) => {
     const id = timeBy(group);
-    const found = id === undefined ? undefined : group.figures.get(id);
+    const found = figureOf(group, id);
     const at = group.setups.findIndex((setup) => keyOf(headerOf(setup)) === key);
     return found && at >= 0 ? { ...found, at } : undefined;
   };

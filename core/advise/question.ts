@@ -161,6 +161,13 @@ export function over(
 export const either = (names: readonly string[]): string =>
   names.length < 3 ? names.join(' or ') : `${names.slice(0, -1).join(', ')} or ${names.at(-1) ?? ''}`;
 
+/** A figure of a group; `undefined` where nothing is asked for, or no setup has it. */
+export const figureOf = (group: Group, id: string | undefined) => (id === undefined ? undefined : group.figures.get(id));
+
+/** Some setups of a group once more, a run of each. */
+export const onceMore = ({ setups }: Group, some: readonly number[]): Settling[] =>
+  some.flatMap((index) => (setups[index] ? [again(setups[index], 1)] : []));
+
 /** A run of a setup once more, as it was taken. */
 export function again(setup: SetupRuns, runs: number): Settling {
   const { device, charger, feed, cable, conditions = [] } = headerOf(setup);

@@ -3,10 +3,10 @@ import { shownMargin } from '../margin/bounds';
 import { fixed, price, signedShare, trimmed } from '../quantity/figures';
 import { spell } from '../quantity/duration';
 import { apart, between, gainBy, isBetter, mainBy, meansIn, riseBy, timeBy } from './best';
-import { costOfSetup, type Cost } from './cost';
+import { costOfSetup, nowOf, type Cost } from './cost';
 import { frontierOf, type Plotted } from './frontier';
 import { listed } from '../quantity/listed';
-import { either, headerOf, type Group, type Said, type Shelf, type Wishes } from './question';
+import { either, figureOf, headerOf, type Group, type Said, type Shelf, type Wishes } from './question';
 
 /** Price against time, in seconds. */
 export interface Worth {
@@ -21,7 +21,7 @@ export interface Worth {
 /** Price against time of the setups whose price is known; `undefined` where fewer than two have both. */
 export function worthOf(group: Group, shelf: Shelf): Worth | undefined {
   const id = timeBy(group);
-  const found = id === undefined ? undefined : group.figures.get(id);
+  const found = figureOf(group, id);
   if (!found || id === undefined || !group.device) return undefined;
   const { measure, cells } = found;
   const costs = group.setups.map((setup) => costOfSetup(setup, shelf));
@@ -130,7 +130,7 @@ export function volumeOf(size: string | undefined): number | undefined {
 /** The lightest that loses no more than is allowed; by size and by price where no weight is known. */
 export function toTravel(group: Group, { loss, window }: Pick<Wishes, 'loss' | 'window'>, shelf: Shelf): Said | undefined {
   const id = mainBy(group, window);
-  const found = id === undefined ? undefined : group.figures.get(id);
+  const found = figureOf(group, id);
   if (!found || !group.device || group.setups.length < 2) return undefined;
   const { measure, cells } = found;
   const seen = meansIn(cells);
@@ -145,7 +145,7 @@ export function toTravel(group: Group, { loss, window }: Pick<Wishes, 'loss' | '
   const gear = (index: number) => {
     const setup = group.setups[index];
     const charger = setup && headerOf(setup).charger;
-    return charger && (shelf.chargers.find(({ id: its }) => its === charger.id) ?? charger);
+    return charger && nowOf(shelf.chargers, charger);
   };
   const ways = [
     { name: 'lightest', of: (index: number) => gear(index)?.weight, says: (value: number) => `${trimmed(value, 0)} g` },
@@ -216,7 +216,7 @@ export function overnight(group: Group, { night }: Pick<Wishes, 'night'>): Said 
 /** The one of some that is surely cooler than each other of them. */
 function coolestOf(group: Group, some: readonly number[]): number | undefined {
   const id = riseBy(group);
-  const found = id === undefined ? undefined : group.figures.get(id);
+  const found = figureOf(group, id);
   if (!found || some.length < 2) return undefined;
   return some.find((one) => some.every((other) => other === one || isBetter(found.cells, found.measure, one, other)));
 }
@@ -227,7 +227,7 @@ export function keepOrNot(group: Group, wishes: Wishes, shelf: Shelf): Said | un
   const charger = (index: number) => {
     const setup = group.setups[index];
     const its = setup && headerOf(setup).charger;
-    return its && (shelf.chargers.find(({ id }) => id === its.id) ?? its);
+    return its && nowOf(shelf.chargers, its);
   };
   const all = group.setups.map((_, index) => index);
   const home = all.filter((index) => charger(index)?.owned === true || charger(index)?.id === group.device?.boxCharger);
