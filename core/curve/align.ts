@@ -153,7 +153,8 @@ function cellsOf({ seconds, values }: Column, over: number): Cells | undefined {
   for (let cell = 0; cell < cells.length; cell += 1) {
     const at = from + cell * step;
     while (row < count - 2 && (seconds[row + 1] ?? 0) < at) row += 1;
-    const [early, late] = [seconds[row] ?? 0, seconds[row + 1] ?? 0];
+    const early = seconds[row] ?? 0;
+    const late = seconds[row + 1] ?? 0;
     const share = late > early ? Math.min(Math.max((at - early) / (late - early), 0), 1) : 0;
     cells[cell] = (values[row] ?? 0) * (1 - share) + (values[row + 1] ?? 0) * share;
   }
@@ -166,7 +167,8 @@ function smoothed(cells: Float64Array, reach: number): Float64Array {
   const sums = cumsum(cells);
   const upTo = (cell: number) => (cell < 0 ? 0 : (sums[Math.min(cell, cells.length - 1)] ?? 0));
   return cells.map((_, cell) => {
-    const [first, last] = [Math.max(0, cell - reach), Math.min(cells.length - 1, cell + reach)];
+    const first = Math.max(0, cell - reach);
+    const last = Math.min(cells.length - 1, cell + reach);
     return (upTo(last) - upTo(first - 1)) / (last - first + 1);
   });
 }

@@ -111,7 +111,8 @@ export function energy(
       continue;
     }
     const step = to - (watts.seconds[index - 1] ?? 0);
-    const [before, after] = [watts.values[index - 1] ?? 0, watts.values[index] ?? 0];
+    const before = watts.values[index - 1] ?? 0;
+    const after = watts.values[index] ?? 0;
     if (before >= 0 && after >= 0) joules += (step * (before + after)) / 2;
     else {
       joules += step * areaAbove(before, after);

@@ -62,7 +62,11 @@ function holdsOf({ tracks: { percent, watts }, events, end }: RunRecord): Span[]
     const span = { from: percent.seconds[start] ?? 0, to: percent.seconds[next - 1] ?? 0 };
     const isLong = span.to - span.from >= HELD.least;
     if (isLong && isIdleFor(span)) spans.push(span);
-    start = isLong ? next : start + 1;
+    if (isLong) start = next;
+    // From the next row of the same level it would be as far, and shorter.
+    else
+      do start += 1;
+      while (start < next && percent.values[start] === level);
   }
   const noted = events
     .filter(({ event }) => event === 'hold')
@@ -85,7 +89,8 @@ function riseAfter(percent: Track, moment: number): number | undefined {
 export function losses({ tracks: { watts, percent }, unplugged }: RunRecord): Span[] {
   const spans: Span[] = [];
   for (let index = 1; index < watts.seconds.length; index += 1) {
-    const [from, to] = [watts.seconds[index - 1] ?? 0, watts.seconds[index] ?? 0];
+    const from = watts.seconds[index - 1] ?? 0;
+    const to = watts.seconds[index] ?? 0;
     if ((watts.values[index] ?? 0) > GONE.below || (watts.values[index - 1] ?? 0) < GONE.above) continue;
     const level = sighting(percent, firstAfter(percent, to) - 1)?.value ?? 0;
     const isAway = unplugged.some((span) => span.from <= to && to <= span.to);

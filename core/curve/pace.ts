@@ -40,7 +40,8 @@ export function paceOf({ tracks: { percent }, events, unplugged, turning }: RunR
     : [percent.seconds, percent.values];
   let [highest, gained] = [0, 0];
   for (let row = 1; row < rows; row += 1) {
-    const [from = 0, to = 0] = [seconds[row - 1], seconds[row]];
+    const from = seconds[row - 1] ?? 0;
+    const to = seconds[row] ?? 0;
     const gain = (values[row] ?? 0) - (values[row - 1] ?? 0);
     if (gain <= 0 || to <= from || (broken.length > 0 && crosses({ from, to }, broken))) continue;
     gained += 1;

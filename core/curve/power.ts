@@ -47,9 +47,11 @@ export function timeAbove(column: Column, limit: number, unseen: readonly Span[]
   const isUnseen = gapWalk(unseen);
   let above = 0;
   for (let row = 1; row < seconds.length; row += 1) {
-    const [from, to] = [seconds[row - 1] ?? 0, seconds[row] ?? 0];
+    const from = seconds[row - 1] ?? 0;
+    const to = seconds[row] ?? 0;
     if (isUnseen(from, to)) continue;
-    const [before, after] = [(values[row - 1] ?? 0) - limit, (values[row] ?? 0) - limit];
+    const before = (values[row - 1] ?? 0) - limit;
+    const after = (values[row] ?? 0) - limit;
     if (before > 0 && after > 0) above += to - from;
     else if (before > 0 || after > 0) above += ((to - from) * Math.max(before, after)) / Math.abs(after - before);
   }
@@ -72,8 +74,12 @@ export function byLevel({ tracks }: Pick<RunRecord, 'tracks'>, quantity: Quantit
   let at = 0;
   for (let first = 0; first < watts.seconds.length; first += stride) {
     const last = Math.min(first + stride, watts.seconds.length);
-    let [sum, when] = [0, 0];
-    for (let row = first; row < last; row += 1) [sum, when] = [sum + (watts.values[row] ?? 0), when + (watts.seconds[row] ?? 0)];
+    let sum = 0;
+    let when = 0;
+    for (let row = first; row < last; row += 1) {
+      sum += watts.values[row] ?? 0;
+      when += watts.seconds[row] ?? 0;
+    }
     const moment = when / (last - first);
     while (at + 1 < percent.seconds.length && (percent.seconds[at + 1] ?? 0) <= moment) at += 1;
     const [one, other] = [sighting(percent, at), sighting(percent, at + 1)];
@@ -109,7 +115,8 @@ export function runningTotal(run: RunRecord): Column {
   const isUnseen = gapWalk(unseenSpans(run));
   const total = new Float64Array(values.length);
   for (let row = 1; row < values.length; row += 1) {
-    const [from, to] = [seconds[row - 1] ?? 0, seconds[row] ?? 0];
+    const from = seconds[row - 1] ?? 0;
+    const to = seconds[row] ?? 0;
     total[row] = (total[row - 1] ?? 0) + (isUnseen(from, to) ? 0 : ((to - from) * ((values[row - 1] ?? 0) + (values[row] ?? 0))) / 7200);
   }
   return { seconds, values: total };

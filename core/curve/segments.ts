@@ -32,7 +32,8 @@ function constants({ values, weights }: Series) {
   const count = values.length;
   const [mass, sum, square] = [new Float64Array(count + 1), new Float64Array(count + 1), new Float64Array(count + 1)];
   for (let bin = 0; bin < count; bin += 1) {
-    const [weight, value] = [weights[bin] ?? 0, values[bin] ?? 0];
+    const weight = weights[bin] ?? 0;
+    const value = values[bin] ?? 0;
     mass[bin + 1] = (mass[bin] ?? 0) + weight;
     sum[bin + 1] = (sum[bin] ?? 0) + weight * value;
     square[bin + 1] = (square[bin] ?? 0) + weight * value * value;
@@ -60,17 +61,26 @@ export function tapers({ values, weights }: Series): Taper[] {
   const count = values.length;
   const cost = new Float64Array(count).fill(Infinity);
   const [height, floor, rates] = [new Float64Array(count), new Float64Array(count), new Float64Array(count).fill(1)];
+  // From each bin to the end, whatever the rate: weight, and the weighted sums of values and of their squares.
+  const [mass, sum, square] = [new Float64Array(count + 1), new Float64Array(count + 1), new Float64Array(count + 1)];
+  for (let bin = count - 1; bin >= 0; bin -= 1) {
+    const weight = weights[bin] ?? 0;
+    const value = values[bin] ?? 0;
+    mass[bin] = (mass[bin + 1] ?? 0) + weight;
+    sum[bin] = (sum[bin + 1] ?? 0) + weight * value;
+    square[bin] = (square[bin + 1] ?? 0) + weight * value * value;
+  }
   for (const rate of RATES) {
-    let [m, u, uu, y, uy, yy] = [0, 0, 0, 0, 0, 0];
+    let u = 0;
+    let uu = 0;
+    let uy = 0;
     for (let bin = count - 1; bin >= 0; bin -= 1) {
       const weight = weights[bin] ?? 0;
-      const value = values[bin] ?? 0;
       u = weight + rate * u;
       uu = weight + rate * rate * uu;
-      uy = weight * value + rate * uy;
-      m += weight;
-      y += weight * value;
-      yy += weight * value * value;
+      uy = weight * (values[bin] ?? 0) + rate * uy;
+      const m = mass[bin] ?? 0;
+      const y = sum[bin] ?? 0;
       const spread = m * uu - u * u;
       const isTold = spread > 1e-9 * m * uu;
       let high = isTold ? (m * uy - u * y) / spread : 0;
@@ -80,9 +90,9 @@ export function tapers({ values, weights }: Series): Taper[] {
         low = 0;
       }
       if (high <= 0) continue;
-      const misfit = Math.max(0, yy - 2 * (high * uy + low * y) + high * high * uu + 2 * high * low * u + low * low * m);
-      if (misfit >= (cost[bin] ?? 0)) continue;
-      cost[bin] = misfit;
+      const misfit = (square[bin] ?? 0) - 2 * (high * uy + low * y) + high * high * uu + 2 * high * low * u + low * low * m;
+      if (Math.max(0, misfit) >= (cost[bin] ?? 0)) continue;
+      cost[bin] = Math.max(0, misfit);
       height[bin] = high;
       floor[bin] = low;
       rates[bin] = rate;
@@ -92,34 +102,56 @@ export function tapers({ values, weights }: Series): Taper[] {
 }
 
 /**
+ * The cheapest constants up to each bin: what they cost, and where the last of them begins. A beginning that costs no less than another border put here
+ * is never cheaper later on, for two constants fit no worse than one; but the one from here must be long enough first.
+ */
+function partition(cost: (from: number, to: number) => number, { count, each, least }: { count: number; each: number; least: number }) {
+  const cheapest = new Float64Array(count + 1).fill(Infinity);
+  const before = new Int32Array(count + 1).fill(-1);
+  cheapest[0] = 0;
+  // Beginnings that are still weighed, in order; until which bin each is; and what each costs up to here.
+  const [begins, until, costs] = [new Int32Array(count + 1), new Int32Array(count + 1).fill(count), new Float64Array(count + 1)];
+  let weighed = 0;
+  for (let to = least; to <= count; to += 1) {
+    if (Number.isFinite(cheapest[to - least])) begins[weighed++] = to - least;
+    let best = Infinity;
+    let at = -1;
+    let kept = 0;
+    for (let index = 0; index < weighed; index += 1) {
+      const from = begins[index] ?? 0;
+      if ((until[from] ?? 0) < to) continue;
+      begins[kept++] = from;
+      // A misfit is never below zero: what costs as much without one is no cheaper with it.
+      const known = (cheapest[from] ?? Infinity) + each;
+      const total = known >= best ? -Infinity : known + cost(from, to);
+      costs[from] = total;
+      if (known >= best || total >= best) continue;
+      best = total;
+      at = from;
+    }
+    weighed = kept;
+    cheapest[to] = best;
+    before[to] = at;
+    for (let index = 0; index < weighed; index += 1) {
+      const from = begins[index] ?? 0;
+      if ((costs[from] ?? 0) - each >= best) until[from] = Math.min(until[from] ?? 0, to + least - 1);
+    }
+  }
+  return { cheapest, before };
+}
+
+/**
  * The cheapest description of a series as constants, followed by at most one falling exponential that goes on to its end. Exact for its cost and
- * penalty: every place of every border is weighed.
+ * penalty: every place of every border is weighed, but those that can no longer be part of the cheapest.
  *
  * @returns the pieces in order; together they cover the series
- * @see Killick, Fearnhead & Eckley 2012, for optimal partitioning by dynamic programming.
+ * @see Killick, Fearnhead & Eckley 2012, for optimal partitioning by dynamic programming and for what is left out of it.
  */
 export function segmentsOf(series: Series, { each, taper, least }: Penalty): Segment[] {
   const count = series.values.length;
   if (count === 0) return [];
   const { cost, mean } = constants(series);
-  const cheapest = new Float64Array(count + 1).fill(Infinity);
-  const before = new Int32Array(count + 1).fill(-1);
-  cheapest[0] = 0;
-  for (let to = Math.min(least, count); to <= count; to += 1) {
-    let [best, at] = [Infinity, -1];
-    for (let from = 0; from <= to - Math.min(least, count); from += 1) {
-      const known = (cheapest[from] ?? Infinity) + each;
-      // A misfit is never below zero: what costs as much without one is no cheaper with it.
-      if (known >= best) continue;
-      const total = known + cost(from, to);
-      if (total < best) {
-        best = total;
-        at = from;
-      }
-    }
-    cheapest[to] = best;
-    before[to] = at;
-  }
+  const { cheapest, before } = partition(cost, { count, each, least: Math.min(least, count) });
   const falling = tapers(series);
   let [start, total] = [count, cheapest[count] ?? Infinity];
   for (let from = 0; from <= count - least; from += 1) {

@@ -36,14 +36,17 @@ export function spanOf(run: RunRecord, from: number, to: number): SpanFigures[] 
     let [least, most] = [Math.min(Infinity, ...ends), Math.max(-Infinity, ...ends)];
     for (let row = begin; row < end; row += 1) {
       const value = track.values[row] ?? 0;
-      [least, most] = [Math.min(least, value), Math.max(most, value)];
+      least = Math.min(least, value);
+      most = Math.max(most, value);
     }
     const gaps = quantity === 'watts' ? unseenSpans(run) : gapsOf(track);
     const isUnseen = gapWalk(gaps);
     let [area, seen] = [0, 0];
     for (let row = Math.max(1, begin); row <= Math.min(end, track.seconds.length - 1); row += 1) {
-      const [early, late] = [track.seconds[row - 1] ?? 0, track.seconds[row] ?? 0];
-      const [low, high] = [Math.max(early, from), Math.min(late, to)];
+      const early = track.seconds[row - 1] ?? 0;
+      const late = track.seconds[row] ?? 0;
+      const low = Math.max(early, from);
+      const high = Math.min(late, to);
       if (isUnseen(early, late) || high <= low) continue;
       const slope = ((track.values[row] ?? 0) - (track.values[row - 1] ?? 0)) / (late - early);
       const middle = (track.values[row - 1] ?? 0) + slope * ((low + high) / 2 - early);

@@ -17,7 +17,8 @@ export function stalls(percent: Track, patience = STALL): Span[] {
     if (to - from >= patience) spans.push({ from, to });
   };
   for (let index = 1; index < percent.seconds.length && highest < 100; index += 1) {
-    const [seconds = 0, value = 0] = [percent.seconds[index], percent.values[index]];
+    const seconds = percent.seconds[index] ?? 0;
+    const value = percent.values[index] ?? 0;
     if (value <= highest) {
       if (index === percent.seconds.length - 1) close(seconds);
       continue;

@@ -43,7 +43,8 @@ export function timeMeans(column: Column, unseen: readonly Span[] = gapsOf(colum
   const [area, covered] = [new Float64Array(count), new Float64Array(count)];
   const isUnseen = gapWalk(unseen);
   for (let row = 1; row < seconds.length; row += 1) {
-    const [start, end] = [seconds[row - 1] ?? 0, seconds[row] ?? 0];
+    const start = seconds[row - 1] ?? 0;
+    const end = seconds[row] ?? 0;
     if (end <= start || isUnseen(start, end)) continue;
     const slope = ((values[row] ?? 0) - (values[row - 1] ?? 0)) / (end - start);
     for (let at = start; at < end - 1e-9;) {

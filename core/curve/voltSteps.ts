@@ -1,5 +1,5 @@
 import type { RunRecord } from '../ink/fold';
-import { sighting, type Track } from '../ink/track';
+import type { Track } from '../ink/track';
 
 /** A voltage that stood for a while, from when on, in V. */
 export interface VoltStep {
@@ -31,12 +31,13 @@ export function voltSteps({ tracks: { volts }, sampled }: Pick<RunRecord, 'track
   const steps: VoltStep[] = [];
   const needed = sampled.has('volts') ? STANDS : 1;
   let since = 0;
+  let last: number | undefined;
   for (let row = 0; row < volts.values.length; row += 1) {
     const value = volts.values[row] ?? 0;
     if (row > 0 && Math.abs(value - (volts.values[since] ?? 0)) > STEP / 2) since = row;
-    const last = steps.at(-1);
-    if (value < 1 || row - since + 1 < needed) continue;
-    if (!last || Math.abs(value - last.volts) > STEP) steps.push({ seconds: sighting(volts, since)?.seconds ?? 0, volts: value });
+    if (value < 1 || row - since + 1 < needed || (last !== undefined && Math.abs(value - last) <= STEP)) continue;
+    steps.push({ seconds: volts.seconds[since] ?? 0, volts: value });
+    last = value;
   }
   return { steps, supply: supplyOf(volts) };
 }

@@ -30,7 +30,8 @@ export function gapsOf(column: Pick<Column, 'seconds'>, bridges?: (from: number,
 function search({ seconds }: Pick<Column, 'seconds'>, isGap: (from: number, to: number, row: number) => boolean): Span[] {
   const spans: Span[] = [];
   for (let row = 1; row < seconds.length; row += 1) {
-    const [from = 0, to = 0] = [seconds[row - 1], seconds[row]];
+    const from = seconds[row - 1] ?? 0;
+    const to = seconds[row] ?? 0;
     if (to > from && isGap(from, to, row)) spans.push({ from, to });
   }
   return spans;
@@ -40,7 +41,8 @@ function isBeyondNeighbours({ seconds }: Pick<Column, 'seconds'>, from: number, 
   const longest = (to - from) / LONGEST_BRIDGE;
   // Nearly every row of a stream is as far from the next as from the one before.
   if (row > 1 && from - (seconds[row - 2] ?? from) >= longest) return false;
-  let [before, after] = [row - 2, row + 1];
+  let before = row - 2;
+  let after = row + 1;
   while (before >= 0 && seconds[before] === from) before -= 1;
   while (after < seconds.length && seconds[after] === to) after += 1;
   const beside = Math.max(before < 0 ? 0 : from - (seconds[before] ?? 0), after >= seconds.length ? 0 : (seconds[after] ?? 0) - to);

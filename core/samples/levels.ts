@@ -1,7 +1,7 @@
 import type { Column } from './column';
 
 /** Rows, or buckets of the level below, that one bucket sums up. */
-const FOLD = 32;
+export const FOLD = 32;
 
 /** A column seen from further off: of every `rows` rows, the row with the lowest value and the one with the highest. */
 export interface Level {
@@ -29,13 +29,16 @@ function finest({ values }: Column): Level {
   const size = Math.ceil(values.length / FOLD);
   const level = { rows: FOLD, lowest: new Uint32Array(size), highest: new Uint32Array(size) };
   for (let bucket = 0; bucket < size; bucket += 1) {
-    const [from, to] = [bucket * FOLD, Math.min((bucket + 1) * FOLD, values.length)];
-    let [lowest, highest] = [from, from];
+    const from = bucket * FOLD;
+    const to = Math.min((bucket + 1) * FOLD, values.length);
+    let lowest = from;
+    let highest = from;
     for (let row = from; row < to; row += 1) {
       if ((values[row] ?? 0) < (values[lowest] ?? 0)) lowest = row;
       if ((values[row] ?? 0) > (values[highest] ?? 0)) highest = row;
     }
-    [level.lowest[bucket], level.highest[bucket]] = [lowest, highest];
+    level.lowest[bucket] = lowest;
+    level.highest[bucket] = highest;
   }
   return level;
 }
@@ -44,14 +47,18 @@ function folded({ values }: Column, below: Level): Level {
   const size = Math.ceil(below.lowest.length / FOLD);
   const level = { rows: below.rows * FOLD, lowest: new Uint32Array(size), highest: new Uint32Array(size) };
   for (let bucket = 0; bucket < size; bucket += 1) {
-    const [from, to] = [bucket * FOLD, Math.min((bucket + 1) * FOLD, below.lowest.length)];
-    let [lowest, highest] = [below.lowest[from] ?? 0, below.highest[from] ?? 0];
+    const from = bucket * FOLD;
+    const to = Math.min((bucket + 1) * FOLD, below.lowest.length);
+    let lowest = below.lowest[from] ?? 0;
+    let highest = below.highest[from] ?? 0;
     for (let each = from; each < to; each += 1) {
-      const [low, high] = [below.lowest[each] ?? 0, below.highest[each] ?? 0];
+      const low = below.lowest[each] ?? 0;
+      const high = below.highest[each] ?? 0;
       if ((values[low] ?? 0) < (values[lowest] ?? 0)) lowest = low;
       if ((values[high] ?? 0) > (values[highest] ?? 0)) highest = high;
     }
-    [level.lowest[bucket], level.highest[bucket]] = [lowest, highest];
+    level.lowest[bucket] = lowest;
+    level.highest[bucket] = highest;
   }
   return level;
 }

@@ -1,6 +1,6 @@
 import { firstAfter, type Column } from './column';
 import type { Span } from './gaps';
-import { levelsOf } from './levels';
+import { FOLD, levelsOf } from './levels';
 
 /** A point of a line: seconds from plug-in and value; without a value the line breaks there, for nothing was seen. */
 export type Dot = [seconds: number, value: number | undefined];
@@ -37,51 +37,64 @@ export function rangeOf(column: Column, { from = -Infinity, to = Infinity, most,
   const stretches = Math.max(1, Math.floor(most / 2) - 1);
   const pixel = ((seconds[last - 1] ?? 0) - (seconds[first] ?? 0)) / stretches;
   const visible = gaps.filter((gap) => gap.to - gap.from > pixel);
-  const kept = new Set([first, last - 1]);
+  const kept = [first];
+  for (let stretch = 0, begin = first; stretch < stretches; stretch += 1) {
+    const end = first + Math.floor(((stretch + 1) * (last - first)) / stretches);
+    keepExtremes(kept, column, begin, end);
+    begin = end;
+  }
+  kept.push(last - 1);
   for (const gap of visible) {
     const after = firstAfter(column, gap.from);
-    if (after > first && after < last) kept.add(after - 1).add(after);
+    if (after > first && after < last) kept.push(after - 1, after);
   }
-  for (let stretch = 0; stretch < stretches; stretch += 1) {
-    const begin = first + Math.floor((stretch * (last - first)) / stretches);
-    const end = first + Math.floor(((stretch + 1) * (last - first)) / stretches);
-    for (const row of extremes(column, begin, end)) kept.add(row);
-  }
+  // They are in order but for the sides of gaps.
+  if (visible.length > 0) kept.sort((one, other) => one - other);
   return joined(
     column,
-    [...kept].sort((one, other) => one - other),
+    kept.filter((row, index) => row !== kept[index - 1]),
     visible,
   );
 }
 
-/** The rows of a stretch with its lowest and its highest value. */
-function extremes(column: Column, begin: number, end: number): [lowest: number, highest: number] {
+/** Keeps the rows of a stretch with its lowest and its highest value, in order. */
+function keepExtremes(kept: number[], column: Column, begin: number, end: number): void {
   const { values } = column;
-  const levels = levelsOf(column);
-  let [lowest, highest] = [begin, begin];
+  // A short stretch asks no level: of a run of an hour none is made.
+  const levels = end - begin < FOLD ? [] : levelsOf(column);
+  let lowest = begin;
+  let highest = begin;
   for (let row = begin; row < end;) {
-    const here = row;
+    let low = row;
+    let high = row;
+    let rows = 1;
     // The coarsest level with a bucket that begins here and lies within the stretch; without one, the row itself.
-    const level = levels.findLast(({ rows }) => here % rows === 0 && here + rows <= end);
-    const bucket = level ? here / level.rows : 0;
-    const [low, high] = level ? [level.lowest[bucket] ?? here, level.highest[bucket] ?? here] : [here, here];
+    for (const level of levels) {
+      if (row % level.rows !== 0 || row + level.rows > end) break;
+      rows = level.rows;
+      low = level.lowest[row / rows] ?? row;
+      high = level.highest[row / rows] ?? row;
+    }
     if ((values[low] ?? 0) < (values[lowest] ?? 0)) lowest = low;
     if ((values[high] ?? 0) > (values[highest] ?? 0)) highest = high;
-    row += level?.rows ?? 1;
+    row += rows;
   }
-  return [lowest, highest];
+  kept.push(Math.min(lowest, highest), Math.max(lowest, highest));
 }
 
 /** Rows as points of a line, with a break in the middle of every gap. */
 function joined({ seconds, values }: Column, rows: readonly number[], gaps: readonly Span[]): Dot[] {
+  const dots: Dot[] = [];
   let next = 0;
-  return rows.flatMap((row): Dot[] => {
+  for (const row of rows) {
     const at = seconds[row] ?? 0;
-    const dot: Dot = [at, values[row]];
     const gap = gaps[next];
-    if (!gap || gap.to > at) return [dot];
-    while (next < gaps.length && (gaps[next]?.to ?? 0) <= at) next += 1;
-    // A range that begins after a gap has no break before it.
-    return row === rows[0] ? [dot] : [[(gap.from + gap.to) / 2, undefined], dot];
-  });
+    if (gap && gap.to <= at) {
+      while (next < gaps.length && (gaps[next]?.to ?? 0) <= at) next += 1;
+      // A range that begins after a gap has no break before it.
+      if (dots.length > 0) dots.push([(gap.from + gap.to) / 2, undefined]);
+    }
+    dots.push([at, values[row]]);
+  }
+  return dots;
 }
