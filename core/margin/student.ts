@@ -1,7 +1,7 @@
 import jstat from 'jstat';
 
 /** Quantile of the normal distribution that 97.5 % lie below: of Student’s t with what is known rather than estimated. */
-const KNOWN = 1.959963984540054;
+export const KNOWN = 1.959963984540054;
 
 /**
  * Quantile of Student’s t that 97.5 % lie below, so that 95 % lie between it and its negative.

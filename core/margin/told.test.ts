@@ -3,7 +3,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { student } from './student';
 import { assumedSpread, type Spread } from './assumed';
-import { difference, pooled, rank, spreadOf, writeRank, type Measured } from './told';
+import { difference, pooled, rank, spreadOf, tells, writeRank, type Measured } from './told';
 
 /** Made by core/margin/fixtures/reference.py, which names its command and version. */
 const SCIPY = JSON.parse(readFileSync(new URL('fixtures/reference.json', import.meta.url), 'utf8')) as {
@@ -92,6 +92,31 @@ describe('told apart or tie', () => {
         expect(back.told).toBe(there.told === 'below' ? 'above' : there.told === 'above' ? 'below' : 'tie');
         expect(back.margin).toBeCloseTo(there.margin, 9);
       }),
+    );
+  });
+
+  // Differences near the quantiles of 8 degrees of freedom and of infinitely many, between which the quick answer has to give way to the whole one.
+  it('is told of many pairs as it is told of one', () => {
+    const [few, many] = [student(8), student(Infinity)];
+    fc.assert(
+      fc.property(
+        figure,
+        fc.oneof(fc.double({ min: 0.9 * many, max: 1.1 * few, noNaN: true }), fc.double({ min: 0, max: 8, noNaN: true })),
+        fc.constantFrom(3, 8, 9.5, 40, Infinity),
+        fc.integer({ min: 1, max: 3 }),
+        (one, apart, freedom, runs) => {
+          const spread = { sigma: 0.03, freedom };
+          const left = pooled(
+            Array.from({ length: runs }, () => one),
+            spread,
+          );
+          const right = left && { ...left, value: left.value + apart * Math.SQRT2 * left.uncertainty, bounds: undefined };
+          if (!left || !right) throw new Error('no runs');
+          expect(tells(left, right, spread)).toBe(difference(left, right, spread).told);
+          expect(tells(right, left, spread)).toBe(difference(right, left, spread).told);
+        },
+      ),
+      { numRuns: 400 },
     );
   });
 

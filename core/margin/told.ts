@@ -1,7 +1,7 @@
 import { sum } from 'd3-array';
 import { assumedSpread, type Spread } from './assumed';
 import type { Bounds } from './bounds';
-import { student } from './student';
+import { KNOWN, student } from './student';
 
 /** A figure of one run. */
 export interface Measured {
@@ -113,17 +113,39 @@ export interface Difference {
  *
  * @see docs/numbers.md, *Told apart*; Welch 1947; JCGM 100:2008 (GUM) G.4.
  */
-export function difference(one: Pooled, other: Pooled, { sigma, freedom: of }: Spread): Difference {
-  const value = other.value - one.value;
-  const variance = one.uncertainty ** 2 + other.uncertainty ** 2;
-  const varies = one.varies + other.varies;
-  const freedom = Number.isFinite(of) && varies > 0 ? (of * variance ** 2) / varies ** 2 : Infinity;
+export function difference(one: Pooled, other: Pooled, spread: Spread): Difference {
+  const uncertainty = uncertaintyOf(one, other);
+  const freedom = freedomOf(one, other, spread);
   const k = student(freedom);
-  const margin = k * Math.sqrt(variance);
+  return { value: other.value - one.value, margin: k * uncertainty, k, freedom, told: toldApart(one, other, spread, k * uncertainty) };
+}
+
+const uncertaintyOf = (one: Pooled, other: Pooled): number => Math.sqrt(one.uncertainty ** 2 + other.uncertainty ** 2);
+
+/** Degrees of freedom of a difference: never fewer than those of the spread, for what reading leaves open is known. */
+function freedomOf(one: Pooled, other: Pooled, { freedom }: Spread): number {
+  const varies = one.varies + other.varies;
+  return Number.isFinite(freedom) && varies > 0 ? (freedom * (one.uncertainty ** 2 + other.uncertainty ** 2) ** 2) / varies ** 2 : Infinity;
+}
+
+/** Whether two setups are told apart whose difference has this margin. */
+function toldApart(one: Pooled, other: Pooled, { sigma }: Spread, margin: number): Difference['told'] {
+  const value = other.value - one.value;
   const isApart =
     Math.abs(value) > margin && (one.runs > 1 || other.runs > 1 || gapOf(one, other) > (sigma / 2) * Math.hypot(one.scale, other.scale));
-  const told = !isApart || (value > 0 ? one.isLeast : other.isLeast) ? 'tie' : value > 0 ? 'below' : 'above';
-  return { value, margin, k, freedom, told };
+  return !isApart || (value > 0 ? one.isLeast : other.isLeast) ? 'tie' : value > 0 ? 'below' : 'above';
+}
+
+/** No quantile is wider: no spread is known less well than what it is shrunk towards. */
+const WIDEST = student(PRIOR);
+
+/** What {@link difference} tells, of pairs as they come: most lie so far apart, or so close, that no quantile need be worked out, which is slow. */
+export function tells(one: Pooled, other: Pooled, spread: Spread): Difference['told'] {
+  const uncertainty = uncertaintyOf(one, other);
+  const apart = Math.abs(other.value - one.value) / uncertainty;
+  if (apart <= KNOWN) return 'tie';
+  const k = apart > WIDEST && spread.freedom >= PRIOR ? WIDEST : student(freedomOf(one, other, spread));
+  return toldApart(one, other, spread, k * uncertainty);
 }
 
 /** How far apart the bounds of two single runs lie; below zero where they overlap. A value without bounds is its own. */
@@ -150,11 +172,16 @@ export interface Rank {
  */
 export function rank(all: readonly (Pooled | undefined)[], better: 'less' | 'more', spread: Spread): (Rank | undefined)[] {
   const wins = better === 'less' ? 'below' : 'above';
-  const places = all.map((mine) =>
-    mine && !mine.isLeast
-      ? 1 + all.filter((theirs) => theirs && theirs !== mine && difference(theirs, mine, spread).told === wins).length
-      : undefined,
-  );
+  const surelyBetter = all.map(() => 0);
+  for (const [index, one] of all.entries())
+    for (let after = index + 1; after < all.length; after += 1) {
+      const other = all[after];
+      const told = one && other ? tells(one, other, spread) : 'tie';
+      if (told === 'tie') continue;
+      const loser = told === wins ? after : index;
+      surelyBetter[loser] = (surelyBetter[loser] ?? 0) + 1;
+    }
+  const places = all.map((mine, index) => (mine && !mine.isLeast ? 1 + (surelyBetter[index] ?? 0) : undefined));
   return places.map((place) => {
     if (place === undefined) return undefined;
     return { place, shared: places.filter((other) => other === place).length > 1 };
