@@ -1,7 +1,7 @@
 import localforage from 'localforage';
 import { copyDown } from './secondCopy';
 import { troubleFrom } from './storageTrouble';
-import { INK, rowsIn, STORE, within, type Row } from './transactions';
+import { answer, INK, rowsIn, STORE, within, type Row } from './transactions';
 
 /** IndexedDB or nothing: a silent fallback would hold less and lose more. */
 function database(name: string): LocalForage {
@@ -120,6 +120,24 @@ export async function removeValue(book: LocalForage, key: string): Promise<void>
 
 /** All that a database holds, in the order of its keys as it is stored now. @throws {StorageTrouble} */
 export const rowsOf = <Value>(book: LocalForage): Promise<Row<Value>[]> => rowsIn<Value>(nameOf(book), true);
+
+/** The values under some keys, in their order, read at once; `undefined` where there is none. @throws {StorageTrouble} */
+export const valuesOf = <Value>(book: LocalForage, keys: readonly string[]): Promise<(Value | undefined)[]> =>
+  within<(Value | undefined)[]>(
+    nameOf(book),
+    'readonly',
+    keys.map(() => undefined),
+    (values, settle) => {
+      const found: (Value | undefined)[] = keys.map(() => undefined);
+      for (const [index, key] of keys.entries())
+        answer(values.get(key) as IDBRequest<Value | undefined>, (value) => {
+          found[index] = value;
+        });
+      values.transaction.oncomplete = () => {
+        settle(found);
+      };
+    },
+  );
 
 /** Every value of a database. @throws {StorageTrouble} */
 export const allOf = async <Value>(book: LocalForage, rows = rowsOf<Value>(book)): Promise<Value[]> =>

@@ -1,12 +1,12 @@
 import { presentSummary, summarise, type Summary } from '@core/curve';
 import { foldStored, joinInk, migrate, type StoredRun } from '@core/exchange';
 import { foldRun, SCHEMA, type Draft, type Entry, type Header, type RunRecord } from '@core/ink';
-import { allOf, catalogueBook, dropInk, liveBook, runBook, removeValue, runsWithInk, sampleBook, store } from './databases';
+import { allOf, catalogueBook, dropInk, liveBook, runBook, removeValue, runsWithInk, sampleBook, store, valuesOf } from './databases';
 import { allInk } from './ink';
 import { append, asideOf, entryOf, liveRuns, type Begun, type SetAside } from './ledger';
 import { exclusively } from './locks';
 import { readNow, type Reading } from './readAhead';
-import { sampleKeys, streamsOf } from './samples';
+import { sampleKeys, streamsOf, streamsOfAll } from './samples';
 import { StorageTrouble } from './storageTrouble';
 
 /** Runs that are over lie packed, one value each, with a summary for the list. */
@@ -20,12 +20,26 @@ export interface Packed {
 
 export async function unpack(runId: string): Promise<Packed | undefined> {
   const packed = await runBook.getItem<Packed>(runId);
-  return packed === null ? undefined : (migrate(packed, 'A filed run') as unknown as Packed);
+  return packed === null ? undefined : asNow(packed);
 }
+
+/** A packed run by the schema of today. */
+const asNow = (packed: Packed): Packed => migrate(packed, 'A filed run') as unknown as Packed;
 
 /** A filed run with its ink and samples. @throws {StorageTrouble} when there is none of that id */
 export async function filedRun(runId: string): Promise<StoredRun> {
-  return { ...(await filedInk(runId)), ...(await streamsOf(runId)) };
+  const [ink, streams] = await Promise.all([filedInk(runId), streamsOf(runId)]);
+  return { ...ink, ...streams };
+}
+
+/** Several filed runs with their ink and samples, in the order of their ids, read at once; `undefined` where there is none of an id. */
+export async function filedRuns(runIds: readonly string[]): Promise<(StoredRun | undefined)[]> {
+  const [packed, streams] = await Promise.all([valuesOf<Packed>(runBook, runIds), streamsOfAll(runIds)]);
+  return packed.map((one, index) => {
+    if (!one) return undefined;
+    const { header, entries } = asNow(one);
+    return { header, entries, ...streams[index] };
+  });
 }
 
 /** The ink of a filed run, without what a meter streamed. @throws {StorageTrouble} when there is none of that id */

@@ -30,36 +30,72 @@ export const sampleRoot = (runId: string, log?: string): string => (log === unde
 export function* sampleRows(root: string, samples: Samples): Generator<[key: string, value: Chunk | Float64Array]> {
   const columns = QUANTITIES.flatMap((quantity) => (samples[quantity] ? [{ quantity, ...samples[quantity] }] : []));
   const times = columns[0]?.seconds;
-  if (times) for (const [at, rows] of chunksOf(times)) yield [`${root}/${TIMES}/${at}`, rows];
+  if (times) for (const [at, rows] of cutUp(times)) yield [`${root}/${TIMES}/${at}`, rows];
   for (const { quantity, seconds, values } of columns) {
-    const own = times && isSameTimes(times, seconds) ? [] : [...chunksOf(seconds)];
-    for (const [index, [at, rows]] of [...chunksOf(values)].entries())
+    const own = times && isSameTimes(times, seconds) ? [] : [...cutUp(seconds)];
+    for (const [index, [at, rows]] of [...cutUp(values)].entries())
       yield [`${root}/${quantity}/${at}`, { ...(own[index] && { seconds: own[index][1] }), values: rows }];
   }
 }
 
 /** A column in pieces of their own, by the name that puts them in order. */
-function* chunksOf(column: Float64Array): Generator<[at: string, rows: Float64Array]> {
+function* cutUp(column: Float64Array): Generator<[at: string, rows: Float64Array]> {
   for (let from = 0; from < column.length; from += CHUNK) yield [String(from / CHUNK).padStart(6, '0'), column.slice(from, from + CHUNK)];
 }
+
+// "0" is the character after the stroke.
+const underRun = (runId: string): IDBKeyRange => IDBKeyRange.bound(`${runId}/`, `${runId}0`, true, true);
 
 /** The keys of a run's columns, those of its logs among them. Most runs have none. */
 export const sampleKeys = (runId: string): Promise<string[]> =>
   within<string[]>(nameOf(sampleBook), 'readonly', [], (store, settle) => {
-    // "0" is the character after the stroke.
-    answer(store.getAllKeys(IDBKeyRange.bound(`${runId}/`, `${runId}0`, true, true)), (keys) => {
+    answer(store.getAllKeys(underRun(runId)), (keys) => {
       settle(keys as string[]);
     });
   });
 
+/** Chunks by their keys: a chunk that was not asked for is `undefined`. */
+type Chunks = ReadonlyMap<string, Chunk | Float64Array | undefined>;
+
+/** What is stored of the columns of runs, in one transaction: every one costs a way to the database and back. */
+const chunksOf = (runIds: readonly string[], names: readonly string[]): Promise<Chunks[]> =>
+  within<Chunks[]>(
+    nameOf(sampleBook),
+    'readonly',
+    runIds.map(() => new Map()),
+    (store, settle) => {
+      const all = runIds.map((runId) => {
+        const chunks = new Map<string, Chunk | Float64Array | undefined>();
+        answer(store.getAllKeys(underRun(runId)), (keys) => {
+          for (const key of keys as string[]) {
+            chunks.set(key, undefined);
+            if (names.some((name) => key.includes(`/${name}/`)))
+              answer(store.get(key) as IDBRequest<Chunk | Float64Array>, (chunk) => chunks.set(key, chunk));
+          }
+        });
+        return chunks;
+      });
+      store.transaction.oncomplete = () => {
+        settle(all);
+      };
+    },
+  );
+
 /** A run's samples and those of its logs, their chunks joined; of those quantities that are wanted. */
-export async function streamsOf(runId: string, wanted: readonly Quantity[] = QUANTITIES): Promise<Streams> {
-  const keys = await sampleKeys(runId);
-  if (keys.length === 0) return {};
+export const streamsOf = async (runId: string, wanted: readonly Quantity[] = QUANTITIES): Promise<Streams> =>
+  streamsIn(runId, (await chunksOf([runId], [...wanted, TIMES]))[0] ?? new Map(), wanted);
+
+/** The samples of several runs, and those of their logs, in the order of their ids: read at once. */
+export async function streamsOfAll(runIds: readonly string[]): Promise<Streams[]> {
+  const chunks = await chunksOf(runIds, [...QUANTITIES, TIMES]);
+  return runIds.map((runId, index) => streamsIn(runId, chunks[index] ?? new Map(), QUANTITIES));
+}
+
+function streamsIn(runId: string, chunks: Chunks, wanted: readonly Quantity[]): Streams {
+  const keys = [...chunks.keys()];
   const ids = new Set(keys.flatMap((key) => /\/@([^/]+)\//.exec(key)?.[1] ?? []));
-  const samples = await columnsUnder(sampleRoot(runId), keys, wanted);
-  const logs: Record<string, Samples> = {};
-  for (const log of ids) logs[log] = await columnsUnder(sampleRoot(runId, log), keys, wanted);
+  const samples = columnsUnder(sampleRoot(runId), chunks, wanted);
+  const logs = Object.fromEntries([...ids].map((log) => [log, columnsUnder(sampleRoot(runId, log), chunks, wanted)]));
   const isImported = keys.some((key) => !key.startsWith(`${runId}/@`));
   return { ...(isImported && { samples }), ...(ids.size > 0 && { logs }) };
 }
@@ -72,12 +108,11 @@ export function together(one: Streams, other: Streams): Streams {
   return { ...(samples && { samples }), ...(ids.size > 0 && { logs }) };
 }
 
-async function columnsUnder(root: string, keys: readonly string[], wanted: readonly Quantity[]): Promise<Samples> {
-  const chunks = <Value>(name: string): Promise<(Value | null)[]> =>
-    Promise.all(keys.filter((key) => key.startsWith(`${root}/${name}/`)).map((key) => sampleBook.getItem<Value>(key)));
-  const read = await Promise.all(wanted.map(async (quantity) => [quantity, await chunks<Chunk>(quantity)] as const));
+function columnsUnder(root: string, all: Chunks, wanted: readonly Quantity[]): Samples {
+  const under = <Value>(name: string) => [...all].flatMap(([key, chunk]) => (key.startsWith(`${root}/${name}/`) ? [chunk as Value] : []));
+  const read = wanted.map((quantity) => [quantity, under<Chunk | undefined>(quantity)] as const);
   const isShared = read.some(([, columns]) => columns.some((chunk) => chunk && !chunk.seconds));
-  let times = isShared ? joined(await chunks<Float64Array>(TIMES)) : undefined;
+  let times = isShared ? joined(under<Float64Array | undefined>(TIMES)) : undefined;
   const samples: Samples = {};
   for (const [quantity, columns] of read) {
     if (columns.length === 0) continue;
