@@ -34,7 +34,7 @@ const figure = (value: number | undefined, quantity?: Quantity) =>
 </script>
 
 <template>
-  <div class="unseen-text">
+  <div class="unseen-text apart">
     <table v-for="table in tables" :key="table.id">
       <caption>
         {{
@@ -61,3 +61,10 @@ const figure = (value: number | undefined, quantity?: Quantity) =>
     </table>
   </div>
 </template>
+
+<style scoped>
+/* Thousands of cells that nobody sees are not laid out with the page. */
+.apart {
+  contain: strict;
+}
+</style>
