@@ -82,6 +82,10 @@ const levelLines = computed(() =>
 
 const tracksOf = (row: number) =>
   props.opened.flatMap(({ percent }, index) => (props.rowOf[index] === row && percent.values.length > 1 ? [percent] : []));
+/** Whether anything can be drawn as ahead of the baseline: its working waits until it is looked at. */
+const canBeAhead = computed(
+  () => tracksOf(props.baseline).length > 0 && props.names.some((_, row) => row !== props.baseline && tracksOf(row).length > 0),
+);
 const ahead = computed(() =>
   props.names.flatMap((name, row) => {
     const found = row === props.baseline ? [] : aheadOf(tracksOf(row), tracksOf(props.baseline));
@@ -107,7 +111,7 @@ const views = computed<{ value: View; says: string }[]>(() => [
   { value: 'together', says: 'Over each other' },
   { value: 'apart', says: 'Each alone' },
   ...(quantities.value.length > 0 ? [{ value: 'by level' as const, says: 'By level' }] : []),
-  ...(ahead.value.length > 0 ? [{ value: 'ahead' as const, says: 'Ahead of the baseline' }] : []),
+  ...(canBeAhead.value ? [{ value: 'ahead' as const, says: 'Ahead of the baseline' }] : []),
 ]);
 /** All of them on one scale of time. */
 const longest = computed(() => Math.max(600, ...traces.value.map(({ end }) => end)) * 1.02);

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { useThrottleFn } from '@vueuse/core';
 import { computed, onMounted, ref, shallowRef, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import { WISHES, judge, USUAL_WISHES, verdict, type Finding, type Question, type Wishes } from '@core/advise';
@@ -57,23 +58,29 @@ const missing = shallowRef<string[]>([]);
 /** While runs are opened: how many are there. */
 const opening = ref<{ done: number; of: number }>();
 
+/** Now and then is enough: each word that changes is a page to paint, and sixty runs come one upon the other. */
+const tell = useThrottleFn((done: number) => {
+  if (opening.value) opening.value = { ...opening.value, done };
+}, 250);
+
 let turn = 0;
 watch(
   [chosen, () => lanes.records],
   async ([ids]) => {
     const mine = (turn += 1);
     opening.value = { done: 0, of: ids.length };
-    const found = await Promise.allSettled(
-      ids.map(async (id) => {
-        const live = lanes.records.find(({ header }) => header.id === id);
-        const one = live ? besideOf(live) : await logbook.openBeside(id, ids.length);
-        if (mine === turn && opening.value) opening.value = { ...opening.value, done: opening.value.done + 1 };
-        return one;
-      }),
+    const live = new Map(
+      lanes.records.filter(({ header }) => ids.includes(header.id)).map((record) => [record.header.id, besideOf(record)]),
     );
+    const filed = ids.filter((id) => !live.has(id));
+    const found = await logbook.layBeside(filed, (done) => {
+      if (mine === turn) void tell(live.size + done);
+    });
     if (mine !== turn) return;
-    opened.value = found.flatMap((each) => (each.status === 'fulfilled' ? [each.value] : []));
-    missing.value = ids.filter((_, index) => found[index]?.status === 'rejected');
+    const known = new Map(found.map((one, index) => [filed[index], one]));
+    const all = ids.map((id) => live.get(id) ?? known.get(id));
+    opened.value = all.filter((one) => one !== undefined);
+    missing.value = ids.filter((_, index) => !all[index]);
     opening.value = undefined;
   },
   { immediate: true },

@@ -58,17 +58,32 @@ export const useLogbook = defineStore('logbook', () => {
     return found;
   }
 
-  /** A filed run to be laid beside others, so many in all. @throws {StorageTrouble} when there is none of that id */
-  async function openBeside(runId: string, count: number): Promise<Beside> {
-    const most = count > FEW ? DRAWN.ofMany : DRAWN.ofFew;
-    const key = `${most} ${runId}`;
-    const known = opened.get(runId) ?? laidBeside.get(key);
-    if (known) return known;
+  /**
+   * Filed runs to be laid beside each other, in the order of their ids; `undefined` for those that are not here or cannot be read.
+   *
+   * @param tell is told how many are there
+   */
+  async function layBeside(ids: readonly string[], tell: (done: number) => void): Promise<(Beside | undefined)[]> {
+    const most = ids.length > FEW ? DRAWN.ofMany : DRAWN.ofFew;
     await arriving;
-    const { openBeside: openOne } = await import('../workers/openRun');
-    const found = await openOne(runId, most);
-    laidBeside.set(key, found);
-    return found;
+    const known = new Map(
+      ids.flatMap((id) => {
+        const one = opened.get(id) ?? laidBeside.get(`${most} ${id}`);
+        return one ? [[id, one] as const] : [];
+      }),
+    );
+    const missing = ids.filter((id) => !known.has(id));
+    if (missing.length > 0) {
+      const { openBeside } = await import('../workers/openRun');
+      const found = await openBeside(missing, most, (done) => {
+        tell(known.size + done);
+      });
+      for (const [id, one] of found) {
+        known.set(id, one);
+        laidBeside.set(`${most} ${id}`, one);
+      }
+    }
+    return ids.map((id) => known.get(id));
   }
 
   /** Works a run out again: other figures are asked for. */
@@ -174,7 +189,7 @@ export const useLogbook = defineStore('logbook', () => {
     expect,
     arrived,
     open,
-    openBeside,
+    layBeside,
     openAgain,
     write,
     importAll,

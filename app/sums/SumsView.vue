@@ -38,7 +38,7 @@ watch(
     remark.value = trouble.value = '';
     if (id === undefined || !now) return;
     try {
-      const run = await logbook.openBeside(id, 1);
+      const run = await logbook.open(id);
       const { remark: said, ...fields } = now.prefill(run);
       const known = Object.entries(fields).flatMap(([key, text]) => (text === undefined ? [] : [[key, text] as const]));
       remark.value = said ?? '';

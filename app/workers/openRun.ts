@@ -3,69 +3,82 @@ import type { LaidLog } from '@core/ink';
 import { askedNow, assumedNow, mannerNow } from '@core/quantity';
 import type { Samples } from '@core/samples';
 import { proxy, type Remote } from 'comlink';
+import { least as minBy } from 'd3-array';
 import { sampleKeys } from '../ledger/samples';
 import type { Dots } from '../strip/trace';
 import { besideFiled, openFiled, type Beside, type Glimpse, type Opened } from './opened';
 import type { Apart, Opener, Ways } from './opener';
+import { fromWire } from './wire';
 import { wrapped } from './wrapped';
 
+/** A worker that opens runs. */
 interface Opening {
   worker: Worker;
   opener: Remote<Opener>;
+  /** How much it has in hand. */
+  tasks: number;
+  /** The streamed run whose columns it holds, so that a closer look costs no reading. */
+  holds?: string | undefined;
 }
 
-/** The streamed run that was opened last: its worker holds the columns, so that a closer look costs no reading. */
-let last: (Opening & { id: string }) | undefined;
+/**
+ * Workers at once. One core is left to the page; and each worker has to learn its work anew, which on two cores costs more than two of them gain.
+ */
+const MOST = Math.max(1, Math.min(4, navigator.hardwareConcurrency - 1));
+/** What a worker may have in hand: of runs to be laid beside each other it reads a handful while it works another out. */
+const IN_HAND = { open: 1, beside: 2 };
+/** Runs that are read at once. */
+const HANDFUL = 10;
 
-/** Runs that are opened at once, each in a worker of its own; sixty that are compared take turns. */
-const MOST = Math.max(2, Math.min(4, navigator.hardwareConcurrency));
-let working = 0;
-const waiting: ((free: Opening) => void)[] = [];
+const openings: Opening[] = [];
+const waiting: { most: number; take: (free: Opening) => void }[] = [];
 
 function begun(): Opening {
   const worker = new Worker(new URL('./opener.ts', import.meta.url), { type: 'module' });
-  return { worker, opener: wrapped<Opener>(worker) };
+  const one: Opening = { worker, opener: wrapped<Opener>(worker), tasks: 0 };
+  openings.push(one);
+  return one;
 }
 
-/** A worker that has nothing to do: the one that was last done, a new one, or the next that is done. */
-function free(): Promise<Opening> | Opening {
-  if (working >= MOST) return new Promise((resolve) => waiting.push(resolve));
-  working += 1;
-  const kept = last;
-  last = undefined;
-  return kept ?? begun();
+/** A worker that has less in hand than it may: the one with the least, or a new one while all are busy and there may be more. */
+function free(most: number): Promise<Opening> {
+  const least = minBy(openings, ({ tasks }) => tasks);
+  const next = least?.tasks === 0 || openings.length === MOST ? least : begun();
+  if (!next || next.tasks >= most) return new Promise((take) => waiting.push({ most, take }));
+  next.tasks += 1;
+  return Promise.resolve(next);
 }
 
 /** Hands a worker on to who waits for one; the one that is done last of all stays. */
-function done(one: Opening, id: string): void {
-  const next = waiting.shift();
-  if (next) {
-    next(one);
-    return;
+function done(one: Opening): void {
+  one.tasks -= 1;
+  const next = waiting.findIndex(({ most }) => one.tasks < most);
+  if (next >= 0) {
+    one.tasks += 1;
+    waiting.splice(next, 1)[0]?.take(one);
+  } else if (one.tasks === 0 && openings.length > 1) {
+    one.worker.terminate();
+    openings.splice(openings.indexOf(one), 1);
   }
-  working -= 1;
-  last?.worker.terminate();
-  last = { ...one, id };
 }
 
-/** Opens a streamed run in the next worker that is free. */
-async function streamed<Result>(id: string, work: (opener: Remote<Opener>, ways: Ways) => Promise<Result>): Promise<Result> {
-  const one = await free();
+/** Opens a run in the next worker that is free. */
+async function apartIn<Result>(most: number, work: (one: Opening, ways: Ways) => Promise<Result>): Promise<Result> {
+  const one = await free(most);
   try {
-    const result = await work(one.opener, { manner: mannerNow(), assumed: assumedNow(), asked: askedNow() });
-    done(one, id);
-    return result;
-  } catch (error) {
-    one.worker.terminate();
-    const next = waiting.shift();
-    if (next) next(begun());
-    else working -= 1;
-    throw error;
+    return await work(one, { manner: mannerNow(), assumed: assumedNow(), asked: askedNow() });
+  } finally {
+    done(one);
   }
 }
 
 const openStreamed = (id: string, first?: (glimpse: Glimpse) => void): Promise<Opened> =>
-  streamed(id, (opener, ways) => opener.open(id, ways, first && proxy(first)));
+  apartIn(IN_HAND.open, async (one, ways) => {
+    one.holds = undefined;
+    const opened = await one.opener.open(id, ways, first && proxy(first));
+    one.holds = id;
+    return opened;
+  });
 
 const isStreamed = async (id: string): Promise<boolean> => (await sampleKeys(id)).length > 0;
 
@@ -78,9 +91,38 @@ const isStreamed = async (id: string): Promise<boolean> => (await sampleKeys(id)
 export const openRun = async (id: string, first?: (glimpse: Glimpse) => void): Promise<Opened> =>
   (await isStreamed(id)) ? openStreamed(id, first) : openFiled(id);
 
-/** Opens a filed run to be laid beside others. @param most rows that a strip of it draws of one track @throws {StorageTrouble} when there is none of that id */
-export const openBeside = async (id: string, most: number): Promise<Beside> =>
-  (await isStreamed(id)) ? streamed(id, (opener, ways) => opener.beside(id, ways, most)) : besideFiled(id);
+/**
+ * Opens filed runs to be laid beside each other. Where they are many, all are opened apart, in handfuls, so that the page goes on; of few, those that
+ * were read by hand are opened here.
+ *
+ * @param most rows that a strip of them draws of one track
+ * @param tell how many are there
+ * @returns those that are in this logbook
+ */
+export async function openBeside(ids: readonly string[], most: number, tell: (done: number) => void): Promise<Map<string, Beside>> {
+  const found = new Map<string, Beside>();
+  const apart = (handful: readonly string[]) =>
+    apartIn(IN_HAND.beside, async ({ opener }, ways) => {
+      for (const [index, wire] of (await opener.beside(handful, ways, most)).entries())
+        if (wire) found.set(handful[index] ?? '', fromWire(wire));
+    });
+  const one = async (id: string) => {
+    if (await isStreamed(id)) await apart([id]);
+    else for (const run of await besideFiled([id], most)) if (run) found.set(id, run);
+  };
+  const works =
+    ids.length > HANDFUL
+      ? Array.from({ length: Math.ceil(ids.length / HANDFUL) }, (_, each) => apart(ids.slice(each * HANDFUL, (each + 1) * HANDFUL)))
+      : ids.map(one);
+  await Promise.all(
+    works.map((work) =>
+      work.then(() => {
+        tell(found.size);
+      }),
+    ),
+  );
+  return found;
+}
 
 /** Does one piece of work on a stored run in a worker of its own. */
 async function apartFrom<Result>(work: (opener: Remote<Opener>) => Promise<Result>): Promise<Result> {
@@ -104,14 +146,17 @@ export const alignAgain = (id: string, log: string | undefined): Promise<Alignme
 export const runApart = (id: string, { log, zero, drift }: LaidLog): Promise<Apart> =>
   apartFrom((opener) => opener.apart(id, log, zero, drift));
 
-/** Least, mean and most of a streamed run within a stretch. */
-export async function spanWithin(id: string, from: number, to: number): Promise<SpanFigures[]> {
-  if (last?.id !== id) await openStreamed(id);
-  return last?.id === id ? last.opener.span(from, to) : [];
+/** The worker that holds the columns of a run. */
+async function holderOf(id: string): Promise<Remote<Opener> | undefined> {
+  const holder = () => openings.find(({ holds }) => holds === id)?.opener;
+  if (!holder()) await openStreamed(id);
+  return holder();
 }
 
+/** Least, mean and most of a streamed run within a stretch. */
+export const spanWithin = async (id: string, from: number, to: number): Promise<SpanFigures[]> =>
+  (await (await holderOf(id))?.span(from, to)) ?? [];
+
 /** What is to be drawn of a streamed run between two moments, as fine as it was streamed. */
-export async function drawnWithin(id: string, from: number, to: number): Promise<Dots> {
-  if (last?.id !== id) await openStreamed(id);
-  return last?.id === id ? last.opener.within(from, to) : {};
-}
+export const drawnWithin = async (id: string, from: number, to: number): Promise<Dots> =>
+  (await (await holderOf(id))?.within(from, to)) ?? {};

@@ -3,7 +3,7 @@ import { foldStored } from '@core/exchange';
 import { sourceSays, withoutTracks, type RunInk, type RunRecord, type Track } from '@core/ink';
 import { TEMPERATURES, type Quantity } from '@core/quantity';
 import { againstPencil, type AgainstPencil } from '@core/run';
-import { filedRun } from '../ledger/filing';
+import { filedRun, filedRuns } from '../ledger/filing';
 import { tracedWithPencil, traceOf, withPencil, withTotal, type Trace } from '../strip/trace';
 import { thinned } from './levels';
 
@@ -73,5 +73,13 @@ export function openedOf(record: RunRecord): Opened {
 /** Reads a filed run, folds it and works it out. @throws {StorageTrouble} when there is none of that id */
 export const openFiled = async (id: string): Promise<Opened> => openedOf(foldStored(await filedRun(id)));
 
-/** Reads a filed run as it is laid beside others. @throws {StorageTrouble} when there is none of that id */
-export const besideFiled = async (id: string): Promise<Beside> => besideOf(foldStored(await filedRun(id)));
+/**
+ * Reads filed runs as they are laid beside each other, in the order of their ids: `undefined` where there is none, or one that cannot be read, for that
+ * is no reason to show none of the others.
+ *
+ * @param most rows that a strip of them draws of one track
+ */
+export async function besideFiled(ids: readonly string[], most?: number): Promise<(Beside | undefined)[]> {
+  const runs = await filedRuns(ids);
+  return runs.map((run) => run && besideOf(foldStored(run), most));
+}

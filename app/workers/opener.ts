@@ -7,7 +7,8 @@ import { expose } from 'comlink';
 import { filedInk, filedRun } from '../ledger/filing';
 import { streamsOf, together } from '../ledger/samples';
 import { dotsOf, logTrace, traceOf, type Dots, type Trace } from '../strip/trace';
-import { besideOf, glimpseOf, openedOf, type Beside, type Glimpse, type Opened } from './opened';
+import { besideFiled, glimpseOf, openedOf, type Glimpse, type Opened } from './opened';
+import { sent, toWire, type Wire } from './wire';
 
 const FIRST: readonly Quantity[] = ['percent', 'watts'];
 const OTHERS = QUANTITIES.filter((each) => !FIRST.includes(each));
@@ -44,13 +45,16 @@ const opener = {
     } else record = foldStored(await filedRun(id));
     return openedOf(record);
   },
-  /** A run as it is laid beside others. @param most rows that a strip of it draws of one track */
-  async beside(id: string, { manner, assumed, asked }: Ways, most: number): Promise<Beside> {
+  /**
+   * Runs as they are laid beside each other, in the order of their ids; `undefined` where there is none of an id.
+   *
+   * @param most rows that a strip of them draws of one track
+   */
+  async beside(ids: readonly string[], { manner, assumed, asked }: Ways, most: number): Promise<(Wire | undefined)[]> {
     setManner(manner);
     setAssumed(assumed);
     setAsked(asked);
-    record = foldStored(await filedRun(id));
-    return besideOf(record, most);
+    return sent((await besideFiled(ids, most)).map((run) => run && toWire(run)));
   },
   /** Least, mean and most within a stretch of the run that was opened. */
   span: (from: number, to: number): SpanFigures[] => (record ? spanOf(record, from, to) : []),
