@@ -26,9 +26,9 @@ interface Opening {
  */
 const MOST = Math.max(1, Math.min(4, navigator.hardwareConcurrency - 1));
 /** What a worker may have in hand: of runs to be laid beside each other it reads a handful while it works another out. */
-const IN_HAND = { open: 1, beside: 2 };
+const IN_HAND = { open: 1, beside: 3 };
 /** Runs that are read at once. */
-const HANDFUL = 10;
+const HANDFUL = 6;
 
 const openings: Opening[] = [];
 const waiting: { most: number; take: (free: Opening) => void }[] = [];

@@ -103,16 +103,17 @@ export function energy(
   unseen: readonly Span[] = gapsOf(watts),
   accuracy = accuracyOf(undefined, watts),
 ): Energy {
+  const { seconds, values } = watts;
   let [joules, joulesOut, covered, between, gap] = [0, 0, 0, 0, 0];
-  for (let index = 1; index < watts.seconds.length; index += 1) {
-    const to = watts.seconds[index] ?? 0;
+  for (let index = 1; index < seconds.length; index += 1) {
+    const to = seconds[index] ?? 0;
     if (unseen[gap]?.to === to) {
       gap += 1;
       continue;
     }
-    const step = to - (watts.seconds[index - 1] ?? 0);
-    const before = watts.values[index - 1] ?? 0;
-    const after = watts.values[index] ?? 0;
+    const step = to - (seconds[index - 1] ?? 0);
+    const before = values[index - 1] ?? 0;
+    const after = values[index] ?? 0;
     if (before >= 0 && after >= 0) joules += (step * (before + after)) / 2;
     else {
       joules += step * areaAbove(before, after);

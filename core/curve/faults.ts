@@ -50,30 +50,31 @@ function holdsOf({ tracks: { percent, watts }, events, end }: RunRecord): Span[]
     }
     return false;
   };
-  const spans: Span[] = [];
-  for (let start = 0; start < percent.seconds.length;) {
-    const level = percent.values[start] ?? 0;
-    let next = start + 1;
-    if (level < HELD.from || level > HELD.to) {
-      start = next;
-      continue;
-    }
-    while (next < percent.seconds.length && Math.abs((percent.values[next] ?? 0) - level) <= HELD.within) next += 1;
-    const span = { from: percent.seconds[start] ?? 0, to: percent.seconds[next - 1] ?? 0 };
-    const isLong = span.to - span.from >= HELD.least;
-    if (isLong && isIdleFor(span)) spans.push(span);
-    if (isLong) start = next;
-    // From the next row of the same level it would be as far, and shorter.
-    else
-      do start += 1;
-      while (start < next && percent.values[start] === level);
-  }
+  const spans = stoodAt(percent).filter(isIdleFor);
   const noted = events
     .filter(({ event }) => event === 'hold')
     .map(({ seconds }) => ({ from: seconds, to: riseAfter(percent, seconds) ?? end }));
   return [...spans, ...noted.filter(({ from }) => !spans.some((span) => span.from <= from && from <= span.to))].sort(
     (one, other) => one.from - other.from,
   );
+}
+
+/** Spans in which a level that a setting may hold stood for long enough, give or take one. */
+function stoodAt({ seconds, values }: Track): Span[] {
+  const spans: Span[] = [];
+  for (let start = 0; start < values.length;) {
+    const level = values[start] ?? 0;
+    let next = start + 1;
+    if (level >= HELD.from && level <= HELD.to) {
+      while (next < values.length && Math.abs((values[next] ?? 0) - level) <= HELD.within) next += 1;
+      const span = { from: seconds[start] ?? 0, to: seconds[next - 1] ?? 0 };
+      if (span.to - span.from >= HELD.least) spans.push(span);
+      // From the next row of the same level it would be as far, and shorter.
+      else for (next = start + 1; values[next] === level;) next += 1;
+    }
+    start = next;
+  }
+  return spans;
 }
 
 /** When the level rose by more than one after a moment. */

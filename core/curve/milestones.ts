@@ -86,17 +86,17 @@ export const goneBelow = (watts: Track): number => Math.max(GONE.watts, GONE.sha
 
 /** When power was gone: the first time after which it stays below 3 % of its peak, or 0.5 W, for five minutes as read. */
 export function powerGone({ tracks: { watts } }: RunRecord): Passage | undefined {
+  const { seconds, values } = watts;
   const floor = goneBelow(watts);
   let since: number | undefined;
   let before: number | undefined;
-  for (let row = 0; row < watts.values.length; row += 1) {
-    const at = watts.seconds[row] ?? 0;
-    if ((watts.values[row] ?? 0) >= floor) {
+  for (let row = 0; row < values.length; row += 1) {
+    if ((values[row] ?? 0) >= floor) {
       since = undefined;
       before = row;
     } else if (before !== undefined) since ??= row;
-    if (since !== undefined && at - (watts.seconds[since] ?? 0) >= GONE.lasting) break;
-    if (row === watts.values.length - 1) since = undefined;
+    if (since !== undefined && (seconds[row] ?? 0) - (seconds[since] ?? 0) >= GONE.lasting) break;
+    if (row === values.length - 1) since = undefined;
   }
   const [last, first] = [sighting(watts, before ?? -1), sighting(watts, since ?? -1)];
   if (!last || !first) return undefined;

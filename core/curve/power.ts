@@ -68,24 +68,28 @@ const MOST_POINTS = 400;
  * @returns points of level in % and the value, in order of time
  */
 export function byLevel({ tracks }: Pick<RunRecord, 'tracks'>, quantity: Quantity): [level: number, value: number][] {
-  const { percent, [quantity]: watts } = tracks;
-  const stride = Math.max(1, Math.ceil(watts.seconds.length / MOST_POINTS));
+  const { seconds, values } = tracks[quantity];
+  const { seconds: times, values: levels } = tracks.percent;
+  const stride = Math.max(1, Math.ceil(seconds.length / MOST_POINTS));
   const points: [number, number][] = [];
   let at = 0;
-  for (let first = 0; first < watts.seconds.length; first += stride) {
-    const last = Math.min(first + stride, watts.seconds.length);
+  for (let first = 0; first < seconds.length && times.length > 0; first += stride) {
+    const last = Math.min(first + stride, seconds.length);
     let sum = 0;
     let when = 0;
     for (let row = first; row < last; row += 1) {
-      sum += watts.values[row] ?? 0;
-      when += watts.seconds[row] ?? 0;
+      sum += values[row] ?? 0;
+      when += seconds[row] ?? 0;
     }
     const moment = when / (last - first);
-    while (at + 1 < percent.seconds.length && (percent.seconds[at + 1] ?? 0) <= moment) at += 1;
-    const [one, other] = [sighting(percent, at), sighting(percent, at + 1)];
-    if (!one || one.seconds > moment) continue;
-    const share = other ? (moment - one.seconds) / Math.max(other.seconds - one.seconds, 1e-9) : 0;
-    if (other || moment === one.seconds) points.push([one.value + share * ((other?.value ?? one.value) - one.value), sum / (last - first)]);
+    while (at + 1 < times.length && (times[at + 1] ?? 0) <= moment) at += 1;
+    const from = times[at] ?? 0;
+    const isLast = at + 1 === times.length;
+    // No level is known before the first, or after the last.
+    if (moment < from || (isLast && moment > from)) continue;
+    const share = isLast ? 0 : (moment - from) / Math.max((times[at + 1] ?? 0) - from, 1e-9);
+    const level = levels[at] ?? 0;
+    points.push([level + share * ((levels[at + 1] ?? level) - level), sum / (last - first)]);
   }
   return points;
 }

@@ -89,10 +89,10 @@ export function tapers({ values, weights }: Series): Taper[] {
         high = uu > 0 ? uy / uu : 0;
         low = 0;
       }
-      if (high <= 0) continue;
-      const misfit = (square[bin] ?? 0) - 2 * (high * uy + low * y) + high * high * uu + 2 * high * low * u + low * low * m;
-      if (Math.max(0, misfit) >= (cost[bin] ?? 0)) continue;
-      cost[bin] = Math.max(0, misfit);
+      // At least squares, what is left is what the fit does not explain.
+      const misfit = Math.max(0, (square[bin] ?? 0) - high * uy - low * y);
+      if (high <= 0 || misfit >= (cost[bin] ?? 0)) continue;
+      cost[bin] = misfit;
       height[bin] = high;
       floor[bin] = low;
       rates[bin] = rate;

@@ -27,19 +27,20 @@ const TELLS = 6;
  *
  * @see USB Power Delivery R3.x: fixed supplies at 5, 9, 15 and 20 V; programmable ones in steps of 20 mV (from memory).
  */
-export function voltSteps({ tracks: { volts }, sampled }: Pick<RunRecord, 'tracks' | 'sampled'>): Volts {
+export function voltSteps({ tracks, sampled }: Pick<RunRecord, 'tracks' | 'sampled'>): Volts {
+  const { seconds, values } = tracks.volts;
   const steps: VoltStep[] = [];
   const needed = sampled.has('volts') ? STANDS : 1;
   let since = 0;
   let last: number | undefined;
-  for (let row = 0; row < volts.values.length; row += 1) {
-    const value = volts.values[row] ?? 0;
-    if (row > 0 && Math.abs(value - (volts.values[since] ?? 0)) > STEP / 2) since = row;
+  for (let row = 0; row < values.length; row += 1) {
+    const value = values[row] ?? 0;
+    if (row > 0 && Math.abs(value - (values[since] ?? 0)) > STEP / 2) since = row;
     if (value < 1 || row - since + 1 < needed || (last !== undefined && Math.abs(value - last) <= STEP)) continue;
-    steps.push({ seconds: volts.seconds[since] ?? 0, volts: value });
+    steps.push({ seconds: seconds[since] ?? 0, volts: value });
     last = value;
   }
-  return { steps, supply: supplyOf(volts) };
+  return { steps, supply: supplyOf(tracks.volts) };
 }
 
 /** Shares of what was read that lie off every usual voltage, and within what a programmable supply gives. */
