@@ -48,19 +48,31 @@ function constants({ values, weights }: Series) {
   };
 }
 
+/** The taper that ends a series. */
 interface Taper {
-  cost: number;
+  /** Its first bin. */
+  from: number;
   /** Height above what it falls to, at its first bin; what it falls to; share kept from bin to bin. */
   height: number;
   floor: number;
   rate: number;
+  /** What the whole description costs with it. */
+  total: number;
 }
 
-/** The best falling exponential from each bin to the end, its floor at zero or above: weighted least squares for each of the rates. */
-export function tapers({ values, weights }: Series): Taper[] {
+/** A few rates of the whole scale come first: once a good one is found, little of the others is weighed. */
+const FIRST = 8;
+const IN_TURN = [0, 1].flatMap((turn) => RATES.filter((_, index) => (index % FIRST === 0) === (turn === 0)));
+
+/**
+ * The falling exponential to the end, its floor at zero or above, with which a series is described most cheaply: weighted least squares for each of
+ * the rates from each bin.
+ *
+ * @param before what is spent before a taper that begins at each bin; `Infinity` where none may
+ * @param most   what it has to be cheaper than
+ */
+export function taperOf({ values, weights }: Series, before: ArrayLike<number>, most: number): Taper | undefined {
   const count = values.length;
-  const cost = new Float64Array(count).fill(Infinity);
-  const [height, floor, rates] = [new Float64Array(count), new Float64Array(count), new Float64Array(count).fill(1)];
   // From each bin to the end, whatever the rate: weight, and the weighted sums of values and of their squares.
   const [mass, sum, square] = [new Float64Array(count + 1), new Float64Array(count + 1), new Float64Array(count + 1)];
   for (let bin = count - 1; bin >= 0; bin -= 1) {
@@ -70,7 +82,9 @@ export function tapers({ values, weights }: Series): Taper[] {
     sum[bin] = (sum[bin + 1] ?? 0) + weight * value;
     square[bin] = (square[bin + 1] ?? 0) + weight * value * value;
   }
-  for (const rate of RATES) {
+  let best: Taper | undefined;
+  let total = most;
+  for (const rate of IN_TURN) {
     let u = 0;
     let uu = 0;
     let uy = 0;
@@ -79,26 +93,26 @@ export function tapers({ values, weights }: Series): Taper[] {
       u = weight + rate * u;
       uu = weight + rate * rate * uu;
       uy = weight * (values[bin] ?? 0) + rate * uy;
+      const spent = before[bin] ?? Infinity;
+      if (spent >= total) continue;
       const m = mass[bin] ?? 0;
       const y = sum[bin] ?? 0;
       const spread = m * uu - u * u;
       const isTold = spread > 1e-9 * m * uu;
-      let high = isTold ? (m * uy - u * y) / spread : 0;
-      let low = isTold ? (uu * y - u * uy) / spread : 0;
-      if (low < 0) {
-        high = uu > 0 ? uy / uu : 0;
-        low = 0;
+      let height = isTold ? (m * uy - u * y) / spread : 0;
+      let floor = isTold ? (uu * y - u * uy) / spread : 0;
+      if (floor < 0) {
+        height = uu > 0 ? uy / uu : 0;
+        floor = 0;
       }
       // At least squares, what is left is what the fit does not explain.
-      const misfit = Math.max(0, (square[bin] ?? 0) - high * uy - low * y);
-      if (high <= 0 || misfit >= (cost[bin] ?? 0)) continue;
-      cost[bin] = misfit;
-      height[bin] = high;
-      floor[bin] = low;
-      rates[bin] = rate;
+      const cost = spent + Math.max(0, (square[bin] ?? 0) - height * uy - floor * y);
+      if (height <= 0 || cost >= total) continue;
+      total = cost;
+      best = { from: bin, height, floor, rate, total };
     }
   }
-  return Array.from(cost, (misfit, bin) => ({ cost: misfit, height: height[bin] ?? 0, floor: floor[bin] ?? 0, rate: rates[bin] ?? 1 }));
+  return best;
 }
 
 /**
@@ -152,23 +166,18 @@ export function segmentsOf(series: Series, { each, taper, least }: Penalty): Seg
   if (count === 0) return [];
   const { cost, mean } = constants(series);
   const { cheapest, before } = partition(cost, { count, each, least: Math.min(least, count) });
-  const falling = tapers(series);
-  let [start, total] = [count, cheapest[count] ?? Infinity];
-  for (let from = 0; from <= count - least; from += 1) {
-    const withTaper = (cheapest[from] ?? Infinity) + (falling[from]?.cost ?? Infinity) + taper;
-    if (withTaper < total) [start, total] = [from, withTaper];
-  }
+  const spent = cheapest.map((cost, from) => (from <= count - least ? cost + taper : Infinity));
+  const last = taperOf(series, spent, cheapest[count] ?? Infinity);
   const pieces: Segment[] = [];
-  for (let to = start; to > 0;) {
+  for (let to = last?.from ?? count; to > 0;) {
     const from = before[to] ?? 0;
     const level = mean(from, to);
     pieces.unshift({ from, to, first: level, last: level, isTaper: false });
     to = from;
   }
-  const last = start < count ? falling[start] : undefined;
   if (last) {
     const at = (bin: number) => last.floor + last.height * last.rate ** bin;
-    pieces.push({ from: start, to: count, first: at(0), last: at(count - start - 1), isTaper: true });
+    pieces.push({ from: last.from, to: count, first: at(0), last: at(count - last.from - 1), isTaper: true });
   }
   return pieces;
 }

@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { exampleHeader } from '../ink/example';
 import { foldRun } from '../ink/fold';
 import { inkOf } from '../ink/build';
-import { segmentsOf, tapers, type Penalty, type Segment, type Series } from './segments';
+import { segmentsOf, taperOf, type Penalty, type Segment, type Series } from './segments';
 import { stagesOf, writeStages } from './stages';
 import { timeMeans } from './timeMeans';
 
@@ -66,10 +66,17 @@ describe('the stages of a charge', () => {
   });
 });
 
+/** What the best taper from one bin to the end leaves. */
+const taperFrom = (series: Series, bin: number): number =>
+  taperOf(
+    series,
+    Array.from({ length: series.values.length }, (_, each) => (each === bin ? 0 : Infinity)),
+    Infinity,
+  )?.total ?? Infinity;
+
 /** Every way to cut a series, with the same cost: what the dynamic programme must not be beaten by. */
 function exhaustive(series: Series, { each, taper, least }: Penalty): number {
   const count = series.values.length;
-  const falling = tapers(series);
   const constant = (from: number, to: number) => {
     let [mass, sum] = [0, 0];
     for (let bin = from; bin < to; bin += 1) {
@@ -83,7 +90,7 @@ function exhaustive(series: Series, { each, taper, least }: Penalty): number {
   };
   const from = (start: number): number => {
     if (start === count) return 0;
-    let best = count - start >= least ? (falling[start]?.cost ?? Infinity) + taper : Infinity;
+    let best = count - start >= least ? taperFrom(series, start) + taper : Infinity;
     for (let to = start + least; to <= count; to += 1) best = Math.min(best, constant(start, to) + each + from(to));
     return best;
   };
@@ -91,9 +98,8 @@ function exhaustive(series: Series, { each, taper, least }: Penalty): number {
 }
 
 function costOf(series: Series, pieces: readonly Segment[], { each, taper }: Penalty): number {
-  const falling = tapers(series);
   return pieces.reduce((total, { from, to, first, isTaper }) => {
-    if (isTaper) return total + (falling[from]?.cost ?? Infinity) + taper;
+    if (isTaper) return total + taperFrom(series, from) + taper;
     let cost = each;
     for (let bin = from; bin < to; bin += 1) cost += (series.weights[bin] ?? 0) * ((series.values[bin] ?? 0) - first) ** 2;
     return total + cost;

@@ -26,8 +26,9 @@ export function rowsBetween(column: Column, from: number, to: number): Column {
 const cut = (rows: ArrayLike<number>, first: number, last: number): ArrayLike<number> =>
   rows instanceof Float64Array ? rows.subarray(first, last) : Array.prototype.slice.call(rows, first, last);
 
-/** Columns one behind another. */
-export function joined(parts: readonly (Float64Array | undefined | null)[]): Float64Array<ArrayBuffer> {
+/** Columns one behind another; a single one as it is. */
+export function joined(parts: readonly (Float64Array | undefined | null)[]): Float64Array {
+  if (parts.length === 1 && parts[0]) return parts[0];
   const whole = new Float64Array(parts.reduce((sum, part) => sum + (part?.length ?? 0), 0));
   let at = 0;
   for (const part of parts) {
