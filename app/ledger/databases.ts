@@ -18,6 +18,8 @@ export const methodBook = database('inkpath-methods');
 export const comparisonBook = database('inkpath-comparisons');
 export const pictureBook = database('inkpath-pictures');
 export const sampleBook = database('inkpath-samples');
+/** What can be worked out again (worked.ts). */
+export const workedBook = database('inkpath-worked');
 
 /** Those of which there is a second copy: not what is large and can be had again from where it came. */
 const COPIED = [shelfBook, liveBook, runBook, catalogueBook, studyBook, methodBook, comparisonBook];
@@ -109,7 +111,7 @@ export async function storeAll(book: LocalForage, rows: readonly (readonly [key:
     };
   };
   await within<undefined>(nameOf(book), 'readwrite', undefined, put, true);
-  for (const [key, value] of rows) copyDown({ book: nameOf(book), key, value });
+  if (isCopiedBook(nameOf(book))) for (const [key, value] of rows) copyDown({ book: nameOf(book), key, value });
 }
 
 /** Takes a value away, and from the second copy. */

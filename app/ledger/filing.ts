@@ -1,7 +1,19 @@
 import { presentSummary, summarise, type Summary } from '@core/curve';
 import { foldStored, joinInk, migrate, type StoredRun } from '@core/exchange';
 import { foldRun, SCHEMA, type Draft, type Entry, type Header, type RunRecord } from '@core/ink';
-import { allOf, catalogueBook, dropInk, liveBook, runBook, removeValue, runsWithInk, sampleBook, store, valuesOf } from './databases';
+import {
+  allOf,
+  catalogueBook,
+  dropInk,
+  liveBook,
+  runBook,
+  removeValue,
+  runsWithInk,
+  sampleBook,
+  store,
+  valuesOf,
+  workedBook,
+} from './databases';
 import { allInk } from './ink';
 import { append, asideOf, entryOf, liveRuns, type Begun, type SetAside } from './ledger';
 import { exclusively } from './locks';
@@ -189,7 +201,7 @@ export async function rawRun(id: string): Promise<object> {
 /** Removes all that is stored of a run. For one that cannot be read, once a person says so. */
 export async function removeRun(id: string): Promise<void> {
   await exclusively(`file/${id}`, async () => {
-    for (const book of [liveBook, catalogueBook, runBook]) await removeValue(book, id);
+    for (const book of [liveBook, catalogueBook, runBook, workedBook]) await removeValue(book, id);
     for (const key of await sampleKeys(id)) await removeValue(sampleBook, key);
     await dropInk(id);
   });

@@ -46,13 +46,25 @@ function* cutUp(column: Float64Array): Generator<[at: string, rows: Float64Array
 // "0" is the character after the stroke.
 const underRun = (runId: string): IDBKeyRange => IDBKeyRange.bound(`${runId}/`, `${runId}0`, true, true);
 
-/** The keys of a run's columns, those of its logs among them. Most runs have none. */
-export const sampleKeys = (runId: string): Promise<string[]> =>
-  within<string[]>(nameOf(sampleBook), 'readonly', [], (store, settle) => {
-    answer(store.getAllKeys(underRun(runId)), (keys) => {
-      settle(keys as string[]);
-    });
-  });
+/** The keys of the columns of runs, those of their logs among them, in the order of the ids. Most runs have none. */
+export const sampleKeysOf = (runIds: readonly string[]): Promise<string[][]> =>
+  within<string[][]>(
+    nameOf(sampleBook),
+    'readonly',
+    runIds.map(() => []),
+    (store, settle) => {
+      const found: string[][] = runIds.map(() => []);
+      for (const [index, runId] of runIds.entries())
+        answer(store.getAllKeys(underRun(runId)), (keys) => {
+          found[index] = keys as string[];
+        });
+      store.transaction.oncomplete = () => {
+        settle(found);
+      };
+    },
+  );
+
+export const sampleKeys = async (runId: string): Promise<string[]> => (await sampleKeysOf([runId]))[0] ?? [];
 
 /** Chunks by their keys: a chunk that was not asked for is `undefined`. */
 type Chunks = ReadonlyMap<string, Chunk | Float64Array | undefined>;

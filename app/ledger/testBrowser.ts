@@ -2,7 +2,7 @@ import 'fake-indexeddb/auto';
 import { createPinia, setActivePinia, type Pinia } from 'pinia';
 import { vi } from 'vitest';
 import { openDoor } from './ledger';
-import { catalogueBook, dropInk, liveBook, runBook, runsWithInk, sampleBook, shelfBook } from './databases';
+import { catalogueBook, dropInk, liveBook, runBook, runsWithInk, sampleBook, shelfBook, workedBook } from './databases';
 
 // Tabs in a test share one page, which hears nothing of its own: what they tell each other is tested in the browser.
 vi.stubGlobal(
@@ -81,7 +81,7 @@ export async function emptyBrowser(): Promise<Pinia> {
       addEventListener = () => undefined;
     },
   );
-  await Promise.all([shelfBook, liveBook, runBook, catalogueBook, sampleBook].map((book) => book.clear()));
+  await Promise.all([shelfBook, liveBook, runBook, catalogueBook, sampleBook, workedBook].map((book) => book.clear()));
   await Promise.all((await runsWithInk()).map(dropInk));
   // What ink is checked by is loaded before the first of it.
   await openDoor();

@@ -6,12 +6,16 @@ import type { Samples } from '@core/samples';
 import { expose } from 'comlink';
 import { filedInk, filedRun } from '../ledger/filing';
 import { streamsOf, together } from '../ledger/samples';
+import { workedOut } from '../ledger/worked';
 import { dotsOf, logTrace, traceOf, type Dots, type Trace } from '../strip/trace';
 import { besideFiled, glimpseOf, openedOf, type Glimpse, type Opened } from './opened';
-import { sent, toWire, type Wire } from './wire';
+import { toWire, type Wire } from './wire';
 
 const FIRST: readonly Quantity[] = ['percent', 'watts'];
 const OTHERS = QUANTITIES.filter((each) => !FIRST.includes(each));
+
+/** What works runs out: a build names this file by all that is in it. `undefined` while the program is being written. */
+const PROGRAM = import.meta.env.PROD ? location.pathname : undefined;
 
 /** How a run is opened. */
 export interface Ways {
@@ -54,7 +58,8 @@ const opener = {
     setManner(manner);
     setAssumed(assumed);
     setAsked(asked);
-    return sent((await besideFiled(ids, most)).map((run) => run && toWire(run)));
+    const how = PROGRAM && JSON.stringify([PROGRAM, manner, assumed, asked, most]);
+    return workedOut(ids, how, async (missing) => (await besideFiled(missing, most)).map((run) => run && toWire(run)));
   },
   /** Least, mean and most within a stretch of the run that was opened. */
   span: (from: number, to: number): SpanFigures[] => (record ? spanOf(record, from, to) : []),

@@ -1,4 +1,3 @@
-import { transfer } from 'comlink';
 import type { Quantity } from '@core/quantity';
 import type { Dot } from '@core/samples';
 import type { Beside, LevelLine } from './opened';
@@ -6,8 +5,8 @@ import type { Beside, LevelLine } from './opened';
 type Flat = Float64Array<ArrayBuffer>;
 
 /**
- * How a run that is laid beside others comes from a worker: its lines as columns that are handed over. Thousands of pairs, each copied as a list of
- * its own, would take the page longer than they took to be worked out.
+ * How a run that is laid beside others comes from a worker: its lines as columns. Thousands of pairs, each copied as a list of its own, would
+ * take the page longer than they took to be worked out.
  */
 export interface Wire {
   rest: Omit<Beside, 'byLevel' | 'trace'> & { trace: Omit<Beside['trace'], 'dots'> };
@@ -39,13 +38,6 @@ export const toWire = ({ byLevel, trace: { dots, ...trace }, ...rest }: Beside):
   dots: Object.entries(dots).map(([of, points]) => [of as Quantity, flat(points)]),
   byLevel: byLevel.map(({ of, points }) => [of, flat(points)]),
 });
-
-/** Runs on their way: their columns are handed over, not copied. */
-export const sent = (wires: (Wire | undefined)[]): (Wire | undefined)[] =>
-  transfer(
-    wires,
-    wires.flatMap((wire) => (wire ? [...wire.dots, ...wire.byLevel].map(([, { buffer }]) => buffer) : [])),
-  );
 
 /** What was sent, as it was. */
 export function fromWire({ rest, dots, byLevel }: Wire): Beside {

@@ -1,0 +1,82 @@
+// First: it puts the database in place that the others look for as they load.
+import { emptyBrowser } from './testBrowser';
+import { afterEach, beforeEach, expect, it, vi } from 'vitest';
+import { inkOf, SCHEMA } from '@core/ink';
+import { exampleHeader } from '../../core/ink/example';
+import { removeValue, runBook, sampleBook, workedBook } from './databases';
+import { amendNext, filedRuns, removeRun } from './filing';
+import { sampleRows } from './samples';
+import { workedOut } from './worked';
+
+beforeEach(async () => {
+  await emptyBrowser();
+  vi.useFakeTimers({ toFake: ['setTimeout'] });
+});
+afterEach(() => vi.useRealTimers());
+
+async function fileAway(id: string, levels: readonly number[]): Promise<void> {
+  const header = exampleHeader({ id });
+  const entries = inkOf(
+    header,
+    levels.map((percent, row) => ({ seconds: row * 300, percent })),
+  );
+  await runBook.setItem(id, { schema: SCHEMA, header, entries });
+}
+
+/** How many entries and columns each run has: told of those of which nothing was kept. */
+let asked: string[] = [];
+async function count(ids: readonly string[]): Promise<(string | undefined)[]> {
+  asked = [...ids];
+  const runs = await filedRuns(ids);
+  return runs.map((run) => run && `${run.entries.length} entries, ${Object.keys(run.samples ?? {}).length} columns`);
+}
+async function counted(how: string | undefined, ...ids: string[]): Promise<(string | undefined)[]> {
+  asked = [];
+  const found = await workedOut(ids, how, count);
+  vi.runAllTimers();
+  await vi.waitFor(async () => {
+    for (const id of asked)
+      if (how && found[ids.indexOf(id)]) expect(await workedBook.getItem(id)).toMatchObject({ value: found[ids.indexOf(id)] });
+  });
+  return found;
+}
+
+it('is done once for a run that stays as it is, and by what it hangs on', async () => {
+  await fileAway('a', [10, 20]);
+  await fileAway('b', [10, 20, 30]);
+  expect(await counted('so', 'a', 'none', 'b')).toEqual(['2 entries, 0 columns', undefined, '3 entries, 0 columns']);
+  expect(asked).toEqual(['a', 'b']);
+  expect(await counted('so', 'b', 'a')).toEqual(['3 entries, 0 columns', '2 entries, 0 columns']);
+  expect(asked).toEqual([]);
+  await counted('otherwise', 'a');
+  expect(asked).toEqual(['a']);
+  await counted(undefined, 'b');
+  expect(asked).toEqual(['b']);
+});
+
+it('is done again for a run that has more ink or more columns since, or another under its id', async () => {
+  await fileAway('a', [10, 20]);
+  await fileAway('b', [10, 20]);
+  await counted('so', 'a', 'b');
+  await amendNext('a', { kind: 'note', at: 0, text: 'seen again' });
+  expect(await counted('so', 'a', 'b')).toEqual(['3 entries, 0 columns', '2 entries, 0 columns']);
+  expect(asked).toEqual(['a']);
+  for (const [key, value] of sampleRows('b', { watts: { seconds: Float64Array.of(0, 1), values: Float64Array.of(5, 5) } }))
+    await sampleBook.setItem(key, value);
+  expect(await counted('so', 'a', 'b')).toEqual(['3 entries, 0 columns', '2 entries, 1 columns']);
+  expect(asked).toEqual(['b']);
+  // Removed, and another of as many entries came in.
+  await removeRun('b');
+  expect(await workedBook.getItem('b')).toBeNull();
+  expect(await counted('so', 'b')).toEqual([undefined]);
+  await fileAway('b', [50, 60]);
+  expect(await counted('so', 'b')).toEqual(['2 entries, 0 columns']);
+  expect(asked).toEqual(['b']);
+});
+
+it('is no worse than done again where what was kept is gone', async () => {
+  await fileAway('a', [10]);
+  await counted('so', 'a');
+  await removeValue(workedBook, 'a');
+  expect(await counted('so', 'a')).toEqual(['1 entries, 0 columns']);
+});

@@ -1,0 +1,53 @@
+import { runBook, storeAll, valuesOf, workedBook } from './databases';
+import type { Packed } from './filing';
+import { sampleKeysOf } from './samples';
+
+/** What was worked out of filed runs, kept so that a comparison of sixty need not wait for it again. It can be thrown away at any time. */
+
+interface Kept<Value> {
+  /** What it was worked out of, and how. */
+  of: string;
+  value: Value;
+}
+
+/** When what was worked out is stored, in milliseconds. */
+const LATER = 1500;
+
+/**
+ * What each run is stored as, in a text that changes with it: ink is only ever added to, and columns that lie there are never replaced. `undefined`
+ * where there is none of an id.
+ */
+async function stampsOf(runIds: readonly string[]): Promise<(string | undefined)[]> {
+  const [packed, keys] = await Promise.all([valuesOf<Packed>(runBook, runIds), sampleKeysOf(runIds)]);
+  return packed.map(
+    (run, index) => run && JSON.stringify([run.schema, run.header, run.entries.length, run.entries.at(-1)?.id, keys[index]]),
+  );
+}
+
+/**
+ * Works something out of filed runs, or takes what was worked out of them before. One thing is kept of a run: the last that was asked for.
+ *
+ * @param how  all that it hangs on beside the runs, the program among it; `undefined` keeps nothing
+ * @param work done for those of which nothing is kept, in their order
+ * @returns in the order of the ids; `undefined` where there is none of an id, or nothing comes of it
+ */
+export async function workedOut<Value>(
+  runIds: readonly string[],
+  how: string | undefined,
+  work: (runIds: readonly string[]) => Promise<(Value | undefined)[]>,
+): Promise<(Value | undefined)[]> {
+  if (how === undefined) return work(runIds);
+  const [stamps, kept] = await Promise.all([stampsOf(runIds), valuesOf<Kept<Value>>(workedBook, runIds)]);
+  const of = stamps.map((stamp) => (stamp === undefined ? undefined : how + stamp));
+  const found = kept.map((each, index) => (each && each.of === of[index] ? each.value : undefined));
+  const missing = [...runIds.keys()].filter((index) => of[index] !== undefined && found[index] === undefined);
+  const made = await work(missing.map((index) => runIds[index] ?? ''));
+  const rows: [runId: string, kept: Kept<Value>][] = [];
+  for (const [at, index] of missing.entries()) {
+    const value = (found[index] = made[at]);
+    if (value !== undefined) rows.push([runIds[index] ?? '', { of: of[index] ?? '', value }]);
+  }
+  // Others may still be worked out, and nobody waits for this. Where there is no room for it, it is worked out again.
+  if (rows.length > 0) setTimeout(() => void storeAll(workedBook, rows).catch(() => undefined), LATER);
+  return found;
+}
