@@ -1,9 +1,21 @@
 import { readFileSync } from 'node:fs';
 import { expect, test, type Page } from '@playwright/test';
 import { exampleHeader } from '../core/ink/example';
-import { bookOf, DEMO, finished, importFile, isReady } from './person';
+import { bookOf, DEMO, doMore, finished, importFile, isReady } from './person';
 
 const table = (page: Page) => page.getByRole('region', { name: 'Figures side by side' });
+/** How many runs something is kept of that was worked out of them. */
+const KEPT = `new Promise((resolve) => {
+  const opening = indexedDB.open('inkpath-worked');
+  opening.onsuccess = () => {
+    if (!opening.result.objectStoreNames.contains('kept')) resolve(0);
+    else {
+      const counting = opening.result.transaction('kept').objectStore('kept').count();
+      counting.onsuccess = () => resolve(counting.result);
+    }
+    opening.result.close();
+  };
+})`;
 const press = (page: Page, name: string) => page.getByRole('button', { name, exact: true }).click();
 
 test('@compare the study of the demo is seen as curves, bars, table, matrix and heat, and each figure tells its working', async ({
@@ -58,6 +70,54 @@ test('@compare the study of the demo is seen as curves, bars, table, matrix and 
   await expect(quern).toContainText(/−\d+ min± \d+ min/);
   await press(page, 'in hours of use');
   await expect(table(page).getByRole('row', { name: /^Cobble 20/ })).toContainText(/\+[\d.]+ h± [\d.]+ h/);
+});
+
+test('@compare runs of a meter are worked out again once their ink has changed, and not before', async ({ page }) => {
+  const streamed = (id: string, charger: string, perPercent: number) => {
+    const run = finished(id, []);
+    const seconds = Float64Array.from({ length: 3600 }, (_, row) => row);
+    const samples = {
+      percent: { seconds, values: seconds.map((at) => Math.min(100, 10 + Math.floor(at / perPercent))) },
+      watts: { seconds, values: seconds.map((at) => (at < 90 * perPercent ? 15 : 0.2)) },
+    };
+    const header = exampleHeader({
+      ...run.header,
+      cadence: undefined,
+      source: `${id}.csv`,
+      charger: { ...run.header.charger, id: `c-${id}`, name: charger },
+    });
+    const stop = run.entries.filter(({ kind }) => kind === 'stop').map((entry) => ({ ...entry, at: header.plugInAt + 3_600_000 }));
+    return { header, entries: stop, samples };
+  };
+  await page.goto('/');
+  await importFile(page, 'book.json', bookOf([streamed('one', 'Cobble 20', 30), streamed('two', 'Quern 65', 20)]));
+  const compared = '/compare?runs=one.two&cols=level-80';
+  const row = table(page).getByRole('row', { name: /^Cobble 20/ });
+  await page.goto(compared);
+  await expect(row).toContainText('35 min');
+  // It is stored once nobody waits for it; what is shown then was taken from there.
+  await expect.poll(() => page.evaluate(KEPT)).toBe(2);
+  await page.reload();
+  await expect(row).toContainText('35 min');
+
+  await page.goto('/curve/one');
+  await isReady(page);
+  await doMore(page, 'Plug-in, trim or split');
+  await page.getByRole('dialog').getByLabel('trim its ends').check();
+  await page.getByRole('dialog').getByLabel('to, min:s').fill('30:00');
+  await page.getByRole('dialog').getByRole('button', { name: 'Trim it' }).click();
+  await expect(page.getByRole('dialog')).toHaveCount(0);
+  await page.goto(compared);
+  await expect(row).toContainText('not reached');
+  await expect(row).not.toContainText('35 min');
+
+  await page.goto('/curve/one');
+  await page.getByRole('button', { name: /^Strike the trimming/ }).click();
+  await page.getByLabel('Why?').fill('all of it counts');
+  await page.getByRole('button', { name: 'Strike it' }).click();
+  await expect(page.locator('.sheet > header')).toContainText('ended at 1 h');
+  await page.goto(compared);
+  await expect(row).toContainText('35 min');
 });
 
 test('@compare a planted unfair condition is listed, and a comparison is saved, found again, exported, and removed', async ({ page }) => {
