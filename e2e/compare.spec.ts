@@ -120,6 +120,22 @@ test('@compare runs of a meter are worked out again once their ink has changed, 
   await expect(row).toContainText('35 min');
 });
 
+test('@compare hours of use follow the share of real use that is changed in between', async ({ page }) => {
+  await page.goto(`${DEMO}/compare`);
+  await isReady(page);
+  await press(page, 'Van chargers, round one');
+  await page.goto(`${page.url()}&unit=h&cols=gain-1800`);
+  const row = table(page).getByRole('row', { name: /^Quern 30/ });
+  await expect(row).toContainText(/ h/);
+  const before = await row.innerText();
+  await page.getByRole('link', { name: 'Settings' }).click();
+  await page.getByLabel(/real use/i).fill('80');
+  await page.getByLabel(/real use/i).blur();
+  await page.goBack();
+  await expect(row).toContainText(/ h/);
+  await expect.poll(() => row.innerText()).not.toBe(before);
+});
+
 test('@compare a planted unfair condition is listed, and a comparison is saved, found again, exported, and removed', async ({ page }) => {
   const runOf = (id: string, charger: string, levels: number[], screen: string) => {
     const run = finished(id, levels);

@@ -4,6 +4,7 @@ import { computed, shallowRef } from 'vue';
 import { type Summary } from '@core/curve';
 import type { CsvRun, StoredRun } from '@core/exchange';
 import type { Draft, Log, RunInk } from '@core/ink';
+import { askedNow, assumedNow, mannerNow } from '@core/quantity';
 import type { Arriving } from '../ledger/arrivals';
 import { onTabs, tellTabs } from '../ledger/channel';
 import { amend, amendNext, catalogue, filedInk, removeRun } from '../ledger/filing';
@@ -28,9 +29,20 @@ export const useLogbook = defineStore('logbook', () => {
   const laidBeside = new Map<string, Beside>();
   let arriving = Promise.resolve();
 
-  async function load(reading?: Reading): Promise<void> {
+  /** By which settings figures were worked out: others are assumed or asked for, or written otherwise, once one of them has changed. */
+  let settledBy = '';
+  function forgetIfChanged(): void {
+    const now = JSON.stringify([mannerNow(), assumedNow(), askedNow()]);
+    if (now !== settledBy) forget();
+    settledBy = now;
+  }
+  function forget(): void {
     opened.clear();
     laidBeside.clear();
+  }
+
+  async function load(reading?: Reading): Promise<void> {
+    forget();
     listed.value = await catalogue(reading);
   }
 
@@ -49,6 +61,7 @@ export const useLogbook = defineStore('logbook', () => {
    * @throws {StorageTrouble} when there is none of that id
    */
   async function open(runId: string, first?: (glimpse: Glimpse) => void): Promise<Opened> {
+    forgetIfChanged();
     const known = opened.get(runId);
     if (known) return known;
     await arriving;
@@ -66,6 +79,7 @@ export const useLogbook = defineStore('logbook', () => {
   async function layBeside(ids: readonly string[], tell: (done: number) => void): Promise<(Beside | undefined)[]> {
     const most = ids.length > FEW ? DRAWN.ofMany : DRAWN.ofFew;
     await arriving;
+    forgetIfChanged();
     const known = new Map(
       ids.flatMap((id) => {
         const one = opened.get(id) ?? laidBeside.get(`${most} ${id}`);
