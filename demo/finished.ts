@@ -3,7 +3,8 @@ import { inkOf, SCHEMA, type Entry, type Header } from '@core/ink';
 import { CONDITIONS } from '@core/method';
 import { type Study } from '@core/plan';
 import { displayed, seeded } from '@core/simulate';
-import { CABLES, CHARGERS, courseOf, DEVICES, headerOf, METERS, named, readings, rounded, STEP, type Take } from './saltmarsh';
+import { courseOf, readings, rounded, STEP } from './charged';
+import { CABLES, CHARGERS, DEVICES, headerOf, METERS, named, type Take } from './saltmarsh';
 
 /** What of the Saltmarsh scenario was finished before it is opened: its study, and its runs. Loaded after the live one stands. */
 

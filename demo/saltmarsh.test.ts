@@ -1,8 +1,10 @@
 import { describe, expect, it } from 'vitest';
 import { milestone, notices, peak } from '@core/curve';
-import { foldRun, headerSchema, type RunRecord } from '@core/ink';
+import { foldRun, headerSchema, inkOf, type RunRecord } from '@core/ink';
+import { seeded } from '@core/simulate';
+import { courseOf, readings } from './charged';
 import { finishedRuns } from './finished';
-import { liveRun } from './saltmarsh';
+import { LIVE_FOR, LIVE_TAKE, liveRun } from './saltmarsh';
 
 const records = (): RunRecord[] => finishedRuns().map(({ header, entries, samples }) => foldRun(header, entries, samples));
 const kinds = (run: RunRecord) => notices(run).map(({ kind }) => kind);
@@ -31,6 +33,12 @@ describe('the Saltmarsh logbook', () => {
       const top = peak(run.tracks.watts, run.sampled.has('watts'));
       expect(top?.watts ?? 0).toBeLessThanOrEqual((run.header.charger.watts ?? 0) * 1.02);
     }
+  });
+
+  it('has a live run whose readings are those of its charge', () => {
+    const { header, entries } = liveRun(0);
+    const take = { ...LIVE_TAKE, id: 'saltmarsh-41', plugInAt: header.plugInAt };
+    expect(entries).toEqual(inkOf(header, readings(take, courseOf(take, LIVE_FOR), seeded(41), LIVE_FOR)));
   });
 
   it('has a run live now, with a reading soon due', () => {
