@@ -54,7 +54,9 @@ const widest = computed(() => max(props.names, (name) => name.length) ?? 0);
       </h2>
       <ul>
         <li v-for="bar in bars" :key="bar.index">
-          <span class="name" :title="names[bar.index]"><PenNib :pen="pens[bar.index] ?? 0" />{{ names[bar.index] }}</span>
+          <span class="name" :title="names[bar.index]"
+            ><PenNib :pen="pens[bar.index] ?? 0" /><span>{{ names[bar.index] }}</span></span
+          >
           <span class="track" aria-hidden="true">
             <span
               v-if="bar.width !== '0'"
@@ -118,6 +120,10 @@ li {
   display: flex;
   gap: 0.45rem;
   align-items: center;
+  min-width: 0;
+}
+
+.name span {
   overflow: hidden;
   white-space: nowrap;
   text-overflow: ellipsis;

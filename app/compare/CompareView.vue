@@ -49,7 +49,7 @@ const lanes = useLanes();
 const shelf = useShelf();
 
 const asText = (value: unknown) => (typeof value === 'string' ? value : '');
-const chosen = computed(() => asText(route.query.runs).split('.').filter(Boolean));
+const chosen = computed(() => [...new Set(asText(route.query.runs).split('.').filter(Boolean))]);
 const level = computed(() => LEVELS.find((each) => String(each) === route.query.level) ?? 100);
 const choosing = ref(chosen.value.length < 2);
 
