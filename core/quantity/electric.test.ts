@@ -17,6 +17,7 @@ describe('power and apparent load at a meter', () => {
 
   it('has no finite load while nothing flows, and none for a negative current', () => {
     expect(apparentLoad(5, 0)).toBeUndefined();
+    expect(apparentLoad(500, 5e-324)).toBeUndefined();
     expect(() => apparentLoad(5, -1)).toThrow(/amps must be a number of at least 0/);
     expect(() => power(Number.NaN, 1)).toThrow(/volts/);
   });

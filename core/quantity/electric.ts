@@ -14,6 +14,9 @@ export function power(volts: number, amps: number): number {
   return volts * amps;
 }
 
+/** Below this nothing flows that a meter could show, in A. */
+const NO_CURRENT = 1e-6;
+
 /**
  * Load that a device presents to its supply.
  *
@@ -25,7 +28,7 @@ export function power(volts: number, amps: number): number {
  */
 export function apparentLoad(volts: number, amps: number): number | undefined {
   requireAtLeast(0, { volts, amps });
-  return amps === 0 ? undefined : volts / amps;
+  return amps < NO_CURRENT ? undefined : volts / amps;
 }
 
 /**
