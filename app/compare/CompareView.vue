@@ -291,7 +291,8 @@ const hasNothing = computed(() => lanes.records.length + logbook.summaries.lengt
       <p v-if="opening && opening.of > 1" class="missing soft" role="status">Opening {{ opening.done }} of {{ opening.of }} runs …</p>
       <p v-if="trouble" class="due missing" role="alert">{{ trouble }}</p>
       <p v-if="missing.length > 0" class="due missing" role="alert">
-        {{ missing.length === 1 ? 'One of these runs is' : `${missing.length} of these runs are` }} not in this logbook. Choose again.
+        {{ missing.length === 1 ? 'One of these runs is' : `${missing.length} of these runs are` }} not in this logbook, or cannot be read.
+        Choose again.
       </p>
       <template v-if="opened.length > 1">
         <div v-if="charges.length > 1" class="spread" :class="{ whole: shown === 'verdict' }">

@@ -44,13 +44,17 @@ export async function filedRun(runId: string): Promise<StoredRun> {
   return { ...ink, ...streams };
 }
 
-/** Several filed runs with their ink and samples, in the order of their ids, read at once; `undefined` where there is none of an id. */
+/** Several filed runs with their ink and samples, in the order of their ids, read at once; `undefined` where there is none of an id that can be read. */
 export async function filedRuns(runIds: readonly string[]): Promise<(StoredRun | undefined)[]> {
   const [packed, streams] = await Promise.all([valuesOf<Packed>(runBook, runIds), streamsOfAll(runIds)]);
   return packed.map((one, index) => {
-    if (!one) return undefined;
-    const { header, entries } = asNow(one);
-    return { header, entries, ...streams[index] };
+    try {
+      if (!one) return undefined;
+      const { header, entries } = asNow(one);
+      return { header, entries, ...streams[index] };
+    } catch {
+      return undefined;
+    }
   });
 }
 

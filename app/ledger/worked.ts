@@ -1,3 +1,4 @@
+import type { Entry } from '@core/ink';
 import { runBook, storeAll, valuesOf, workedBook } from './databases';
 import type { Packed } from './filing';
 import { sampleKeysOf } from './samples';
@@ -19,9 +20,12 @@ const LATER = 1500;
  */
 async function stampsOf(runIds: readonly string[]): Promise<(string | undefined)[]> {
   const [packed, keys] = await Promise.all([valuesOf<Packed>(runBook, runIds), sampleKeysOf(runIds)]);
-  return packed.map(
-    (run, index) => run && JSON.stringify([run.schema, run.header, run.entries.length, run.entries.at(-1)?.id, keys[index]]),
-  );
+  return packed.map((run, index) => {
+    // One that was damaged has no ink to go by: it is left to who works it out.
+    const entries: unknown = run?.entries;
+    const ink = Array.isArray(entries) ? [entries.length, (entries.at(-1) as Entry | undefined)?.id] : [];
+    return run && JSON.stringify([run.schema, run.header, ...ink, keys[index]]);
+  });
 }
 
 /**

@@ -25,8 +25,11 @@ interface Opening {
  * Workers at once. One core is left to the page; and each worker has to learn its work anew, which on two cores costs more than two of them gain.
  */
 const MOST = Math.max(1, Math.min(4, navigator.hardwareConcurrency - 1));
-/** What a worker may have in hand: of runs to be laid beside each other it reads a handful while it works another out. */
-const IN_HAND = { open: 1, beside: 3 };
+/**
+ * What a worker may have in hand: of runs to be laid beside each other it reads one handful while it works another out, and one that is opened by
+ * itself waits for none of those that are still to come.
+ */
+const IN_HAND = { open: 4, beside: 3 };
 /** Runs that are read at once. */
 const HANDFUL = 6;
 
@@ -155,8 +158,8 @@ async function holderOf(id: string): Promise<Remote<Opener> | undefined> {
 
 /** Least, mean and most of a streamed run within a stretch. */
 export const spanWithin = async (id: string, from: number, to: number): Promise<SpanFigures[]> =>
-  (await (await holderOf(id))?.span(from, to)) ?? [];
+  (await (await holderOf(id))?.span(id, from, to)) ?? [];
 
 /** What is to be drawn of a streamed run between two moments, as fine as it was streamed. */
 export const drawnWithin = async (id: string, from: number, to: number): Promise<Dots> =>
-  (await (await holderOf(id))?.within(from, to)) ?? {};
+  (await (await holderOf(id))?.within(id, from, to)) ?? {};

@@ -1,8 +1,11 @@
+// First: it puts the database in place that the others look for as they load.
+import { emptyBrowser } from '../ledger/testBrowser';
 import { expect, it } from 'vitest';
 import { figuresOf } from '@core/curve';
-import { foldRun } from '@core/ink';
+import { foldRun, inkOf, SCHEMA } from '@core/ink';
 import { exampleHeader } from '../../core/ink/example';
-import { openedOf } from './opened';
+import { runBook } from '../ledger/databases';
+import { besideFiled, openedOf } from './opened';
 
 it('holds a run of half a million samples as values, with no column in it', () => {
   const seconds = Float64Array.from({ length: 500_000 }, (_, index) => index / 10);
@@ -14,4 +17,19 @@ it('holds a run of half a million samples as values, with no column in it', () =
   expect(opened.sketch.tracks.watts.values.length).toBeLessThanOrEqual(1500);
   expect(Array.from(opened.sketch.tracks.watts.values)).toContain(31);
   expect(JSON.stringify(opened).length).toBeLessThan(200_000);
+});
+
+it('lays runs beside each other in their order, without those that are not here or cannot be read', async () => {
+  await emptyBrowser();
+  const header = exampleHeader({ id: 'one' });
+  const entries = inkOf(header, [
+    { seconds: 0, percent: 10 },
+    { seconds: 300, percent: 20 },
+  ]);
+  await runBook.setItem('one', { schema: SCHEMA, header, entries });
+  await runBook.setItem('newer', { schema: SCHEMA + 1, header: { ...header, id: 'newer' }, entries });
+  await runBook.setItem('damaged', { schema: SCHEMA, header: { ...header, id: 'damaged' } });
+  const found = await besideFiled(['newer', 'one', 'none', 'damaged'], 400);
+  expect(found.map((each) => each?.run.header.id)).toEqual([undefined, 'one', undefined, undefined]);
+  expect(found[1]?.figures.startLevel).toBe(10);
 });

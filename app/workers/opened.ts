@@ -77,9 +77,17 @@ export const openFiled = async (id: string): Promise<Opened> => openedOf(foldSto
  * Reads filed runs as they are laid beside each other, in the order of their ids: `undefined` where there is none, or one that cannot be read, for that
  * is no reason to show none of the others.
  *
- * @param most rows that a strip of them draws of one track
+ * @param most  rows that a strip of them draws of one track
+ * @param begin called once they are read, before anything is worked out
  */
-export async function besideFiled(ids: readonly string[], most?: number): Promise<(Beside | undefined)[]> {
+export async function besideFiled(ids: readonly string[], most: number, begin?: () => void): Promise<(Beside | undefined)[]> {
   const runs = await filedRuns(ids);
-  return runs.map((run) => run && besideOf(foldStored(run), most));
+  begin?.();
+  return runs.map((run) => {
+    try {
+      return run && besideOf(foldStored(run), most);
+    } catch {
+      return undefined;
+    }
+  });
 }

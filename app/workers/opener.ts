@@ -30,23 +30,31 @@ export interface Apart {
   own: Trace;
 }
 
-/** Runs with a meter's stream are opened here, so that the clock goes on while a million rows are read. */
-let record: RunRecord | undefined;
+/** Has figures worked out as they are asked for: whatever was read meanwhile may have been for another. */
+function follow({ manner, assumed, asked }: Ways): void {
+  setManner(manner);
+  setAssumed(assumed);
+  setAsked(asked);
+}
+
+/** Runs with a meter's stream are opened here, so that the clock goes on while a million rows are read. The last of them is held. */
+let held: { id: string; record: RunRecord } | undefined;
 const opener = {
   /**
    * @param ways  how its remarks are written, what its figures take for granted, and which are asked for
    * @param first is told what can be drawn of it, before its figures are worked out
    */
-  async open(id: string, { manner, assumed, asked }: Ways, first?: (glimpse: Glimpse) => void): Promise<Opened> {
-    setManner(manner);
-    setAssumed(assumed);
-    setAsked(asked);
+  async open(id: string, ways: Ways, first?: (glimpse: Glimpse) => void): Promise<Opened> {
+    let record: RunRecord;
     if (first) {
       // Level and power are read and shown first: what else there is may be twice as much.
       const [ink, early] = await Promise.all([filedInk(id), streamsOf(id, FIRST)]);
+      follow(ways);
       first(glimpseOf(foldStored({ ...ink, ...early })));
       record = foldStored({ ...ink, ...together(early, await streamsOf(id, OTHERS)) });
     } else record = foldStored(await filedRun(id));
+    held = { id, record };
+    follow(ways);
     return openedOf(record);
   },
   /**
@@ -54,17 +62,20 @@ const opener = {
    *
    * @param most rows that a strip of them draws of one track
    */
-  async beside(ids: readonly string[], { manner, assumed, asked }: Ways, most: number): Promise<(Wire | undefined)[]> {
-    setManner(manner);
-    setAssumed(assumed);
-    setAsked(asked);
-    const how = PROGRAM && JSON.stringify([PROGRAM, manner, assumed, asked, most]);
-    return workedOut(ids, how, async (missing) => (await besideFiled(missing, most)).map((run) => run && toWire(run)));
+  async beside(ids: readonly string[], ways: Ways, most: number): Promise<(Wire | undefined)[]> {
+    const how = PROGRAM && JSON.stringify([PROGRAM, ways, most]);
+    const work = async (missing: readonly string[]) => {
+      const runs = await besideFiled(missing, most, () => {
+        follow(ways);
+      });
+      return runs.map((run) => run && toWire(run));
+    };
+    return workedOut(ids, how, work);
   },
-  /** Least, mean and most within a stretch of the run that was opened. */
-  span: (from: number, to: number): SpanFigures[] => (record ? spanOf(record, from, to) : []),
-  /** What is to be drawn of the run that was opened, between two moments: as fine as it was streamed. */
-  within: (from: number, to: number): Dots => (record ? dotsOf(record, { from, to }) : {}),
+  /** Least, mean and most within a stretch of the run that is held. */
+  span: (id: string, from: number, to: number): SpanFigures[] => (held?.id === id ? spanOf(held.record, from, to) : []),
+  /** What is to be drawn of the run that is held, between two moments: as fine as it was streamed. */
+  within: (id: string, from: number, to: number): Dots => (held?.id === id ? dotsOf(held.record, { from, to }) : {}),
 
   /** Where a log that is not in a run yet lies in it. */
   alignNew: async (id: string, samples: Samples): Promise<Alignment | undefined> => align(foldStored(await filedRun(id)), samples),
