@@ -73,15 +73,17 @@ watch(
       lanes.records.filter(({ header }) => ids.includes(header.id)).map((record) => [record.header.id, besideOf(record)]),
     );
     const filed = ids.filter((id) => !live.has(id));
-    const found = await logbook.layBeside(filed, (done) => {
+    const laid = logbook.layBeside(filed, (done) => {
       if (mine === turn) void tell(live.size + done);
+    });
+    const found = await laid.finally(() => {
+      if (mine === turn) opening.value = undefined;
     });
     if (mine !== turn) return;
     const known = new Map(found.map((one, index) => [filed[index], one]));
     const all = ids.map((id) => live.get(id) ?? known.get(id));
     opened.value = all.filter((one) => one !== undefined);
     missing.value = ids.filter((_, index) => !all[index]);
-    opening.value = undefined;
   },
   { immediate: true },
 );

@@ -25,24 +25,22 @@ export const useLogbook = defineStore('logbook', () => {
   const summaries = computed(() => listed.value.filter(({ discardedAt }) => discardedAt === undefined));
   /** Runs that were discarded and can still be put back. */
   const discarded = computed(() => listed.value.filter(({ discardedAt }) => discardedAt !== undefined));
-  const opened = new Map<string, Opened>();
-  const laidBeside = new Map<string, Beside>();
+  /** What was worked out of runs. What is still under way when it is forgotten finds the old maps, and is forgotten with them. */
+  const nothing = () => ({ opened: new Map<string, Opened>(), beside: new Map<string, Beside>() });
+  let worked = nothing();
   let arriving = Promise.resolve();
 
   /** By which settings figures were worked out: others are assumed or asked for, or written otherwise, once one of them has changed. */
   let settledBy = '';
-  function forgetIfChanged(): void {
+  function workedNow(): ReturnType<typeof nothing> {
     const now = JSON.stringify([mannerNow(), assumedNow(), askedNow()]);
-    if (now !== settledBy) forget();
+    if (now !== settledBy) worked = nothing();
     settledBy = now;
-  }
-  function forget(): void {
-    opened.clear();
-    laidBeside.clear();
+    return worked;
   }
 
   async function load(reading?: Reading): Promise<void> {
-    forget();
+    worked = nothing();
     listed.value = await catalogue(reading);
   }
 
@@ -61,10 +59,10 @@ export const useLogbook = defineStore('logbook', () => {
    * @throws {StorageTrouble} when there is none of that id
    */
   async function open(runId: string, first?: (glimpse: Glimpse) => void): Promise<Opened> {
-    forgetIfChanged();
-    const known = opened.get(runId);
+    const known = workedNow().opened.get(runId);
     if (known) return known;
     await arriving;
+    const { opened } = workedNow();
     const { openRun } = await import('../workers/openRun');
     const found = await openRun(runId, first);
     opened.set(runId, found);
@@ -79,10 +77,10 @@ export const useLogbook = defineStore('logbook', () => {
   async function layBeside(ids: readonly string[], tell: (done: number) => void): Promise<(Beside | undefined)[]> {
     const most = ids.length > FEW ? DRAWN.ofMany : DRAWN.ofFew;
     await arriving;
-    forgetIfChanged();
+    const { opened, beside } = workedNow();
     const known = new Map(
       ids.flatMap((id) => {
-        const one = opened.get(id) ?? laidBeside.get(`${most} ${id}`);
+        const one = opened.get(id) ?? beside.get(`${most} ${id}`);
         return one ? [[id, one] as const] : [];
       }),
     );
@@ -94,7 +92,7 @@ export const useLogbook = defineStore('logbook', () => {
       });
       for (const [id, one] of found) {
         known.set(id, one);
-        laidBeside.set(`${most} ${id}`, one);
+        beside.set(`${most} ${id}`, one);
       }
     }
     return ids.map((id) => known.get(id));
@@ -102,7 +100,7 @@ export const useLogbook = defineStore('logbook', () => {
 
   /** Works a run out again: other figures are asked for. */
   function openAgain(runId: string): Promise<Opened> {
-    opened.delete(runId);
+    workedNow().opened.delete(runId);
     return open(runId);
   }
 

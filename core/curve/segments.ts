@@ -166,7 +166,7 @@ export function segmentsOf(series: Series, { each, taper, least }: Penalty): Seg
   if (count === 0) return [];
   const { cost, mean } = constants(series);
   const { cheapest, before } = partition(cost, { count, each, least: Math.min(least, count) });
-  const spent = cheapest.map((cost, from) => (from <= count - least ? cost + taper : Infinity));
+  const spent = cheapest.map((constant, from) => (from <= count - least ? constant + taper : Infinity));
   const last = taperOf(series, spent, cheapest[count] ?? Infinity);
   const pieces: Segment[] = [];
   for (let to = last?.from ?? count; to > 0;) {
