@@ -2,9 +2,8 @@
 import { Chart, LinearScale, LineController, LineElement, PointElement } from 'chart.js';
 import annotation from 'chartjs-plugin-annotation';
 import { max } from 'd3-array';
-import { computed, onBeforeUnmount, onMounted, ref, shallowRef, useTemplateRef, watch } from 'vue';
+import { computed, onBeforeUnmount, onMounted, shallowRef, useTemplateRef, watch } from 'vue';
 import type { Quantity } from '@core/quantity';
-import { afterPaint } from '../kit/afterPaint';
 import { useSettings } from '../kit/settings';
 import { stripConfig, type Size, type StripLook } from './config';
 import StripTable from './StripTable.vue';
@@ -89,11 +88,8 @@ function draw(): void {
   chart = new Chart(canvas.value, { ...config, plugins: [...(config.plugins ?? []), measure] });
 }
 
-/** Its table is heard, not seen: it comes once the strip is there to be seen. */
-const isSeen = ref(false);
 onMounted(() => {
   draw();
-  afterPaint(() => (isSeen.value = true));
   // Figures on the paper are measured anew once our own type has loaded.
   void document.fonts.ready.then(() => chart?.update('none'));
 });
@@ -109,7 +105,7 @@ onBeforeUnmount(() => chart?.destroy());
       class="now"
       :style="{ left: `${nowAt}px`, top: `${area.top}px`, height: `${area.bottom - area.top}px` }"
     />
-    <StripTable v-if="isSeen && size !== 'row'" :traces="traces" :caption="caption" />
+    <StripTable v-if="size !== 'row'" :traces="traces" :caption="caption" />
   </figure>
 </template>
 

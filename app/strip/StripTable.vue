@@ -1,10 +1,17 @@
 <script setup lang="ts">
-import { computed } from 'vue';
+import { computed, onMounted, ref } from 'vue';
 import { inUnit, quantityOf, spell, TRACKED, type Quantity } from '@core/quantity';
+import { afterPaint } from '../kit/afterPaint';
 import type { Trace } from './trace';
 
 /** The table twin of a strip, for those who hear it rather than see it. A long run is thinned, and says so. */
 const props = defineProps<{ traces: Trace[]; caption: string }>();
+
+/** It is heard, not seen: it comes once the strip is there to be seen. */
+const isSeen = ref(false);
+onMounted(() => {
+  afterPaint(() => (isSeen.value = true));
+});
 
 /** Rows over all runs, and of one at least. */
 const MOST_ROWS = 240;
@@ -35,7 +42,7 @@ const figure = (value: number | undefined, quantity?: Quantity) =>
 
 <template>
   <div class="unseen-text apart">
-    <table v-for="table in tables" :key="table.id">
+    <table v-for="table in isSeen ? tables : []" :key="table.id">
       <caption>
         {{
           caption
