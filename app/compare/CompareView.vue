@@ -80,8 +80,7 @@ watch(
       if (mine === turn) opening.value = undefined;
     });
     if (mine !== turn) return;
-    const known = new Map(found.map((one, index) => [filed[index], one]));
-    const all = ids.map((id) => live.get(id) ?? known.get(id));
+    const all = ids.map((id) => live.get(id) ?? found.get(id));
     opened.value = all.filter((one) => one !== undefined);
     missing.value = ids.filter((_, index) => !all[index]);
   },

@@ -1,7 +1,7 @@
 import localforage from 'localforage';
 import { copyDown } from './secondCopy';
 import { troubleFrom } from './storageTrouble';
-import { answer, INK, rowsIn, STORE, within, type Row } from './transactions';
+import { answersTo, INK, rowsIn, STORE, within, type Row } from './transactions';
 
 /** IndexedDB or nothing: a silent fallback would hold less and lose more. */
 function database(name: string): LocalForage {
@@ -125,21 +125,7 @@ export const rowsOf = <Value>(book: LocalForage): Promise<Row<Value>[]> => rowsI
 
 /** The values under some keys, in their order, read at once; `undefined` where there is none. @throws {StorageTrouble} */
 export const valuesOf = <Value>(book: LocalForage, keys: readonly string[]): Promise<(Value | undefined)[]> =>
-  within<(Value | undefined)[]>(
-    nameOf(book),
-    'readonly',
-    keys.map(() => undefined),
-    (values, settle) => {
-      const found: (Value | undefined)[] = keys.map(() => undefined);
-      for (const [index, key] of keys.entries())
-        answer(values.get(key) as IDBRequest<Value | undefined>, (value) => {
-          found[index] = value;
-        });
-      values.transaction.oncomplete = () => {
-        settle(found);
-      };
-    },
-  );
+  answersTo<string, Value | undefined>(nameOf(book), keys, (store, key) => store.get(key) as IDBRequest<Value | undefined>, undefined);
 
 /** Every value of a database. @throws {StorageTrouble} */
 export const allOf = async <Value>(book: LocalForage, rows = rowsOf<Value>(book)): Promise<Value[]> =>

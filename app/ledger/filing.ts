@@ -44,14 +44,17 @@ export async function filedRun(runId: string): Promise<StoredRun> {
   return { ...ink, ...streams };
 }
 
-/** Several filed runs with their ink and samples, in the order of their ids, read at once; `undefined` where there is none of an id that can be read. */
-export async function filedRuns(runIds: readonly string[]): Promise<(StoredRun | undefined)[]> {
+/**
+ * Does something with each of several filed runs, read at once; in the order of their ids. `undefined` where there is none of an id, or one that cannot
+ * be read, for that is no reason to do without the others.
+ */
+export async function eachFiled<Result>(runIds: readonly string[], work: (run: StoredRun) => Result): Promise<(Result | undefined)[]> {
   const [packed, streams] = await Promise.all([valuesOf<Packed>(runBook, runIds), streamsOfAll(runIds)]);
   return packed.map((one, index) => {
     try {
       if (!one) return undefined;
       const { header, entries } = asNow(one);
-      return { header, entries, ...streams[index] };
+      return work({ header, entries, ...streams[index] });
     } catch {
       return undefined;
     }

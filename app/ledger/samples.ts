@@ -1,7 +1,7 @@
 import { isSameTimes, joined, type Logs, type Samples } from '@core/samples';
 import { QUANTITIES, type Quantity } from '@core/quantity';
 import { nameOf, sampleBook } from './databases';
-import { answer, within } from './transactions';
+import { answer, answersTo, within } from './transactions';
 
 /**
  * A meter's columns lie beside the ink, in chunks of typed arrays: a key each, `<run id>/<quantity>/<chunk>`; of a log that was laid in later,
@@ -48,22 +48,9 @@ const underRun = (runId: string): IDBKeyRange => IDBKeyRange.bound(`${runId}/`, 
 
 /** The keys of the columns of runs, those of their logs among them, in the order of the ids. Most runs have none. */
 export const sampleKeysOf = (runIds: readonly string[]): Promise<string[][]> =>
-  within<string[][]>(
-    nameOf(sampleBook),
-    'readonly',
-    runIds.map(() => []),
-    (store, settle) => {
-      const found: string[][] = runIds.map(() => []);
-      for (const [index, runId] of runIds.entries())
-        answer(store.getAllKeys(underRun(runId)), (keys) => {
-          found[index] = keys as string[];
-        });
-      store.transaction.oncomplete = () => {
-        settle(found);
-      };
-    },
-  );
+  answersTo(nameOf(sampleBook), runIds, (store, runId) => store.getAllKeys(underRun(runId)) as IDBRequest<string[]>, []);
 
+/** The keys of one run's columns. */
 export const sampleKeys = async (runId: string): Promise<string[]> => (await sampleKeysOf([runId]))[0] ?? [];
 
 /** Chunks by their keys: a chunk that was not asked for is `undefined`. */
@@ -93,15 +80,15 @@ const chunksOf = (runIds: readonly string[], names: readonly string[]): Promise<
     },
   );
 
-/** A run's samples and those of its logs, their chunks joined; of those quantities that are wanted. */
-export const streamsOf = async (runId: string, wanted: readonly Quantity[] = QUANTITIES): Promise<Streams> =>
-  streamsIn(runId, (await chunksOf([runId], [...wanted, TIMES]))[0] ?? new Map(), wanted);
-
-/** The samples of several runs, and those of their logs, in the order of their ids: read at once. */
-export async function streamsOfAll(runIds: readonly string[]): Promise<Streams[]> {
-  const chunks = await chunksOf(runIds, [...QUANTITIES, TIMES]);
-  return runIds.map((runId, index) => streamsIn(runId, chunks[index] ?? new Map(), QUANTITIES));
+/** The samples of several runs, and those of their logs, in the order of their ids: read at once, of those quantities that are wanted. */
+export async function streamsOfAll(runIds: readonly string[], wanted: readonly Quantity[] = QUANTITIES): Promise<Streams[]> {
+  const chunks = await chunksOf(runIds, [...wanted, TIMES]);
+  return runIds.map((runId, index) => streamsIn(runId, chunks[index] ?? new Map(), wanted));
 }
+
+/** A run's samples and those of its logs, their chunks joined; of those quantities that are wanted. */
+export const streamsOf = async (runId: string, wanted?: readonly Quantity[]): Promise<Streams> =>
+  (await streamsOfAll([runId], wanted))[0] ?? {};
 
 function streamsIn(runId: string, chunks: Chunks, wanted: readonly Quantity[]): Streams {
   const keys = [...chunks.keys()];

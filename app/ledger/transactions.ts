@@ -72,6 +72,30 @@ export async function within<Result>(
   });
 }
 
+/**
+ * What a database answers to several questions, in their order, within one transaction.
+ *
+ * @param none what each is answered with where there is no such database
+ * @throws {StorageTrouble}
+ */
+export const answersTo = <Item, Result>(
+  name: string,
+  items: readonly Item[],
+  ask: (store: IDBObjectStore, item: Item) => IDBRequest<Result>,
+  none: Result,
+): Promise<Result[]> =>
+  within<Result[]>(
+    name,
+    'readonly',
+    items.map(() => none),
+    (store, settle) => {
+      const requests = items.map((item) => ask(store, item));
+      store.transaction.oncomplete = () => {
+        settle(requests.map(({ result }) => result));
+      };
+    },
+  );
+
 export type Row<Value = unknown> = [key: string, value: Value];
 
 /**

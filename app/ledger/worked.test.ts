@@ -4,7 +4,7 @@ import { afterEach, beforeEach, expect, it, vi } from 'vitest';
 import { inkOf, SCHEMA } from '@core/ink';
 import { exampleHeader } from '../../core/ink/example';
 import { removeValue, runBook, sampleBook, workedBook } from './databases';
-import { amendNext, filedRuns, removeRun } from './filing';
+import { amendNext, eachFiled, removeRun } from './filing';
 import { sampleRows } from './samples';
 import { workedOut } from './worked';
 
@@ -27,8 +27,7 @@ async function fileAway(id: string, levels: readonly number[]): Promise<void> {
 let asked: string[] = [];
 async function count(ids: readonly string[]): Promise<(string | undefined)[]> {
   asked = [...ids];
-  const runs = await filedRuns(ids);
-  return runs.map((run) => run && `${run.entries.length} entries, ${Object.keys(run.samples ?? {}).length} columns`);
+  return eachFiled(ids, (run) => `${run.entries.length} entries, ${Object.keys(run.samples ?? {}).length} columns`);
 }
 async function counted(how: string | undefined, ...ids: string[]): Promise<(string | undefined)[]> {
   asked = [];

@@ -70,15 +70,15 @@ export const useLogbook = defineStore('logbook', () => {
   }
 
   /**
-   * Filed runs to be laid beside each other, in the order of their ids; `undefined` for those that are not here or cannot be read.
+   * Filed runs to be laid beside each other, by their ids, without those that are not here or cannot be read.
    *
    * @param tell is told how many are there
    */
-  async function layBeside(ids: readonly string[], tell: (done: number) => void): Promise<(Beside | undefined)[]> {
+  async function layBeside(ids: readonly string[], tell: (done: number) => void): Promise<ReadonlyMap<string, Beside>> {
     const most = ids.length > FEW ? DRAWN.ofMany : DRAWN.ofFew;
     await arriving;
     const { opened, beside } = workedNow();
-    const known = new Map(
+    const known = new Map<string, Beside>(
       ids.flatMap((id) => {
         const one = opened.get(id) ?? beside.get(`${most} ${id}`);
         return one ? [[id, one] as const] : [];
@@ -95,7 +95,7 @@ export const useLogbook = defineStore('logbook', () => {
         beside.set(`${most} ${id}`, one);
       }
     }
-    return ids.map((id) => known.get(id));
+    return known;
   }
 
   /** Works a run out again: other figures are asked for. */

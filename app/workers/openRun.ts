@@ -4,9 +4,10 @@ import { askedNow, assumedNow, mannerNow } from '@core/quantity';
 import type { Samples } from '@core/samples';
 import { proxy, type Remote } from 'comlink';
 import { least as minBy } from 'd3-array';
+import { eachFiled } from '../ledger/filing';
 import { sampleKeys } from '../ledger/samples';
 import type { Dots } from '../strip/trace';
-import { besideFiled, openFiled, type Beside, type Glimpse, type Opened } from './opened';
+import { besideStored, openFiled, type Beside, type Glimpse, type Opened } from './opened';
 import type { Apart, Opener, Ways } from './opener';
 import { fromWire } from './wire';
 import { wrapped } from './wrapped';
@@ -111,7 +112,7 @@ export async function openBeside(ids: readonly string[], most: number, tell: (do
     });
   const one = async (id: string) => {
     if (await isStreamed(id)) await apart([id]);
-    else for (const run of await besideFiled([id], most)) if (run) found.set(id, run);
+    else for (const run of await eachFiled([id], (stored) => besideStored(stored, most))) if (run) found.set(id, run);
   };
   const works =
     ids.length > HANDFUL

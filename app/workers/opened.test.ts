@@ -5,7 +5,8 @@ import { figuresOf } from '@core/curve';
 import { foldRun, inkOf, SCHEMA } from '@core/ink';
 import { exampleHeader } from '../../core/ink/example';
 import { runBook } from '../ledger/databases';
-import { besideFiled, openedOf } from './opened';
+import { eachFiled } from '../ledger/filing';
+import { besideStored, openedOf } from './opened';
 
 it('holds a run of half a million samples as values, with no column in it', () => {
   const seconds = Float64Array.from({ length: 500_000 }, (_, index) => index / 10);
@@ -29,7 +30,7 @@ it('lays runs beside each other in their order, without those that are not here 
   await runBook.setItem('one', { schema: SCHEMA, header, entries });
   await runBook.setItem('newer', { schema: SCHEMA + 1, header: { ...header, id: 'newer' }, entries });
   await runBook.setItem('damaged', { schema: SCHEMA, header: { ...header, id: 'damaged' } });
-  const found = await besideFiled(['newer', 'one', 'none', 'damaged'], 400);
+  const found = await eachFiled(['newer', 'one', 'none', 'damaged'], (run) => besideStored(run, 400));
   expect(found.map((each) => each?.run.header.id)).toEqual([undefined, 'one', undefined, undefined]);
   expect(found[1]?.figures.startLevel).toBe(10);
 });

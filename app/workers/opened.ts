@@ -1,9 +1,9 @@
 import { byLevel, readRun, remarksOf, workloads, type ReadRun, type Remark, type Workload } from '@core/curve';
-import { foldStored } from '@core/exchange';
+import { foldStored, type StoredRun } from '@core/exchange';
 import { sourceSays, withoutTracks, type RunInk, type RunRecord, type Track } from '@core/ink';
 import { TEMPERATURES, type Quantity } from '@core/quantity';
 import { againstPencil, type AgainstPencil } from '@core/run';
-import { filedRun, filedRuns } from '../ledger/filing';
+import { filedRun } from '../ledger/filing';
 import { tracedWithPencil, traceOf, withPencil, withTotal, type Trace } from '../strip/trace';
 import { thinned } from './levels';
 
@@ -73,21 +73,5 @@ export function openedOf(record: RunRecord): Opened {
 /** Reads a filed run, folds it and works it out. @throws {StorageTrouble} when there is none of that id */
 export const openFiled = async (id: string): Promise<Opened> => openedOf(foldStored(await filedRun(id)));
 
-/**
- * Reads filed runs as they are laid beside each other, in the order of their ids: `undefined` where there is none, or one that cannot be read, for that
- * is no reason to show none of the others.
- *
- * @param most  rows that a strip of them draws of one track
- * @param begin called once they are read, before anything is worked out
- */
-export async function besideFiled(ids: readonly string[], most: number, begin?: () => void): Promise<(Beside | undefined)[]> {
-  const runs = await filedRuns(ids);
-  begin?.();
-  return runs.map((run) => {
-    try {
-      return run && besideOf(foldStored(run), most);
-    } catch {
-      return undefined;
-    }
-  });
-}
+/** A stored run as it is laid beside others. @param most rows that a strip of it draws of one track */
+export const besideStored = (run: StoredRun, most: number): Beside => besideOf(foldStored(run), most);

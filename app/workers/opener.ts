@@ -4,11 +4,11 @@ import type { RunRecord } from '@core/ink';
 import { QUANTITIES, setAsked, setAssumed, setManner, type AskedFigures, type Assumed, type Manner, type Quantity } from '@core/quantity';
 import type { Samples } from '@core/samples';
 import { expose } from 'comlink';
-import { filedInk, filedRun } from '../ledger/filing';
+import { eachFiled, filedInk, filedRun } from '../ledger/filing';
 import { streamsOf, together } from '../ledger/samples';
 import { workedOut } from '../ledger/worked';
 import { dotsOf, logTrace, traceOf, type Dots, type Trace } from '../strip/trace';
-import { besideFiled, glimpseOf, openedOf, type Glimpse, type Opened } from './opened';
+import { besideStored, glimpseOf, openedOf, type Glimpse, type Opened } from './opened';
 import { toWire, type Wire } from './wire';
 
 const FIRST: readonly Quantity[] = ['percent', 'watts'];
@@ -64,13 +64,12 @@ const opener = {
    */
   async beside(ids: readonly string[], ways: Ways, most: number): Promise<(Wire | undefined)[]> {
     const how = PROGRAM && JSON.stringify([PROGRAM, ways, most]);
-    const work = async (missing: readonly string[]) => {
-      const runs = await besideFiled(missing, most, () => {
+    return workedOut(ids, how, (missing) =>
+      eachFiled(missing, (run) => {
         follow(ways);
-      });
-      return runs.map((run) => run && toWire(run));
-    };
-    return workedOut(ids, how, work);
+        return toWire(besideStored(run, most));
+      }),
+    );
   },
   /** Least, mean and most within a stretch of the run that is held. */
   span: (id: string, from: number, to: number): SpanFigures[] => (held?.id === id ? spanOf(held.record, from, to) : []),

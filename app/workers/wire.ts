@@ -15,11 +15,11 @@ export interface Wire {
 }
 
 /** Pairs one behind another; on the way, and only there, a break in a line is no number. */
-function flat(pairs: readonly (readonly [number, number | undefined])[]): Flat {
-  const all = new Float64Array(2 * pairs.length);
-  for (let at = 0; at < pairs.length; at += 1) {
-    all[2 * at] = pairs[at]?.[0] ?? 0;
-    all[2 * at + 1] = pairs[at]?.[1] ?? Number.NaN;
+function flat(line: readonly (readonly [number, number | undefined])[]): Flat {
+  const all = new Float64Array(2 * line.length);
+  for (let at = 0; at < line.length; at += 1) {
+    all[2 * at] = line[at]?.[0] ?? 0;
+    all[2 * at + 1] = line[at]?.[1] ?? Number.NaN;
   }
   return all;
 }
