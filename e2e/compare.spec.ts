@@ -124,6 +124,7 @@ test('@compare hours of use follow the share of real use that is changed in betw
   await page.goto(`${DEMO}/compare`);
   await isReady(page);
   await press(page, 'Van chargers, round one');
+  await page.waitForURL(/runs=/);
   await page.goto(`${page.url()}&unit=h&cols=gain-1800`);
   const row = table(page).getByRole('row', { name: /^Quern 30/ });
   await expect(row).toContainText(/ h/);

@@ -108,14 +108,7 @@ test('@curve two logs are opened at once for a comparison, and each closer look 
   await bringShelf(page, ['Sedge 5'], ['Cobble 20', 'Quern 30']);
   for (const [index, name] of ['one.csv', 'other.csv'].entries()) {
     await chooseFile(page, name, stagedLog());
-    const sheet = page.getByRole('dialog');
-    for (const [label, choice] of [
-      ['Device', 0],
-      ['Charger', index],
-    ] as const) {
-      await sheet.getByRole('combobox', { name: label }).press('ArrowDown');
-      await page.getByRole('option').nth(choice).click();
-    }
+    await pairUp(page, index);
     await page.getByRole('button', { name: 'Import it' }).click();
     await expect(reader(page)).toBeVisible();
   }

@@ -235,11 +235,16 @@ export async function chooseFile(page: Page, name: string, text: string): Promis
   await page.getByRole('button', { name: 'Import a file' }).click();
   await page.getByLabel('File', { exact: true }).setInputFiles({ name, mimeType: 'text/plain', buffer: Buffer.from(text) });
 }
-/** Says of the log that is imported what charged from what: the first of each shelf. */
-export async function pairUp(page: Page): Promise<void> {
-  for (const label of ['Device', 'Charger']) {
+/** Says whose a file is: the first device, and the first charger or another by its place. */
+export async function pairUp(page: Page, charger = 0): Promise<void> {
+  for (const [label, place] of [
+    ['Device', 0],
+    ['Charger', charger],
+  ] as const) {
+    // The list before this one fades, and its choices are not to be taken for these.
+    await expect(page.getByRole('option')).toHaveCount(0);
     await page.getByRole('dialog').getByRole('combobox', { name: label }).press('ArrowDown');
-    await page.getByRole('option').first().click();
+    await page.getByRole('option').nth(place).click();
   }
 }
 
