@@ -123,10 +123,7 @@ test('@ground a long log that runs hot opens, and so does the comparison of a ru
   const rows = Array.from({ length: 200_000 }, (_, row) => `${row},${(79.6 + row / 20_000).toFixed(1)},9,${47 + (row % 5)}`);
   await importFile(page, 'hot.csv', `time (s),percent,watts,temp °C\n${rows.join('\n')}\n`);
   await expect(page.getByText(/Above 40 °C between 0 min and 55 h 33, up to 51.0 °C/)).toBeVisible();
-  await page
-    .getByRole('link', { name: 'Compare' })
-    .first()
-    .click();
+  await page.getByRole('link', { name: 'Compare' }).first().click();
   await importFile(page, 'runs.json', bookOf([finished('one', [2, 30, 85])]));
   await page.getByRole('link', { name: 'Compare' }).click();
   await page.getByRole('combobox', { name: 'Runs compared' }).press('ArrowDown');
