@@ -48,6 +48,21 @@ describe('the due line', () => {
     expect([levels(0), levels(1)]).toEqual([[2], [2, 21]]);
   });
 
+  it('stays with the lane logged on last where none wants a reading, and goes where one does', async () => {
+    await emptyBrowser();
+    const late = ['third', 'fourth'].map((name) => exampleHeader({ id: name, plugInAt, cadence: { kind: 'marks', at: [60] } }));
+    for (const header of late) await useLanes().start(header, [{ kind: 'reading', at: plugInAt, percent: 2 }]);
+    const line = useDueLine();
+    const [first, second] = useLanes().records.map(({ header }) => header.id);
+    expect([line.due, line.runId]).toEqual([undefined, first]);
+    line.pick(second ?? '');
+    await type('21');
+    await type('22');
+    expect(useLanes().records.map(({ readings }) => readings.length)).toEqual([1, 3]);
+    await useLanes().start(exampleHeader({ id: 'due', plugInAt }), [{ kind: 'reading', at: plugInAt, percent: 2 }]);
+    expect(line.runId).toBe('due');
+  });
+
   it('keeps what is typed while something else is being stored', async () => {
     const line = useDueLine();
     line.text = '20';

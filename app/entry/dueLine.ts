@@ -36,14 +36,15 @@ export const useDueLine = defineStore('dueLine', () => {
   const lastLogged = ref<string>();
   const busy = ref(false);
 
+  const liveOf = (id: string | undefined) => lanes.records.find(({ header }) => header.id === id);
+  /** The lane picked, or one whose moment was marked; then the most urgent; and where none wants a reading, the one logged on last. */
   const runId = computed(() => {
-    const chosen = striking.value?.runId ?? picked.value;
-    const live = lanes.records.find(({ header }) => header.id === chosen);
     const marked = lanes.records.find(({ header }) => marks.value[header.id] !== undefined);
-    return (live ?? marked ?? lanes.records.find(({ header }) => header.id === lanes.due[0]?.runId) ?? lanes.records[0])?.header.id;
+    const chosen = liveOf(striking.value?.runId ?? picked.value);
+    return (chosen ?? marked ?? liveOf(lanes.due[0]?.runId) ?? liveOf(lastLogged.value) ?? lanes.records[0])?.header.id;
   });
   const markedAt = computed(() => (runId.value === undefined ? undefined : marks.value[runId.value]));
-  const record = computed(() => lanes.records.find(({ header }) => header.id === runId.value));
+  const record = computed(() => liveOf(runId.value));
   const due = computed(() => lanes.due.find((each) => each.runId === runId.value));
 
   function pick(id: string): void {
@@ -111,10 +112,7 @@ export const useDueLine = defineStore('dueLine', () => {
    * Begins striking an entry: the line then asks why. Without one named it is the last thing that a person entered on the lane picked, else on the
    * lane logged on last.
    */
-  function beginStrike(
-    id = picked.value ?? lanes.records.find(({ header }) => header.id === lastLogged.value)?.header.id ?? runId.value,
-    entry = lastOf(id),
-  ): void {
+  function beginStrike(id = picked.value ?? liveOf(lastLogged.value)?.header.id ?? runId.value, entry = lastOf(id)): void {
     clear();
     if (!id || !entry) {
       answer.value = { kind: 'error', text: 'Nothing to strike yet on this lane. Log a reading first.' };
@@ -125,7 +123,7 @@ export const useDueLine = defineStore('dueLine', () => {
   }
 
   function lastOf(id: string | undefined): Entry | undefined {
-    const run = lanes.records.find(({ header }) => header.id === id);
+    const run = liveOf(id);
     return run && lastEntered(run);
   }
 
