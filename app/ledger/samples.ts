@@ -23,6 +23,9 @@ interface Streams {
 /** Rows that are stored as one value: each takes a write of its own. */
 const CHUNK = 131_072;
 
+/** Pieces of a column are called so that they stand in order. */
+const pieceName = (at: number): string => String(at).padStart(6, '0');
+
 /** Where the columns of a run lie, or those of a log of its. */
 export const sampleRoot = (runId: string, log?: string): string => (log === undefined ? runId : `${runId}/@${log}`);
 
@@ -40,7 +43,7 @@ export function* sampleRows(root: string, samples: Samples): Generator<[key: str
 
 /** A column in pieces of their own, by the name that puts them in order. */
 function* cutUp(column: Float64Array): Generator<[at: string, rows: Float64Array]> {
-  for (let from = 0; from < column.length; from += CHUNK) yield [String(from / CHUNK).padStart(6, '0'), column.slice(from, from + CHUNK)];
+  for (let from = 0; from < column.length; from += CHUNK) yield [pieceName(from / CHUNK), column.slice(from, from + CHUNK)];
 }
 
 // "0" is the character after the stroke.
@@ -52,6 +55,12 @@ export const sampleKeysOf = (runIds: readonly string[]): Promise<string[][]> =>
 
 /** The keys of one run's columns. */
 export const sampleKeys = async (runId: string): Promise<string[]> => (await sampleKeysOf([runId]))[0] ?? [];
+
+/** Those of several runs that were streamed, in no more rows than are stored as one value. */
+export async function shortStreams(runIds: readonly string[]): Promise<string[]> {
+  const keys = await sampleKeysOf(runIds);
+  return runIds.filter((_, index) => (keys[index] ?? []).length > 0 && keys[index]?.every((key) => key.endsWith(`/${pieceName(0)}`)));
+}
 
 /** Chunks by their keys: a chunk that was not asked for is `undefined`. */
 type Chunks = ReadonlyMap<string, Chunk | Float64Array | undefined>;

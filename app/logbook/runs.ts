@@ -19,6 +19,9 @@ const KEPT_FOR = 30 * 24 * 3600 * 1000;
 const FEW = 6;
 const DRAWN = { ofFew: 1500, ofMany: 400 };
 
+/** When what came in is worked out ahead, in milliseconds. */
+const SEEN = 3000;
+
 /** The filed runs: a list of summaries, and those that were opened. */
 export const useLogbook = defineStore('logbook', () => {
   const listed = shallowRef<Summary[]>([]);
@@ -98,6 +101,15 @@ export const useLogbook = defineStore('logbook', () => {
     return known;
   }
 
+  /** Has what came in worked out for comparisons, once whoever brought it has seen it. */
+  function workAhead(runs: readonly StoredRun[]): void {
+    const ids = runs.map(({ header }) => header.id);
+    setTimeout(() => {
+      // It is done when it is asked for, where it fails.
+      void import('../workers/openRun').then((workers) => workers.workAhead(ids, DRAWN.ofMany)).catch(() => undefined);
+    }, SEEN);
+  }
+
   /** Works a run out again: other figures are asked for. */
   function openAgain(runId: string): Promise<Opened> {
     workedNow().opened.delete(runId);
@@ -146,6 +158,7 @@ export const useLogbook = defineStore('logbook', () => {
     const arrivals = await import('../ledger/arrivals');
     await arrivals.importAll(runs, others, progress);
     await changed();
+    workAhead(runs);
   }
 
   /**

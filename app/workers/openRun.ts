@@ -5,7 +5,7 @@ import type { Samples } from '@core/samples';
 import { proxy, type Remote } from 'comlink';
 import { least as minBy } from 'd3-array';
 import { eachFiled } from '../ledger/filing';
-import { sampleKeys } from '../ledger/samples';
+import { sampleKeys, shortStreams } from '../ledger/samples';
 import type { Dots } from '../strip/trace';
 import { besideStored, openFiled, type Beside, type Glimpse, type Opened } from './opened';
 import type { Apart, Opener, Ways } from './opener';
@@ -20,6 +20,8 @@ interface Opening {
   tasks: number;
   /** The streamed run whose columns it holds, so that a closer look costs no reading. */
   holds?: string | undefined;
+  /** While it has nothing to do: when it ends. */
+  ends?: ReturnType<typeof setTimeout> | undefined;
 }
 
 /**
@@ -27,12 +29,16 @@ interface Opening {
  */
 const MOST = Math.max(1, Math.min(4, navigator.hardwareConcurrency - 1));
 /**
- * What a worker may have in hand: of runs to be laid beside each other it reads one handful while it works another out, and one that is opened by
- * itself waits for none of those that are still to come.
+ * What a worker may have in hand, with it: of runs to be laid beside each other it reads one handful while it works another out, one that is opened
+ * by itself waits for none of those that are still to come, and what nobody waits for yet is done while there is nothing else to do.
  */
-const IN_HAND = { open: 4, beside: 3 };
+const IN_HAND = { open: 4, beside: 3, ahead: 1 };
 /** Runs that are read at once. */
 const HANDFUL = 6;
+const handfulsOf = (ids: readonly string[]): string[][] =>
+  Array.from({ length: Math.ceil(ids.length / HANDFUL) }, (_, each) => ids.slice(each * HANDFUL, (each + 1) * HANDFUL));
+/** How long a worker with nothing to do stays, in milliseconds: what it worked out is stored in that time (worked.ts). */
+const REST = 5000;
 
 const openings: Opening[] = [];
 const waiting: { most: number; take: (free: Opening) => void }[] = [];
@@ -49,21 +55,24 @@ function free(most: number): Promise<Opening> {
   const least = minBy(openings, ({ tasks }) => tasks);
   const next = least?.tasks === 0 || openings.length === MOST ? least : begun();
   if (!next || next.tasks >= most) return new Promise((take) => waiting.push({ most, take }));
+  clearTimeout(next.ends);
   next.tasks += 1;
   return Promise.resolve(next);
 }
 
-/** Hands a worker on to who waits for one; the one that is done last of all stays. */
+/** Hands a worker on to who waits for one. Of those that have nothing to do for a while, the last stays. */
 function done(one: Opening): void {
   one.tasks -= 1;
   const next = waiting.findIndex(({ most }) => one.tasks < most);
   if (next >= 0) {
     one.tasks += 1;
     waiting.splice(next, 1)[0]?.take(one);
-  } else if (one.tasks === 0 && openings.length > 1) {
-    one.worker.terminate();
-    openings.splice(openings.indexOf(one), 1);
-  }
+  } else if (one.tasks === 0)
+    one.ends = setTimeout(() => {
+      if (openings.length === 1) return;
+      one.worker.terminate();
+      openings.splice(openings.indexOf(one), 1);
+    }, REST);
 }
 
 /** Opens a run in the next worker that is free. */
@@ -114,10 +123,7 @@ export async function openBeside(ids: readonly string[], most: number, tell: (do
     if (await isStreamed(id)) await apart([id]);
     else for (const run of await eachFiled([id], (stored) => besideStored(stored, most))) if (run) found.set(id, run);
   };
-  const works =
-    ids.length > HANDFUL
-      ? Array.from({ length: Math.ceil(ids.length / HANDFUL) }, (_, each) => apart(ids.slice(each * HANDFUL, (each + 1) * HANDFUL)))
-      : ids.map(one);
+  const works = ids.length > HANDFUL ? handfulsOf(ids).map(apart) : ids.map(one);
   await Promise.all(
     works.map((work) =>
       work.then(() => {
@@ -126,6 +132,17 @@ export async function openBeside(ids: readonly string[], most: number, tell: (do
     ),
   );
   return found;
+}
+
+/**
+ * Works streamed runs out as they are laid beside many others, while nobody waits for anything: a comparison finds them so. Long ones are left, for who
+ * comes meanwhile would wait.
+ *
+ * @param most rows that a strip of them draws of one track
+ */
+export async function workAhead(ids: readonly string[], most: number): Promise<void> {
+  for (const handful of handfulsOf(await shortStreams(ids)))
+    await apartIn(IN_HAND.ahead, ({ opener }, ways) => opener.ahead(handful, ways, most));
 }
 
 /** Does one piece of work on a stored run in a worker of its own. */

@@ -71,6 +71,10 @@ const opener = {
       }),
     );
   },
+  /** Works runs out as they will be laid beside others. */
+  async ahead(ids: readonly string[], ways: Ways, most: number): Promise<void> {
+    if (PROGRAM) await opener.beside(ids, ways, most);
+  },
   /** Least, mean and most within a stretch of the run that is held. */
   span: (id: string, from: number, to: number): SpanFigures[] => (held?.id === id ? spanOf(held.record, from, to) : []),
   /** What is to be drawn of the run that is held, between two moments: as fine as it was streamed. */
