@@ -1,9 +1,10 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { verdict } from './advise';
+import { leadOf, verdict } from './advise';
 import { SCHEMAS } from './bench';
 import {
   aheadOf,
+  columnsOf,
   compareRuns,
   compatibility,
   gainUnitsOf,
@@ -11,10 +12,13 @@ import {
   measuresOf,
   namesOf,
   setupsOf,
+  standingsOf,
   unlikeIn,
+  usualGainUnit,
   workingOf,
   writeDifference,
   writeTried,
+  yardsticksOf,
 } from './compare';
 import { LEVELS, figuresOf, isHot, notices, readRun, splitInWords, summarise, watched, workloads, writeFigures } from './curve';
 import { entryMisfit, writeCompatibility, writeCsv } from './exchange';
@@ -331,6 +335,20 @@ describe('any run that the schemas let in', () => {
         const rows = compareRuns(read, records[0]?.header.id ?? '', at);
         const [setups, names] = [setupsOf(read), namesOf(rows)];
         expect(said([verdict(rows, at), unlikeIn(setups, names), names])).not.toMatch(PLAIN);
+        const question = { setups, unit: usualGainUnit(read), baseline: records[0]?.header.id };
+        const columns = columnsOf(setups, question.unit, at);
+        for (const { id } of yardsticksOf(columns.map(({ measure }) => measure)))
+          expect(
+            said([
+              leadOf(question, rows, id),
+              standingsOf(
+                rows,
+                names,
+                0,
+                columns.find(({ measure }) => measure.id === id),
+              ),
+            ]),
+          ).not.toMatch(PLAIN);
         for (const unit of gainUnitsOf(read))
           for (const measure of measuresOf(read, unit, at)) {
             const cells = measure.compare(setups);

@@ -376,7 +376,10 @@ test('@jobs a fixed hour on six chargers counts one check that came two seconds 
     await expect(page.getByRole('article')).toHaveCount(left - 1);
   }
   await compareAll(page, 6);
+  // A window is compared by what was gained at its end.
+  await expect(page.getByRole('complementary', { name: 'Verdict' })).toContainText('In 1 h: Quern 60, Quern 65 or Quern 100.');
   await expect(compared(page, 'Quern 20')).toContainText('12 %');
+  await expect(compared(page, 'Quern 65')).toContainText(/\+22 %± \d %rate \+18\d ± \d+ % in 1 h/);
   for (const watts of [60, 65, 100]) await expect(compared(page, `Quern ${watts}`)).toContainText(/1=\s*3[34] %/);
 });
 
@@ -444,6 +447,7 @@ test('@jobs an energy sample of three setups is ranked, and carried on to a leve
   await expect(figure(page, 'To 80 % by energy sample')).toContainText('about 29 min');
   await expect(figure(page, 'Energy in')).toContainText('3.69 Wh');
   await compareAll(page, 3);
+  await expect(page.getByRole('complementary', { name: 'Verdict' })).toContainText(/By energy sample: Quern 65 or Quern 45\./);
   await expect(compared(page, 'Quern 65')).toContainText(/1=\s*44\.3 W± 0\.8 W/);
   await expect(compared(page, 'Quern 45')).toContainText(/1=\s*43\.3 W/);
   await expect(compared(page, 'Quern 30')).toContainText(/3\s*2\d\.\d W/);

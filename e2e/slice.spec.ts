@@ -46,7 +46,7 @@ test('@slice from an empty shelf to two runs laid over each other', async ({ pag
   await expect(quern).toContainText(/rate \+29 ± \d+ % to 100 %/);
   await expect(page.getByLabel('Verdict')).toContainText('Quern 30 is first to 100 %.');
 
-  await choose(page, 'Level', 'at 50 %');
+  await choose(page, 'By', 'time to 50 %');
   await expect(quern).toContainText('a tie');
   await expect(quern).toContainText(/differs by \d+ min ± \d+ min/);
   await choose(page, 'Set against', 'Quern 30');

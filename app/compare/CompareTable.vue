@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue';
-import { workingOf, writeDifference, writeStanding, type Cell, type Measure, type Row } from '@core/compare';
+import { workingOf, writeDifference, type Cell, type Measure, type Row } from '@core/compare';
 import { vCards } from '../kit/vCards';
 import PenNib from '../strip/PenNib.vue';
 
@@ -13,6 +13,8 @@ const props = defineProps<{
   measures: Measure[];
   /** The figures of each measure, a cell a setup. */
   cells: Cell[][];
+  /** How each setup stands to the baseline. */
+  standings: { first: string; rest: string[] }[];
   /** Whether differences from the baseline are shown. */
   isDifference: boolean;
 }>();
@@ -69,7 +71,7 @@ const lines = computed(() =>
       pen: props.pens[index] ?? 0,
       runs: row?.runs.map(({ header }) => header.id) ?? [],
       start: typeof row?.goal !== 'number' ? '' : row.startLevel === undefined ? 'from ? %' : `from ${row.startLevel} %`,
-      standing: row && writeStanding(row, props.names[props.baseline] ?? ''),
+      standing: props.standings[index],
       cells: props.measures.map((measure, at) => {
         const column = props.cells[at] ?? [];
         const [cell, zero] = [column[index], column[props.baseline]];

@@ -2,7 +2,7 @@
 import { useThrottleFn } from '@vueuse/core';
 import { computed, onMounted, ref, shallowRef, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
-import { WISHES, judge, USUAL_WISHES, verdict, type Finding, type Question, type Wishes } from '@core/advise';
+import { leadOf, WISHES, USUAL_WISHES, type Finding, type Question, type Wishes } from '@core/advise';
 import {
   aboutOf,
   columnsOf,
@@ -11,19 +11,24 @@ import {
   goalSays,
   namesOf,
   setupsOf,
+  standingsOf,
   unlikeIn,
   usualBaseline,
   usualGainUnit,
   usualMeasures,
+  usualYardstick,
+  yardsticksOf,
   type Comparison,
   type Edit,
   type GainUnit,
+  type Yardstick,
 } from '@core/compare';
 import { LEVELS } from '@core/curve';
 import { NotPlannable } from '@core/plan';
 import { report } from '../kit/failures';
 import PickMany from '../kit/PickMany.vue';
 import { dayText } from '../kit/dates';
+import { useSettings } from '../kit/settings';
 import { useComparisons } from '../logbook/comparisons';
 import FormSheet from '../logbook/FormSheet.vue';
 import { useLanes } from '../logbook/lanes';
@@ -47,10 +52,14 @@ const router = useRouter();
 const logbook = useLogbook();
 const lanes = useLanes();
 const shelf = useShelf();
+const settings = useSettings();
 
+/** The level that times are taken to where nothing else is chosen, in %. */
+const FULL = 100;
 const asText = (value: unknown) => (typeof value === 'string' ? value : '');
 const chosen = computed(() => [...new Set(asText(route.query.runs).split('.').filter(Boolean))]);
-const level = computed(() => LEVELS.find((each) => String(each) === route.query.level) ?? 100);
+/** Whether something is what setups are to be set against each other by, as the address says. */
+const isAsked = (id: string | number) => String(id) === route.query.level;
 const choosing = ref(chosen.value.length < 2);
 
 const opened = shallowRef<Beside[]>([]);
@@ -95,7 +104,21 @@ const baseline = computed(() => {
   return chosen.value.includes(asked) ? asked : (usualBaseline(charges.value.map(({ run }) => run)) ?? charges.value[0]?.run.header.id);
 });
 const setups = computed(() => setupsOf(charges.value));
-const rows = computed(() => compareRuns(charges.value, baseline.value ?? '', level.value));
+const units = computed(() => gainUnitsOf(charges.value));
+const unit = computed<GainUnit>(() => units.value.find((each) => each === route.query.unit) ?? usualGainUnit(charges.value));
+const UNITS: Readonly<Record<GainUnit, string>> = { '%': 'in %', Wh: 'in Wh', mAh: 'in mAh', h: 'in hours of use' };
+/** Energy samples are carried on to the level that times are taken to; of none, to the one that a run’s own page takes. */
+const compared = computed(() => columnsOf(setups.value, unit.value, LEVELS.find(isAsked) ?? settings.projectTo));
+const measures = computed(() => compared.value.map(({ measure }) => measure));
+const about = computed(() => aboutOf(charges.value));
+/** What setups are set against each other by: as chosen, else by what their methods are about. */
+const yardsticks = computed(() => yardsticksOf(measures.value));
+const yardstick = computed<Yardstick>(() => {
+  const usual = usualYardstick(compared.value, about.value);
+  const found = yardsticks.value.find(({ id }) => isAsked(id)) ?? yardsticks.value.find(({ id }) => id === usual);
+  return found ?? { id: String(FULL), title: '', says: '', level: FULL };
+});
+const rows = computed(() => compareRuns(charges.value, baseline.value ?? '', yardstick.value.level ?? FULL));
 const names = computed(() => namesOf(rows.value));
 /** Which row each run is in: repeats share its name and its pen. */
 const rowOf = computed(() =>
@@ -128,26 +151,19 @@ const question = computed<Question>(() => ({
 }));
 const wish = (some: Partial<Wishes>) => ask(Object.fromEntries(Object.entries(some).map(([key, value]) => [key, String(value)])));
 /** Who was first, in a sentence or two; of several devices each by itself. */
-const words = computed(() => {
-  const devices = new Set(setups.value.map(({ runs }) => runs[0]?.run.header.device.id)).size;
-  // One device, or several with a charger each: one sentence speaks of all.
-  if (devices === 1 || devices === setups.value.length) return verdict(rows.value, level.value);
-  const need = level.value === 100 ? 'to-full' : 'to-80';
-  return judge(question.value)
-    .filter((finding) => finding.need === need)
-    .map(({ title: whose, says }) => `${whose}: ${says}.`);
+const words = computed(() => leadOf(question.value, rows.value, yardstick.value.id));
+/** The same in a sentence: of devices that show no level, what came to pass. */
+const goal = computed(() => (yardstick.value.level === undefined ? yardstick.value.says : goalSays(rows.value[0]?.goal ?? FULL)));
+/** How each setup stands to the baseline by it. */
+const standings = computed(() => {
+  const by = compared.value.find(({ measure }) => measure.id === yardstick.value.id);
+  return standingsOf(rows.value, names.value, baselineRow.value, by);
 });
 const unlike = computed(() => unlikeIn(setups.value, names.value, typeof rows.value[0]?.goal === 'number'));
 
-const units = computed(() => gainUnitsOf(charges.value));
-const unit = computed<GainUnit>(() => units.value.find((each) => each === route.query.unit) ?? usualGainUnit(charges.value));
-const UNITS: Readonly<Record<GainUnit, string>> = { '%': 'in %', Wh: 'in Wh', mAh: 'in mAh', h: 'in hours of use' };
-const compared = computed(() => columnsOf(setups.value, unit.value, level.value));
-const measures = computed(() => compared.value.map(({ measure }) => measure));
-const about = computed(() => aboutOf(charges.value));
 const columns = computed(() => {
   const asked = asText(route.query.cols).split(',').filter(Boolean);
-  const ids = asked.length > 0 ? asked : usualMeasures(measures.value, about.value, level.value);
+  const ids = asked.length > 0 ? asked : usualMeasures(measures.value, about.value, yardstick.value.id);
   return measures.value.filter(({ id }) => ids.includes(id));
 });
 const cellsOf = computed(() => new Map(compared.value.map(({ measure, cells: its }) => [measure.id, its])));
@@ -250,7 +266,7 @@ const hasNothing = computed(() => lanes.records.length + logbook.summaries.lengt
     <header>
       <h1 :title="title">{{ title }}</h1>
       <p class="soft">
-        {{ rows.length > 1 ? `set against ${names[baselineRow] ?? ''}, ${goalSays(rows[0]?.goal ?? level)}` : 'runs beside each other' }}
+        {{ rows.length > 1 ? `set against ${names[baselineRow] ?? ''}, ${goal}` : 'runs beside each other' }}
       </p>
       <div v-if="opened.length > 1" class="actions controls">
         <v-select
@@ -265,11 +281,12 @@ const hasNothing = computed(() => lanes.records.length + logbook.summaries.lengt
         />
         <v-select
           v-if="rows.length > 1"
-          :model-value="level"
-          :items="LEVELS.map((each) => ({ title: `at ${each} %`, value: each }))"
-          label="Level"
+          :model-value="yardstick.id"
+          :items="yardsticks"
+          item-value="id"
+          label="By"
           density="compact"
-          @update:model-value="(value: number) => ask({ level: String(value) })"
+          @update:model-value="(id: string) => ask({ level: id })"
         />
         <v-btn variant="text" @click="isSaving = true">Save</v-btn>
         <v-btn :aria-expanded="choosing" @click="choosing = !choosing">Choose runs</v-btn>
@@ -376,6 +393,7 @@ const hasNothing = computed(() => lanes.records.length + logbook.summaries.lengt
           :baseline="baselineRow"
           :measures="columns"
           :cells="cells"
+          :standings="standings"
           :is-difference="isDifference"
         />
         <VerdictSheet v-if="charges.length < 2 && question.sittings.length > 0" v-bind="judged" @edit="edit" @plan="plan" @wish="wish" />

@@ -48,7 +48,7 @@ describe('the due line', () => {
     expect([levels(0), levels(1)]).toEqual([[2], [2, 21]]);
   });
 
-  it('stays with the lane logged on last where none wants a reading, and goes where one does', async () => {
+  it('stays with the lane picked last where none wants a reading, and goes where one does', async () => {
     await emptyBrowser();
     const late = ['third', 'fourth'].map((name) => exampleHeader({ id: name, plugInAt, cadence: { kind: 'marks', at: [60] } }));
     for (const header of late) await useLanes().start(header, [{ kind: 'reading', at: plugInAt, percent: 2 }]);

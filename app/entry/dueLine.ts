@@ -29,6 +29,8 @@ export const useDueLine = defineStore('dueLine', () => {
   const marks = shallowRef<Marks>({});
   /** The lane picked by hand; without one, the lane that is due first. */
   const picked = ref<string>();
+  /** The lane picked by hand before what was logged on it. */
+  const lastPicked = ref<string>();
   const striking = shallowRef<{ runId: string; entry: Entry }>();
   const answer = ref<Answer>();
   const typed = useTypedLine(text);
@@ -37,11 +39,11 @@ export const useDueLine = defineStore('dueLine', () => {
   const busy = ref(false);
 
   const liveOf = (id: string | undefined) => lanes.records.find(({ header }) => header.id === id);
-  /** The lane picked, or one whose moment was marked; then the most urgent; and where none wants a reading, the one logged on last. */
+  /** The lane picked, or one whose moment was marked; then the most urgent; and where none wants a reading, the one picked last. */
   const runId = computed(() => {
     const marked = lanes.records.find(({ header }) => marks.value[header.id] !== undefined);
     const chosen = liveOf(striking.value?.runId ?? picked.value);
-    return (chosen ?? marked ?? liveOf(lanes.due[0]?.runId) ?? liveOf(lastLogged.value) ?? lanes.records[0])?.header.id;
+    return (chosen ?? marked ?? liveOf(lanes.due[0]?.runId) ?? liveOf(lastPicked.value) ?? lanes.records[0])?.header.id;
   });
   const markedAt = computed(() => (runId.value === undefined ? undefined : marks.value[runId.value]));
   const record = computed(() => liveOf(runId.value));
@@ -94,8 +96,9 @@ export const useDueLine = defineStore('dueLine', () => {
 
   /** Clears the line of what was submitted and is stored now; what was typed on meanwhile stays. */
   function clearOf(submitted: string): void {
-    const { value: now } = text;
+    const [now, lane] = [text.value, picked.value ?? lastPicked.value];
     clear();
+    lastPicked.value = lane;
     if (now !== submitted) text.value = now.startsWith(submitted) ? now.slice(submitted.length) : now;
   }
 
@@ -103,7 +106,7 @@ export const useDueLine = defineStore('dueLine', () => {
   function clear(): boolean {
     const any = Boolean(text.value || markedAt.value || striking.value || answer.value || picked.value);
     unmark();
-    [text.value, striking.value, answer.value, picked.value] = ['', undefined, undefined, undefined];
+    [text.value, striking.value, answer.value, picked.value, lastPicked.value] = ['', undefined, undefined, undefined, undefined];
     typed.forget();
     return any;
   }

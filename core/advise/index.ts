@@ -5,4 +5,5 @@ export { worthOf } from './worth';
 export { balanceOf } from './balance';
 export { type Plotted } from './frontier';
 export { oneForAll, type OneForAll } from './oneForAll';
+export { leadOf } from './lead';
 export { verdict } from './verdict';

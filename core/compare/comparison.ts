@@ -26,7 +26,8 @@ export const comparisonSchema = object({
   runs: array().of(idField()).min(2, 'Choose two runs or more.').max(1000).required(),
   /** The run of the setup that others are set against. */
   base: string().max(60),
-  level: string().max(8),
+  /** What others are set against it by: a level in %, or the id of a figure. */
+  level: string().max(20),
   unit: string().max(8),
   /** Columns of its table, where they were chosen. */
   columns: array().of(string().required().max(60)).default(undefined).optional(),

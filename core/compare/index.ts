@@ -15,7 +15,8 @@ export {
   type About,
   type GainUnit,
 } from './measures';
-export { goalSays, writeStanding } from './words';
+export { goalSays, standingsOf, writeStanding } from './words';
+export { usualYardstick, yardsticksOf, type Yardstick } from './yardstick';
 export { aheadOf, turnOf, type Ahead } from './ahead';
 export { unlikeIn, type Unlike } from './unlike';
 export { loadsOf, type Load, type Worked } from './loads';

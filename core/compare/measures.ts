@@ -319,9 +319,13 @@ const USUAL: Readonly<Record<About, (id: string) => boolean>> = {
   power: (id) => /^(sampled|peak|average-.*|level-(50|80|100)|energy|price)$/.test(id),
 };
 
-/** The columns that a table begins with, the time to the level that setups are set against each other at among them; all where that would be none. */
-export function usualMeasures(measures: readonly Measure[], about: About, level = 100): string[] {
-  const found = measures.filter(({ id }) => USUAL[about](id) || id === `level-${level}`).map(({ id }) => id);
+/**
+ * The columns that a table begins with; all where that would be none.
+ *
+ * @param yardstick what setups are set against each other by, a level or the id of a figure: it is among them
+ */
+export function usualMeasures(measures: readonly Pick<Measure, 'id'>[], about: About, yardstick: string): string[] {
+  const found = measures.map(({ id }) => id).filter((id) => USUAL[about](id) || id === yardstick || id === `level-${yardstick}`);
   return found.length > 0 ? found : measures.map(({ id }) => id);
 }
 

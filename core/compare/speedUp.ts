@@ -32,7 +32,7 @@ export interface SpeedUp {
  * @see JCGM 100:2008 (GUM) 5.1.6: relative uncertainties of a quotient add as squares.
  */
 export function speedUp(level: Goal, mine: Pooled, baseline: Pooled, { k, margin }: Difference): SpeedUp {
-  const relative = k * Math.hypot(mine.uncertainty / mine.value, baseline.uncertainty / baseline.value);
+  const relative = k * relativeOf(mine, baseline);
   return {
     level,
     saved: { value: baseline.value - mine.value, margin },
@@ -41,6 +41,17 @@ export function speedUp(level: Goal, mine: Pooled, baseline: Pooled, { k, margin
   };
 }
 
-/** One time as a share of another, less one. Of no time there is no share. */
+/**
+ * How much faster one setup gained than another in the same time: 0.5 is half as fast again.
+ *
+ * @param mine what it gained; @param baseline what the baseline gained by the same mark
+ * @param k of the difference between them, as it was told apart
+ */
+export const gainRate = (mine: Pooled, baseline: Pooled, { k }: Pick<Difference, 'k'>): WithMargin | undefined =>
+  quotient(mine.value, baseline.value, k * relativeOf(mine, baseline));
+
+const relativeOf = (one: Pooled, other: Pooled): number => Math.hypot(one.uncertainty / one.value, other.uncertainty / other.value);
+
+/** One time, or gain, as a share of another, less one. Of nothing there is no share. */
 const quotient = (one: number, other: number, relative: number): WithMargin | undefined =>
   one > 0 && other > 0 ? { value: one / other - 1, margin: (one / other) * relative } : undefined;

@@ -1,8 +1,10 @@
 import { spell } from '../quantity/duration';
 import { withMargin } from '../quantity/figures';
-import { writeAmount, writeTold } from './cells';
+import { difference } from '../margin/told';
+import { writeAmount, writeDifference, writeTold, type Cell, type Measure } from './cells';
 import type { Row, Standing } from './compare';
-import type { Goal, WithMargin } from './speedUp';
+import { gainRate, type Goal, type WithMargin } from './speedUp';
+import { figureSays } from './yardstick';
 
 /** What came to pass where no level is shown, as a comparison goes by it. */
 const BY: Readonly<Record<Exclude<Goal, number>, string>> = {
@@ -34,6 +36,38 @@ export function writeStanding({ standing }: Row, baseline: string): { first: str
       return toldApart(standing);
   }
 }
+
+/**
+ * How a setup stands to the baseline by a figure that is no time: what was gained by a mark, or power.
+ *
+ * @param cells of the figure, one a setup; @param index of the setup; @param zero of the baseline
+ */
+function writeAgainst(
+  cells: readonly Cell[],
+  index: number,
+  zero: number,
+  { id, unit }: Pick<Measure, 'id' | 'unit'>,
+): { first: string; rest: string[] } {
+  const by = figureSays(id) ?? '';
+  const [cell, base] = [cells[index], cells[zero]];
+  if (index === zero) return { first: 'baseline', rest: [] };
+  if (!cell?.mean || !base?.mean) return { first: '—', rest: [`nothing ${by} to compare`] };
+  if (!cell.rank || !base.rank) return { first: '—', rest: ['a percent of one battery is not a percent of another: take Wh'] };
+  const differ = difference(base.mean, cell.mean, cell.spread);
+  const { value = '', range } = writeDifference(cell, base, unit);
+  if (differ.told === 'tie') return { first: value, rest: [`differs by ${range.replace(/^[+−]/, '')}`, by] };
+  const rate = gainRate(cell.mean, base.mean, differ);
+  return { first: value, rest: [range, ...(rate ? [`rate ${inShare(rate)} ${by}`] : [by])] };
+}
+
+/** How each setup stands to the baseline: by a figure, or by times. @param zero of the baseline */
+export const standingsOf = (
+  rows: readonly Row[],
+  names: readonly string[],
+  zero: number,
+  by: { measure: Measure; cells: readonly Cell[] } | undefined,
+): { first: string; rest: string[] }[] =>
+  rows.map((row, index) => (by ? writeAgainst(by.cells, index, zero, by.measure) : writeStanding(row, names[zero] ?? '')));
 
 function toldApart({ saved, share, rate, level }: Extract<Standing, { state: 'told apart' }>): { first: string; rest: string[] } {
   const { value, margin } = writeTold(Math.abs(saved.value), saved.margin, 's');

@@ -1,0 +1,176 @@
+import { describe, expect, it } from 'vitest';
+import { compareRuns } from '../compare/compare';
+import { aboutOf, columnsOf, usualGainUnit, usualMeasures } from '../compare/measures';
+import { namesOf } from '../compare/names';
+import { setupsOf } from '../compare/setups';
+import { standingsOf } from '../compare/words';
+import { usualYardstick, yardsticksOf } from '../compare/yardstick';
+import { readRun, type ReadRun } from '../curve/figures';
+import { inkOf } from '../ink/build';
+import type { Header } from '../ink/entry';
+import { exampleHeader } from '../ink/example';
+import { foldRun } from '../ink/fold';
+import { leadOf } from './lead';
+
+const HOUR: Header['rule'] = { ends: 'window', wants: ['level'] };
+
+function runOf(name: string, levels: readonly (readonly [minutes: number, percent: number])[], changes: Partial<Header> = {}): ReadRun {
+  const header = exampleHeader({
+    id: `${name} ${changes.device?.id ?? ''}`,
+    charger: { id: name, name, kind: 'adapter', watts: 20 },
+    ...changes,
+  });
+  return readRun(
+    foldRun(
+      header,
+      inkOf(
+        header,
+        levels.map(([minutes, percent]) => ({ seconds: minutes * 60, percent })),
+      ),
+    ),
+  );
+}
+/** A comparison as its page shows it: what it goes by at first, its lead by that or another yardstick, and how each stands to the first. */
+function compared(all: readonly ReadRun[], by?: string) {
+  const [setups, unit] = [setupsOf(all), usualGainUnit(all)];
+  const baseline = all[0]?.run.header.id ?? '';
+  const columns = columnsOf(setups, unit);
+  const yardstick = by ?? usualYardstick(columns, aboutOf(all));
+  const rows = compareRuns(all, baseline, Number(yardstick) || 100);
+  const column = columns.find(({ measure }) => measure.id === yardstick);
+  return {
+    yardstick,
+    columns: columns.map(({ measure }) => measure),
+    lead: leadOf({ setups, unit, baseline }, rows, yardstick),
+    standings: standingsOf(rows, namesOf(rows), 0, column).map(({ first, rest }) => [first, ...rest].join(' · ')),
+  };
+}
+
+describe('a comparison of windows', () => {
+  // Common practice, no source (checks.md, trade.md): a fixed hour from half, read at 30 and 60 min; what the strongest three gain is one result.
+  const hour = [62, 68, 77, 83, 84, 84].map((level, index) =>
+    runOf(
+      `Quern ${[20, 30, 45, 60, 65, 100][index] ?? 0}`,
+      [
+        [0, 50],
+        [30, level - 8],
+        [60, level],
+      ],
+      {
+        cadence: { kind: 'marks', at: [1800, 3600] },
+        rule: HOUR,
+      },
+    ),
+  );
+
+  it('goes by what was gained at its end, and says who gained most, by how much, and who ties', () => {
+    const { yardstick, lead, standings, columns } = compared(hour);
+    expect(yardstick).toBe('gain-3600');
+    expect(lead[0]).toBe('In 1 h: Quern 60, Quern 65 or Quern 100.');
+    expect(lead[1]).toContain('these readings cannot tell them apart');
+    expect(lead[1]).toMatch(/Surely less: .*Quern 20 by 2[12](\.\d)? ± \d(\.\d)? %/);
+    expect(standings[0]).toBe('baseline');
+    // 34 % against 12 %: 22 of the battery more, and 183 % more in the same time.
+    expect(standings[4]).toMatch(/^\+22 % · ± \d(\.\d)? % · rate \+18\d ± \d+ % in 1 h$/);
+    expect(usualMeasures(columns, 'gains', yardstick)).toContain('gain-3600');
+  });
+
+  it('can be set by a level all the same, and says that none reached it', () => {
+    const { lead, standings } = compared(hour, '100');
+    expect(lead).toEqual(['None of them reached 100 %.']);
+    expect(standings[1]).toContain('no times to 100 % to compare');
+  });
+
+  it('calls a tie a tie, whichever of the two is the baseline', () => {
+    const [, , , one, other] = hour;
+    for (const pair of [
+      [one, other],
+      [other, one],
+    ]) {
+      const { lead, standings } = compared(pair.flatMap((each) => each ?? []));
+      expect(lead[0]).toBe('In 1 h: No difference that these readings can show.');
+      expect(standings[1]).toMatch(/^a tie · differs by 1 % ± 4 % · in 1 h$/);
+    }
+  });
+
+  it('goes by the last mark that most of them have where windows differ', () => {
+    const short = runOf(
+      'Cobble 12',
+      [
+        [0, 50],
+        [15, 52],
+        [30, 55],
+      ],
+      { cadence: { kind: 'marks', at: [900, 1800] }, rule: HOUR },
+    );
+    expect(compared([short, ...hour.slice(0, 2)]).yardstick).toBe('gain-1800');
+  });
+});
+
+// Common practice, no source (checks.md): three phones of 3400, 3500 and 3700 mAh on 10, 20 and 50 W gain 28, 50 and 93 % in 30 min.
+it('ranks unlike batteries by Wh, and in percent tells no difference', () => {
+  const phone = (name: string, milliampHours: number, percent: number) =>
+    runOf(
+      name,
+      [
+        [0, 0],
+        [10, percent / 3],
+        [20, (2 * percent) / 3],
+        [30, percent],
+      ],
+      {
+        device: { id: name, name, kind: 'phone', milliampHours, nominalVolts: 3.85 },
+        rule: HOUR,
+      },
+    );
+  const race = [phone('ten', 3400, 28), phone('twenty', 3500, 50), phone('fifty', 3700, 93)];
+  const { yardstick, lead, standings } = compared(race);
+  expect(yardstick).toBe('gain-1800');
+  expect(lead[0]).toMatch(/^In 30 min: fifty.*: 13\.2 Wh, 9\.6 ± \d\.\d Wh more than ten/);
+  expect(standings[2]).toMatch(/^\+9\.6 Wh/);
+  const setups = setupsOf(race);
+  const percent = columnsOf(setups, '%').find(({ measure }) => measure.id === 'gain-1800');
+  const [, told] = standingsOf(compareRuns(race, '', 100), [], 0, percent);
+  expect(told).toEqual({ first: '—', rest: ['a percent of one battery is not a percent of another: take Wh'] });
+});
+
+it('speaks of each device by itself, at the level that is asked for', () => {
+  const on = (device: string, name: string, half: number) =>
+    runOf(
+      name,
+      [
+        [0, 10],
+        [half - 5, 48],
+        [half, 52],
+        [2 * half, 90],
+      ],
+      {
+        device: { id: device, name: device, kind: 'phone', milliampHours: 4500, nominalVolts: 3.85 },
+      },
+    );
+  const all = [on('Sedge 5', 'slow', 60), on('Sedge 5', 'fast', 30), on('Heron 3', 'slow', 80), on('Heron 3', 'fast', 40)];
+  expect(compared(all, '50').lead).toEqual(['To 50 %: fast for Sedge 5 and Heron 3.']);
+  // One setup alone has nobody to be set against.
+  expect(compared(all.slice(0, 1)).lead).toEqual([]);
+});
+
+// Common practice, no source (checks.md): 20 V × 1.8 A for 5 min is about 3 Wh.
+it('goes by the power of energy samples where that is what was taken', () => {
+  const sample = (name: string, wattHours: number) => {
+    const header = exampleHeader({
+      id: name,
+      charger: { id: name, name, kind: 'adapter', watts: 60 },
+      rule: { ends: 'window', wants: ['watt-hours'] },
+    });
+    const rows = [
+      { seconds: 0, percent: 40, wattHours: 0 },
+      { seconds: 300, wattHours },
+    ];
+    return readRun(foldRun(header, inkOf(header, rows)));
+  };
+  const { yardstick, lead, standings, columns } = compared([sample('Quern 30', 2), sample('Quern 45', 3)]);
+  expect(yardstick).toBe('sampled');
+  expect(lead[0]).toMatch(/^By energy sample: Quern 45: 36(\.0)? W, 12(\.\d)? ± \d(\.\d)? W more than Quern 30\.$/);
+  expect(standings[1]).toMatch(/^\+12(\.0)? W · ± .* · rate \+50 ± \d+ % by energy sample$/);
+  expect(yardsticksOf(columns).map(({ title }) => title)).toContain('by energy sample');
+});

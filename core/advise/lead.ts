@@ -1,0 +1,33 @@
+import type { Row } from '../compare/compare';
+import { figureSays } from '../compare/yardstick';
+import { bestBy } from './best';
+import { groupsOf, headerOf, over, type Group, type Question } from './question';
+import { verdict } from './verdict';
+
+/** The figure that a time to a level goes by, of devices that show none by what came to pass. */
+const timesTo = (level: number) => (group: Group) =>
+  bestBy(group, `level-${level}`) ?? (level === 100 ? (bestBy(group, 'light out') ?? bestBy(group, 'power gone')) : undefined);
+
+/**
+ * What a comparison comes to by one yardstick, in a sentence or two; of several devices each by itself.
+ *
+ * @param rows      the same setups, set against each other by their times to a level
+ * @param yardstick a level in %, or the id of a figure: `gain-3600`, `sampled`
+ */
+export function leadOf(question: Pick<Question, 'setups' | 'unit' | 'baseline'>, rows: readonly Row[], yardstick: string): string[] {
+  const { setups } = question;
+  const figure = figureSays(yardstick);
+  const level = Number(yardstick);
+  const devices = new Set(setups.map((setup) => headerOf(setup).device.id)).size;
+  // One device, or several with a charger each: one sentence speaks of all.
+  if (setups.length < 2 || (figure === undefined && (devices === 1 || devices === setups.length))) return verdict(rows, level);
+  const all = groupsOf(question);
+  const judged = all.filter((group) => group.setups.length > 1);
+  const title = figure === undefined ? `To ${level === 100 ? 'full' : `${level} %`}` : figure.charAt(0).toUpperCase() + figure.slice(1);
+  const by = figure === undefined ? timesTo(level) : (group: Group) => bestBy(group, yardstick);
+  return over(judged, all.length === 1, 'lead', title, by).flatMap(({ title: whose, says, why }) => [
+    `${whose}: ${says}.`,
+    // The reasons of several devices are for the whole verdict.
+    ...(all.length === 1 && why ? [why] : []),
+  ]);
+}
