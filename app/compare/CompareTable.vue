@@ -101,10 +101,10 @@ const lines = computed(() =>
       <thead>
         <tr>
           <th scope="col" class="left" :aria-sort="sortOf('setup')"><button type="button" @click="sortBy('setup')">Setup</button></th>
+          <th scope="col">Against {{ names[baseline] }}</th>
           <th v-for="measure in measures" :key="measure.id" scope="col" :aria-sort="sortOf(measure.id)">
             <button type="button" :title="`Sort by ${measure.title}`" @click="sortBy(measure.id)">{{ measure.title }}</button>
           </th>
-          <th scope="col">Against {{ names[baseline] }}</th>
         </tr>
       </thead>
       <tbody>
@@ -125,6 +125,9 @@ const lines = computed(() =>
               ></small
             >
           </th>
+          <td class="figures">
+            {{ line.standing?.first }}<small v-for="each in line.standing?.rest ?? []" :key="each">{{ each }}</small>
+          </td>
           <td v-for="(cell, at) in line.cells" :key="cell.id" class="figures">
             <button
               v-if="cell.value"
@@ -139,9 +142,6 @@ const lines = computed(() =>
             </button>
             <span v-else>—</span>
             <small v-for="each in cell.range.split(' · ')" :key="each">{{ each }}</small>
-          </td>
-          <td class="figures">
-            {{ line.standing?.first }}<small v-for="each in line.standing?.rest ?? []" :key="each">{{ each }}</small>
           </td>
         </tr>
       </tbody>

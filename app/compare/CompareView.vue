@@ -183,7 +183,11 @@ const BEGINS = { gains: 'Gains', times: 'Times', power: 'Power and energy' } as 
 const barGroup = computed(
   () => groups.value.find((each) => each === group.value) ?? groups.value.find((each) => each === BEGINS[about.value]) ?? groups.value[0],
 );
-const bars = computed(() => measures.value.filter((measure) => measure.group === barGroup.value && measure.better));
+/** In their order; a gain or a power that setups are set against each other by comes first. */
+const bars = computed(() => {
+  const drawn = measures.value.filter((measure) => measure.group === barGroup.value && measure.better);
+  return drawn.sort((one, other) => Number(other.id === yardstick.value.id) - Number(one.id === yardstick.value.id));
+});
 
 const title = computed(() => {
   const devices = [...new Set(opened.value.map(({ run }) => run.header.device.name))];

@@ -71,7 +71,7 @@ describe('a comparison of windows', () => {
     expect(lead[1]).toMatch(/Surely less: .*Quern 20 by 2[12](\.\d)? ± \d(\.\d)? %/);
     expect(standings[0]).toBe('baseline');
     // 34 % against 12 %: 22 of the battery more, and 183 % more in the same time.
-    expect(standings[4]).toMatch(/^\+22 % · ± \d(\.\d)? % · rate \+18\d ± \d+ % in 1 h$/);
+    expect(standings[4]).toMatch(/^\+22 % · ± \d(\.\d)? % · gained in 1 h · rate \+18\d ± \d+ % in 1 h$/);
     expect(usualMeasures(columns, 'gains', yardstick)).toContain('gain-3600');
   });
 
@@ -89,7 +89,7 @@ describe('a comparison of windows', () => {
     ]) {
       const { lead, standings } = compared(pair.flatMap((each) => each ?? []));
       expect(lead[0]).toBe('In 1 h: No difference that these readings can show.');
-      expect(standings[1]).toMatch(/^a tie · differs by 1 % ± 4 % · in 1 h$/);
+      expect(standings[1]).toMatch(/^a tie · differs by 1 % ± 4 % · gained in 1 h$/);
     }
   });
 
@@ -171,6 +171,6 @@ it('goes by the power of energy samples where that is what was taken', () => {
   const { yardstick, lead, standings, columns } = compared([sample('Quern 30', 2), sample('Quern 45', 3)]);
   expect(yardstick).toBe('sampled');
   expect(lead[0]).toMatch(/^By energy sample: Quern 45: 36(\.0)? W, 12(\.\d)? ± \d(\.\d)? W more than Quern 30\.$/);
-  expect(standings[1]).toMatch(/^\+12(\.0)? W · ± .* · rate \+50 ± \d+ % by energy sample$/);
+  expect(standings[1]).toMatch(/^\+12(\.0)? W · ± .* · by energy sample · rate \+50 ± \d+ % by energy sample$/);
   expect(yardsticksOf(columns).map(({ title }) => title)).toContain('by energy sample');
 });

@@ -55,9 +55,10 @@ function writeAgainst(
   if (!cell.rank || !base.rank) return { first: '—', rest: ['a percent of one battery is not a percent of another: take Wh'] };
   const differ = difference(base.mean, cell.mean, cell.spread);
   const { value = '', range } = writeDifference(cell, base, unit);
-  if (differ.told === 'tie') return { first: value, rest: [`differs by ${range.replace(/^[+−]/, '')}`, by] };
+  const told = id === 'sampled' ? by : `gained ${by}`;
+  if (differ.told === 'tie') return { first: value, rest: [`differs by ${range.replace(/^[+−]/, '')}`, told] };
   const rate = gainRate(cell.mean, base.mean, differ);
-  return { first: value, rest: [range, ...(rate ? [`rate ${inShare(rate)} ${by}`] : [by])] };
+  return { first: value, rest: [range, told, ...(rate ? [`rate ${inShare(rate)} ${by}`] : [])] };
 }
 
 /** How each setup stands to the baseline: by a figure, or by times. @param zero of the baseline */
