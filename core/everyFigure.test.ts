@@ -335,7 +335,8 @@ describe('any run that the schemas let in', () => {
         const rows = compareRuns(read, records[0]?.header.id ?? '', at);
         const [setups, names] = [setupsOf(read), namesOf(rows)];
         expect(said([verdict(rows, at), unlikeIn(setups, names), names])).not.toMatch(PLAIN);
-        const question = { setups, unit: usualGainUnit(read), baseline: records[0]?.header.id };
+        const worked = records.map((record) => ({ run: record, workloads: workloads(record) }));
+        const question = { setups, unit: usualGainUnit(read), baseline: records[0]?.header.id, worked };
         const columns = columnsOf(setups, question.unit, at);
         for (const { id } of yardsticksOf(columns.map(({ measure }) => measure)))
           expect(

@@ -151,7 +151,7 @@ const question = computed<Question>(() => ({
 }));
 const wish = (some: Partial<Wishes>) => ask(Object.fromEntries(Object.entries(some).map(([key, value]) => [key, String(value)])));
 /** Who was first, in a sentence or two; of several devices each by itself. */
-const words = computed(() => leadOf(question.value, rows.value, yardstick.value.id));
+const words = computed(() => leadOf(question.value, rows.value, yardstick.value.id, isAsked(yardstick.value.id) ? undefined : about.value));
 /** The same in a sentence: of devices that show no level, what came to pass. */
 const goal = computed(() => (yardstick.value.level === undefined ? yardstick.value.says : goalSays(rows.value[0]?.goal ?? FULL)));
 /** How each setup stands to the baseline by it. */
@@ -168,6 +168,8 @@ const columns = computed(() => {
 });
 const cellsOf = computed(() => new Map(compared.value.map(({ measure, cells: its }) => [measure.id, its])));
 const cells = computed(() => columns.value.map(({ id }) => cellsOf.value.get(id) ?? []));
+/** Where work or spot checks are what it is about, their tables come before what was charged. */
+const isGatheredFirst = computed(() => about.value === 'work' || charges.value.length < 2);
 const isDifference = ref(false);
 const isPicking = ref(false);
 
@@ -179,7 +181,7 @@ const shown = computed<Shown>(
 const group = ref<string>();
 /** What bars can be drawn of, and what is: by what the method of the runs is about, at first. */
 const groups = computed(() => [...new Set(measures.value.filter(({ better }) => better).map((measure) => measure.group))]);
-const BEGINS = { gains: 'Gains', times: 'Times', power: 'Power and energy' } as const;
+const BEGINS = { gains: 'Gains', times: 'Times', power: 'Power and energy', work: 'Power and energy' } as const;
 const barGroup = computed(
   () => groups.value.find((each) => each === group.value) ?? groups.value.find((each) => each === BEGINS[about.value]) ?? groups.value[0],
 );
@@ -317,6 +319,7 @@ const hasNothing = computed(() => lanes.records.length + logbook.summaries.lengt
         Choose again.
       </p>
       <template v-if="opened.length > 1">
+        <GatheredTables v-if="isGatheredFirst" :opened="opened" />
         <div v-if="charges.length > 1" class="spread" :class="{ whole: shown === 'verdict' }">
           <div class="picture">
             <div class="pictures chosen-of">
@@ -401,7 +404,7 @@ const hasNothing = computed(() => lanes.records.length + logbook.summaries.lengt
           :is-difference="isDifference"
         />
         <VerdictSheet v-if="charges.length < 2 && question.sittings.length > 0" v-bind="judged" @edit="edit" @plan="plan" @wish="wish" />
-        <GatheredTables :opened="opened" />
+        <GatheredTables v-if="!isGatheredFirst" :opened="opened" />
       </template>
     </template>
     <FormSheet v-model="isSaving" name="keep" title="Save this comparison" action="Save" :task="save">

@@ -6,8 +6,9 @@ import { setupsOf } from '../compare/setups';
 import { standingsOf } from '../compare/words';
 import { usualYardstick, yardsticksOf } from '../compare/yardstick';
 import { readRun, type ReadRun } from '../curve/figures';
+import { workloads } from '../curve/workloads';
 import { inkOf } from '../ink/build';
-import type { Header } from '../ink/entry';
+import type { Entry, Header } from '../ink/entry';
 import { exampleHeader } from '../ink/example';
 import { foldRun } from '../ink/fold';
 import { leadOf } from './lead';
@@ -41,7 +42,7 @@ function compared(all: readonly ReadRun[], by?: string) {
   return {
     yardstick,
     columns: columns.map(({ measure }) => measure),
-    lead: leadOf({ setups, unit, baseline }, rows, yardstick),
+    lead: leadOf({ setups, unit, baseline, worked: [] }, rows, yardstick, by ? undefined : aboutOf(all)),
     standings: standingsOf(rows, namesOf(rows), 0, column).map(({ first, rest }) => [first, ...rest].join(' · ')),
   };
 }
@@ -173,4 +174,41 @@ it('goes by the power of energy samples where that is what was taken', () => {
   expect(lead[0]).toMatch(/^By energy sample: Quern 45: 36(\.0)? W, 12(\.\d)? ± \d(\.\d)? W more than Quern 30\.$/);
   expect(standings[1]).toMatch(/^\+12(\.0)? W · ± .* · by energy sample · rate \+50 ± \d+ % by energy sample$/);
   expect(yardsticksOf(columns).map(({ title }) => title)).toContain('by energy sample');
+});
+
+// Common practice, no source (checks.md): a laptop on a 60 W dock scored as on the full adapter, and its battery still filled, slowly.
+describe('work under load', () => {
+  const load = (name: string, watts: number, batteryWatts: number, value: number) => {
+    const header = exampleHeader({
+      id: name,
+      charger: { id: name, name, kind: 'adapter', watts: 60 },
+      rule: { ends: 'window', wants: ['watts', 'battery watts'], from: 'workload' },
+    });
+    const event = (seq: number, seconds: number, rest: object) => {
+      const at = header.plugInAt + seconds * 1000;
+      return { kind: 'event', seq, id: `${name}${seq}`, at, written: at, remark: 'render', ...rest } as Entry;
+    };
+    const score = { name: 'frames', value, unit: 'fps', better: 'more' };
+    const record = foldRun(header, [
+      ...inkOf(
+        header,
+        [0, 300, 590].map((seconds) => ({ seconds, percent: 30, watts, batteryWatts })),
+      ),
+      event(8, 0, { event: 'work started' }),
+      event(9, 600, { event: 'work ended', scores: [score] }),
+    ]);
+    return { ...readRun(record), workloads: workloads(record) };
+  };
+  const all = [load('dock', 57, 2.3, 40.8), load('adapter', 90, 30, 41)];
+  const asked = (about: 'work' | undefined) =>
+    leadOf({ setups: setupsOf(all), unit: '%', baseline: 'dock', worked: all }, compareRuns(all, 'dock', 100), '100', about);
+
+  it('is led by whether it slows the machine down and the battery still fills, unless something else is asked', () => {
+    expect(aboutOf(all)).toBe('work');
+    expect(asked('work')).toEqual([
+      'Does it slow it down? No: scores tie within margin.',
+      'Does the battery still fill? Yes, under every load.',
+    ]);
+    expect(asked(undefined)).toEqual(['None of them reached 100 %.']);
+  });
 });

@@ -1,7 +1,9 @@
 import type { Row } from '../compare/compare';
+import type { About } from '../compare/measures';
 import { figureSays } from '../compare/yardstick';
 import { bestBy } from './best';
 import { groupsOf, headerOf, over, type Group, type Question } from './question';
+import { underLoad } from './tried';
 import { verdict } from './verdict';
 
 /** The figure that a time to a level goes by, of devices that show none by what came to pass. */
@@ -13,9 +15,17 @@ const timesTo = (level: number) => (group: Group) =>
  *
  * @param rows      the same setups, set against each other by their times to a level
  * @param yardstick a level in %, or the id of a figure: `gain-3600`, `sampled`
+ * @param about     what the methods of the runs are about, unless the yardstick was chosen: of work under load something else is asked
  */
-export function leadOf(question: Pick<Question, 'setups' | 'unit' | 'baseline'>, rows: readonly Row[], yardstick: string): string[] {
-  const { setups } = question;
+export function leadOf(
+  question: Pick<Question, 'setups' | 'unit' | 'baseline' | 'worked'>,
+  rows: readonly Row[],
+  yardstick: string,
+  about?: About,
+): string[] {
+  const { setups, worked } = question;
+  const answers = about === 'work' ? underLoad(worked) : [];
+  if (answers.length > 0) return answers.map(({ title, says }) => `${title}? ${says}.`);
   const figure = figureSays(yardstick);
   const level = Number(yardstick);
   const devices = new Set(setups.map((setup) => headerOf(setup).device.id)).size;

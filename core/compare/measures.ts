@@ -311,12 +311,13 @@ export const measuresOf = (all: readonly ReadRun[], unit: GainUnit, level = 100)
   columnsOf(setupsOf(all), unit, level).map(({ measure: each }) => each);
 
 /** Those that a table begins with, by what the method of the runs is about. */
-export type About = 'gains' | 'times' | 'power';
+export type About = 'gains' | 'times' | 'power' | 'work';
 
 const USUAL: Readonly<Record<About, (id: string) => boolean>> = {
   gains: (id) => id.startsWith('gain-') || id === 'peak' || id === 'price',
   times: (id) => /^(gain-(900|1800)|level-(80|100)|light out|power gone|peak|hottest-.*|price)$/.test(id),
   power: (id) => /^(sampled|peak|average-.*|level-(50|80|100)|energy|price)$/.test(id),
+  work: (id) => /^(peak|sustained|energy|price)$/.test(id),
 };
 
 /**
@@ -332,6 +333,7 @@ export function usualMeasures(measures: readonly Pick<Measure, 'id'>[], about: A
 /** What runs are about, by the method that they were taken by. */
 export function aboutOf(all: readonly ReadRun[]): About {
   const rules = all.map(({ run }) => run.header.rule);
+  if (rules.length > 0 && rules.every((rule) => rule?.from === 'workload')) return 'work';
   if (all.some(({ figures }) => figures.sampled)) return 'power';
   return rules.length > 0 && rules.every((rule) => rule?.ends === 'window') ? 'gains' : 'times';
 }

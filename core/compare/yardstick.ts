@@ -38,7 +38,7 @@ export function usualYardstick(columns: readonly MeasureColumn[], about: About):
   const count = ({ cells }: MeasureColumn) => cells.filter(({ mean }) => mean && !mean.isLeast).length;
   const known = columns.filter((column) => count(column) > 1);
   if (about === 'power' && known.some(({ measure }) => measure.id === 'sampled')) return 'sampled';
-  const gains = about === 'gains' ? known.filter(({ measure }) => markOf(measure.id) !== undefined) : [];
+  const gains = about === 'gains' || about === 'work' ? known.filter(({ measure }) => markOf(measure.id) !== undefined) : [];
   const most = Math.max(...gains.map(count));
   // The last mark by which most of them have a gain.
   return gains.findLast((column) => count(column) === most)?.measure.id ?? '100';
