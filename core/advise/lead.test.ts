@@ -155,6 +155,30 @@ it('speaks of each device by itself, at the level that is asked for', () => {
   expect(compared(all.slice(0, 1)).lead).toEqual([]);
 });
 
+// Common practice, no source (checks.md): a camera took 3 h 26 on its own charger until the light went out, 3 h 46 from a bank.
+it('goes by the light where a device shows no level', () => {
+  const camera = (name: string, minutes: number) => {
+    const header = exampleHeader({ id: name, charger: { id: name, name, kind: 'adapter', watts: 5 } });
+    const events = [minutes - 4, minutes].map((at, index): Entry => {
+      const seen = header.plugInAt + at * 60_000;
+      return {
+        kind: 'event',
+        seq: index + 1,
+        id: `${name}${index}`,
+        at: seen,
+        written: seen,
+        event: index === 0 ? 'light on' : 'light off',
+      };
+    });
+    return readRun(foldRun(header, events));
+  };
+  const { yardstick, columns, lead, standings } = compared([camera('own charger', 206), camera('bank', 226)]);
+  expect(yardstick).toBe('100');
+  expect(yardsticksOf(columns).map(({ title }) => title)).toEqual(['light out']);
+  expect(lead).toEqual(['own charger is first by the light.']);
+  expect(standings[1]).toMatch(/^20 min lost · ± \d+ min · .* by the light/);
+});
+
 // Common practice, no source (checks.md): 20 V × 1.8 A for 5 min is about 3 Wh.
 it('goes by the power of energy samples where that is what was taken', () => {
   const sample = (name: string, wattHours: number) => {

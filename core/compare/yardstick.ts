@@ -24,14 +24,27 @@ export function figureSays(id: string): string | undefined {
   return mark === undefined ? (id === 'sampled' ? 'by energy sample' : undefined) : `in ${nominal(mark)}`;
 }
 
+const levels: readonly Yardstick[] = LEVELS.map((level) => ({
+  id: String(level),
+  title: `time to ${level} %`,
+  says: `to ${level} %`,
+  level,
+}));
+const FULL = levels.filter(({ level }) => level === 100);
+const small = (title: string): string => title.charAt(0).toLowerCase() + title.slice(1);
+
 /** What setups that have these figures can be set against each other by. */
-export const yardsticksOf = (measures: readonly Pick<Measure, 'id' | 'title'>[]): Yardstick[] => [
-  ...LEVELS.map((level) => ({ id: String(level), title: `time to ${level} %`, says: `to ${level} %`, level })),
-  ...measures.flatMap(({ id, title }) => {
+export function yardsticksOf(measures: readonly Pick<Measure, 'id' | 'title'>[]): Yardstick[] {
+  const passed = measures.find(({ id }) => id === 'light out' || id === 'power gone');
+  // A device that shows no level is full when its light goes out.
+  const times =
+    passed && !measures.some(({ id }) => id.startsWith('level-')) ? FULL.map((full) => ({ ...full, title: small(passed.title) })) : levels;
+  const figures = measures.flatMap(({ id, title }) => {
     const says = figureSays(id);
-    return says === undefined ? [] : [{ id, title: title.charAt(0).toLowerCase() + title.slice(1), says, level: undefined }];
-  }),
-];
+    return says === undefined ? [] : [{ id, title: small(title), says, level: undefined }];
+  });
+  return [...times, ...figures];
+}
 
 /** What they are set against each other by unless it is chosen: the end of a window, the power of a sample, else the time to full. */
 export function usualYardstick(columns: readonly MeasureColumn[], about: About): string {
