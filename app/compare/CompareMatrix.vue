@@ -4,13 +4,19 @@ import type { Settling } from '@core/plan';
 import { matrixOf, type Measure, type SetupRuns } from '@core/compare';
 
 /** Devices down, chargers across, one figure: shaded from the worst of a device to its best; what was not run is open, and can be planned. */
-const props = defineProps<{ setups: SetupRuns[]; measures: Measure[] }>();
+const props = defineProps<{
+  setups: SetupRuns[];
+  measures: Measure[];
+  /** What setups are set against each other by: the figure it begins with, unless that is a time. */
+  yardstick: string;
+}>();
 const emit = defineEmits<{ plan: [wanted: Settling] }>();
 
 const chosen = ref<string>();
 const by = computed(
   () =>
     props.measures.find(({ id }) => id === chosen.value) ??
+    props.measures.find(({ id }) => id === props.yardstick) ??
     props.measures.find(({ id }) => id === 'level-80') ??
     props.measures.find(({ better }) => better) ??
     props.measures[0],

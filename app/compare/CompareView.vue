@@ -354,6 +354,7 @@ const hasNothing = computed(() => lanes.records.length + logbook.summaries.lengt
               v-else-if="shown === 'matrix'"
               :setups="setups"
               :measures="measures"
+              :yardstick="yardstick.id"
               @plan="(wanted) => plan({ says: '', runs: [wanted] })"
             />
             <VerdictSheet v-else v-bind="judged" @edit="edit" @plan="plan" @wish="wish" />
