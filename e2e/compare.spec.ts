@@ -160,6 +160,8 @@ test('@compare a planted unfair condition is listed, and a comparison is saved, 
   await expect(aside).toContainText(/Screen: .*on at full for Quern 65/);
   await expect(aside).toContainText('What the screen uses never reaches the battery');
 
+  await press(page, 'Bars');
+  await press(page, 'Gains');
   await press(page, 'Save');
   await page.getByRole('dialog').getByRole('button', { name: 'Save' }).click();
   await expect(page.getByText('Give it a name.')).toBeVisible();
@@ -184,6 +186,7 @@ test('@compare a planted unfair condition is listed, and a comparison is saved, 
   await page.goto('/compare');
   await press(page, 'Screen on against off');
   await expect(page.getByRole('heading', { name: '2 runs of Sedge 5' })).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Gains', exact: true })).toHaveAttribute('aria-pressed', 'true');
   await press(page, 'Choose runs');
   await press(page, 'Remove Screen on against off');
   await expect(page.getByRole('heading', { name: 'Saved comparisons' })).toHaveCount(0);

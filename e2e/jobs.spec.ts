@@ -1,6 +1,6 @@
 import { readFile } from 'node:fs/promises';
 import { expect, test, type Page } from '@playwright/test';
-import { bringShelf, choose, chooseAll, doMore, entry, figure, log, said, startRun, stopRun } from './person';
+import { bringShelf, choose, chooseAll, doMore, entry, figure, log, noneOffered, said, startRun, stopRun } from './person';
 
 /** Whole jobs of the trade, from an empty logbook to the result, by hand and key. */
 
@@ -262,6 +262,7 @@ test('@jobs a spot check of ten sources awake and asleep, a pad on two bricks am
   await page.getByRole('button', { name: 'Add a source' }).click();
   await choose(page, 'Charger to add', 'Puddle');
   const feeder = page.getByRole('combobox', { name: 'What feeds Puddle' });
+  await noneOffered(page);
   await feeder.fill('Hazel');
   await page.getByRole('option', { name: 'Hazel 12' }).click();
   await page.getByRole('button', { name: 'Add it' }).click();

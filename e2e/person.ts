@@ -63,8 +63,12 @@ export async function bringShelf(page: Page, devices: readonly (string | Some)[]
   await expect(page.getByRole('dialog')).toHaveCount(0);
 }
 
+/** Waits until no choices are offered: the list of the field before fades, and its choices are not to be taken for those of the next. */
+export const noneOffered = (page: Page) => expect(page.getByRole('option')).toHaveCount(0);
+
 /** Opens a field that offers choices with the keyboard, and clicks one. */
 export async function choose(page: Page, label: string, name: string): Promise<void> {
+  await noneOffered(page);
   await page.getByRole('combobox', { name: label }).press('ArrowDown');
   await page.getByRole('option', { name, exact: true }).click();
 }
@@ -241,8 +245,7 @@ export async function pairUp(page: Page, charger = 0): Promise<void> {
     ['Device', 0],
     ['Charger', charger],
   ] as const) {
-    // The list before this one fades, and its choices are not to be taken for these.
-    await expect(page.getByRole('option')).toHaveCount(0);
+    await noneOffered(page);
     await page.getByRole('dialog').getByRole('combobox', { name: label }).press('ArrowDown');
     await page.getByRole('option').nth(place).click();
   }

@@ -178,12 +178,12 @@ type Shown = keyof typeof SHOWN;
 const shown = computed<Shown>(
   () => (Object.keys(SHOWN) as Shown[]).find((each) => each === route.query.show) ?? (about.value === 'gains' ? 'bars' : 'curves'),
 );
-const group = ref<string>();
 /** What bars can be drawn of, and what is: by what the method of the runs is about, at first. */
 const groups = computed(() => [...new Set(measures.value.filter(({ better }) => better).map((measure) => measure.group))]);
 const BEGINS = { gains: 'Gains', times: 'Times', power: 'Power and energy', work: 'Power and energy' } as const;
 const barGroup = computed(
-  () => groups.value.find((each) => each === group.value) ?? groups.value.find((each) => each === BEGINS[about.value]) ?? groups.value[0],
+  () =>
+    groups.value.find((each) => each === route.query.bars) ?? groups.value.find((each) => each === BEGINS[about.value]) ?? groups.value[0],
 );
 /** In their order; a gain or a power that setups are set against each other by comes first. */
 const bars = computed(() => {
@@ -213,7 +213,7 @@ const isSaving = ref(false);
 const name = ref('');
 /** What is saved of it under a name. */
 const asSaved = (called: string): Omit<Comparison, 'id' | 'at' | 'schema'> => {
-  const { base, level: at, unit: as, cols } = route.query;
+  const { base, level: at, unit: as, cols, show, bars: drawn } = route.query;
   const chosenColumns = asText(cols).split(',').filter(Boolean);
   return {
     name: called,
@@ -222,6 +222,8 @@ const asSaved = (called: string): Omit<Comparison, 'id' | 'at' | 'schema'> => {
     level: asText(at) || undefined,
     unit: asText(as) || undefined,
     columns: chosenColumns.length > 0 ? chosenColumns : undefined,
+    show: asText(show) || undefined,
+    bars: asText(drawn) || undefined,
     edits: comparisons.of(chosen.value)?.edits,
   };
 };
@@ -230,9 +232,9 @@ async function save(): Promise<string | undefined> {
   await comparisons.save(asSaved(name.value));
   return undefined;
 }
-function openSaved({ runs, base, level: at, unit: as, columns: cols = [] }: Comparison): void {
+function openSaved({ runs, base, level: at, unit: as, columns: cols = [], show, bars: drawn }: Comparison): void {
   choosing.value = false;
-  ask({ runs: runs.join('.'), base, level: at, unit: as, cols: cols.length > 0 ? cols.join(',') : undefined });
+  ask({ runs: runs.join('.'), base, level: at, unit: as, cols: cols.length > 0 ? cols.join(',') : undefined, show, bars: drawn });
 }
 const remove = ({ id }: Comparison) => comparisons.remove(id).catch(report);
 /** What the verdict is made of, and what was written of it. */
@@ -329,7 +331,7 @@ const hasNothing = computed(() => lanes.records.length + logbook.summaries.lengt
                 </button>
               </div>
               <div v-if="shown === 'bars'" role="group" aria-label="Bars of">
-                <button v-for="each in groups" :key="each" type="button" :aria-pressed="barGroup === each" @click="group = each">
+                <button v-for="each in groups" :key="each" type="button" :aria-pressed="barGroup === each" @click="ask({ bars: each })">
                   {{ each }}
                 </button>
               </div>

@@ -31,6 +31,9 @@ export const comparisonSchema = object({
   unit: string().max(8),
   /** Columns of its table, where they were chosen. */
   columns: array().of(string().required().max(60)).default(undefined).optional(),
+  /** Which picture is shown, and of bars which figures. */
+  show: string().max(20),
+  bars: string().max(40),
   edits: array().of(editSchema).default(undefined).optional(),
 }).noUnknown();
 
