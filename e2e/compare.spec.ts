@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { expect, test, type Page } from '@playwright/test';
 import { exampleHeader } from '../core/ink/example';
-import { bookOf, DEMO, doMore, finished, importFile, isReady } from './person';
+import { bookOf, choose, DEMO, doMore, finished, importFile, isReady } from './person';
 
 const table = (page: Page) => page.getByRole('region', { name: 'Figures side by side' });
 /** How many runs something is kept of that was worked out of them. */
@@ -31,6 +31,12 @@ test('@compare the study of the demo is seen as curves, bars, table, matrix and 
   await page.getByRole('combobox', { name: 'Time', exact: true }).selectOption('all at 50 % together');
   await press(page, 'By level');
   await expect(page.getByRole('img', { name: /by level/ })).toBeVisible();
+  await page.getByRole('group', { name: 'What is drawn by level' }).getByRole('button', { name: 'Temperature' }).click();
+  const warm = page.getByRole('row', { name: /^Cobble 20 at \d+ % 3\d\.\d °C$/ });
+  await expect(warm).not.toHaveCount(0);
+  await press(page, 'Heat as its rise');
+  await expect(warm).toHaveCount(0);
+  await press(page, 'Heat as its rise');
   await press(page, 'Ahead of the baseline');
   await expect(page.getByRole('row', { name: /^Quern 65 .*: \+\d+ ± \d+ %/ })).toHaveCount(1);
   await press(page, 'Each alone');
@@ -66,8 +72,15 @@ test('@compare the study of the demo is seen as curves, bars, table, matrix and 
   await expect(working).toContainText('Mean of 3 runs');
   await expect(working).toContainText(/Cobble 12 is surely worse: \d+ min ± \d+ min/);
   await expect(working).toContainText(/Quern 65: a tie/);
+  await quern.getByRole('button', { name: /min saved/ }).click();
+  const against = page.getByRole('region', { name: 'Working of Time to 100 %: Quern 30 against Cobble 12' });
+  await expect(against).toContainText('Time is t ÷ t₀ − 1 and rate t₀ ÷ t − 1');
   await press(page, 'Differences from the baseline');
   await expect(quern).toContainText(/−\d+ min± \d+ min/);
+  // By what was gained instead: the sentence and the column follow.
+  await choose(page, 'By', 'gained in 30 min');
+  await expect(page.getByRole('complementary', { name: 'Verdict' })).toContainText('In 30 min: Quern 30 or Quern 65.');
+  await expect(quern).toContainText(/\+\d+ %± \d %gained in 30 minrate \+\d+ ± \d+ % in 30 min/);
   await press(page, 'in hours of use');
   await expect(table(page).getByRole('row', { name: /^Cobble 20/ })).toContainText(/\+[\d.]+ h± [\d.]+ h/);
 });

@@ -363,6 +363,8 @@ test('@jobs a fixed hour on six chargers counts one check that came two seconds 
   await page.keyboard.press('Space');
   await expect(page.getByRole('article')).toHaveCount(6);
   await page.clock.fastForward('01:01:00');
+  // The page goes by the clock once a second, and whose turn it is with it.
+  await expect(page.getByRole('region', { name: 'Due line' })).toContainText('since the reading fell due');
   for (const [index, level] of [62, 68, 77, 83, 84, 84].entries()) {
     await page.keyboard.press('Escape');
     await page.keyboard.press('abcdef'[index] ?? 'a');

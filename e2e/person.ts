@@ -64,7 +64,7 @@ export async function bringShelf(page: Page, devices: readonly (string | Some)[]
 }
 
 /** Waits until no choices are offered: the list of the field before fades, and its choices are not to be taken for those of the next. */
-export const noneOffered = (page: Page) => expect(page.getByRole('option')).toHaveCount(0);
+export const noneOffered = (page: Page) => expect(page.getByRole('listbox')).toHaveCount(0);
 
 /** Opens a field that offers choices with the keyboard, and clicks one. */
 export async function choose(page: Page, label: string, name: string): Promise<void> {

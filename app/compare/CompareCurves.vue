@@ -2,7 +2,7 @@
 import { computed, ref } from 'vue';
 import { aheadOf, turnOf } from '@core/compare';
 import { milestoneTime } from '@core/curve';
-import { inUnit, quantityOf, spell, TEMPERATURES, type Quantity } from '@core/quantity';
+import { drawnRise, inUnit, quantityOf, spell, TEMPERATURES, type Quantity } from '@core/quantity';
 import InkStrip from '../strip/InkStrip.vue';
 import LevelStrip from '../strip/LevelStrip.vue';
 import StripSheet from '../strip/StripSheet.vue';
@@ -46,12 +46,15 @@ const origins = computed(() => {
   ];
 });
 
+/** What a temperature was at first. */
+const firstOf = ({ dots }: Trace, of: Quantity) => dots[of]?.find(([, value]) => value !== undefined)?.[1];
 /** Heat less what it was at first. */
 function risen(trace: Trace): Trace {
   const dots = { ...trace.dots };
   for (const of of TEMPERATURES) {
-    const first = dots[of]?.find(([, value]) => value !== undefined)?.[1];
-    if (first !== undefined) dots[of] = (dots[of] ?? []).map(([at, value]) => [at, value === undefined ? undefined : value - first]);
+    const first = firstOf(trace, of);
+    if (first !== undefined)
+      dots[of] = (dots[of] ?? []).map(([at, value]) => [at, value === undefined ? undefined : drawnRise('°C', value - first)]);
   }
   return { ...trace, dots };
 }
@@ -72,11 +75,18 @@ const hasHeat = computed(() => props.opened.some(({ figures }) => figures.heat.l
 /** What can be drawn against the level: of any run. */
 const quantities = computed(() => [...new Set(props.opened.flatMap(({ byLevel }) => byLevel.map(({ of }) => of)))]);
 const levelOf = computed(() => (quantities.value.includes(ofLevel.value) ? ofLevel.value : quantities.value[0]));
+const isOfHeat = computed(() => levelOf.value !== undefined && TEMPERATURES.includes(levelOf.value));
 const levelLines = computed(() =>
-  props.opened.flatMap(({ byLevel }, index) => {
+  props.opened.flatMap(({ byLevel, trace }, index) => {
     const row = props.rowOf[index] ?? 0;
     const found = byLevel.find(({ of }) => of === levelOf.value);
-    return found ? [{ ...found, name: props.names[row] ?? '', pen: props.pens[row] ?? 0 }] : [];
+    if (!found) return [];
+    const first = isRise.value && isOfHeat.value ? firstOf(trace, found.of) : undefined;
+    const points = found.points.map(([level, value]): [number, number] => [
+      level,
+      first === undefined ? value : drawnRise('°C', value - first),
+    ]);
+    return [{ of: found.of, points, name: props.names[row] ?? '', pen: props.pens[row] ?? 0 }];
   }),
 );
 
@@ -135,13 +145,13 @@ const lastOf = ({ dots }: Trace) => {
           <option v-for="each in origins" :key="each.value" :value="each.value">{{ each.title }}</option>
         </select></label
       >
-      <div v-if="view === 'together' && hasHeat" role="group" aria-label="Heat">
-        <button type="button" :aria-pressed="isRise" @click="isRise = !isRise">Heat as its rise</button>
-      </div>
       <div v-if="view === 'by level'" role="group" aria-label="What is drawn by level">
         <button v-for="of in quantities" :key="of" type="button" :aria-pressed="levelOf === of" @click="ofLevel = of">
           {{ quantityOf(of).track?.short }}
         </button>
+      </div>
+      <div v-if="view === 'by level' ? isOfHeat : view !== 'ahead' && hasHeat" role="group" aria-label="Heat">
+        <button type="button" :aria-pressed="isRise" @click="isRise = !isRise">Heat as its rise</button>
       </div>
     </div>
     <div v-if="view === 'apart'" class="small">
@@ -153,7 +163,7 @@ const lastOf = ({ dots }: Trace) => {
       </figure>
     </div>
     <div v-else class="paper">
-      <LevelStrip v-if="view === 'by level'" :lines="levelLines" :pen="0" :caption="`${caption}, by level`" />
+      <LevelStrip v-if="view === 'by level'" :lines="levelLines" :pen="0" :is-rise="isRise && isOfHeat" :caption="`${caption}, by level`" />
       <AheadStrip
         v-else-if="view === 'ahead'"
         :lines="ahead"

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue';
-import { workingOf, writeDifference, type Cell, type Measure, type Row } from '@core/compare';
+import { sharesSay, workingOf, writeDifference, type Cell, type Measure, type MeasureColumn, type Row } from '@core/compare';
 import { vCards } from '../kit/vCards';
 import PenNib from '../strip/PenNib.vue';
 
@@ -13,7 +13,8 @@ const props = defineProps<{
   measures: Measure[];
   /** The figures of each measure, a cell a setup. */
   cells: Cell[][];
-  /** How each setup stands to the baseline. */
+  /** What setups are set against each other by, where any has it; and how each stands to the baseline. */
+  against: MeasureColumn | undefined;
   standings: { first: string; rest: string[] }[];
   /** Whether differences from the baseline are shown. */
   isDifference: boolean;
@@ -46,19 +47,24 @@ function sortBy(by: string): void {
 }
 const sortOf = (by: string) => (sorted.value?.by !== by ? 'none' : sorted.value.isUp ? 'ascending' : 'descending');
 
-/** The figure whose working is shown. */
-const open = ref<{ measure: number; row: number }>();
-function toggle(measure: number, row: number): void {
-  open.value = open.value?.measure === measure && open.value.row === row ? undefined : { measure, row };
+/** The figure whose working is shown: that of a column, or how a setup stands to the baseline. */
+type Place = number | 'against';
+const open = ref<{ measure: Place; row: number }>();
+const isOpen = (measure: Place, row: number) => open.value?.measure === measure && open.value.row === row;
+function toggle(measure: Place, row: number): void {
+  open.value = isOpen(measure, row) ? undefined : { measure, row };
 }
 const working = computed(() => {
   const { value: at } = open;
-  const [measure, cells] = [props.measures[at?.measure ?? -1], props.cells[at?.measure ?? -1]];
-  if (!at || !measure || !cells?.[at.row]) return undefined;
+  if (!at) return undefined;
+  const isAgainst = at.measure === 'against';
+  const measure = at.measure === 'against' ? props.against?.measure : props.measures[at.measure];
+  const cells = at.measure === 'against' ? props.against?.cells : props.cells[at.measure];
+  if (!measure || !cells?.[at.row]) return undefined;
   return {
-    title: `${measure.title}: ${props.names[at.row] ?? ''}`,
+    title: `${measure.title}: ${props.names[at.row] ?? ''}${isAgainst ? ` against ${props.names[props.baseline] ?? ''}` : ''}`,
     each: cells[at.row]?.each ?? [],
-    says: workingOf(cells, at.row, props.names, measure),
+    says: [...workingOf(cells, at.row, props.names, measure), ...(isAgainst ? [sharesSay(measure)] : [])],
   };
 });
 
@@ -126,14 +132,23 @@ const lines = computed(() =>
             >
           </th>
           <td class="figures">
-            {{ line.standing?.first }}<small v-for="each in line.standing?.rest ?? []" :key="each">{{ each }}</small>
+            <button
+              v-if="against && line.index !== baseline"
+              type="button"
+              class="figure"
+              :aria-expanded="isOpen('against', line.index)"
+              :title="`How ${line.name} stands to ${names[baseline] ?? ''} came about`"
+              @click="toggle('against', line.index)"
+            >
+              {{ line.standing?.first }}</button><template v-else>{{ line.standing?.first }}</template
+            ><small v-for="each in line.standing?.rest ?? []" :key="each">{{ each }}</small>
           </td>
           <td v-for="(cell, at) in line.cells" :key="cell.id" class="figures">
             <button
               v-if="cell.value"
               type="button"
               class="figure"
-              :aria-expanded="open?.measure === at && open.row === line.index"
+              :aria-expanded="isOpen(at, line.index)"
               :title="`How ${measures[at]?.title ?? ''} of ${line.name} came about`"
               @click="toggle(at, line.index)"
             >

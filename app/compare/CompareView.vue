@@ -154,11 +154,15 @@ const wish = (some: Partial<Wishes>) => ask(Object.fromEntries(Object.entries(so
 const words = computed(() => leadOf(question.value, rows.value, yardstick.value.id, isAsked(yardstick.value.id) ? undefined : about.value));
 /** The same in a sentence: of devices that show no level, what came to pass. */
 const goal = computed(() => (yardstick.value.level === undefined ? yardstick.value.says : goalSays(rows.value[0]?.goal ?? FULL)));
-/** How each setup stands to the baseline by it. */
-const standings = computed(() => {
-  const by = compared.value.find(({ measure }) => measure.id === yardstick.value.id);
-  return standingsOf(rows.value, names.value, baselineRow.value, by);
+/** The figure of it, and how each setup stands to the baseline by that. */
+const against = computed(() => {
+  const { id } = yardstick.value;
+  const ids = [id, `level-${id}`, String(rows.value[0]?.goal)];
+  return compared.value.find(({ measure }) => ids.includes(measure.id));
 });
+const standings = computed(() =>
+  standingsOf(rows.value, names.value, baselineRow.value, yardstick.value.level === undefined ? against.value : undefined),
+);
 const unlike = computed(() => unlikeIn(setups.value, names.value, typeof rows.value[0]?.goal === 'number'));
 
 const columns = computed(() => {
@@ -403,6 +407,7 @@ const hasNothing = computed(() => lanes.records.length + logbook.summaries.lengt
           :baseline="baselineRow"
           :measures="columns"
           :cells="cells"
+          :against="against"
           :standings="standings"
           :is-difference="isDifference"
         />

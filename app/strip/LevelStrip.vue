@@ -17,6 +17,8 @@ const props = defineProps<{
     pen?: number | undefined;
   }[];
   pen: number;
+  /** Whether temperatures are drawn as what they rose by. */
+  isRise?: boolean;
   caption: string;
 }>();
 
@@ -91,7 +93,13 @@ function draw(): void {
         ...(heats.value.length < props.lines.length && {
           y: scale('watts at the cable', { min: 0, max: Math.ceil((top * 1.08) / 5) * 5 }, 'left'),
         }),
-        ...(heats.value.length > 0 && { heat: scale(shownUnit('°C'), tens, heats.value.length < props.lines.length ? 'right' : 'left') }),
+        ...(heats.value.length > 0 && {
+          heat: scale(
+            `${props.isRise ? 'rise, ' : ''}${shownUnit('°C')}`,
+            tens,
+            heats.value.length < props.lines.length ? 'right' : 'left',
+          ),
+        }),
       },
       layout: { padding: { top: 12, right: 14, bottom: 18, left: 4 } },
     },

@@ -14,8 +14,9 @@ export {
   usualMeasures,
   type About,
   type GainUnit,
+  type MeasureColumn,
 } from './measures';
-export { goalSays, standingsOf, writeStanding } from './words';
+export { goalSays, sharesSay, standingsOf, writeStanding } from './words';
 export { usualYardstick, yardsticksOf, type Yardstick } from './yardstick';
 export { aheadOf, turnOf, type Ahead } from './ahead';
 export { unlikeIn, type Unlike } from './unlike';

@@ -61,6 +61,14 @@ function writeAgainst(
   return { first: value, rest: [range, told, ...(rate ? [`rate ${inShare(rate)} ${by}`] : [])] };
 }
 
+/** How the shares of a standing come about, of times or of another figure. */
+export const sharesSay = ({ unit }: Pick<Measure, 'unit'>): string =>
+  `${
+    unit === 's'
+      ? 'Time is t ÷ t₀ − 1 and rate t₀ ÷ t − 1, with t₀ the time of the baseline.'
+      : 'Rate is g ÷ g₀ − 1, with g₀ the figure of the baseline.'
+  } In their margins the squares of both relative uncertainties add.`;
+
 /** How each setup stands to the baseline: by a figure, or by times. @param zero of the baseline */
 export const standingsOf = (
   rows: readonly Row[],

@@ -3,7 +3,7 @@ export { apparentLoad, averagePower, batteryEnergy, celsiusFromFahrenheit, power
 export { readDecimal } from './decimal';
 export { clock, countdown, nominal, parseClock, spell } from './duration';
 export { decimalsFor, fixed, inUnit, price, signedShare, temperature, temperatureRise, trimmed, withMargin } from './figures';
-export { inManner, keptFrom, mannerNow, setManner, shownIn, shownUnit, type Manner } from './manner';
+export { drawnRise, inManner, keptFrom, mannerNow, setManner, shownIn, shownUnit, type Manner } from './manner';
 export { parseEntryLine, type LineValues, type ParsedLine } from './entryLine';
 export { writeEntryLine } from './writeLine';
 export { listed } from './listed';

@@ -1,7 +1,7 @@
 import { afterEach, describe, expect, it } from 'vitest';
 import { parseEntryLine } from './entryLine';
 import { fixed, price, temperature, temperatureRise, trimmed } from './figures';
-import { inManner, keptFrom, setManner, shownIn } from './manner';
+import { drawnRise, inManner, keptFrom, setManner, shownIn } from './manner';
 import { writeEntryLine } from './writeLine';
 
 const PLAIN = { decimal: '.', scale: '°C', currency: '' } as const;
@@ -34,6 +34,19 @@ describe('figures as a person chose to read them', () => {
   it('write a rise of 10 °C as one of 18 °F, not of 50', () => {
     setManner({ ...PLAIN, scale: '°F' });
     expect([temperatureRise(10), temperature(10)]).toEqual(['18.0 °F', '50.0 °F']);
+  });
+
+  // By definition: a kelvin is 1.8 degrees Fahrenheit.
+  it('draw a rise of 10 °C at 18 °F, and none at 0', () => {
+    for (const [scale, ten] of [
+      ['°C', 10],
+      ['°F', 18],
+    ] as const) {
+      setManner({ decimal: '.', scale, currency: '' });
+      expect(shownIn('°C', drawnRise('°C', 10))).toBeCloseTo(ten, 9);
+      expect(shownIn('°C', drawnRise('°C', 0))).toBeCloseTo(0, 9);
+      expect(shownIn('W', drawnRise('W', 10))).toBe(10);
+    }
   });
 
   it('write an entry line that says the same when it is read again', () => {

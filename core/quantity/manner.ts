@@ -36,5 +36,8 @@ export const keptFrom = (unit: string, shown: number): number =>
 /** A difference of two figures kept in `unit`, as it is shown: a rise of 10 °C is one of 18 °F. */
 export const shownDifference = (unit: string, value: number): number => (unit === '°C' && manner.scale === '°F' ? value * 1.8 : value);
 
+/** A rise as a figure that is shown as one, where figures kept in `unit` are drawn: 10 °C of it stand at 18 °F. */
+export const drawnRise = (unit: string, value: number): number => keptFrom(unit, shownDifference(unit, value));
+
 /** The sign of the chosen currency and a blank, or nothing. */
 export const currencySign = (): string => (manner.currency ? `${manner.currency} ` : '');
