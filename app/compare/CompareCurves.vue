@@ -56,7 +56,7 @@ function risen(trace: Trace): Trace {
     if (first !== undefined)
       dots[of] = (dots[of] ?? []).map(([at, value]) => [at, value === undefined ? undefined : drawnRise('°C', value - first)]);
   }
-  return { ...trace, dots };
+  return { ...trace, dots, isRise: true };
 }
 
 const traces = computed(() => {

@@ -241,6 +241,34 @@ th[aria-sort='descending'] button::after {
   }
 }
 
+/* On a phone its rows are cards: two figures beside each other, each under its heading. */
+@media (max-width: 640px) {
+  table.cards > tbody > tr {
+    display: grid;
+    grid-template-columns: repeat(2, minmax(0, 1fr));
+    gap: 0.6rem 1rem;
+    padding-inline: 1.5rem;
+  }
+
+  table.cards > tbody > tr > th {
+    grid-column: 1 / -1;
+    padding: 0;
+  }
+
+  table.cards > tbody > tr > td,
+  table.cards > tbody > tr > td small {
+    white-space: normal;
+  }
+
+  .figure {
+    text-align: start;
+  }
+
+  table.cards > tbody > tr > td::before {
+    display: block;
+  }
+}
+
 .setup {
   display: flex;
   align-items: center;

@@ -274,6 +274,8 @@ function rules(tracks: readonly Quantity[], { theme, size }: StripLook): Plugin<
 
 /** Where a lane says its levels: inside, at its right edge, where there is nothing but time to come. */
 const LANE_LEVELS = [40, 80];
+/** Pixels that the label of a rule needs. */
+const LABEL = 13;
 /** From how many pixels on a lane has room for all of them. */
 const TALL = 180;
 
@@ -301,12 +303,16 @@ function valueScale(track: Quantity, traces: readonly Trace[], tracks: readonly 
       max: Math.ceil((top * 1.1) / wattStep) * wattStep,
       step: wattStep,
     },
-    tens: tens(values, shownIn(unit, 21), shownIn(unit, 29)),
+    // A room is about so warm; a rise begins at none.
+    tens: isOfRise(traces) ? tens(values, 0, 0) : tens(values, shownIn(unit, 21), shownIn(unit, 29)),
   };
   const { step, ...range } = ranges[drawn?.axis ?? 'from zero'];
-  /** A low lane says a few of its levels; a high one as many as a sheet. */
+  /** A low lane says a few of its levels; a high one as many as a sheet. Of others, every second or third is said where all would crowd. */
   const labelled = (value: number, height: number) => {
-    if (track !== 'percent') return size !== 'lane' || (value > range.min && value < range.max);
+    if (track !== 'percent') {
+      const every = Math.ceil((LABEL * (range.max - range.min)) / step / height);
+      return Math.round(value / step) % every === 0 && (size !== 'lane' || (value > range.min && value < range.max));
+    }
     return value % 20 === 0 && (size === 'sheet' || (value > 0 && value < 100 && (height > TALL || LANE_LEVELS.includes(value))));
   };
   return {
@@ -334,7 +340,10 @@ function valueScale(track: Quantity, traces: readonly Trace[], tracks: readonly 
   } as unknown as Partial<Scale>;
 }
 
-/** From ten to ten around what was read, and around a room at least; by twenties where tens would crowd. */
+/** Whether temperatures are drawn as what they rose by. */
+const isOfRise = (traces: readonly Trace[]): boolean => traces.some(({ isRise }) => isRise);
+
+/** From ten to ten around what was read, and around a stretch at least; by twenties where tens would crowd. */
 function tens(values: number[], warm: number, warmer: number): { min: number; max: number; step: number } {
   const [low, high] = [Math.min(warmer, min(values) ?? warmer), Math.max(warm, max(values) ?? warm)];
   const step = high - low > 50 ? 20 : 10;
@@ -664,7 +673,9 @@ function titles(traces: readonly Trace[], tracks: readonly Quantity[], look: Str
         const scale = scales[track];
         const lines = linesOn(traces, track);
         if (scale && lines.length > 1 && traces.length === 1) nameLines(ctx, scales, lines, traces[0]);
-        if (scale && track !== 'percent') ctx.fillText(quantityOf(track).track?.title ?? '', chartArea.right - 6, scale.top + 14);
+        if (!scale || track === 'percent') continue;
+        const { title = '', axis } = quantityOf(track).track ?? {};
+        ctx.fillText(axis === 'tens' && isOfRise(traces) ? `rise of ${title}` : title, chartArea.right - 6, scale.top + 14);
       }
       ctx.restore();
     },

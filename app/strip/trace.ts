@@ -24,6 +24,8 @@ export interface Trace {
   struck: Dot[];
   /** What its surfaces are called on this device, where they have names. */
   surfaces?: Partial<Record<Quantity, string | undefined>> | undefined;
+  /** Whether temperatures are drawn as what they rose by. */
+  isRise?: boolean;
   /** What happened, and when. */
   events: { at: number; says: string }[];
   missed: Span[];
