@@ -196,6 +196,8 @@ td {
 }
 
 thead th {
+  /* Room for two words: a heading of three lines makes the table begin far below. */
+  min-width: 7rem;
   font-size: 0.8rem;
   font-weight: 600;
   color: rgb(var(--v-theme-soft));

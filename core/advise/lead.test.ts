@@ -133,6 +133,9 @@ it('ranks unlike batteries by Wh, and in percent tells no difference', () => {
   const percent = columnsOf(setups, '%').find(({ measure }) => measure.id === 'gain-1800');
   const [, told] = standingsOf(compareRuns(race, '', 100), [], 0, percent);
   expect(told).toEqual({ first: '—', rest: ['a percent of one battery is not a percent of another: take Wh'] });
+  expect(leadOf({ setups, unit: '%', baseline: '', worked: [] }, [], 'gain-1800')).toEqual([
+    'In 30 min: nothing here can be ranked by that.',
+  ]);
 });
 
 it('speaks of each device by itself, at the level that is asked for', () => {

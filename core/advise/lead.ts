@@ -35,7 +35,10 @@ export function leadOf(
   const judged = all.filter((group) => group.setups.length > 1);
   const title = figure === undefined ? `To ${level === 100 ? 'full' : `${level} %`}` : figure.charAt(0).toUpperCase() + figure.slice(1);
   const by = figure === undefined ? timesTo(level) : (group: Group) => bestBy(group, yardstick);
-  return over(judged, all.length === 1, 'lead', title, by).flatMap(({ title: whose, says, why }) => [
+  const found = over(judged, all.length === 1, 'lead', title, by);
+  // A percent of one battery is not a percent of another; or fewer than two of a device were seen so far.
+  if (found.length === 0) return [`${title}: nothing here can be ranked by that.`];
+  return found.flatMap(({ title: whose, says, why }) => [
     `${whose}: ${says}.`,
     // The reasons of several devices are for the whole verdict.
     ...(all.length === 1 && why ? [why] : []),
