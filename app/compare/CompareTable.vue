@@ -68,6 +68,35 @@ const working = computed(() => {
   };
 });
 
+/** A cell of the table: what stands in it, and beneath; what its working is of, where it has one. */
+interface Shown {
+  at: Place;
+  title: string;
+  value: string | undefined;
+  hasWorking: boolean;
+  rest: readonly string[];
+  place?: string | undefined;
+  isBest?: boolean;
+}
+function standingOf(row: number): Shown {
+  const { first, rest = [] } = props.standings[row] ?? {};
+  const hasWorking = props.against !== undefined && row !== props.baseline;
+  return { at: 'against', title: `against ${props.names[props.baseline] ?? ''}`, value: first, hasWorking, rest };
+}
+function figureOf(at: number, row: number): Shown {
+  const [measure, column = []] = [props.measures[at], props.cells[at]];
+  const [cell, zero] = [column[row], column[props.baseline]];
+  const shown = props.isDifference && cell && zero && measure ? writeDifference(cell, zero, measure.unit) : cell;
+  return {
+    at,
+    title: measure?.title ?? '',
+    value: shown?.value,
+    hasWorking: Boolean(shown?.value),
+    rest: (shown?.range ?? '').split(' · ').filter(Boolean),
+    place: props.isDifference ? undefined : cell?.place,
+    isBest: !props.isDifference && Boolean(cell?.isBest),
+  };
+}
 const lines = computed(() =>
   order.value.map((index) => {
     const row = props.rows[index];
@@ -77,19 +106,7 @@ const lines = computed(() =>
       pen: props.pens[index] ?? 0,
       runs: row?.runs.map(({ header }) => header.id) ?? [],
       start: typeof row?.goal !== 'number' ? '' : row.startLevel === undefined ? 'from ? %' : `from ${row.startLevel} %`,
-      standing: props.standings[index],
-      cells: props.measures.map((measure, at) => {
-        const column = props.cells[at] ?? [];
-        const [cell, zero] = [column[index], column[props.baseline]];
-        const shown = props.isDifference && cell && zero ? writeDifference(cell, zero, measure.unit) : cell;
-        return {
-          id: measure.id,
-          value: shown?.value,
-          range: shown?.range ?? '',
-          place: props.isDifference ? undefined : cell?.place,
-          isBest: !props.isDifference && Boolean(cell?.isBest),
-        };
-      }),
+      cells: [standingOf(index), ...props.measures.map((_, at) => figureOf(at, index))],
     };
   }),
 );
@@ -131,32 +148,20 @@ const lines = computed(() =>
               ></small
             >
           </th>
-          <td class="figures">
+          <td v-for="cell in line.cells" :key="cell.at" class="figures">
             <button
-              v-if="against && line.index !== baseline"
+              v-if="cell.hasWorking"
               type="button"
               class="figure"
-              :aria-expanded="isOpen('against', line.index)"
-              :title="`How ${line.name} stands to ${names[baseline] ?? ''} came about`"
-              @click="toggle('against', line.index)"
-            >
-              {{ line.standing?.first }}</button><template v-else>{{ line.standing?.first }}</template
-            ><small v-for="each in line.standing?.rest ?? []" :key="each">{{ each }}</small>
-          </td>
-          <td v-for="(cell, at) in line.cells" :key="cell.id" class="figures">
-            <button
-              v-if="cell.value"
-              type="button"
-              class="figure"
-              :aria-expanded="isOpen(at, line.index)"
-              :title="`How ${measures[at]?.title ?? ''} of ${line.name} came about`"
-              @click="toggle(at, line.index)"
+              :aria-expanded="isOpen(cell.at, line.index)"
+              :title="`How ${line.name} came to this: ${cell.title}`"
+              @click="toggle(cell.at, line.index)"
             >
               <span v-if="cell.place" class="rank" title="rank">{{ cell.place }}</span>
               <span :class="{ lead: cell.isBest }">{{ cell.value }}</span>
             </button>
-            <span v-else>—</span>
-            <small v-for="each in cell.range.split(' · ')" :key="each">{{ each }}</small>
+            <span v-else>{{ cell.value ?? '—' }}</span>
+            <small v-for="each in cell.rest" :key="each">{{ each }}</small>
           </td>
         </tr>
       </tbody>
