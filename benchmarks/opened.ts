@@ -182,9 +182,10 @@ export function compare({ own }: { own: string }): Promise<Figure[]> {
     const runs = Array.from({ length: SETUPS * REPEATS }, (_, index) => hourOf(`run-${index}`, index % SETUPS));
     const book = bookOf(runs);
     const ids = runs.map(({ header }) => header.id);
-    /** Imports them, anew where they are here, and waits until they were worked out. */
+    /** Imports them, anew where they are here, with nothing kept of them, and waits until they were worked out. */
     const bring = async (): Promise<void> => {
       await page.goto(`${own}curve`);
+      await page.evaluate(FORGET);
       await importFile(page, 'runs.json', book);
       await expect.poll(() => page.evaluate<number>(COUNT).catch(() => 0), { timeout: 120_000 }).toBe(ids.length);
     };
