@@ -239,6 +239,7 @@ export async function chooseFile(page: Page, name: string, text: string): Promis
   await page.getByRole('button', { name: 'Import a file' }).click();
   await page.getByLabel('File', { exact: true }).setInputFiles({ name, mimeType: 'text/plain', buffer: Buffer.from(text) });
 }
+
 /** Says whose a file is: the first device, and the first charger or another by its place. */
 export async function pairUp(page: Page, charger = 0): Promise<void> {
   for (const [label, place] of [

@@ -58,8 +58,8 @@ const working = computed(() => {
   const { value: at } = open;
   if (!at) return undefined;
   const isAgainst = at.measure === 'against';
-  const measure = at.measure === 'against' ? props.against?.measure : props.measures[at.measure];
-  const cells = at.measure === 'against' ? props.against?.cells : props.cells[at.measure];
+  const { measure, cells } =
+    (at.measure === 'against' ? props.against : { measure: props.measures[at.measure], cells: props.cells[at.measure] }) ?? {};
   if (!measure || !cells?.[at.row]) return undefined;
   return {
     title: `${measure.title}: ${props.names[at.row] ?? ''}${isAgainst ? ` against ${props.names[props.baseline] ?? ''}` : ''}`,
