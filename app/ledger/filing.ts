@@ -14,12 +14,14 @@ import {
   valuesOf,
   workedBook,
 } from './databases';
-import { allInk } from './ink';
+import { allInk, keyOf, removeInk } from './ink';
 import { append, asideOf, entryOf, liveRuns, type Begun, type SetAside } from './ledger';
-import { exclusively } from './locks';
+import { exclusively, ifFree } from './locks';
 import { readNow, type Reading } from './readAhead';
 import { sampleKeys, streamsOf, streamsOfAll } from './samples';
+import { copyDown } from './secondCopy';
 import { StorageTrouble } from './storageTrouble';
+import { INK } from './transactions';
 
 /** Runs that are over lie packed, one value each, with a summary for the list. */
 
@@ -72,7 +74,8 @@ export async function filedInk(runId: string): Promise<Omit<StoredRun, 'samples'
 }
 
 /**
- * Files a run: joins what is in the logbook with what is in its own database, packs it, reads it back, and drops the database.
+ * Files a run: joins what is in the logbook with what is in its own database, packs it, reads it back, and takes away exactly what it read.
+ * The database that is left empty is dropped at the next start (`tidy`): somebody may be about to store in it.
  *
  * @returns its record
  * @throws {StorageTrouble} when what was read back differs; nothing is dropped then
@@ -88,13 +91,16 @@ async function fileLocked(runId: string): Promise<RunRecord> {
   const header = filed?.header ?? (live ? (lived as Header) : undefined);
   if (!header)
     throw new StorageTrouble('This run has lost its header, so it cannot be filed. Its ink is kept; export the logbook and report it.');
-  const entries = joinInk(filed?.entries ?? begun, await allInk(runId), 'this run');
+  const ink = await allInk(runId);
+  const entries = joinInk(filed?.entries ?? begun, ink, 'this run');
   const { samples, logs } = await streamsOf(runId);
   const record = foldRun(header, entries, samples, logs);
   await pack({ schema: SCHEMA, header, entries }, record);
   await removeValue(liveBook, runId);
-  await dropInk(runId);
-  return record;
+  const isMore = await removeInk(runId, ink);
+  for (const entry of ink) copyDown({ book: INK + runId, key: keyOf(entry) });
+  // What was stored meanwhile is filed too.
+  return isMore ? fileLocked(runId) : record;
 }
 
 export async function pack(packed: Packed, record: RunRecord): Promise<void> {
@@ -143,7 +149,16 @@ export async function tidy(): Promise<{ filed: number; aside: SetAside[] }> {
       aside.push(asideOf(id, packed.header, error));
     }
   }
+  await dropEmptied();
   return { filed, aside };
+}
+
+/** Drops databases of ink that hold nothing, of runs that no tab has. */
+async function dropEmptied(): Promise<void> {
+  for (const id of await runsWithInk())
+    await ifFree(`run/${id}`, async () => {
+      if ((await liveBook.getItem(id)) === null && (await allInk(id)).length === 0) await dropInk(id);
+    });
 }
 
 /**

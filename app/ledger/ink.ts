@@ -61,3 +61,19 @@ export async function dropSnapshots(runId: string): Promise<void> {
     answer(store.delete(snapshots()), settle);
   });
 }
+
+/**
+ * Takes exactly these entries of a run away, and its snapshots: what was stored since stays.
+ *
+ * @returns whether anything is left
+ */
+export function removeInk(runId: string, ink: readonly Entry[]): Promise<boolean> {
+  return within<boolean>(INK + runId, 'readwrite', false, (store, settle) => {
+    for (const entry of ink) store.delete(keyOf(entry));
+    store.delete(snapshots());
+    const left = store.count();
+    store.transaction.oncomplete = () => {
+      settle(left.result > 0);
+    };
+  });
+}

@@ -64,13 +64,14 @@ describe('a live run', () => {
 });
 
 describe('filing', () => {
-  it('packs a run as one value, lists it, and drops its database', async () => {
+  it('packs a run as one value and lists it; the database it leaves empty is dropped at the next start', async () => {
     await startWithInk(stop());
     const record = await file(header.id);
     expect(record.stop?.because).toBe('window over');
     expect(await liveRuns()).toEqual([]);
     expect((await filedRun(header.id)).entries.slice(0, 3)).toEqual(ink);
     expect(await catalogue()).toMatchObject([{ id: header.id, startLevel: 2, lastLevel: 17, stop: 'window over' }]);
+    await tidy();
     expect(await runsWithInk()).not.toContain(header.id);
   });
 

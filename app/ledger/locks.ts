@@ -3,6 +3,11 @@ export function exclusively<Result>(name: string, work: () => Promise<Result>): 
   return navigator.locks.request(`inkpath/${name}`, work);
 }
 
+/** Does a piece of work if no tab, this one among them, holds a lock of that name. */
+export async function ifFree(name: string, work: () => Promise<void>): Promise<void> {
+  await navigator.locks.request(`inkpath/${name}`, { ifAvailable: true }, (lock) => (lock ? work() : undefined));
+}
+
 /** A live run as this tab has it, or waits for it. */
 export interface Hold {
   /** Takes it over from the tab that has it. Resolves once it is here. */
