@@ -13,10 +13,10 @@ import { afterPaint } from './kit/afterPaint';
 import { report, watchFailures } from './kit/failures';
 import { askBrowser } from './kit/manner';
 import { createTheme } from './kit/theme';
-import type { Reading } from './ledger/readAhead';
+import type { ReadAhead } from './ledger/readAhead';
 
 /** Opens the logbook, and shows the program once it is open: the frame is made meanwhile. @param ahead what was read of it while this was fetched */
-export function begin(ahead: Reading): void {
+export function begin(ahead: ReadAhead): void {
   const nonce = document.querySelector<HTMLMetaElement>('meta[name="inkpath-nonce"]')?.content ?? '';
   const pinia = createPinia();
   const opening = openLogbook(pinia, ahead);

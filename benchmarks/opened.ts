@@ -1,7 +1,8 @@
 import { readFileSync } from 'node:fs';
 import { chromium, expect, type Page } from '@playwright/test';
 import { CHROMIUM_ARGS } from '../playwright.config';
-import { inkOf } from '../core/ink';
+import { summarise } from '../core/curve';
+import { foldRun, inkOf } from '../core/ink';
 import type { StoredRun } from '../core/exchange';
 import { exampleHeader } from '../core/ink/example';
 import { bookOf, importFile } from '../e2e/person';
@@ -11,7 +12,7 @@ import { atMost, inColdBrowser, median, PUT, type Figure } from './harness';
 const LAY = `(async (runs) => {
   ${PUT}
   const CHUNK = 65536;
-  for (const { packed, samples, step } of runs) {
+  for (const { packed, listed, samples, step } of runs) {
     const rows = [];
     const shapes = { percent: (at) => Math.min(100, Math.floor(at / (samples * step / 100))), watts: (at) => 26 * Math.exp(-at / (samples * step / 2)) + Math.sin(at), volts: () => 9, celsius: (at) => 25 + 10 * Math.sin(at / 9000) };
     for (const [quantity, value] of Object.entries(samples > 0 ? shapes : {}))
@@ -20,12 +21,13 @@ const LAY = `(async (runs) => {
         rows.push([packed.header.id + '/' + quantity + '/' + String(from / CHUNK).padStart(6, '0'), { seconds, values: seconds.map(value) }]);
       }
     if (rows.length > 0) await put('inkpath-samples', rows);
-    await put('inkpath-runs', [[packed.header.id, packed]]);
+    await put('inkpath', [['run/' + packed.header.id, packed], ['listed/' + packed.header.id, listed]]);
   }
 })`;
 
 interface Laid {
   packed: object;
+  listed: object;
   samples: number;
   step: number;
 }
@@ -36,8 +38,9 @@ function runOf(id: string, samples: number, step: number): Laid {
     samples > 0 ? [] : Array.from({ length: 25 }, (_, row) => ({ seconds: row * 300, percent: Math.min(100, 2 + row * 4), watts: 18 }));
   const end = samples > 0 ? samples * step : 7200;
   const at = header.plugInAt + end * 1000;
-  const stop = { kind: 'stop', because: 'full', seq: readings.length + 1, id: 'stop', at, written: at };
-  return { packed: { schema: header.schema, header, entries: [...inkOf(header, readings), stop] }, samples, step };
+  const stop = { kind: 'stop' as const, because: 'full' as const, seq: readings.length + 1, id: 'stop', at, written: at };
+  const entries = [...inkOf(header, readings), stop];
+  return { packed: { schema: header.schema, header, entries }, listed: summarise(foldRun(header, entries)), samples, step };
 }
 
 /** Puts runs into a logbook that was opened, and waits until they are listed. */

@@ -19,14 +19,15 @@ function untilUsable(address: string): Promise<number> {
   });
 }
 
-/** Cold until the demo can be used, beside a bare Vuetify page built and served the same way. */
+/** Cold until the demo can be used, beside a bare Vuetify page built and served the same way that opens a database and reads one value. */
 export async function start(addresses: { demo: string; bare: string }): Promise<Figure[]> {
-  const [demo, bare]: number[][] = [[], []];
+  const [demo, reads, bare] = [[] as number[], [] as number[], [] as number[]];
   for (let round = 0; round < ROUNDS; round += 1) {
-    bare?.push(await untilUsable(addresses.bare));
-    demo?.push(await untilUsable(addresses.demo));
+    bare.push(await untilUsable(addresses.bare));
+    reads.push(await untilUsable(`${addresses.bare}?database`));
+    demo.push(await untilUsable(addresses.demo));
   }
-  const [own, least] = [median(demo ?? []), median(bare ?? [])];
-  const worst = `demo ${own.toFixed(0)} ms (slowest ${Math.max(...(demo ?? [])).toFixed(0)}) beside bare ${least.toFixed(0)} ms, medians of ${ROUNDS}`;
-  return [atMost(1.6, { name: 'start', value: own / least, unit: 'ratio', worst })];
+  const [own, least, alone] = [median(demo), median(reads), median(bare)];
+  const worst = `demo ${own.toFixed(0)} ms (slowest ${Math.max(...demo).toFixed(0)}) beside a page that reads ${least.toFixed(0)} ms, medians of ${ROUNDS}; beside the page alone (${alone.toFixed(0)} ms) ${(own / alone).toFixed(2)}`;
+  return [atMost(1.3, { name: 'start', value: own / least, unit: 'ratio', worst })];
 }

@@ -205,7 +205,25 @@ export const loseDatabases = (page: Page, names?: readonly string[]) =>
       });
   }, names);
 
-/** All that the second copy holds, as text; but for a file that is being written to just now. */
+/** How many values are stored under keys that begin so. */
+export const storedOf = (page: Page, prefix: string) =>
+  page.evaluate(
+    (begins) =>
+      new Promise<number>((resolve) => {
+        const opening = indexedDB.open('inkpath');
+        opening.onsuccess = () => {
+          const counting = opening.result
+            .transaction('kept')
+            .objectStore('kept')
+            .count(IDBKeyRange.bound(begins, `${begins}~`));
+          counting.onsuccess = () => resolve(counting.result);
+          opening.result.close();
+        };
+      }),
+    prefix,
+  );
+
+/** All that the second copy holds, as text. */
 export const secondCopy = (page: Page) =>
   page.evaluate(async () => {
     let text = '';

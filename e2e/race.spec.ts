@@ -143,11 +143,11 @@ const storedOrder = (page: Page) =>
   page.evaluate(
     () =>
       new Promise<string[]>((resolve) => {
-        const opening = indexedDB.open('inkpath-live');
+        const opening = indexedDB.open('inkpath');
         opening.onsuccess = () => {
           const { result } = opening;
           const name = result.objectStoreNames[0] ?? '';
-          const asked = result.transaction(name, 'readonly').objectStore(name).get('board');
+          const asked = result.transaction(name, 'readonly').objectStore(name).get('setting/board');
           asked.onsuccess = () => {
             result.close();
             resolve((asked.result as { order?: string[] } | undefined)?.order ?? []);

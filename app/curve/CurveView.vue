@@ -16,7 +16,7 @@ import { fileName, saveFile } from '../kit/saveFile';
 import { useSettings } from '../kit/settings';
 import { dayText, momentText } from '../kit/dates';
 import MoreActions from '../kit/MoreActions.vue';
-import { filedRun } from '../ledger/filing';
+import { filedRun } from '../ledger/filed';
 import { useLanes } from '../logbook/lanes';
 import { useLogbook } from '../logbook/runs';
 import { troubleOf } from '../logbook/trouble';
@@ -241,7 +241,7 @@ function point(notice: Notice): void {
 /** Adds ink to this run. */
 async function write(draft: Draft): Promise<void> {
   if (live.value) await lanes.write(props.id, draft);
-  else if (filed.value) filed.value = await logbook.write(filed.value.run, draft);
+  else if (filed.value) filed.value = (await logbook.write(filed.value.run, draft)) ?? filed.value;
 }
 
 async function exportFile(): Promise<void> {

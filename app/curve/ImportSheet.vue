@@ -14,6 +14,7 @@ import DateField from '../kit/DateField.vue';
 import GearField from '../logbook/GearField.vue';
 import { newHeaders } from '../logbook/headers';
 import { useLanes } from '../logbook/lanes';
+import { picturesOf } from '../ledger/pictures';
 import { keepMapping, mappingFor } from '../logbook/mappings';
 import { useMethods } from '../logbook/methods';
 import { useLogbook } from '../logbook/runs';
@@ -159,15 +160,13 @@ async function importBook(): Promise<void> {
     ...value.cables.map((each) => ({ shelf: 'cable' as const, gear: each })),
     ...value.meters.map((each) => ({ shelf: 'meter' as const, gear: each })),
   ];
-  const { picturesOf } = await import('../ledger/arrivals');
-  const others = [
-    ...picturesOf(value.pictures ?? {}),
-    ...gearIn.map(shelf.arriving),
-    ...value.methods.map((method) => methods.arriving(withRule(method))),
-    ...value.studies.map(studies.arriving),
-    ...value.comparisons.map(comparisons.arriving),
+  const rows = [
+    ...gearIn.map(shelf.rowOf),
+    ...value.methods.map((method) => methods.rowOf(withRule(method))),
+    ...value.studies.map(studies.rowOf),
+    ...value.comparisons.map(comparisons.rowOf),
   ];
-  await logbook.importAll(value.runs, others, (done) => (share.value = done));
+  await logbook.importAll(value.runs, { rows, pictures: picturesOf(value.pictures ?? {}) }, (done) => (share.value = done));
   await Promise.all([shelf.changed(), methods.changed(), studies.changed(), comparisons.changed(), lanes.follow()]);
   end();
 }
@@ -198,7 +197,7 @@ async function importRuns(file: File): Promise<void> {
     const header = headers[index];
     return header ? [runFromCsv(part, header, () => nanoid(12), Date.now())] : [];
   });
-  await logbook.importAll(runs, [], (done) => (share.value = done));
+  await logbook.importAll(runs, {}, (done) => (share.value = done));
   await kept();
   end();
   await router.push(headers.length === 1 && headers[0] ? `/curve/${headers[0].id}` : '/curve');

@@ -10,7 +10,7 @@ import DateField from '../kit/DateField.vue';
 import { momentText } from '../kit/dates';
 import { dropped } from '../kit/dropped';
 import MoreActions from '../kit/MoreActions.vue';
-import type { SetAside } from '../ledger/ledger';
+import type { SetAside } from '../ledger/live';
 import { useLanes } from '../logbook/lanes';
 import { useMethods } from '../logbook/methods';
 import { useLogbook } from '../logbook/runs';

@@ -2,7 +2,6 @@
 import { ref, useTemplateRef } from 'vue';
 import { ImportError } from '@core/exchange';
 import { type Draft } from '@core/ink';
-import { keepPicture } from '../ledger/pictures';
 import { troubleOf } from '../logbook/trouble';
 
 /** Takes a picture by camera or from the gallery as evidence of an entry. The picture is stored before its ink. */
@@ -17,8 +16,9 @@ async function take(event: Event): Promise<void> {
   if (!file) return;
   busy.value = true;
   try {
-    const picture = await keepPicture(file);
-    await props.write({ kind: 'picture', at: props.at, picture, target: props.target });
+    const { at, target } = props;
+    const { keepPicture } = await import('../ledger/pictures');
+    await keepPicture(file, (picture) => props.write({ kind: 'picture', at, picture, target }));
     emit('said', 'Picture saved with the reading.');
   } catch (error) {
     emit('said', error instanceof ImportError ? error.message : troubleOf(error, 'The picture was not saved.'));

@@ -2,7 +2,7 @@
 import { emptyBrowser, newTab } from '../ledger/testBrowser';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
 import { exampleHeader } from '../../core/ink/example';
-import { keptMarks } from '../ledger/ledger';
+import { remembered } from '../ledger/readAhead';
 import { useLanes } from '../logbook/lanes';
 import { penFor } from '../logbook/penFor';
 import { useDueLine } from './dueLine';
@@ -92,7 +92,7 @@ describe('the due line', () => {
     await type('20');
     expect(line.runId).toBe(ids[1]);
     expect(line.markedAt).toBe(at);
-    await vi.waitFor(async () => expect(await keptMarks()).toEqual({ [ids[1] ?? '']: at }));
+    await vi.waitFor(async () => expect(await remembered('marks')).toEqual({ [ids[1] ?? '']: at }));
     newTab();
     await useLanes().load();
     await useDueLine().load();
@@ -100,7 +100,7 @@ describe('the due line', () => {
     await useLanes().claim(ids[1] ?? '');
     await type('9');
     expect(useLanes().records.map(({ readings }) => readings.at(-1)?.reading.at)).toEqual([at, at]);
-    await vi.waitFor(async () => expect(await keptMarks()).toEqual({}));
+    await vi.waitFor(async () => expect(await remembered('marks')).toEqual({}));
   });
 
   it('asks once, keeps on the second Enter, and asks again about another line', async () => {

@@ -4,7 +4,9 @@ import { entrySays, momentOf, type Entry } from '@core/ink';
 import { spell, writeEntryLine, type LineValues } from '@core/quantity';
 import { assessLine, assessTrial, lastEntered, type InHand } from '@core/run';
 import { wallNow } from '../kit/clock';
-import { keepMarks, keptMarks, type Marks } from '../ledger/ledger';
+import { save } from '../ledger/acts';
+import { keyOf } from '../ledger/keys';
+import { remembered } from '../ledger/readAhead';
 import { useLanes } from '../logbook/lanes';
 import { troubleOf } from '../logbook/trouble';
 import { useSitting } from './sitting';
@@ -13,6 +15,10 @@ import { useTypedLine } from './typedLine';
 /** How long storage may take to answer before the line says so, in milliseconds. */
 const SILENT = 8000;
 const STILL_WAITING = 'Not stored yet: the storage of this browser does not answer. It is logged once it does; save a file to be safe.';
+
+/** Moments that were marked and whose values are still to come, epoch milliseconds by run. Kept as one value: all of them or none. */
+type Marks = Record<string, number>;
+const MARKS = 'marks';
 
 /** What the line says back. `trouble` offers a file. */
 interface Answer {
@@ -56,13 +62,15 @@ export const useDueLine = defineStore('dueLine', () => {
 
   /** Brings back what was marked before the page was left. */
   async function load(): Promise<void> {
-    const kept = Object.entries(await keptMarks()).filter(([id]) => lanes.records.some(({ header }) => header.id === id));
+    const kept = Object.entries((await remembered<{ marks: Marks }>(MARKS))?.marks ?? {}).filter(([id]) =>
+      lanes.records.some(({ header }) => header.id === id),
+    );
     marks.value = { ...Object.fromEntries(kept), ...marks.value };
   }
 
   function setMarks(changed: Marks): void {
     marks.value = changed;
-    keepMarks(changed).catch((trouble: unknown) => {
+    save([[keyOf('setting', MARKS), { marks: changed }]]).catch((trouble: unknown) => {
       answer.value = { kind: 'trouble', text: troubleOf(trouble, 'The mark holds only as long as this page is open.') };
     });
   }

@@ -10,6 +10,7 @@ import { useSettings } from '../kit/settings';
 import { useKeys } from '../kit/shortcuts';
 import { troubleFrom } from '../ledger/storageTrouble';
 import { useLanes } from '../logbook/lanes';
+import { useCopyNote } from './copyNote';
 import ErrorBoundary from './ErrorBoundary.vue';
 import type { Opened } from './openLogbook';
 import PlaceRail from './PlaceRail.vue';
@@ -29,6 +30,7 @@ const router = useRouter();
 const route = useRoute();
 const lanes = useLanes();
 const settings = useSettings();
+const copyNote = useCopyNote();
 const sheet = ref(false);
 const isOpen = ref(false);
 /** The line that is typed into is there first; the place behind it comes a frame later. */
@@ -106,6 +108,11 @@ useKeys({
             The browser had thrown this logbook or a part of it away, as some do when they are killed while they write. It was brought back
             from its second copy, without pictures and samples of meters.
             <button type="button" @click="allRight">All right</button>
+          </p>
+          <p v-if="copyNote.isShown.value" class="mended" role="status">
+            This browser has no private files, or they failed, so there is no second copy of this logbook: should the browser throw its
+            databases away, it is gone. Save it as a file now and then, under Runs.
+            <button type="button" @click="copyNote.read">All right</button>
           </p>
           <FailureNote v-if="failure" />
           <ErrorBoundary v-if="isPlaced"><RouterView :key="route.path" /></ErrorBoundary>

@@ -2,6 +2,7 @@
 import { onMounted, ref } from 'vue';
 import { CAUTIONS } from '@core/advise';
 import { fixed } from '@core/quantity';
+import { isWithoutCopy } from '../ledger/secondCopy';
 import { useLanes } from '../logbook/lanes';
 import { useOffline } from './offline';
 import { HELP, PLACES, SETTINGS } from './places';
@@ -82,10 +83,13 @@ onMounted(async () => {
       <section>
         <h2>How surely it is kept</h2>
         <p>
-          “Logged” is said only once an entry is stored. It then survives a reload, a crash and a killed browser; after a power cut the last
-          seconds may be missing. A second copy lies beside the databases, should the browser throw those away: all but pictures and samples
-          of meters is then brought back. The logbook belongs to this address in this browser: another address, browser or phone has its
-          own.
+          “Logged” is said only once an entry is stored, in a database and in a second copy beside it. It then survives a reload, a crash
+          and a killed browser, even one that throws its databases away: all but pictures and samples of meters is then brought back from
+          the second copy. After a power cut the last seconds may be missing. The logbook belongs to this address in this browser: another
+          address, browser or phone has its own.
+        </p>
+        <p v-if="isWithoutCopy">
+          This browser has no private files, or they failed: there is no second copy just now. Save the logbook as a file now and then.
         </p>
         <p>{{ kept }}</p>
         <p>

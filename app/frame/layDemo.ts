@@ -1,14 +1,16 @@
 import type { Pinia } from 'pinia';
 import { CABLES, CHARGERS, DEVICES, liveRun, METERS } from '../../demo/saltmarsh';
 import type { Kept } from '@core/bench';
-import { liveBook, shelfBook, store, studyBook } from '../ledger/databases';
-import { forgetLive } from '../ledger/ledger';
+import { remove, save } from '../ledger/acts';
+import { keyOf } from '../ledger/keys';
 import type { Reading } from '../ledger/readAhead';
 import { useLanes } from '../logbook/lanes';
 import { useLogbook } from '../logbook/runs';
 import { useShelf } from '../logbook/shelf';
 
 const KEY = 'demo';
+/** Nobody waits to be told that the demo is stored, and nothing is lost with it. */
+const EARLY = { isAnsweredEarly: true };
 /** Raised whenever the scenario changes, so that it is laid anew. */
 const EDITION = 4;
 /** The ids of its live runs: this, and the moment they were laid at. */
@@ -27,20 +29,23 @@ interface Laid {
  * @returns what is to be laid once the logbook is open; `undefined` when all of it is there and fresh
  */
 export async function readyDemo({ rows }: Pick<Reading, 'rows'>, now = Date.now()): Promise<((pinia: Pinia) => Promise<void>) | undefined> {
-  const [shelf, live] = await Promise.all([rows(shelfBook), rows(liveBook)]);
-  const laid = shelf.find(([key]) => key === KEY)?.[1] as Laid | undefined;
+  const [settings, live] = await Promise.all([rows('setting'), rows('live')]);
+  const laid = settings.find(([key]) => key === KEY)?.[1] as Laid | undefined;
   const isNew = laid?.edition !== EDITION;
   const isFresh = (at: number) => now - at < STALE && now >= at;
   if (!isNew && isFresh(laid.at)) return undefined;
   // A page left before all was laid has laid its live run already, and somebody may have logged on it: the run’s id says when.
   const stale = live.map(([id]) => id).filter((id) => id.startsWith(LIVE) && !isFresh(Number(id.slice(LIVE.length))));
-  await Promise.all(stale.map(forgetLive));
+  for (const id of stale) await remove(id, EARLY);
   const isLive = live.some(([id]) => id.startsWith(LIVE) && !stale.includes(id));
   // Charged here, while the logbook is still being opened.
   const run = isLive ? undefined : liveRun(now);
   return async (pinia) => {
     useLogbook(pinia).expect(layFinished(isNew, now));
-    await Promise.all([run && useLanes(pinia).start(run.header, run.entries), isNew && useShelf(pinia).put(...gear())]);
+    await Promise.all([
+      run && useLanes(pinia).start(run.header, run.entries, EARLY),
+      isNew && save(gear().map(useShelf(pinia).rowOf), EARLY).then(() => useShelf(pinia).load()),
+    ]);
   };
 }
 
@@ -55,9 +60,11 @@ const gear = (): Kept[] => [
 async function layFinished(isNew: boolean, now: number): Promise<void> {
   await new Promise((resolve) => setTimeout(resolve, 400));
   if (isNew) {
-    const [{ importOwn }, { finishedRuns, STUDIES }] = await Promise.all([import('../ledger/arrivals'), import('../../demo/finished')]);
-    await importOwn(finishedRuns());
-    await Promise.all(STUDIES.map((study) => store(studyBook, study.id, study)));
+    const [{ importUnchecked }, { finishedRuns, STUDIES }] = await Promise.all([
+      import('../ledger/importing'),
+      import('../../demo/finished'),
+    ]);
+    await importUnchecked(finishedRuns(), { rows: STUDIES.map((study) => [keyOf('study', study.id), study]) });
   }
-  await store(shelfBook, KEY, { edition: EDITION, at: now } satisfies Laid);
+  await save([[keyOf('setting', KEY), { edition: EDITION, at: now } satisfies Laid]]);
 }

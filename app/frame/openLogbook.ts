@@ -1,10 +1,11 @@
 import type { Pinia } from 'pinia';
 import { ref, type Ref } from 'vue';
 import { report } from '../kit/failures';
-import { isArriving } from '../ledger/databases';
-import { isWhole } from '../ledger/isWhole';
-import { openDoor } from '../ledger/ledger';
-import { readNow, type Reading } from '../ledger/readAhead';
+import { loadEntryCheck } from '../ledger/entries';
+import { readNow, type ReadAhead, type Reading } from '../ledger/readAhead';
+import { isCopied } from '../ledger/copied';
+import { beginCopy, beginNew, renewCopy } from '../ledger/secondCopy';
+import { isOldDatabase, OLD_COPY } from '../ledger/oldNames';
 import { keepSettings } from '../logbook/keepSettings';
 import { logbookKind } from '../logbook/kind';
 import { useLanes } from '../logbook/lanes';
@@ -23,7 +24,7 @@ export interface Opened {
  *
  * @param ahead what was read while the program was being fetched
  */
-export async function openLogbook(pinia: Pinia, ahead: Reading): Promise<Opened> {
+export async function openLogbook(pinia: Pinia, ahead: ReadAhead): Promise<Opened> {
   const load = (reading: Reading) =>
     Promise.all([
       keepSettings(pinia, reading),
@@ -32,48 +33,58 @@ export async function openLogbook(pinia: Pinia, ahead: Reading): Promise<Opened>
       useLanes(pinia).load(reading),
     ]);
   const isDemo = logbookKind() === 'demo';
-  // All at once, for it is there nearly always; where it had been thrown away, once more from the beginning.
-  const [isFound, asFound] = await Promise.all([isWhole(ahead), isDemo ? readyDemo(ahead) : undefined, isDemo ? undefined : load(ahead)]);
-  const isMended = ref(!isFound && (await bringBack()));
-  const lay = isMended.value && isDemo ? await readyDemo(readNow) : asFound;
+  // All at once, for it nearly always is as it was; else it is read once more.
+  const [found] = await Promise.all([findLogbook(ahead), isDemo ? undefined : load(ahead)]);
+  const isMended = ref(found === 'brought back');
+  const isAsItWas = found === 'as it was';
+  const lay = isDemo ? await readyDemo(isAsItWas ? ahead : readNow) : undefined;
   // What was read ahead is what is stored still, unless something was brought back or cleared away since.
-  if (isMended.value || isDemo) await load(isMended.value || lay ? readNow : ahead);
+  if (isDemo || !isAsItWas) await load(isAsItWas && !lay ? ahead : readNow);
   await lay?.(pinia);
-  // An import that a crash came into is ended at once: the list shows all of it or nothing.
-  endArrival(pinia).catch(report);
+  // An entry before that has it done at once: what a kill left is made good before the first is answered.
   setTimeout(() => {
-    tidyUp(pinia, isMended).catch(report);
+    compareCopy(pinia, isMended).catch(report);
+  }, 1000);
+  setTimeout(() => {
+    tidyUp(pinia).catch(report);
     if (import.meta.env.PROD) void useOffline(pinia).keep();
     void navigator.storage.persist();
     // Schemas, before the first reading waits for them.
-    void openDoor();
+    void loadEntryCheck();
   }, 2000);
   return { isMended };
 }
 
-/** Once in a blue moon, so it is fetched then. */
-async function bringBack(): Promise<boolean> {
-  const { mend } = await import('../ledger/restoreFromCopy');
-  return mend();
+/** Looks whether the logbook is that of before. One that was thrown away is brought back, and what an older program stored is moved, before it is shown. */
+async function findLogbook({ settled, names, copies }: ReadAhead): Promise<'as it was' | 'moved' | 'brought back'> {
+  const isThere = (await settled) !== undefined;
+  const isOld = (await names).some(isOldDatabase);
+  const [hasCopy, hasOldCopy] = isThere ? [] : await copies;
+  // Once in a blue moon, so it is fetched then.
+  if (isOld || hasOldCopy) {
+    const { moveOld } = await import('../ledger/moveOld');
+    return (await moveOld()) ? 'brought back' : 'moved';
+  }
+  if (isThere) return 'as it was';
+  if (hasCopy) return (await beginCopy()) ? 'brought back' : 'moved';
+  beginNew();
+  return 'as it was';
 }
 
-async function endArrival(pinia: Pinia): Promise<void> {
-  if (!(await isArriving())) return;
-  const arrivals = await import('../ledger/arrivals');
-  if (await arrivals.endArrival()) await readAgain(pinia);
-}
-
-/** What need not be done before the first picture: crashes are mended, the list made whole, the second copy compared. */
-async function tidyUp(pinia: Pinia, isMended: Ref<boolean>): Promise<void> {
-  await useLanes(pinia).tidyUp();
-  const { compareCopy } = await import('../ledger/restoreFromCopy');
-  if (!(await compareCopy())) return;
+async function compareCopy(pinia: Pinia, isMended: Ref<boolean>): Promise<void> {
+  const before = isMended.value;
+  if (!(await beginCopy()) || before) return;
   await readAgain(pinia);
   isMended.value = true;
 }
 
-async function readAgain(pinia: Pinia): Promise<void> {
-  await Promise.all([useShelf(pinia).load(), useLanes(pinia).follow()]);
+/** What need not be done before the first picture. */
+async function tidyUp(pinia: Pinia): Promise<void> {
   await useLanes(pinia).tidyUp();
-  await useLogbook(pinia).changed();
+  await renewCopy();
+  if (await isCopied(OLD_COPY)) await (await import('../ledger/moveOld')).dropCopy();
+}
+
+async function readAgain(pinia: Pinia): Promise<void> {
+  await Promise.all([useShelf(pinia).load(), useLanes(pinia).follow(), useLogbook(pinia).changed()]);
 }

@@ -1,171 +1,302 @@
 import { expose } from 'comlink';
-import { replay, type Line } from '@core/exchange';
-import { isSnapshot } from './snapshotKeys';
-import { INK, rowsIn, type Row } from './transactions';
+import { lineText, linesIn, replayLines, type Line } from '@core/exchange';
+import { idIn, isCopied, keyOf, keysOf, LOGBOOK, SETTLED } from './keys';
+import { countFrom, nextNumber, type Settled } from './order';
+import { changing, reading, rowsWithin, type Readable, type Row } from './transactions';
 
 /**
  * The second copy of the logbook: lines appended to files in the origin's private file system, which is kept apart from the databases. A page's
- * lines go to a file of its own, for a file has one writer.
+ * lines go to a file of its own, for a file has one writer; a page that is open holds a lock by its name.
  */
-
-/** What a comparison came to: rows that the databases have lost, by database, and how many lines the copy lacked. */
-export interface Compared {
-  lost: [book: string, rows: Row[]][];
-  written: number;
-}
 
 /** Past so many bytes the second copy is written anew, without what has been overwritten since, where half of it has. */
 const RENEW = 8_000_000;
-/** Ink is only ever added to: what of it is missing was lost, and nothing removed it. */
-const RUNS = 'inkpath-runs';
-const LIVE = 'inkpath-live';
+/** What is written or stored at once comes to no more than this, in characters, unless one value does. */
+const HANDFUL = 1_000_000;
+/** How much of a file's end is read at first, in bytes: a line nearly always lies in it. */
+const TAIL = 16_384;
+/** Files of past pages, beyond which they become one. */
+const MOST_FILES = 30;
+/** Files that were written anew begin so. */
+const BASE = 'base-';
+const ENDS = '.ndjson';
+const pageLock = (page: string) => `inkpath/page/${page}`;
+
+const encoder = new TextEncoder();
+let me = '';
+let mine: Promise<FileSystemSyncAccessHandle> | undefined;
+let written = 0;
 
 /** Its folder goes by the name that the worker was given. */
 const folder = async () => (await navigator.storage.getDirectory()).getDirectoryHandle(self.name, { create: true });
 
-let writing: Promise<FileSystemSyncAccessHandle> | undefined;
-/** The last place given to a line, of those seen here. */
-let newest = 0;
-/** What the page wrote while a comparison was under way: it is newer than what was compared. */
-let touched: Set<string> | undefined;
-const encoder = new TextEncoder();
-/** A line begins with its place. */
-const AT = /^\{"at":(\d+)/;
-const placeOf = (book: string, key = '') => `${book}\n${key}`;
+const begin = async (page: string): Promise<FileSystemSyncAccessHandle> =>
+  (await (await folder()).getFileHandle(page + ENDS, { create: true })).createSyncAccessHandle();
 
-async function begin(): Promise<FileSystemSyncAccessHandle> {
-  const file = await (await folder()).getFileHandle(`${Date.now()}-${crypto.randomUUID()}.ndjson`, { create: true });
-  return file.createSyncAccessHandle();
+async function append(text: string): Promise<void> {
+  mine ??= begin(me);
+  const file = await mine;
+  file.write(encoder.encode(text), { at: file.getSize() });
 }
 
-async function files(): Promise<File[]> {
-  const found: File[] = [];
-  for await (const file of (await folder()).values()) if (file.kind === 'file') found.push(await file.getFile());
-  return found;
+/** The files of pages that are no longer open. */
+async function filesLeft(open: ReadonlySet<string>): Promise<Map<string, File>> {
+  const files = new Map<string, File>();
+  for await (const [name, file] of (await folder()).entries())
+    if (file.kind === 'file' && !open.has(name.slice(0, -ENDS.length))) files.set(name.slice(0, -ENDS.length), await file.getFile());
+  return files;
 }
 
-async function write(lines: readonly string[]): Promise<void> {
-  writing ??= begin();
-  const file = await writing;
-  file.write(encoder.encode(lines.map((line) => `${line}\n`).join('')), { at: file.getSize() });
-}
-
-/** Every line of every file. */
-async function read(): Promise<string[]> {
-  const all: string[][] = [];
-  // A last line that was cut off in the middle has no end.
-  for (const file of await files()) all.push((await file.text()).split('\n').slice(0, -1));
-  return all.flat();
-}
-
-function parsed(line: string): Partial<Line> {
-  try {
-    return (JSON.parse(line) ?? {}) as Partial<Line>;
-  } catch {
-    return {};
+/** What a file holds. One of a page that is open may be written to while it is read: then once more. */
+async function textOf(file: File): Promise<string> {
+  for (let tries = 0; ; tries += 1) {
+    try {
+      return await (await (await (await folder()).getFileHandle(file.name)).getFile()).text();
+    } catch (error) {
+      if (tries === 20) throw error;
+    }
   }
 }
 
-/** Writes everything anew as one file, then takes away those it stands for; one that another page is writing to stays. */
-async function renew(lines: readonly string[]): Promise<void> {
-  const all = await folder();
-  const old: string[] = [];
-  for await (const name of all.keys()) old.push(name);
-  const mine = await begin();
-  mine.write(encoder.encode(lines.map((line) => `${line}\n`).join('')));
-  mine.flush();
-  const before = writing;
-  writing = Promise.resolve(mine);
-  (await before)?.close();
-  for (const name of old) await all.removeEntry(name).catch(() => undefined);
-}
-
-/** Whether a value is the one that was copied. A filed run only ever gains entries, so that their number tells. */
-function isSame(book: string, value: unknown, said: unknown): boolean {
-  const count = (each: unknown) => (each as { entries?: unknown[] } | undefined)?.entries?.length;
-  if (book === RUNS && count(value) !== undefined) return count(value) === count(said);
-  return JSON.stringify(value) === JSON.stringify(said);
-}
-
-async function compare(names: readonly string[]): Promise<Compared> {
-  touched = new Set();
-  try {
-    const lines = await read();
-    const said = replay(lines);
-    const there = new Set((await indexedDB.databases()).map(({ name = '' }) => name));
-    const rowsOf = async (book: string) => (there.has(book) ? await rowsIn(book) : []);
-    const ends: Readonly<Record<string, Row[]>> = { [LIVE]: await rowsOf(LIVE), [RUNS]: await rowsOf(RUNS) };
-    const keysOf = (book: string) => new Set((ends[book] ?? []).map(([key]) => key));
-    const [live, filed] = [keysOf(LIVE), keysOf(RUNS)];
-    /** A run whose ink lies here, and of which nothing else does: its header was lost. */
-    const isHeaderLost = (book: string, key: string) => book === LIVE && there.has(INK + key) && !filed.has(key);
-    const books = new Set([...names, ...[...there, ...said.keys()].filter((name) => name.startsWith(INK))]);
-    const lost: Compared['lost'] = [];
-    const news: Omit<Line, 'at'>[] = [];
-    const whole: Omit<Line, 'at'>[] = [];
-    for (const book of books) {
-      const copy = said.get(book) ?? new Map<string, unknown>();
-      const isInk = book.startsWith(INK);
-      const isGone = !there.has(book);
-      // Ink whose run is no longer live was filed, and its database dropped.
-      const isLive = (run: string) => live.has(run) || (live.size === 0 && said.get(LIVE)?.has(run) && !filed.has(run));
-      if (isGone && isInk && !isLive(book.slice(INK.length))) {
-        if (copy.size > 0) news.push({ book });
-        continue;
-      }
-      const stored = new Map((ends[book] ?? (await rowsOf(book))).filter(([key]) => !isSnapshot(key)));
-      for (const [key, value] of stored) {
-        whole.push({ book, key, value });
-        if (!copy.has(key) || !isSame(book, value, copy.get(key))) news.push({ book, key, value });
-      }
-      const missing = [...copy].filter(([key]) => !stored.has(key));
-      if (missing.length === 0) continue;
-      // One that holds nothing at all was thrown away and made anew; of the others what is missing was removed, and only the copy does not know.
-      const isLost = ([key]: Row) => isGone || isInk || book === RUNS || stored.size === 0 || isHeaderLost(book, key);
-      const back = missing.filter(isLost);
-      if (back.length > 0) lost.push([book, back]);
-      whole.push(...back.map(([key, value]) => ({ book, key, value })));
-      news.push(...missing.filter((row) => !isLost(row)).map(([key]) => ({ book, key })));
-    }
-    newest = lines.reduce((most, line) => Math.max(most, Number(AT.exec(line)?.[1] ?? 0)), newest);
-    const isFresh = ({ book, key }: Omit<Line, 'at'>) => !touched?.has(placeOf(book, key)) && !touched?.has(placeOf(book));
-    const numbered = (some: readonly Omit<Line, 'at'>[]) => some.filter(isFresh).map((line) => JSON.stringify({ at: newest, ...line }));
-    const size = lines.reduce((sum, line) => sum + line.length, 0);
-    const anew = size > RENEW ? numbered(whole) : [];
-    if (size > RENEW && touched.size === 0 && anew.reduce((sum, line) => sum + line.length, 0) < size / 2) await renew(anew);
-    else if (news.length > 0) await write(numbered(news));
-    const kept = lost.map(([book, rows]): Compared['lost'][number] => [book, rows.filter(([key]) => isFresh({ book, key }))]);
-    return { lost: kept.filter(([, rows]) => rows.length > 0), written: news.length };
-  } finally {
-    touched = undefined;
-  }
-}
-
-const secondCopy = {
-  /** Appends lines; they are with the system once this resolves, and outlive a killed browser. */
-  async append(lines: readonly string[]): Promise<void> {
-    for (const line of lines) {
-      const { at = 0, book = '', key } = parsed(line);
-      newest = Math.max(newest, at);
-      touched?.add(placeOf(book, key));
-    }
-    await write(lines);
-  },
-
-  read,
-
-  /** The last place that any line has: the clock may have gone back since. */
-  async newest(): Promise<number> {
-    const TAIL = 65_536;
-    for (const file of await files()) {
-      const lines = (await file.slice(Math.max(0, file.size - TAIL)).text()).split('\n');
-      newest = lines.reduce((most, line) => Math.max(most, Number(AT.exec(line)?.[1] ?? 0)), newest);
-    }
-    return newest;
-  },
-
-  compare,
+const openPages = async (): Promise<Set<string>> => {
+  const { held = [] } = await navigator.locks.query();
+  return new Set(held.flatMap(({ name = '' }) => (name.startsWith(pageLock('')) ? [name.slice(pageLock('').length)] : [])));
 };
-export type SecondCopy = typeof secondCopy;
 
-expose(secondCopy);
+/** The lines at the end of a file. */
+async function tailOf(file: File): Promise<Line[]> {
+  for (let size = TAIL; ; size *= 4) {
+    const text = await file.slice(Math.max(0, file.size - size)).text();
+    const isAll = size >= file.size;
+    const lines = linesIn(isAll ? text : text.slice(text.indexOf('\n') + 1));
+    if (lines.length > 0 || isAll) return lines;
+  }
+}
+
+interface Stands {
+  settled: Settled | undefined;
+  /** The last act of each page that has one. */
+  by: Map<string, number>;
+}
+const standsIn = async (store: Readable): Promise<Stands> => {
+  const [settled, rows] = await Promise.all([
+    store.get(SETTLED) as Promise<Settled | undefined>,
+    rowsWithin<number>(store, keysOf('page')),
+  ]);
+  return { settled, by: new Map(rows.map(([key, n]) => [idIn(key), n])) };
+};
+
+/**
+ * Looks whether the logbook and its second copy agree, by the last act of each page that is no longer open, and makes good what is missing in either.
+ *
+ * @returns whether anything was brought back into the logbook
+ */
+async function compare(): Promise<boolean> {
+  const open = await openPages();
+  const [{ settled, by }, files] = [await reading(LOGBOOK, standsIn), await filesLeft(open)];
+  const upTo = (page: string) => by.get(page) ?? settled?.settled ?? 0;
+  const tails = new Map<string, Line[]>();
+  for (const [page, file] of files) tails.set(page, await tailOf(file));
+  const lastOf = (page: string) => tails.get(page)?.at(-1)?.n ?? 0;
+  let isAhead = false;
+  for (const [page, lines] of tails) isAhead ||= lastOf(page) > upTo(page) && !(await stands(lines.at(-1)));
+  const isBehind = [...by].some(([page, n]) => !open.has(page) && lastOf(page) < n) || (await lacksInk([...tails.values()], open));
+  let isMended = false;
+  if (isAhead || isBehind) {
+    const pages = new Map<string, Line[]>();
+    for (const [page, file] of await filesLeft(new Set([me]))) pages.set(page, linesIn(await textOf(file)));
+    const said = replayLines(pages);
+    const lost = [...said].filter(([, { page, n }]) => !open.has(page) && n > upTo(page));
+    const isAlone = ![...open].some((page) => page !== me);
+    if (lost.length > 0)
+      isMended = await bringBack(
+        lost.map(([key, { value }]) => [key, value]),
+        isAlone,
+      );
+    if (isBehind) await catchUp(new Map([...said].map(([key, { value }]) => [key, value])));
+  }
+  await settle(open, Math.max(0, ...[...tails.keys()].map(lastOf)));
+  return isMended;
+}
+
+/** Whether what a line says was stored is there. */
+const stands = async (line: Line | undefined): Promise<boolean> =>
+  line !== undefined &&
+  line.gone.length === 0 &&
+  (await reading(LOGBOOK, (store) => Promise.all(line.put.map(([key]) => store.getKey(key))))).every((key) => key !== undefined);
+
+/**
+ * Whether live ink of late stands in no file: an entry has no number beside it (act.ts), and its page may have been killed before its line was
+ * written.
+ */
+async function lacksInk(tails: readonly Line[][], open: ReadonlySet<string>): Promise<boolean> {
+  const since = Math.max(0, ...tails.map(([first]) => first?.n ?? 0));
+  const told = new Set(tails.flat().flatMap(({ put }) => put.map(([key]) => key)));
+  // Another page that is open writes its own.
+  if ([...open].some((page) => page !== me)) return false;
+  return reading(LOGBOOK, async (store) => {
+    for (const live of await store.getAllKeys(keysOf('live'))) {
+      let cursor = await store.openCursor(keysOf('ink', idIn(live as string)), 'prev');
+      // The number of a line is never less than the clock of its entry.
+      for (; cursor && (cursor.value as { written: number }).written > since; cursor = await cursor.continue())
+        if (!told.has(cursor.key as string)) return true;
+    }
+    return false;
+  });
+}
+
+/** In handfuls: what is logged meanwhile in another tab never waits for long. */
+function* handfuls(rows: readonly Row[]): Generator<Row[]> {
+  let [handful, size]: [Row[], number] = [[], 0];
+  for (const row of rows) {
+    const length = JSON.stringify(row[1] ?? null).length;
+    if (handful.length > 0 && size + length > HANDFUL) {
+      yield handful;
+      [handful, size] = [[], 0];
+    }
+    handful.push(row);
+    size += length;
+  }
+  if (handful.length > 0) yield handful;
+}
+
+/**
+ * Stores what the lines say and the logbook lacks.
+ *
+ * @param isAlone whether no other page is open: else what stands may be newer, and is left
+ * @returns whether anything was other than it stood
+ */
+async function bringBack(rows: readonly Row[], isAlone: boolean): Promise<boolean> {
+  let isOther = false;
+  for (const handful of handfuls(rows))
+    await changing(LOGBOOK, async (store) => {
+      const stood = await Promise.all(handful.map(([key]) => store.get(key)));
+      for (const [index, [key, value]] of handful.entries()) {
+        if (JSON.stringify(stood[index]) === JSON.stringify(value) || (!isAlone && stood[index] !== undefined)) continue;
+        isOther = true;
+        await (value === undefined ? store.delete(key) : store.put(value, key));
+      }
+    });
+  return isOther;
+}
+
+/** Writes down what stands in the logbook and not in the second copy. */
+async function catchUp(said: ReadonlyMap<string, unknown>): Promise<void> {
+  const stored = new Map((await reading(LOGBOOK, (store) => rowsWithin(store))).filter(([key]) => isCopied(key)));
+  const news = [...stored].filter(([key, value]) => JSON.stringify(said.get(key)) !== JSON.stringify(value));
+  const gone = [...said].flatMap(([key, value]) => (value !== undefined && !stored.has(key) ? [key] : []));
+  for (const handful of handfuls([...news, ...gone.map((key): Row => [key, undefined])])) {
+    // What another tab has changed since is its own to write down.
+    const fresh: Row[] = [];
+    const n = nextNumber();
+    await changing(LOGBOOK, async (store) => {
+      for (const [key] of handful) {
+        const value: unknown = await store.get(key);
+        if (JSON.stringify(value) === JSON.stringify(stored.get(key))) fresh.push([key, value]);
+      }
+      await store.put(n, keyOf('page', me));
+    });
+    await append(
+      lineText(-(written += 1), {
+        n,
+        put: fresh.filter(([, value]) => value !== undefined),
+        gone: fresh.flatMap(([key, value]) => (value === undefined ? [key] : [])),
+      }),
+    );
+  }
+}
+
+/** Counts on from the last act there is, and forgets pages whose lines stand. */
+const settle = (open: ReadonlySet<string>, last: number): Promise<void> =>
+  changing(LOGBOOK, async (store) => {
+    const { settled, by } = await standsIn(store);
+    const n = Math.max(settled?.settled ?? 0, last, ...by.values());
+    for (const page of by.keys()) if (!open.has(page)) await store.delete(keyOf('page', page));
+    await store.put({ createdAt: settled?.createdAt ?? Date.now(), settled: n } satisfies Settled, SETTLED);
+    countFrom(n);
+  });
+
+/** Writes a file of lines that other files have told so far, then takes those away. */
+async function replaceBy(name: string, texts: Iterable<string>, files: Iterable<string>): Promise<void> {
+  const file = await begin(name);
+  try {
+    for (const text of texts) file.write(encoder.encode(text), { at: file.getSize() });
+    file.flush();
+  } finally {
+    file.close();
+  }
+  const all = await folder();
+  for (const page of files) await all.removeEntry(page + ENDS).catch(() => undefined);
+}
+
+/**
+ * Keeps the second copy short. Where it has grown long it is written anew from the logbook, while no other page is open; many files of few lines
+ * become one.
+ */
+async function renew(): Promise<void> {
+  const open = await openPages();
+  const files = await filesLeft(open);
+  const sizeOf = (some: readonly File[]) => some.reduce((sum, { size }) => sum + size, 0);
+  const past = [...files].filter(([page]) => !page.startsWith(BASE));
+  const size = sizeOf([...files.values()]);
+  const isAlone = ![...open].some((page) => page !== me);
+  if (isAlone && size >= RENEW && size >= 2 * (size - sizeOf(past.map(([, file]) => file)))) {
+    const [{ settled }, rows] = await reading(LOGBOOK, (store) => Promise.all([standsIn(store), rowsWithin(store)] as const));
+    const puts = [...handfuls(rows.filter(([key]) => isCopied(key)))];
+    // What this page has written since is in its own file.
+    const n = settled?.settled ?? 0;
+    await replaceBy(
+      BASE + me,
+      puts.map((put, i) => lineText(i, { n, put, gone: [] })),
+      files.keys(),
+    );
+  } else if (past.length > MOST_FILES) {
+    const lines = (await Promise.all(past.map(async ([, file]) => linesIn(await file.text())))).flat();
+    await replaceBy(
+      `past-${me}`,
+      lines.map((line, i) => lineText(i, line)),
+      past.map(([page]) => page),
+    );
+  }
+}
+
+const copyWorker = {
+  /**
+   * Begins the copy of a page.
+   *
+   * @returns whether anything was brought back, and the number of an act that is followed by those of the page
+   */
+  async begin(page: string): Promise<{ isMended: boolean; last: number }> {
+    me = page;
+    await new Promise<void>((resolve) => {
+      void navigator.locks.request(pageLock(page), () => {
+        resolve();
+        return new Promise(() => undefined);
+      });
+    });
+    const isMended = await navigator.locks.request('inkpath/mend', compare);
+    return { isMended, last: nextNumber() };
+  },
+
+  /**
+   * Takes the port that lines come by, as they are: one is asked for at every entry, and answered by its place once it is written. It is with the
+   * system then, and outlives a killed browser.
+   */
+  takeLines(port: MessagePort): void {
+    port.onmessage = ({ data: [i, text] }: MessageEvent<[i: number, text: string]>) => {
+      append(text).then(
+        () => {
+          port.postMessage(i);
+        },
+        (error: unknown) => {
+          port.postMessage([i, String(error)]);
+        },
+      );
+    };
+  },
+
+  renew: (): Promise<void> => navigator.locks.request('inkpath/mend', renew),
+};
+export type CopyWorker = typeof copyWorker;
+
+expose(copyWorker);

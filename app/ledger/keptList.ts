@@ -1,41 +1,46 @@
 import { shallowRef } from 'vue';
-import type { Arriving } from './arrivals';
+import { drop, save } from './acts';
 import { onTabs, tellTabs, type ListName } from './channel';
-import { allOf, removeValue, storeAll } from './databases';
+import type { Kind } from './keys';
 import { readNow, type Reading } from './readAhead';
 import { whyOf } from './storageTrouble';
+import type { Row } from './transactions';
 
-/** A list of things of one kind, each stored under a key of its own; other tabs are told when it changes. */
+/** A list of things, each stored under a key of its own; other tabs are told when it changes. */
 interface Shape<Kept> {
-  book: LocalForage;
+  /** Under which kinds they are stored. */
+  kinds: readonly Kind[];
   about: ListName;
   keyOf: (kept: Kept) => string;
-  /** What is kept, from what is stored, whatever its schema; nothing where that is of another kind. */
-  read: (stored: unknown) => Kept | undefined;
+  /** What is kept, from what is stored, whatever its schema. */
+  read: (stored: unknown) => Kept;
   /** What is stored, with its schema. */
   write: (kept: Kept) => object;
 }
 
-export function keptList<Kept extends object>({ book, about, keyOf, read, write }: Shape<Kept>) {
+export function keptList<Kept extends object>({ kinds, about, keyOf, read, write }: Shape<Kept>) {
   const kept = shallowRef<Kept[]>([]);
   /** Why things that are stored could not be read, a sentence each. */
   const unread = shallowRef<string[]>([]);
 
   async function load({ rows }: Pick<Reading, 'rows'> = readNow): Promise<void> {
-    unread.value = [];
-    kept.value = (await allOf(book, rows<unknown>(book))).flatMap((stored) => {
+    const stored = (await Promise.all(kinds.map((kind) => rows<unknown>(kind)))).flat();
+    const why: string[] = [];
+    kept.value = stored.flatMap(([, value]) => {
       try {
-        return read(stored) ?? [];
+        return [read(value)];
       } catch (error) {
         // What cannot be read stays where it is, and never stops the rest.
-        unread.value = [...unread.value, whyOf(error)];
+        why.push(whyOf(error));
         return [];
       }
     });
+    unread.value = why;
   }
 
-  /** A thing as it is stored, for an import. */
-  const arriving = (thing: Kept): Arriving => [book, keyOf(thing), write(JSON.parse(JSON.stringify(thing)) as Kept)];
+  const plain = (thing: Kept): Kept => JSON.parse(JSON.stringify(thing)) as Kept;
+  /** A thing as it is stored. */
+  const rowOf = (thing: Kept): Row => [keyOf(thing), write(plain(thing))];
 
   /** Reads the list again, and has the other tabs do so: something was imported. */
   async function changed(): Promise<void> {
@@ -45,19 +50,15 @@ export function keptList<Kept extends object>({ book, about, keyOf, read, write 
 
   /** Keeps things, or writes over those of the same key. Resolves once they are stored. @throws {StorageTrouble} */
   async function put(...things: Kept[]): Promise<void> {
-    const plain = JSON.parse(JSON.stringify(things)) as Kept[];
-    await storeAll(
-      book,
-      plain.map((each) => [keyOf(each), write(each)]),
-    );
-    const keys = new Set(plain.map(keyOf));
-    kept.value = [...kept.value.filter((each) => !keys.has(keyOf(each))), ...plain];
+    await save(things.map(rowOf));
+    const keys = new Set(things.map(keyOf));
+    kept.value = [...kept.value.filter((each) => !keys.has(keyOf(each))), ...things.map(plain)];
     tellTabs({ about });
   }
 
-  /** Throws a thing away. */
+  /** Throws a thing away. @throws {StorageTrouble} */
   async function remove(key: string): Promise<void> {
-    await removeValue(book, key);
+    await drop(key);
     kept.value = kept.value.filter((each) => keyOf(each) !== key);
     tellTabs({ about });
   }
@@ -66,7 +67,7 @@ export function keptList<Kept extends object>({ book, about, keyOf, read, write 
     if (message.about === about) void load();
   });
 
-  return { kept, unread, load, put, remove, arriving, changed };
+  return { kept, unread, load, put, remove, rowOf, changed };
 }
 
 /** Made when first needed: it takes long, and a start can do without. */

@@ -1,19 +1,40 @@
+import localforage from 'localforage';
 import { nanoid } from 'nanoid';
 import { ImportError } from '@core/exchange';
-import { pictureBook, store } from './databases';
+import { act } from './act';
+import { keyOf, PICTURES } from './keys';
+import { sharing } from './locks';
+import { troubleFrom } from './storageTrouble';
+import { STORE, type Row } from './transactions';
+import { TAKING } from './unnamed';
 
 /** Pictures taken as evidence are kept beside the ink, each under an id of its own, small enough that a hundred of them weigh little. */
+
+/** IndexedDB or nothing: a silent fallback would hold less and lose more. */
+const book = localforage.createInstance({ name: PICTURES, storeName: STORE, driver: localforage.INDEXEDDB });
 
 /** Longest side kept, in pixels: a display or a meter can be read off it. */
 const LONGEST = 1600;
 const QUALITY = 0.82;
 
-/** Keeps a picture. @returns its id, once it is stored @throws {StorageTrouble} when it cannot be; {ImportError} when the file is no picture */
-export async function keepPicture(file: Blob): Promise<string> {
-  const id = nanoid(12);
-  await store(pictureBook, id, await shrink(file));
-  return id;
-}
+/**
+ * Keeps a picture, and then the ink that names it. A picture whose ink was never written is swept at a later start (sweep.ts).
+ *
+ * @throws {StorageTrouble} when either cannot be stored; {ImportError} when the file is no picture
+ */
+export const keepPicture = (file: Blob, write: (picture: string) => Promise<unknown>): Promise<void> =>
+  sharing(TAKING, async () => {
+    const id = nanoid(12);
+    const small = await shrink(file);
+    await act((changes) => {
+      changes.add(keyOf('unnamed', 'picture', id), { pictures: [id] });
+      return Promise.resolve();
+    });
+    await book.setItem(id, small).catch((cause: unknown) => {
+      throw troubleFrom(cause);
+    });
+    await write(id);
+  });
 
 async function shrink(file: Blob): Promise<Blob> {
   const picture = await createImageBitmap(file).catch(() => {
@@ -27,14 +48,23 @@ async function shrink(file: Blob): Promise<Blob> {
 }
 
 /** A picture; `undefined` where it is no longer there. */
-export const pictureOf = async (id: string): Promise<Blob | undefined> => (await pictureBook.getItem<Blob>(id)) ?? undefined;
+export const pictureOf = async (id: string): Promise<Blob | undefined> => (await book.getItem<Blob>(id)) ?? undefined;
 
 /** Every picture as a data address, one after another, for the export of the logbook. */
 export async function* everyPicture(): AsyncGenerator<[id: string, address: string]> {
-  for (const id of await pictureBook.keys()) {
+  for (const id of await book.keys()) {
     const picture = await pictureOf(id);
     if (picture) yield [id, await addressOf(picture)];
   }
+}
+
+/** Pictures of a logbook as they are stored. @param pictures data addresses by id */
+export function picturesOf(pictures: Readonly<Record<string, string>>): Row<Blob>[] {
+  return Object.entries(pictures).map(([id, address]) => {
+    const [head = '', body = ''] = address.split(',');
+    const bytes = Uint8Array.from(atob(body), (letter) => letter.charCodeAt(0));
+    return [id, new Blob([bytes], { type: /data:(.+);base64/.exec(head)?.[1] ?? 'image/jpeg' })];
+  });
 }
 
 function addressOf(picture: Blob): Promise<string> {

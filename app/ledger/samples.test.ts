@@ -1,9 +1,8 @@
 // First: it puts the database in place that the others look for as they load.
-import { emptyBrowser } from './testBrowser';
+import { emptyBrowser, plant, stored, storedKeys } from './testBrowser';
 import { beforeEach, expect, it } from 'vitest';
 import type { Samples } from '@core/samples';
-import { sampleBook } from './databases';
-import { sampleRows, sampleRoot, streamsOf } from './samples';
+import { dropSamples, sampleRows, sampleRoot, SAMPLES, spanOfRun, spanOfStream, streamsOf } from './samples';
 
 beforeEach(emptyBrowser);
 
@@ -18,7 +17,7 @@ const samples: Samples = {
   celsius: { seconds: Float64Array.of(0, 60, 120), values: Float64Array.of(21, 24, 27) },
 };
 async function keep(id: string, kept: Samples, log?: string): Promise<void> {
-  for (const [key, value] of sampleRows(sampleRoot(id, log), kept)) await sampleBook.setItem(key, value);
+  for (const [key, value] of sampleRows(sampleRoot(id, log), kept)) await plant(key, value, SAMPLES);
 }
 
 it('keeps the times of a meter once, and gives every column its own back', async () => {
@@ -28,13 +27,13 @@ it('keeps the times of a meter once, and gives every column its own back', async
   expect(found).toEqual(samples);
   expect(logs).toEqual({ later: samples });
   expect(found?.watts?.seconds).toBe(found?.percent?.seconds);
-  expect(await sampleBook.getItem('a/watts/000000')).not.toHaveProperty('seconds');
+  expect(await stored('a/watts/000000', SAMPLES)).not.toHaveProperty('seconds');
 });
 
 it('joins what is too long for one value', async () => {
   const rows = 140_000;
   await keep('a', { watts: column(rows, (at) => at * 2) });
-  expect((await sampleBook.keys()).sort()).toEqual(['a/seconds/000000', 'a/seconds/000001', 'a/watts/000000', 'a/watts/000001']);
+  expect(await storedKeys(undefined, SAMPLES)).toEqual(['a/seconds/000000', 'a/seconds/000001', 'a/watts/000000', 'a/watts/000001']);
   const { seconds, values } = (await streamsOf('a')).samples?.watts ?? {};
   expect([seconds?.length, values?.length]).toEqual([rows, rows]);
   for (const row of [0, 131_071, 131_072, rows - 1]) expect([seconds?.[row], values?.[row]]).toEqual([row / 10, (row / 10) * 2]);
@@ -49,8 +48,21 @@ it('reads a column alone, whether its times are shared or its own', async () => 
 
 it('reads what was stored before times were shared', async () => {
   for (const quantity of ['percent', 'watts'] as const)
-    await sampleBook.setItem(`old/${quantity}/000000`, { seconds: Float64Array.of(0, 1), values: Float64Array.of(2, 3) });
+    await plant(`old/${quantity}/000000`, { seconds: Float64Array.of(0, 1), values: Float64Array.of(2, 3) }, SAMPLES);
   const { samples: found } = await streamsOf('old');
   expect(found?.watts).toEqual({ seconds: Float64Array.of(0, 1), values: Float64Array.of(2, 3) });
   expect(found?.watts?.seconds).toBe(found?.percent?.seconds);
+});
+
+it('takes away the columns of an import, of one log, or all of a run', async () => {
+  await keep('a', samples);
+  await keep('a', samples, 'later');
+  await keep('a', samples, 'other');
+  await keep('ab', samples);
+  await dropSamples(spanOfStream('a', 'later'));
+  await dropSamples(spanOfStream('a'));
+  expect(await streamsOf('a')).toEqual({ logs: { other: samples } });
+  await dropSamples(spanOfRun('a'));
+  expect(await streamsOf('a')).toEqual({});
+  expect((await streamsOf('ab')).samples).toEqual(samples);
 });

@@ -1,7 +1,9 @@
 import { isSameTimes, joined, type Logs, type Samples } from '@core/samples';
 import { QUANTITIES, type Quantity } from '@core/quantity';
-import { nameOf, sampleBook } from './databases';
-import { answer, answersTo, within } from './transactions';
+import { changing, reading, type Row } from './transactions';
+
+/** The database of what meters streamed. */
+export const SAMPLES = 'inkpath-samples';
 
 /**
  * A meter's columns lie beside the ink, in chunks of typed arrays: a key each, `<run id>/<quantity>/<chunk>`; of a log that was laid in later,
@@ -29,8 +31,8 @@ const pieceName = (at: number): string => String(at).padStart(6, '0');
 /** Where the columns of a run lie, or those of a log of its. */
 export const sampleRoot = (runId: string, log?: string): string => (log === undefined ? runId : `${runId}/@${log}`);
 
-/** Columns as they are stored: rows of `inkpath-samples`. @param root of the run, or of a log */
-export function* sampleRows(root: string, samples: Samples): Generator<[key: string, value: Chunk | Float64Array]> {
+/** Columns as they are stored. @param root of the run, or of a log */
+export function* sampleRows(root: string, samples: Samples): Generator<Row<Chunk | Float64Array>> {
   const columns = QUANTITIES.flatMap((quantity) => (samples[quantity] ? [{ quantity, ...samples[quantity] }] : []));
   const times = columns[0]?.seconds;
   if (times) for (const [at, rows] of cutUp(times)) yield [`${root}/${TIMES}/${at}`, rows];
@@ -47,11 +49,11 @@ function* cutUp(column: Float64Array): Generator<[at: string, rows: Float64Array
 }
 
 // "0" is the character after the stroke.
-const underRun = (runId: string): IDBKeyRange => IDBKeyRange.bound(`${runId}/`, `${runId}0`, true, true);
+const underRun = (runId: string): IDBKeyRange => IDBKeyRange.bound(...spanOfRun(runId), true, true);
 
 /** The keys of the columns of runs, those of their logs among them, in the order of the ids. Most runs have none. */
 export const sampleKeysOf = (runIds: readonly string[]): Promise<string[][]> =>
-  answersTo(nameOf(sampleBook), runIds, (store, runId) => store.getAllKeys(underRun(runId)) as IDBRequest<string[]>, []);
+  reading(SAMPLES, (store) => Promise.all(runIds.map((runId) => store.getAllKeys(underRun(runId)) as Promise<string[]>)));
 
 /** The keys of one run's columns. */
 export const sampleKeys = async (runId: string): Promise<string[]> => (await sampleKeysOf([runId]))[0] ?? [];
@@ -67,26 +69,18 @@ type Chunks = ReadonlyMap<string, Chunk | Float64Array | undefined>;
 
 /** What is stored of the columns of runs, in one transaction: every one costs a way to the database and back. */
 const chunksOf = (runIds: readonly string[], names: readonly string[]): Promise<Chunks[]> =>
-  within<Chunks[]>(
-    nameOf(sampleBook),
-    'readonly',
-    runIds.map(() => new Map()),
-    (store, settle) => {
-      const all = runIds.map((runId) => {
-        const chunks = new Map<string, Chunk | Float64Array | undefined>();
-        answer(store.getAllKeys(underRun(runId)), (keys) => {
-          for (const key of keys as string[]) {
-            chunks.set(key, undefined);
-            if (names.some((name) => key.includes(`/${name}/`)))
-              answer(store.get(key) as IDBRequest<Chunk | Float64Array>, (chunk) => chunks.set(key, chunk));
-          }
-        });
-        return chunks;
-      });
-      store.transaction.oncomplete = () => {
-        settle(all);
-      };
-    },
+  reading(SAMPLES, (store) =>
+    Promise.all(
+      runIds.map(async (runId) => {
+        const keys = (await store.getAllKeys(underRun(runId))) as string[];
+        const wanted = (key: string) => names.some((name) => key.includes(`/${name}/`));
+        return new Map(
+          await Promise.all(
+            keys.map(async (key) => [key, wanted(key) ? ((await store.get(key)) as Chunk | Float64Array) : undefined] as const),
+          ),
+        );
+      }),
+    ),
   );
 
 /** The samples of several runs, and those of their logs, in the order of their ids: read at once, of those quantities that are wanted. */
@@ -108,8 +102,20 @@ function streamsIn(runId: string, chunks: Chunks, wanted: readonly Quantity[]): 
   return { ...(isImported && { samples }), ...(ids.size > 0 && { logs }) };
 }
 
+/** Keys from one to before another, as they can be stored. */
+export type KeySpan = [from: string, to: string];
+/** All columns of a run and its logs. */
+export const spanOfRun = (runId: string): KeySpan => [`${runId}/`, `${runId}0`];
+/** The columns that it was imported with, or those of one log. Names of quantities come after that of any log. */
+export const spanOfStream = (runId: string, log?: string): KeySpan =>
+  log === undefined ? [`${runId}/A`, `${runId}0`] : [`${sampleRoot(runId, log)}/`, `${sampleRoot(runId, log)}0`];
+
+/** Takes columns away. */
+export const dropSamples = ([from, to]: KeySpan): Promise<void> =>
+  changing(SAMPLES, (store) => store.delete(IDBKeyRange.bound(from, to, false, true)));
+
 /** Streams of some quantities and of others, as one. */
-export function together(one: Streams, other: Streams): Streams {
+export function mergeStreams(one: Streams, other: Streams): Streams {
   const samples = one.samples || other.samples ? { ...one.samples, ...other.samples } : undefined;
   const ids = new Set([...Object.keys(one.logs ?? {}), ...Object.keys(other.logs ?? {})]);
   const logs = Object.fromEntries([...ids].map((log) => [log, { ...one.logs?.[log], ...other.logs?.[log] }]));

@@ -1,132 +1,128 @@
 import type { Remote } from 'comlink';
-import type { Line } from '@core/exchange';
-import type { Compared, SecondCopy } from './copyWorker';
+import { nanoid } from 'nanoid';
+import { shallowRef } from 'vue';
+import { lineText, voidText, type Line } from '@core/exchange';
+import { FOLDER } from './copied';
+import type { CopyWorker } from './copyWorker';
+import { countFrom } from './order';
 
 /**
- * What is stored is also written to a file of its own, beside the databases. A browser that is killed while it writes can find its databases
- * broken, and then throws all of them away; the file is another matter. It holds no pictures and no samples of meters.
+ * What is stored is also written to a file of its own, beside the databases, before it is called stored. A browser that is killed while it writes
+ * can find its databases broken, and then throws all of them away; the file is another matter. It holds no pictures and no samples of meters.
  */
 
-const FOLDER = 'second-copy';
-const CLOCK = 'inkpath-copied';
+/** How long a line may take before the copy is taken for broken, in milliseconds. */
+const LONGEST_WRITE = 5000;
 
-let copy: Promise<Remote<SecondCopy> | undefined> | undefined;
+/** This page among those that ever wrote: its lines have a file of their own. */
+export const PAGE = nanoid(10);
 
-function open(): Promise<Remote<SecondCopy> | undefined> {
-  // Where the browser has no such files, the databases are all there is.
-  if (!('storage' in navigator) || !('getDirectory' in navigator.storage)) return Promise.resolve(undefined);
-  copy ??= import('comlink').then(async ({ wrap }) => {
-    const there = wrap<SecondCopy>(new Worker(new URL('./copyWorker.ts', import.meta.url), { type: 'module', name: FOLDER }));
-    follow(await there.newest());
-    return there;
-  });
-  return copy;
+/** Whether there is a second copy: where this browser has no such files, or they fail, the logbook itself is all there is. */
+export const isWithoutCopy = shallowRef(false);
+
+const hasFiles = () => 'storage' in navigator && 'getDirectory' in navigator.storage;
+let there: Remote<CopyWorker> | undefined;
+/** By which lines go, once the copy was begun. */
+let lineTo: MessagePort | undefined;
+/** Who waits for which line. */
+const waiting = new Map<number, () => void>();
+function answered(i: number): void {
+  waiting.get(i)?.();
+  waiting.delete(i);
 }
-
-/** Lines are sent a handful at a time, so that the copying never meets the storing of what comes next. */
-const SOON = 250;
-let waiting: Line[] = [];
-
-function send(): void {
-  // It never stands in the way of the first copy: the databases are the logbook.
-  open()
-    .then((there) => {
-      const lines = waiting.map((line) => JSON.stringify(line));
-      waiting = [];
-      share();
-      return lines.length > 0 ? there?.append(lines) : undefined;
-    })
-    .catch(() => undefined);
-}
-
-// From the first line on: whoever leaves takes nothing along that was not sent.
-if (typeof window !== 'undefined') {
-  addEventListener('pagehide', () => {
-    if (waiting.length > 0) send();
-  });
-  // Another tab has counted on.
-  addEventListener('storage', (event) => {
-    const { key, newValue } = event as StorageEvent;
-    if (key === CLOCK) counted = Math.max(counted ?? 0, Number(newValue));
-  });
-}
-
-/** The last place that was given, here or in another tab; before the first, as it was left. */
-let counted: number | undefined;
-
-/** The place of the next line: the time, unless the clock went back, and then one more than the last. */
-function count(): number {
-  counted ??= shared();
-  counted = Math.max(counted + 1, Date.now());
-  return counted;
-}
-
-/** How far tabs have counted. Storage that is blocked counts nothing; the files themselves are looked at as well. */
-function shared(): number {
-  try {
-    return Number(localStorage.getItem(CLOCK));
-  } catch {
-    return 0;
-  }
-}
-
-/** Has the other tabs count on from here. */
-function share(): void {
-  try {
-    localStorage.setItem(CLOCK, String(counted));
-  } catch {
-    // As above.
-  }
-}
-
-/** Lines come after all that was written before, also by a program whose clock was ahead. */
-function follow(newest: number): void {
-  counted ??= shared();
-  const behind = newest + 1 - (waiting[0]?.at ?? counted);
-  if (behind <= 0) return;
-  waiting = waiting.map((line) => ({ ...line, at: line.at + behind }));
-  counted += behind;
-}
+let beginning: Promise<boolean> | undefined;
+let isAsked: () => void = () => undefined;
+/** Resolves when the copy was begun, by whoever asked for it first. */
+const asked = new Promise<void>((resolve) => (isAsked = resolve)).then(() => beginning);
 
 /**
- * Writes down what was stored, or removed where there is no value, or dropped where there is no key. It is put into words only when it is
- * sent: what has been stored is not changed after.
- */
-export function copyDown(line: Omit<Line, 'at'>): void {
-  if (waiting.push({ at: count(), ...line }) === 1) setTimeout(send, SOON);
-}
-
-let found: Promise<boolean> | undefined;
-
-/** Whether there was a second copy at the start: its folder is looked for here, and once, for a first start would wait long for the worker. */
-export function isCopied(): Promise<boolean> {
-  found ??= Promise.resolve()
-    .then(() => navigator.storage.getDirectory())
-    .then((all) => all.getDirectoryHandle(FOLDER))
-    .then(
-      () => true,
-      () => false,
-    );
-  return found;
-}
-
-/** Asks the second copy; `none` where nothing can be read. */
-async function asked<Answer>(question: (there: Remote<SecondCopy>) => Promise<Answer>, none: Answer): Promise<Answer> {
-  try {
-    const there = await open();
-    return there ? await question(there) : none;
-  } catch {
-    return none;
-  }
-}
-
-/** Every line there is. */
-export const copied = (): Promise<string[]> => asked((there) => there.read(), []);
-
-/**
- * Compares the second copy with the databases, both ways: what was stored and is not in it is written down; ink that it holds and the databases
- * have lost is given back.
+ * Begins the second copy of this page: it is compared with the logbook, and what is missing in either is made good.
  *
- * @param books names of the databases that are copied whatever is live
+ * @returns whether anything was brought back into the logbook
  */
-export const compared = (books: readonly string[]): Promise<Compared> => asked((there) => there.compare(books), { lost: [], written: 0 });
+export function beginCopy(): Promise<boolean> {
+  isAsked();
+  beginning ??= hasFiles() ? begin().catch(broken) : Promise.resolve(broken());
+  return beginning;
+}
+
+async function begin(): Promise<boolean> {
+  const [{ remoteOf }, { transfer }] = await Promise.all([import('../kit/remote'), import('comlink')]);
+  const worker = new Worker(new URL('./copyWorker.ts', import.meta.url), { type: 'module', name: FOLDER });
+  const remote = remoteOf<CopyWorker>(worker, broken);
+  const { isMended, last } = await remote.begin(PAGE);
+  countFrom(last);
+  const { port1, port2 } = new MessageChannel();
+  port1.onmessage = ({ data }: MessageEvent<number | [number, string]>) => {
+    if (Array.isArray(data)) broken();
+    else answered(data);
+  };
+  await remote.takeLines(transfer(port2, [port2]));
+  [there, lineTo] = [remote, port1];
+  return isMended;
+}
+
+function broken(): false {
+  there = lineTo = undefined;
+  for (const answer of waiting.values()) answer();
+  waiting.clear();
+  isWithoutCopy.value = true;
+  return false;
+}
+
+/** Nothing is stored in a logbook that was begun just now: its first acts need not wait for the copy to be compared. */
+let isNew = false;
+export function beginNew(): void {
+  isNew = true;
+}
+
+/** Keeps the second copy short. Nothing hangs on it. */
+export const renewCopy = async (): Promise<void> => there?.renew();
+
+/** Lines of this page so far. */
+let lines = 0;
+
+/** The line of an act: written while the act is done, and void where it was not. */
+export interface LineOfAct {
+  write: (line: Line) => void;
+  /** Resolves when it is written, or when there is no second copy. */
+  stands: () => Promise<void>;
+  undo: () => Promise<void>;
+}
+
+/**
+ * A line of an act that is to begin. What an earlier kill left is made good first.
+ *
+ * @param isEarly whether nobody waits for it: in a new logbook it is written once the copy was begun for another
+ */
+export async function writeLine(isEarly = false): Promise<LineOfAct> {
+  const begun = isNew && isEarly ? asked : beginCopy();
+  if (!isNew) await begun;
+  const i = (lines += 1);
+  let writing: Promise<void> | undefined;
+  return {
+    write: (line) => {
+      writing = append(i, lineText(i, line), begun);
+    },
+    stands: async () => writing,
+    undo: async () => {
+      if (writing) await append((lines += 1), voidText(i), begun);
+    },
+  };
+}
+
+/** Resolves when it is written, or when there is no second copy. */
+function append(place: number, text: string, begun: Promise<unknown>): Promise<void> {
+  if (!lineTo && isNew) return begun.then(() => (lineTo ? append(place, text, begun) : undefined));
+  const port = lineTo;
+  if (!port) return Promise.resolve();
+  return new Promise((resolve) => {
+    // A worker that does not answer holds nobody up for ever.
+    const timer = setTimeout(broken, LONGEST_WRITE);
+    waiting.set(place, () => {
+      clearTimeout(timer);
+      resolve();
+    });
+    port.postMessage([place, text]);
+  });
+}

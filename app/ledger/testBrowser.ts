@@ -1,8 +1,11 @@
 import 'fake-indexeddb/auto';
 import { createPinia, setActivePinia, type Pinia } from 'pinia';
 import { vi } from 'vitest';
-import { openDoor } from './ledger';
-import { catalogueBook, dropInk, liveBook, runBook, runsWithInk, sampleBook, shelfBook, workedBook } from './databases';
+import { loadEntryCheck } from './entries';
+import { isCopied, LOGBOOK, PICTURES, type Kind } from './keys';
+import { SAMPLES } from './samples';
+import { changing, reading } from './transactions';
+import { WORKED } from './worked';
 
 // Tabs in a test share one page, which hears nothing of its own: what they tell each other is tested in the browser.
 vi.stubGlobal(
@@ -14,32 +17,37 @@ vi.stubGlobal(
 );
 
 interface Request {
+  name: string;
+  isShared: boolean;
   work: (lock: object | null) => unknown;
   resolve: (result: unknown) => void;
   reject: (reason: unknown) => void;
 }
 
-/** Locks as browsers keep them: one holder a name, the others in a queue; `ifAvailable`, `steal` and `signal` as the standard has them. */
+/** Locks as browsers keep them: one holder a name or several that share it, the others in a queue; `ifAvailable`, `steal` and `signal` as the standard has them. */
 function lockManager() {
-  const held = new Map<string, Request>();
+  const held = new Map<string, Set<Request>>();
   const queues = new Map<string, Request[]>();
+  const holders = (name: string) => held.get(name) ?? new Set<Request>();
+  const isFree = ({ name, isShared }: Request) => [...holders(name)].every((each) => isShared && each.isShared);
 
-  function grant(name: string, request: Request): void {
-    held.set(name, request);
-    const isHeld = () => held.get(name) === request;
-    const next = () => {
-      if (!isHeld()) return;
-      held.delete(name);
-      const waiting = queues.get(name)?.shift();
-      if (waiting) grant(name, waiting);
+  function grant(request: Request): void {
+    const { name } = request;
+    held.set(name, holders(name).add(request));
+    const end = () => {
+      if (!holders(name).delete(request)) return;
+      for (let next = queues.get(name)?.[0]; next && isFree(next); next = queues.get(name)?.[0]) {
+        queues.get(name)?.shift();
+        grant(next);
+      }
     };
     void Promise.resolve(request.work({ name })).then(
       (result) => {
-        next();
+        end();
         request.resolve(result);
       },
       (reason: unknown) => {
-        next();
+        end();
         request.reject(reason);
       },
     );
@@ -48,16 +56,16 @@ function lockManager() {
   return {
     request: (name: string, ...rest: [unknown, unknown?]): Promise<unknown> =>
       new Promise((resolve, reject) => {
-        const options = (rest.length > 1 ? rest[0] : {}) as { ifAvailable?: boolean; steal?: boolean; signal?: AbortSignal };
-        const request: Request = { work: rest.at(-1) as Request['work'], resolve, reject };
-        const holder = held.get(name);
-        if (!holder) grant(name, request);
+        const options = (rest.length > 1 ? rest[0] : {}) as LockOptions;
+        const request: Request = { name, isShared: options.mode === 'shared', work: rest.at(-1) as Request['work'], resolve, reject };
+        const queue = queues.get(name) ?? [];
+        if (options.steal) {
+          for (const holder of holders(name)) holder.reject(new DOMException('stolen', 'AbortError'));
+          held.delete(name);
+          grant(request);
+        } else if (isFree(request) && queue.length === 0) grant(request);
         else if (options.ifAvailable) resolve(request.work(null));
-        else if (options.steal) {
-          holder.reject(new DOMException('stolen', 'AbortError'));
-          grant(name, request);
-        } else {
-          const queue = queues.get(name) ?? [];
+        else {
           queues.set(name, [...queue, request]);
           options.signal?.addEventListener('abort', () => {
             queues.set(
@@ -81,11 +89,43 @@ export async function emptyBrowser(): Promise<Pinia> {
       addEventListener = () => undefined;
     },
   );
-  await Promise.all([shelfBook, liveBook, runBook, catalogueBook, sampleBook, workedBook].map((book) => book.clear()));
-  await Promise.all((await runsWithInk()).map(dropInk));
+  await Promise.all([LOGBOOK, SAMPLES, PICTURES, WORKED].map((name) => changing(name, (store) => store.clear())));
   // What ink is checked by is loaded before the first of it.
-  await openDoor();
+  await loadEntryCheck();
   return newTab();
+}
+
+/** The keys of what is stored of a kind, or in another database. */
+export const storedKeys = async (kind: Kind | undefined, name = LOGBOOK): Promise<string[]> => {
+  const keys = (await reading(name, (store) => store.getAllKeys())) as string[];
+  return keys.filter((key) => (kind === undefined ? name !== LOGBOOK || isCopied(key) : key.startsWith(`${kind}/`)));
+};
+/** What is stored under a key. */
+export const stored = (key: string, name = LOGBOOK): Promise<unknown> => reading(name, (store) => store.get(key));
+/** Stores a value as something else than the program might. */
+export const plant = (key: string, value: unknown, name = LOGBOOK): Promise<unknown> => changing(name, (store) => store.put(value, key));
+/** Takes a value away as something else than the program might. */
+export const uproot = (key: string, name = LOGBOOK): Promise<void> => changing(name, (store) => store.delete(key));
+
+/**
+ * Has changes of what is stored refused from now on, as a full disk or a dying browser does.
+ *
+ * @param isRefused by how many there were before, from 1, and by the key
+ * @returns makes room again
+ */
+export function refuse(isRefused: (nth: number, key: string) => boolean): () => void {
+  let nth = 0;
+  const refused = (['put', 'delete'] as const).map((way) => {
+    const change = Reflect.get(IDBObjectStore.prototype, way) as (...args: unknown[]) => IDBRequest<IDBValidKey>;
+    return vi.spyOn(IDBObjectStore.prototype, way as 'put').mockImplementation(function (this: IDBObjectStore, ...args: unknown[]) {
+      nth += 1;
+      if (isRefused(nth, String(args.at(-1)))) throw new DOMException('no room', 'QuotaExceededError');
+      return change.apply(this, args);
+    });
+  });
+  return () => {
+    for (const each of refused) each.mockRestore();
+  };
 }
 
 /** Stores of their own over the same storage: a reload, or another tab. */

@@ -1,116 +1,127 @@
+import { openDB, unwrap, wrap, type IDBPDatabase, type IDBPObjectStore } from 'idb';
 import { troubleFrom } from './storageTrouble';
 
-/** Transactions of databases that localForage keeps, in handfuls of values, which it cannot do itself. A worker uses them too. */
+/** Transactions of the databases, for pages and workers alike. */
 
 /** The one object store of every database. */
 export const STORE = 'kept';
-/** What the databases of live ink are called before the id of their run. */
-export const INK = 'inkpath-ink-';
-
-/** Does something with what a request brings. */
-export function answer<Result>(request: IDBRequest<Result>, work: (result: Result) => void): void {
-  request.onsuccess = () => {
-    work(request.result);
-  };
-}
-
-/** Opens a database as localForage would. @returns `undefined` where there is none and none is to be made */
-function opened(name: string, makes: boolean, version?: number): Promise<IDBDatabase | undefined> {
-  return new Promise((resolve, reject) => {
-    const opening = indexedDB.open(name, version);
-    opening.onupgradeneeded = () => {
-      if (makes) opening.result.createObjectStore(STORE);
-      else opening.transaction?.abort();
-    };
-    opening.onerror = () => {
-      if (!makes && opening.error?.name === 'AbortError') resolve(undefined);
-      else reject(troubleFrom(opening.error));
-    };
-    answer(opening, (open) => {
-      if (open.objectStoreNames.contains(STORE)) {
-        resolve(open);
-        return;
-      }
-      open.close();
-      resolve(makes ? opened(name, makes, open.version + 1) : undefined);
-    });
-  });
-}
-
-/**
- * Works within one transaction of a database, in handfuls of values, which is what localForage cannot: thousands of values one after another
- * are what a start would wait for.
- *
- * @param none  what comes of it where there is no such database
- * @param makes whether to make one then, and work in it
- * @throws {StorageTrouble}
- */
-export async function within<Result>(
-  name: string,
-  mode: IDBTransactionMode,
-  none: Result,
-  work: (store: IDBObjectStore, settle: (result: Result) => void) => void,
-  makes = false,
-): Promise<Result> {
-  const open = await opened(name, makes).catch((cause: unknown) => {
-    throw troubleFrom(cause);
-  });
-  if (!open) return none;
-  return new Promise((resolve, reject) => {
-    const transaction = open.transaction(STORE, mode);
-    transaction.onabort = () => {
-      reject(troubleFrom(transaction.error));
-    };
-    try {
-      work(transaction.objectStore(STORE), resolve);
-    } catch (cause) {
-      reject(troubleFrom(cause));
-      transaction.abort();
-    }
-    // It closes once the transaction is done.
-    open.close();
-  });
-}
-
-/**
- * What a database answers to several questions, in their order, within one transaction.
- *
- * @param none what each is answered with where there is no such database
- * @throws {StorageTrouble}
- */
-export const answersTo = <Item, Result>(
-  name: string,
-  items: readonly Item[],
-  ask: (store: IDBObjectStore, item: Item) => IDBRequest<Result>,
-  none: Result,
-): Promise<Result[]> =>
-  within<Result[]>(
-    name,
-    'readonly',
-    items.map(() => none),
-    (store, settle) => {
-      const requests = items.map((item) => ask(store, item));
-      store.transaction.oncomplete = () => {
-        settle(requests.map(({ result }) => result));
-      };
-    },
-  );
 
 export type Row<Value = unknown> = [key: string, value: Value];
+export type Readable = IDBPObjectStore<unknown, [typeof STORE], typeof STORE, 'readonly' | 'readwrite'>;
+export type Writable = IDBPObjectStore<unknown, [typeof STORE], typeof STORE, 'readwrite'>;
 
-/**
- * All that a database holds, in the order of its keys.
- *
- * @param makes whether it is made where there is none
- * @throws {StorageTrouble}
- */
-export function rowsIn<Value>(name: string, makes = false): Promise<Row<Value>[]> {
-  const pair = (store: IDBObjectStore, settle: (rows: Row<Value>[]) => void) => {
-    answer(store.getAllKeys(), (keys) => {
-      answer(store.getAll(), (values: Value[]) => {
-        settle(values.map((value, index) => [(keys as string[])[index] ?? '', value]));
-      });
+const connections = new Map<string, Promise<IDBPDatabase>>();
+
+/** The connection to a database, which is made where there is none. It is closed as soon as somebody wants to drop or change the database. */
+function connection(name: string): Promise<IDBPDatabase> {
+  const known = connections.get(name);
+  if (known) return known;
+  const opening = opened(name);
+  connections.set(name, opening);
+  opening.catch(() => forget(name, opening));
+  return opening;
+}
+
+function forget(name: string, opening: Promise<IDBPDatabase> | undefined): void {
+  if (connections.get(name) === opening) connections.delete(name);
+}
+
+/** Opens a database at whatever version it has: localForage raises it where it makes one. */
+async function opened(name: string, version?: number): Promise<IDBPDatabase> {
+  const close = () => {
+    const opening = connections.get(name);
+    forget(name, opening);
+    void opening?.then((open) => {
+      open.close();
     });
   };
-  return within<Row<Value>[]>(name, 'readonly', [], pair, makes);
+  const open = await openDB(name, version, {
+    upgrade: (made) => {
+      if (!made.objectStoreNames.contains(STORE)) made.createObjectStore(STORE);
+    },
+    blocking: close,
+    terminated: close,
+  });
+  if (open.objectStoreNames.contains(STORE)) return open;
+  open.close();
+  return opened(name, open.version + 1);
 }
+
+/** Begins a transaction; where the connection was just closed, over another. Bare, for it is what every entry waits for. */
+async function begun(name: string, mode: 'readonly' | 'readwrite'): Promise<IDBTransaction> {
+  try {
+    return unwrap(await connection(name)).transaction(STORE, mode);
+  } catch (cause) {
+    if (!(cause instanceof DOMException) || cause.name !== 'InvalidStateError') throw cause;
+    connections.delete(name);
+    return unwrap(await connection(name)).transaction(STORE, mode);
+  }
+}
+
+const storeOf = (transaction: IDBTransaction): Writable => wrap(transaction.objectStore(STORE)) as unknown as Writable;
+
+/** Reads within one transaction. Nothing but requests of it may be awaited in the work. @throws {StorageTrouble} */
+export async function reading<Result>(name: string, work: (store: Readable) => Promise<Result>): Promise<Result> {
+  try {
+    return await work(storeOf(await begun(name, 'readonly')) as unknown as Readable);
+  } catch (cause) {
+    throw troubleFrom(cause);
+  }
+}
+
+/**
+ * Changes what is stored within one transaction: all of it or, where anything fails, nothing. Nothing but requests of it may be awaited in the work.
+ *
+ * @returns what the work makes, once the transaction has completed
+ * @throws {StorageTrouble} once it is certain that nothing was changed
+ */
+export async function changing<Result>(name: string, work: (store: Writable) => Promise<Result>): Promise<Result> {
+  const transaction = await begun(name, 'readwrite').catch((cause: unknown) => {
+    throw troubleFrom(cause);
+  });
+  const done = new Promise<boolean>((resolve) => {
+    transaction.oncomplete = () => {
+      resolve(true);
+    };
+    transaction.onabort = () => {
+      resolve(false);
+    };
+  });
+  // Whatever failed first says why.
+  let failed: unknown;
+  const made = work(storeOf(transaction)).catch((cause: unknown) => {
+    failed = cause;
+    try {
+      transaction.abort();
+    } catch {
+      // It has aborted by itself.
+    }
+    return undefined as Result;
+  });
+  if (!(await done)) failed ??= transaction.error ?? new DOMException('It was called off.', 'AbortError');
+  const result = await made;
+  if (failed === undefined) return result;
+  // What the work itself refuses is told as it is; the rest is what the browser said.
+  throw failed instanceof Error && !(failed instanceof DOMException) ? failed : troubleFrom(failed);
+}
+
+/** All that lies in a range, in the order of the keys. */
+export async function rowsWithin<Value>(store: Readable, range?: IDBKeyRange): Promise<Row<Value>[]> {
+  const [keys, values] = await Promise.all([store.getAllKeys(range), store.getAll(range) as Promise<Value[]>]);
+  return values.map((value, index) => [keys[index] as string, value]);
+}
+
+/** Stores those of several values whose key is free, and leaves what stands: for what is imported. @throws {StorageTrouble} */
+export const storeMissing = (name: string, rows: readonly Row[]): Promise<void> =>
+  changing(name, async (store) => {
+    const taken = await Promise.all(rows.map(([key]) => store.getKey(key)));
+    for (const [index, [key, value]] of rows.entries()) if (taken[index] === undefined) void store.put(value, key).catch(() => undefined);
+  });
+
+/** The values under some keys, in their order, read at once; `undefined` where there is none. @throws {StorageTrouble} */
+export const valuesIn = <Value>(name: string, keys: readonly string[]): Promise<(Value | undefined)[]> =>
+  reading(name, (store) => Promise.all(keys.map((key) => store.get(key) as Promise<Value | undefined>)));
+
+/** The names of the databases of this address; none where the browser cannot tell. */
+export const databaseNames = async (): Promise<string[]> =>
+  'databases' in indexedDB ? (await indexedDB.databases()).map(({ name = '' }) => name) : [];

@@ -1,12 +1,14 @@
 // First: it puts the database in place that the others look for as they load.
-import { emptyBrowser } from './testBrowser';
+import { emptyBrowser, plant, stored, uproot } from './testBrowser';
 import { afterEach, beforeEach, expect, it, vi } from 'vitest';
-import { inkOf, SCHEMA } from '@core/ink';
+import { inkOf } from '@core/ink';
 import { exampleHeader } from '../../core/ink/example';
-import { removeValue, runBook, sampleBook, workedBook } from './databases';
-import { amendNext, eachFiled, removeRun } from './filing';
-import { sampleRows } from './samples';
-import { workedOut } from './worked';
+import { remove, writeNext } from './acts';
+import { eachFiled } from './filed';
+import { importUnchecked } from './importing';
+import { sampleRows, SAMPLES } from './samples';
+import { sweepRemoved } from './sweep';
+import { WORKED, workedOut } from './worked';
 
 beforeEach(async () => {
   await emptyBrowser();
@@ -20,7 +22,7 @@ async function fileAway(id: string, levels: readonly number[]): Promise<void> {
     header,
     levels.map((percent, row) => ({ seconds: row * 300, percent })),
   );
-  await runBook.setItem(id, { schema: SCHEMA, header, entries });
+  await importUnchecked([{ header, entries }]);
 }
 
 /** How many entries and columns each run has: told of those of which nothing was kept. */
@@ -35,7 +37,7 @@ async function counted(how: string | undefined, ...ids: string[]): Promise<(stri
   vi.runAllTimers();
   await vi.waitFor(async () => {
     for (const id of asked)
-      if (how && found[ids.indexOf(id)]) expect(await workedBook.getItem(id)).toMatchObject({ value: found[ids.indexOf(id)] });
+      if (how && found[ids.indexOf(id)]) expect(await stored(id, WORKED)).toMatchObject({ value: found[ids.indexOf(id)] });
   });
   return found;
 }
@@ -57,16 +59,17 @@ it('is done again for a run that has more ink or more columns since, or another 
   await fileAway('a', [10, 20]);
   await fileAway('b', [10, 20]);
   await counted('so', 'a', 'b');
-  await amendNext('a', { kind: 'note', at: 0, text: 'seen again' });
+  await writeNext([{ runId: 'a', draft: { kind: 'note', at: 0, text: 'seen again' } }]);
   expect(await counted('so', 'a', 'b')).toEqual(['3 entries, 0 columns', '2 entries, 0 columns']);
   expect(asked).toEqual(['a']);
   for (const [key, value] of sampleRows('b', { watts: { seconds: Float64Array.of(0, 1), values: Float64Array.of(5, 5) } }))
-    await sampleBook.setItem(key, value);
+    await plant(key, value, SAMPLES);
   expect(await counted('so', 'a', 'b')).toEqual(['3 entries, 0 columns', '2 entries, 1 columns']);
   expect(asked).toEqual(['b']);
   // Removed, and another of as many entries came in.
-  await removeRun('b');
-  expect(await workedBook.getItem('b')).toBeNull();
+  await remove('b');
+  await sweepRemoved();
+  expect(await stored('b', WORKED)).toBeUndefined();
   expect(await counted('so', 'b')).toEqual([undefined]);
   await fileAway('b', [50, 60]);
   expect(await counted('so', 'b')).toEqual(['2 entries, 0 columns']);
@@ -76,6 +79,6 @@ it('is done again for a run that has more ink or more columns since, or another 
 it('is no worse than done again where what was kept is gone', async () => {
   await fileAway('a', [10]);
   await counted('so', 'a');
-  await removeValue(workedBook, 'a');
+  await uproot('a', WORKED);
   expect(await counted('so', 'a')).toEqual(['1 entries, 0 columns']);
 });

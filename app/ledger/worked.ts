@@ -1,9 +1,12 @@
 import type { Entry } from '@core/ink';
-import { runBook, storeAll, valuesOf, workedBook } from './databases';
-import type { Packed } from './filing';
+import { packedRuns } from './filed';
 import { sampleKeysOf } from './samples';
+import { changing, valuesIn, type Row } from './transactions';
 
 /** What was worked out of filed runs, kept so that a comparison of sixty need not wait for it again. It can be thrown away at any time. */
+
+/** The database of it. */
+export const WORKED = 'inkpath-worked';
 
 interface Kept<Value> {
   /** What it was worked out of, and how. */
@@ -19,7 +22,7 @@ const LATER = 1500;
  * where there is none of an id.
  */
 async function stampsOf(runIds: readonly string[]): Promise<(string | undefined)[]> {
-  const [packed, keys] = await Promise.all([valuesOf<Packed>(runBook, runIds), sampleKeysOf(runIds)]);
+  const [packed, keys] = await Promise.all([packedRuns(runIds), sampleKeysOf(runIds)]);
   return packed.map((run, index) => {
     // One that was damaged has no ink to go by: it is left to who works it out.
     const entries: unknown = run?.entries;
@@ -41,17 +44,25 @@ export async function workedOut<Value>(
   work: (runIds: readonly string[]) => Promise<(Value | undefined)[]>,
 ): Promise<(Value | undefined)[]> {
   if (how === undefined) return work(runIds);
-  const [stamps, kept] = await Promise.all([stampsOf(runIds), valuesOf<Kept<Value>>(workedBook, runIds)]);
+  const [stamps, kept] = await Promise.all([stampsOf(runIds), valuesIn<Kept<Value>>(WORKED, runIds)]);
   const of = stamps.map((stamp) => (stamp === undefined ? undefined : how + stamp));
   const found = kept.map((each, index) => (each && each.of === of[index] ? each.value : undefined));
   const missing = [...runIds.keys()].filter((index) => of[index] !== undefined && found[index] === undefined);
   const made = await work(missing.map((index) => runIds[index] ?? ''));
-  const rows: [runId: string, kept: Kept<Value>][] = [];
+  const rows: Row<Kept<Value>>[] = [];
   for (const [at, index] of missing.entries()) {
     const value = (found[index] = made[at]);
     if (value !== undefined) rows.push([runIds[index] ?? '', { of: of[index] ?? '', value }]);
   }
   // Others may still be worked out, and nobody waits for this. Where there is no room for it, it is worked out again.
-  if (rows.length > 0) setTimeout(() => void storeAll(workedBook, rows).catch(() => undefined), LATER);
+  if (rows.length > 0) setTimeout(() => void keep(rows).catch(() => undefined), LATER);
   return found;
 }
+
+const keep = (rows: readonly Row[]): Promise<void> =>
+  changing(WORKED, async (store) => {
+    for (const [runId, kept] of rows) await store.put(kept, runId);
+  });
+
+/** Forgets what was worked out of a run: another may come to have its id. */
+export const forgetWorked = (runId: string): Promise<void> => changing(WORKED, (store) => store.delete(runId));

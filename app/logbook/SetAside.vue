@@ -1,8 +1,9 @@
 <script setup lang="ts">
 import { ref } from 'vue';
 import { fileName, saveFile } from '../kit/saveFile';
-import { rawRun, removeRun } from '../ledger/filing';
-import type { SetAside } from '../ledger/ledger';
+import { remove as removeRun } from '../ledger/acts';
+import { rawRun } from '../ledger/filed';
+import type { SetAside } from '../ledger/live';
 import { useLanes } from './lanes';
 
 /** Runs that could not be read or filed, each with why, and with what can be done: the others are all there. */
@@ -27,6 +28,7 @@ async function save({ id, name }: SetAside): Promise<void> {
 
 async function remove(id: string): Promise<void> {
   await removeRun(id);
+  await (await import('../ledger/sweep')).sweepRemoved();
   await lanes.forget(id);
   removing.value = undefined;
 }

@@ -3,7 +3,7 @@ import { computed } from 'vue';
 import { logbookOf, writeLogbook } from '@core/exchange';
 import { type Entry, type Header } from '@core/ink';
 import { fileName, saveFile } from '../kit/saveFile';
-import { entryOf } from '../ledger/ledger';
+import { entryOf } from '../ledger/entries';
 import { useShelf } from './shelf';
 
 /** Says that something could not be stored, and offers what it was of as a file: a run with what was being typed as a note in it, or all runs of a set. */

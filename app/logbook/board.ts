@@ -1,9 +1,19 @@
 import { defineStore } from 'pinia';
 import { computed, shallowReactive, shallowRef } from 'vue';
-import { keepBoard, keptBoard, type Board } from '../ledger/ledger';
+import { save } from '../ledger/acts';
+import { keyOf } from '../ledger/keys';
+import { remembered } from '../ledger/readAhead';
 import type { Opened } from '../workers/opened';
 import { useLanes } from './lanes';
 import { useLogbook } from './runs';
+
+interface Board {
+  /** Lanes as they were dragged. */
+  order: string[];
+  /** The earlier run under each, by run. */
+  ghosts: Record<string, string>;
+}
+const NAME = 'board';
 
 /** How the board is laid: lanes in the order they were dragged into, and the earlier run that lies under each. It loses nothing that was logged. */
 export const useBoard = defineStore('board', () => {
@@ -22,14 +32,14 @@ export const useBoard = defineStore('board', () => {
   });
 
   async function load(): Promise<void> {
-    kept.value = await keptBoard();
+    kept.value = (await remembered<Board>(NAME)) ?? kept.value;
     await Promise.all(Object.values(kept.value.ghosts).map(open));
   }
 
   function keep(changed: Partial<Board>): void {
     kept.value = { ...kept.value, ...changed };
     // Should it not be kept, it holds for as long as the page is open.
-    keepBoard(kept.value).catch(() => undefined);
+    save([[keyOf('setting', NAME), kept.value]]).catch(() => undefined);
   }
 
   /** Moves a lane to a place on the board, from 0. */

@@ -1,12 +1,10 @@
 // First: it puts the database in place that the others look for as they load.
-import { emptyBrowser, newTab } from '../ledger/testBrowser';
+import { emptyBrowser, newTab, storedKeys } from '../ledger/testBrowser';
 import { beforeEach, expect, it } from 'vitest';
-import { comparisonBook } from '../ledger/databases';
 import { useComparisons } from './comparisons';
 
 beforeEach(async () => {
   await emptyBrowser();
-  await comparisonBook.clear();
 });
 
 it('saves a comparison by its name, over one of that name alone, and finds it by its runs in any order', async () => {
@@ -31,5 +29,5 @@ it('refuses one without a name, or of one run, and stores nothing', async () => 
   const comparisons = useComparisons();
   await expect(comparisons.save({ name: ' ', runs: ['a', 'b'] })).rejects.toThrow('Give it a name.');
   await expect(comparisons.save({ name: 'One', runs: ['a'] })).rejects.toThrow('two runs');
-  expect(await comparisonBook.keys()).toEqual([]);
+  expect(await storedKeys('comparison')).toEqual([]);
 });

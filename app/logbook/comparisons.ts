@@ -4,15 +4,15 @@ import { computed } from 'vue';
 import { comparisonSchema, isOf, type Comparison } from '@core/compare';
 import { migrate } from '@core/exchange';
 import { SCHEMA } from '@core/ink';
-import { comparisonBook } from '../ledger/databases';
 import { keptList } from '../ledger/keptList';
+import { keyOf } from '../ledger/keys';
 
 /** Comparisons that were saved by name, with what was written of them. */
 export const useComparisons = defineStore('comparisons', () => {
-  const { kept, unread, load, put, remove, arriving, changed } = keptList<Comparison>({
-    book: comparisonBook,
+  const { kept, unread, load, put, remove, rowOf, changed } = keptList<Comparison>({
+    kinds: ['comparison'],
     about: 'comparisons',
-    keyOf: ({ id }) => id,
+    keyOf: ({ id }) => keyOf('comparison', id),
     read: (stored) => migrate(stored, 'A comparison') as unknown as Comparison,
     write: (comparison) => comparison,
   });
@@ -37,5 +37,5 @@ export const useComparisons = defineStore('comparisons', () => {
     return free;
   }
 
-  return { all, of, freeName, load, save, remove, arriving, changed, unread };
+  return { all, of, freeName, load, save, remove: (id: string) => remove(keyOf('comparison', id)), rowOf, changed, unread };
 });

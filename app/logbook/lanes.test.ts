@@ -1,11 +1,13 @@
 // First: it puts the database in place that the others look for as they load.
-import { emptyBrowser, newTab } from '../ledger/testBrowser';
+import { emptyBrowser, newTab, plant, refuse, stored, storedKeys } from '../ledger/testBrowser';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
 import type { Draft } from '@core/ink';
 import { exampleHeader } from '../../core/ink/example';
-import { catalogueBook, dropInk, liveBook, runBook, store } from '../ledger/databases';
-import { rawRun, removeRun } from '../ledger/filing';
-import { append, entryOf, liveRuns, startTogether } from '../ledger/ledger';
+import { remove } from '../ledger/acts';
+import { entryOf } from '../ledger/entries';
+import { rawRun } from '../ledger/filed';
+import { inkKey } from '../ledger/keys';
+import { liveRuns } from '../ledger/live';
 import { useLanes } from './lanes';
 import { useLogbook } from './runs';
 
@@ -51,18 +53,12 @@ describe('the live runs', () => {
     expect(letters()).toEqual({ one: 'D', two: 'B', three: 'C', four: 'A' });
   });
 
-  it('are all told of what happened to them at once, or none is; what a crash left out is written at the next start', async () => {
+  it('are all told of what happened to them at once', async () => {
     const lanes = await started('one');
     await lanes.start(exampleHeader({ id: 'two', plugInAt }), []);
     const off = (runId: string) => ({ runId, draft: { kind: 'event', at: plugInAt + MINUTE, event: 'switched off' } as const });
     await lanes.writeTogether([off('one'), off('two')]);
     expect(lanes.records.map(({ events }) => events.length)).toEqual([1, 1]);
-    const entries = ['one', 'two'].map((runId) => ({ runId, entry: entryOf({ ...off(runId).draft, event: 'switched on' }, 9) }));
-    await store(liveBook, 'happened/x', { entries });
-    newTab();
-    await useLanes().load();
-    expect(useLanes().records.map(({ events }) => events.length)).toEqual([2, 2]);
-    expect(await liveBook.getItem('happened/x')).toBeNull();
   });
 
   it('come back after a reload, with their letters in order of plug-in', async () => {
@@ -115,19 +111,19 @@ describe('the live runs', () => {
     expect(logbook.discarded).toHaveLength(1);
     await logbook.clearOut(Date.now() + 31 * 24 * 60 * MINUTE);
     expect(logbook.discarded).toEqual([]);
-    expect(await runBook.getItem(id)).toBeNull();
+    expect(await stored(`run/${id}`)).toBeUndefined();
   });
 
   it('are filed at the next start when a crash came between the stop and the filing', async () => {
     const lanes = await started();
-    const crash = vi.spyOn(catalogueBook, 'setItem').mockRejectedValueOnce(new Error('crash'));
+    const mend = refuse((_nth, key) => key.startsWith('listed/'));
     await expect(lanes.stop(id, stop(6))).rejects.toThrow();
-    crash.mockRestore();
+    mend();
     newTab();
     await useLanes().load();
     expect(useLanes().records).toEqual([]);
     expect(useLogbook().summaries).toMatchObject([{ id, stop: 'window over' }]);
-    expect(await liveBook.keys()).toEqual([]);
+    expect(await storedKeys('live')).toEqual([]);
   });
 });
 
@@ -135,7 +131,7 @@ describe('a run that cannot be filed or read', () => {
   it('says that its stop is stored, is set aside, and closes nothing else', async () => {
     const lanes = await started();
     await started(`${id}-other`);
-    const refuse = vi.spyOn(runBook, 'setItem').mockRejectedValue(new DOMException('full', 'QuotaExceededError'));
+    const mend = refuse((_nth, key) => key.startsWith('run/'));
     await expect(lanes.stop(id, stop(6))).rejects.toThrow(/^The stop is stored, but the run could not be filed yet.*no room left/);
     newTab();
     const again = useLanes();
@@ -145,16 +141,21 @@ describe('a run that cannot be filed or read', () => {
       { id, name: 'Sedge 5 on Cobble 20', why: expect.stringMatching(/no room left/) as string },
     ]);
     expect(await again.tryAgain(id)).toBe(false);
-    refuse.mockRestore();
+    mend();
     expect(await again.tryAgain(id)).toBe(true);
     expect(useLogbook().summaries).toMatchObject([{ id, stop: 'window over' }]);
   });
 
   it('is named when its header cannot be read, with all that is stored of it, and can be removed', async () => {
     await started();
-    await liveBook.setItem('broken', { plugInAt: 5, schema: 99, device: { name: 'Curlew' } });
-    await append('broken', entryOf(level(3, 1), 1));
-    await append('headless', entryOf(level(4, 1), 1));
+    await plant('live/broken', { plugInAt: 5, schema: 99, device: { name: 'Curlew' } });
+    for (const [name, percent] of [
+      ['broken', 3],
+      ['headless', 4],
+    ] as const) {
+      const entry = entryOf(level(percent, 1), 1);
+      await plant(inkKey(name, entry), entry);
+    }
     newTab();
     const lanes = useLanes();
     await lanes.load();
@@ -165,23 +166,12 @@ describe('a run that cannot be filed or read', () => {
       { id: 'headless', why: 'Its header was lost; its ink is here.' },
     ]);
     expect(await rawRun('broken')).toMatchObject({ ink: [{ percent: 3 }], live: { schema: 99 } });
-    for (const each of ['broken', 'headless']) await removeRun(each);
+    for (const each of ['broken', 'headless']) await remove(each);
     newTab();
     await useLanes().load();
     await useLanes().tidyUp();
     expect(useLanes().aside.size).toBe(0);
   });
-});
-
-it('are whole after a kill at their start: a header without its ink brings what was seen at plug-in along', async () => {
-  await started();
-  await dropInk(id);
-  newTab();
-  await useLanes().load();
-  expect(useLanes().records[0]?.readings.map(({ reading }) => reading.percent)).toEqual([2]);
-  await useLanes().claim(id);
-  await useLanes().write(id, level(12, 5));
-  expect((await liveRuns())[0]?.entries).toHaveLength(2);
 });
 
 it('are waited for: a tab that is closed frees its lanes, and what was typed meanwhile is logged', async () => {
@@ -210,7 +200,10 @@ it('are written by one tab alone: another follows, and takes over when asked', a
   await expect(first.write(id, level(99, 11))).rejects.toThrow(/Another tab/);
   await second.stop(id, stop(12));
   expect(useLogbook().summaries).toMatchObject([{ lastLevel: 21 }]);
-  await expect(second.write(id, level(99, 13))).rejects.toThrow(/no longer live/);
+  // What was on its way as it was stopped is in the run all the same.
+  await second.write(id, level(23, 13));
+  expect(useLogbook().summaries).toMatchObject([{ lastLevel: 23 }]);
+  await expect(second.write('gone', level(99, 13))).rejects.toThrow(/no such run/);
 });
 
 describe('a set that starts together', () => {
@@ -233,21 +226,11 @@ describe('a set that starts together', () => {
   });
 
   it('starts as a whole or not at all', async () => {
-    const runs = two().map(({ header, drafts }) => ({ header, entries: drafts.map((draft, index) => entryOf(draft, index + 1)) }));
-    const put = IDBObjectStore.prototype.put;
-    let puts = 0;
-    const full = vi.spyOn(IDBObjectStore.prototype, 'put').mockImplementation(function (this: IDBObjectStore, ...args) {
-      puts += 1;
-      if (puts === 4) throw new DOMException('full', 'QuotaExceededError');
-      return put.apply(this, args);
-    });
-    await expect(startTogether(runs)).rejects.toThrow(/no room left/);
-    full.mockRestore();
+    const mend = refuse((_nth, key) => key.startsWith(`ink/${id}-b`));
+    await expect(useLanes().startSet(two())).rejects.toThrow(/no room left/);
+    mend();
     expect(await liveRuns()).toEqual([]);
-    // A crash between the one value and its runs: all of them are there at the next start, once.
-    await store(liveBook, 'together/x', { runs });
-    expect(await liveRuns()).toHaveLength(2);
-    expect(await liveRuns()).toHaveLength(2);
-    expect((await liveRuns())[0]?.entries).toHaveLength(1);
+    await useLanes().startSet(two());
+    expect((await liveRuns()).map(({ entries }) => entries.length)).toEqual([1, 1]);
   });
 });

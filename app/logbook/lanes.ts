@@ -4,24 +4,14 @@ import { foldRun, type Draft, type Entry, type Header, type RunInk, type RunReco
 import { freeLetter, inOrderOfDue, lettersOf, newsOf } from '@core/run';
 import { useNow } from '../kit/clock';
 import { onTabs, tellTabs } from '../ledger/channel';
-import { file, listAll, tidy, unfile } from '../ledger/filing';
-import { SNAPSHOT_SIZE } from '../ledger/ink';
-import {
-  append,
-  appendTogether,
-  asideOf,
-  entryOf,
-  takeInkSnapshots,
-  inkWithoutRun,
-  liveHeaders,
-  liveRunAtStart,
-  missedInk,
-  startRun,
-  startTogether,
-  type SetAside,
-} from '../ledger/ledger';
+import { adoptInk, file, reopen as reopenRun, start as startRuns, write as writeInk } from '../ledger/acts';
+import type { Ways } from '../ledger/act';
+import { entryOf } from '../ledger/entries';
+import { filedInk, runsNotListed } from '../ledger/filed';
+import { asideOf, inkWithoutRun, liveHeaders, liveRunAtStart, type SetAside } from '../ledger/live';
 import { holdRun, type Hold } from '../ledger/locks';
 import { readNow, type Reading } from '../ledger/readAhead';
+import { missedInk, SNAPSHOT_SIZE, takeSnapshots as takeInkSnapshots } from '../ledger/snapshots';
 import { NOT_LOGGED, StorageTrouble, whyOf } from '../ledger/storageTrouble';
 import { useLogbook } from './runs';
 
@@ -93,15 +83,14 @@ export const useLanes = defineStore('lanes', () => {
   }
 
   /**
-   * Looks through what was shown at once, files what a crash left behind of amendments, and lists what is stored and not listed; not needed before
-   * the first picture.
+   * Looks through what was shown at once, names what has lost its place, and sweeps what a kill left unnamed; not needed before the first picture.
    */
   async function tidyUp(): Promise<void> {
     await lookThroughAll();
-    const [filed, all, lost] = [await tidy(), await listAll(), await inkWithoutRun()];
-    setAside([...filed.aside, ...all.aside, ...lost]);
+    await adoptInk();
+    setAside([...(await inkWithoutRun()), ...(await runsNotListed())]);
     await logbook.clearOut();
-    if (filed.filed + all.listed > 0) await logbook.changed();
+    await (await import('../ledger/sweep')).sweep();
   }
 
   /** Tries once more to read or file a run that was set aside. @returns whether it went well */
@@ -151,14 +140,18 @@ export const useLanes = defineStore('lanes', () => {
     triggerRef(lane.entries);
   }
 
-  /** A lane that this tab may write to; one that a page which is being left still has is waited for. */
-  async function laneOf(runId: string): Promise<Lane> {
+  /** A lane that this tab may write to; one that a page which is being left still has is waited for. `undefined` of a run that is no longer live. */
+  async function laneOf(runId: string): Promise<Lane | undefined> {
     const lane = lanes.get(runId);
     if (lane && !lane.mine.value) await until(lane.mine, LEAVING);
-    if (!lane) throw new StorageTrouble('This run is no longer live. Find it under Runs, and add to it there.', NOT_LOGGED);
-    if (!lane.mine.value) throw new StorageTrouble('Another tab has this run. Log it there, or take it over here first.', NOT_LOGGED);
+    if (lane && !lane.mine.value)
+      throw new StorageTrouble('Another tab has this run. Log it there, or take it over here first.', NOT_LOGGED);
     return lane;
   }
+
+  /** The last place in the ink of a run: of one that was filed meanwhile, as it lies there. */
+  const lastSeq = async (runId: string, lane: Lane | undefined): Promise<number> =>
+    (lane?.entries.value ?? (await filedInk(runId)).entries).at(-1)?.seq ?? 0;
 
   /** Takes a run over from the tab that has it; that tab stops writing at once. */
   async function claim(runId: string): Promise<void> {
@@ -168,22 +161,16 @@ export const useLanes = defineStore('lanes', () => {
   }
 
   /** Starts a run. Resolves once it is stored. @throws {StorageTrouble} */
-  async function start(given: Header, drafts: readonly Draft[]): Promise<void> {
-    const [header = given] = lettered([given]);
-    const entries = drafts.map((draft, index) => entryOf(draft, index + 1));
-    await startRun(header, entries);
-    await open(laneFrom(header, entries));
-    tellTabs({ about: 'runs' });
-  }
+  const start = (header: Header, drafts: readonly Draft[], ways?: Ways): Promise<void> => startSet([{ header, drafts }], ways);
 
   /** Starts several runs at one instant: all of them or none. Resolves once they are stored. @throws {StorageTrouble} */
-  async function startSet(runs: readonly { header: Header; drafts: readonly Draft[] }[]): Promise<void> {
+  async function startSet(runs: readonly { header: Header; drafts: readonly Draft[] }[], ways?: Ways): Promise<void> {
     const headers = lettered(runs.map(({ header }) => header));
     const begun = runs.map(({ header: given, drafts }, index) => ({
       header: headers[index] ?? given,
       entries: drafts.map((draft, index) => entryOf(draft, index + 1)),
     }));
-    await startTogether(begun);
+    await startRuns(begun, ways);
     for (const { header, entries } of begun) await open(laneFrom(header, entries));
     tellTabs({ about: 'runs' });
   }
@@ -205,30 +192,37 @@ export const useLanes = defineStore('lanes', () => {
   }
 
   async function ink(runId: string, draft: Draft): Promise<Entry> {
-    const lane = await laneOf(runId);
-    const entry = entryOf(draft, (lane.entries.value.at(-1)?.seq ?? 0) + 1);
-    await append(runId, entry);
-    add(lane, entry);
-    // Whoever wrote it has the answer first; the other tabs are told after.
-    setTimeout(() => {
-      tellTabs({ about: 'ink', runId, entry });
-    });
-    return entry;
+    const [entry] = await writeTogether([{ runId, draft }]);
+    return entry as Entry;
   }
 
-  /** Writes what happened to several lanes at once: on all of them or on none. @throws {StorageTrouble} */
-  async function writeTogether(drafts: readonly { runId: string; draft: Draft }[]): Promise<void> {
-    const written = await Promise.all(
-      drafts.map(async ({ runId, draft }) => {
-        const lane = await laneOf(runId);
-        return { lane, runId, entry: entryOf(draft, (lane.entries.value.at(-1)?.seq ?? 0) + 1) };
-      }),
-    );
-    await appendTogether(written.map(({ runId, entry }) => ({ runId, entry })));
-    for (const { lane, entry } of written) add(lane, entry);
-    setTimeout(() => {
-      for (const { runId, entry } of written) tellTabs({ about: 'ink', runId, entry });
+  /**
+   * Writes ink of several lanes at once: on all of them or on none. What is written on a lane that was filed meanwhile is in its run: a picture that
+   * was still being made small, say.
+   *
+   * @returns what was written, in its order
+   * @throws {StorageTrouble}
+   */
+  async function writeTogether(drafts: readonly { runId: string; draft: Draft }[]): Promise<Entry[]> {
+    const all = await Promise.all(drafts.map(({ runId }) => laneOf(runId)));
+    const last = new Map<string, number>();
+    for (const [index, { runId }] of drafts.entries()) last.set(runId, await lastSeq(runId, all[index]));
+    const written = drafts.map(({ runId, draft }) => {
+      const seq = (last.get(runId) ?? 0) + 1;
+      last.set(runId, seq);
+      return { runId, entry: entryOf(draft, seq) };
     });
+    await writeInk(written);
+    for (const [index, { entry }] of written.entries()) {
+      const lane = all[index];
+      if (lane) add(lane, entry);
+    }
+    // Whoever wrote it has the answer first; the other tabs are told after.
+    setTimeout(() => {
+      for (const each of written) tellTabs({ about: 'ink', ...each });
+    });
+    if (written.some(({ runId }) => !lanes.has(runId))) await logbook.changed();
+    return written.map(({ entry }) => entry);
   }
 
   /** Makes the next start quick; called now and then while runs are live. */
@@ -278,14 +272,10 @@ export const useLanes = defineStore('lanes', () => {
 
   /** Takes back the stop of a run that was filed: it counts on from its plug-in. @throws {StorageTrouble} */
   async function reopen(record: RunInk): Promise<void> {
-    const { asStarted: header, entries, stop: stopped } = record;
-    const seq = (entries.at(-1)?.seq ?? 0) + 1;
+    const { asStarted, stop: stopped } = record;
     // One whose stop was struck already needs no more.
-    const strike = stopped && entryOf({ kind: 'strike', at: Date.now(), target: stopped.id, reason: 'stopped too soon' }, seq);
-    const ink = [...entries, ...(strike ? [strike] : [])];
-    const [again = header] = lettered([header]);
-    await unfile(again, ink);
-    await open(laneFrom(again, ink));
+    const { header, entries } = await reopenRun(asStarted.id, lettered([asStarted])[0]?.lane, stopped && { stop: stopped.id });
+    await open(laneFrom(header, entries));
     await logbook.changed();
   }
 

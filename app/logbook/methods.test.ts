@@ -1,9 +1,8 @@
 // First: it puts the database in place that the others look for as they load.
-import { emptyBrowser, newTab } from '../ledger/testBrowser';
+import { emptyBrowser, newTab, stored } from '../ledger/testBrowser';
 import { beforeEach, expect, it } from 'vitest';
 import { SCHEMA } from '@core/ink';
 import { SCHOOLS, type OwnMethod } from '@core/method';
-import { methodBook } from '../ledger/databases';
 import { useMethods } from './methods';
 
 const mine: OwnMethod = {
@@ -22,12 +21,11 @@ const mine: OwnMethod = {
 
 beforeEach(async () => {
   await emptyBrowser();
-  await methodBook.clear();
 });
 
 it('keeps methods of one’s own beside the schools of the trade, and throws one away', async () => {
   await useMethods().put(mine);
-  expect(await methodBook.getItem('mine')).toEqual({ schema: SCHEMA, method: mine });
+  expect(await stored('method/mine')).toEqual({ schema: SCHEMA, method: mine });
   newTab();
   const methods = useMethods();
   await methods.load();

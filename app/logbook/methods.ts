@@ -3,8 +3,8 @@ import { computed } from 'vue';
 import { migrate } from '@core/exchange';
 import { SCHEMA } from '@core/ink';
 import { SCHOOLS, withRule, type OwnMethod, type School } from '@core/method';
-import { methodBook } from '../ledger/databases';
 import { byName, keptList } from '../ledger/keptList';
+import { keyOf } from '../ledger/keys';
 
 /** A method as it is stored. */
 interface Stored {
@@ -14,10 +14,10 @@ interface Stored {
 
 /** The methods there are: the schools of the trade, and the reviewer’s own. Runs and studies keep their own cadence, so one may be thrown away. */
 export const useMethods = defineStore('methods', () => {
-  const { kept, unread, load, put, remove, arriving, changed } = keptList<OwnMethod>({
-    book: methodBook,
+  const { kept, unread, load, put, remove, rowOf, changed } = keptList<OwnMethod>({
+    kinds: ['method'],
     about: 'methods',
-    keyOf: ({ id }) => id,
+    keyOf: ({ id }) => keyOf('method', id),
     read: (stored) => withRule((migrate(stored, 'A method of your own') as unknown as Stored).method),
     write: (method) => ({ schema: SCHEMA, method }) satisfies Stored,
   });
@@ -32,8 +32,8 @@ export const useMethods = defineStore('methods', () => {
     isOwn,
     load,
     put: (...methods: OwnMethod[]) => put(...methods.map(withRule)),
-    remove,
-    arriving,
+    remove: (id: string) => remove(keyOf('method', id)),
+    rowOf,
     changed,
     unread,
   };

@@ -5,10 +5,11 @@ import { type Summary } from '@core/curve';
 import type { CsvRun, StoredRun } from '@core/exchange';
 import type { Draft, Log, RunInk } from '@core/ink';
 import { askedNow, assumedNow, mannerNow } from '@core/quantity';
-import type { Arriving } from '../ledger/arrivals';
+import { remove, write as writeInk, writeNext } from '../ledger/acts';
 import { onTabs, tellTabs } from '../ledger/channel';
-import { amend, amendNext, catalogue, filedInk, removeRun } from '../ledger/filing';
-import { entryOf } from '../ledger/ledger';
+import { entryOf } from '../ledger/entries';
+import { catalogue, filedInk } from '../ledger/filed';
+import type { Others } from '../ledger/importing';
 import type { Reading } from '../ledger/readAhead';
 import type { Beside, Glimpse, Opened } from '../workers/opened';
 
@@ -116,20 +117,22 @@ export const useLogbook = defineStore('logbook', () => {
     return open(runId);
   }
 
-  /** Adds ink to a filed run. @throws {StorageTrouble} */
-  async function write({ header, entries }: RunInk, draft: Draft): Promise<Opened> {
-    await amend(header.id, entryOf(draft, (entries.at(-1)?.seq ?? 0) + 1));
+  /**
+   * Adds ink to a filed run.
+   *
+   * @returns it as it is now; `undefined` where another tab has taken it up again meanwhile: it is on the board then, with what was added
+   * @throws {StorageTrouble}
+   */
+  async function write({ header, entries }: RunInk, draft: Draft): Promise<Opened | undefined> {
+    await writeInk([{ runId: header.id, entry: entryOf(draft, (entries.at(-1)?.seq ?? 0) + 1) }]);
     await changed();
-    return open(header.id);
+    return listed.value.some(({ id }) => id === header.id) ? open(header.id) : undefined;
   }
 
-  /** Adds the same ink to several filed runs, such as tags. @throws {StorageTrouble} */
+  /** Adds the same ink to several filed runs, such as tags: to all of them or to none. @throws {StorageTrouble} */
   async function writeToAll(ids: readonly string[], make: (id: string) => Draft): Promise<void> {
-    try {
-      for (const id of ids) await amendNext(id, make(id));
-    } finally {
-      await changed();
-    }
+    await writeNext(ids.map((runId) => ({ runId, draft: make(runId) })));
+    await changed();
   }
 
   /** Takes runs that were a mistake off every list; they can be put back for a while. @throws {StorageTrouble} */
@@ -145,18 +148,16 @@ export const useLogbook = defineStore('logbook', () => {
   /** Removes for good what was discarded long enough ago. */
   async function clearOut(now = Date.now()): Promise<void> {
     const old = discarded.value.filter(({ discardedAt = now }) => now - discardedAt > KEPT_FOR);
-    for (const { id } of old) await removeRun(id);
-    if (old.length > 0) await changed();
+    if (old.length === 0) return;
+    for (const { id } of old) await remove(id);
+    await (await import('../ledger/sweep')).sweepRemoved();
+    await changed();
   }
 
   /** Imports runs and what comes with them: all of it or nothing. @throws {ImportError | StorageTrouble} saying what is stored */
-  async function importAll(
-    runs: readonly StoredRun[],
-    others: readonly Arriving[] = [],
-    progress?: (share: number) => void,
-  ): Promise<void> {
-    const arrivals = await import('../ledger/arrivals');
-    await arrivals.importAll(runs, others, progress);
+  async function importAll(runs: readonly StoredRun[], others?: Others, progress?: (share: number) => void): Promise<void> {
+    const importing = await import('../ledger/importing');
+    await importing.importAll(runs, others, progress);
     await changed();
     workAhead(runs);
   }
@@ -187,7 +188,7 @@ export const useLogbook = defineStore('logbook', () => {
 
   /** Splits a filed run in two, at a moment in seconds from plug-in: both are stored, or nothing is. @returns the id of the second @throws {StorageTrouble} */
   async function split(id: string, seconds: number): Promise<string> {
-    const { splitFiled } = await import('../ledger/arrivals');
+    const { splitFiled } = await import('../ledger/importing');
     const half = await splitFiled(id, seconds, nanoid(12));
     await changed();
     return half;

@@ -1,9 +1,8 @@
 // First: it puts the database in place that the others look for as they load.
-import { emptyBrowser, newTab } from '../ledger/testBrowser';
+import { emptyBrowser, newTab, plant, stored } from '../ledger/testBrowser';
 import { beforeEach, expect, it } from 'vitest';
 import { type Kept } from '@core/bench';
 import { SCHEMA } from '@core/ink';
-import { shelfBook } from '../ledger/databases';
 import { useShelf } from './shelf';
 
 beforeEach(async () => {
@@ -15,7 +14,7 @@ const sedge: Kept = { shelf: 'device', gear: { id: 'd', name: 'Sedge 5', kind: '
 
 it('keeps gear with its schema, and lists it by shelf and name', async () => {
   await useShelf().put(cobble, sedge, { ...cobble, gear: { ...cobble.gear, id: 'c2', name: 'Cobble 12' } });
-  expect(await shelfBook.getItem('charger/c')).toMatchObject({ schema: SCHEMA, shelf: 'charger' });
+  expect(await stored('charger/c')).toMatchObject({ schema: SCHEMA, shelf: 'charger' });
   newTab();
   await useShelf().load();
   expect(useShelf().all.map(({ gear }) => gear.name)).toEqual(['Sedge 5', 'Cobble 12', 'Cobble 20']);
@@ -23,9 +22,7 @@ it('keeps gear with its schema, and lists it by shelf and name', async () => {
 });
 
 it('raises gear that was stored before it said its schema', async () => {
-  await shelfBook.setItem('charger/old', { shelf: 'charger', gear: { id: 'old', name: 'Puddle', kind: 'pad', watts: 15, label: '15W' } });
-  await shelfBook.setItem('settings', { theme: 'paper' });
-  await shelfBook.setItem('born', 1_790_000_000_000);
+  await plant('charger/old', { shelf: 'charger', gear: { id: 'old', name: 'Puddle', kind: 'pad', watts: 15, label: '15W' } });
   await useShelf().load();
   expect(useShelf().chargers).toEqual([{ id: 'old', name: 'Puddle', kind: 'pad', watts: 15, ports: [{ connector: 'pad', label: '15W' }] }]);
 });
@@ -39,5 +36,5 @@ it('offers what is retired no longer, keeps it, and brings it back', async () =>
   if (retired) await useShelf().retire(retired, false);
   expect(useShelf().chargers).toEqual([cobble.gear]);
   await useShelf().remove(cobble);
-  expect(await shelfBook.getItem('charger/c')).toBeNull();
+  expect(await stored('charger/c')).toBeUndefined();
 });

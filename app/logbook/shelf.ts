@@ -3,22 +3,20 @@ import { computed } from 'vue';
 import { SHELVES, type Gear, type GearOn, type Kept, type Shelf } from '@core/bench';
 import { migrate } from '@core/exchange';
 import { SCHEMA } from '@core/ink';
-import { shelfBook } from '../ledger/databases';
 import { byName, keptList } from '../ledger/keptList';
+import { keyOf } from '../ledger/keys';
 
-const keyOf = ({ shelf, gear }: { shelf: Shelf; gear: { id: string } }) => `${shelf}/${gear.id}`;
-/** The same book holds settings, and since when it stands. */
-const isGear = (stored: unknown): stored is Kept => typeof stored === 'object' && stored !== null && 'shelf' in stored;
+const gearKey = ({ shelf, gear }: { shelf: Shelf; gear: { id: string } }) => keyOf(shelf, gear.id);
 const byShelf = (one: Kept, other: Kept) => SHELVES.indexOf(one.shelf) - SHELVES.indexOf(other.shelf) || byName(one.gear, other.gear);
 
 /** The gear a person has. Runs carry copies, so nothing here rewrites history; what is retired is kept and no longer offered. */
 export const useShelf = defineStore('shelf', () => {
-  const { kept, unread, load, put, remove, arriving, changed } = keptList<Kept>({
-    book: shelfBook,
+  const { kept, unread, load, put, remove, rowOf, changed } = keptList<Kept>({
+    kinds: SHELVES,
     about: 'shelf',
-    keyOf,
+    keyOf: gearKey,
     // Gear of the first schema was stored without saying so.
-    read: (stored) => (isGear(stored) ? (migrate({ schema: 1, ...stored }, 'Gear on the shelf') as unknown as Kept) : undefined),
+    read: (stored) => migrate({ schema: 1, ...(stored as object) }, 'Gear on the shelf') as unknown as Kept,
     write: (each) => ({ ...each, schema: SCHEMA }),
   });
   const all = computed(() => [...kept.value].sort(byShelf));
@@ -53,10 +51,10 @@ export const useShelf = defineStore('shelf', () => {
     unread,
     load,
     put,
-    arriving,
+    rowOf,
     changed,
     retire,
     /** Throws away gear that no run has used. */
-    remove: (item: { shelf: Shelf; gear: { id: string } }) => remove(keyOf(item)),
+    remove: (item: { shelf: Shelf; gear: { id: string } }) => remove(gearKey(item)),
   };
 });

@@ -1,11 +1,10 @@
 // First: it puts the database in place that the others look for as they load.
-import { emptyBrowser, newTab } from '../ledger/testBrowser';
+import { emptyBrowser, newTab, stored } from '../ledger/testBrowser';
 import { beforeEach, expect, it } from 'vitest';
 import { exampleHeader } from '../../core/ink/example';
 import { STUDIES } from '../../demo/finished';
 import { SCHEMA } from '@core/ink';
 import { type Study } from '@core/plan';
-import { studyBook } from '../ledger/databases';
 import { useLanes } from './lanes';
 import { plannedStart, startAgain } from './planned';
 import { useLogbook } from './runs';
@@ -16,12 +15,11 @@ const study = STUDIES[0] as Study;
 
 beforeEach(async () => {
   await emptyBrowser();
-  await studyBook.clear();
 });
 
 it('keeps studies with their schema, and throws one away', async () => {
   await useStudies().put(study, { ...study, id: 'b', name: 'A later round' });
-  expect(await studyBook.getItem(study.id)).toMatchObject({ schema: SCHEMA, devices: ['sedge-5', 'heron-3'] });
+  expect(await stored(`study/${study.id}`)).toMatchObject({ schema: SCHEMA, devices: ['sedge-5', 'heron-3'] });
   newTab();
   await useStudies().load();
   expect(useStudies().all.map(({ name }) => name)).toEqual(['A later round', 'Van chargers, round one']);

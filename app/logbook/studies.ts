@@ -2,8 +2,8 @@ import { defineStore } from 'pinia';
 import { computed } from 'vue';
 import { migrate } from '@core/exchange';
 import { type Study } from '@core/plan';
-import { studyBook } from '../ledger/databases';
 import { byName, keptList } from '../ledger/keptList';
+import { keyOf } from '../ledger/keys';
 import { useLanes } from './lanes';
 import { useLogbook } from './runs';
 
@@ -11,10 +11,10 @@ import { useLogbook } from './runs';
 export const useStudies = defineStore('studies', () => {
   const logbook = useLogbook();
   const lanes = useLanes();
-  const { kept, unread, load, put, remove, arriving, changed } = keptList<Study>({
-    book: studyBook,
+  const { kept, unread, load, put, remove, rowOf, changed } = keptList<Study>({
+    kinds: ['study'],
     about: 'studies',
-    keyOf: ({ id }) => id,
+    keyOf: ({ id }) => keyOf('study', id),
     read: (stored) => migrate(stored, 'A study') as unknown as Study,
     write: (study) => study,
   });
@@ -36,8 +36,8 @@ export const useStudies = defineStore('studies', () => {
       await load();
     },
     put,
-    remove,
-    arriving,
+    remove: (id: string) => remove(keyOf('study', id)),
+    rowOf,
     changed,
     unread,
     made,

@@ -1,13 +1,11 @@
 // First: it puts the database in place that the others look for as they load.
-import { emptyBrowser, newTab } from '../ledger/testBrowser';
+import { emptyBrowser, newTab, refuse } from '../ledger/testBrowser';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { elapsedAt } from '@core/ink';
 import { exampleHeader } from '../../core/ink/example';
-import { liveBook } from '../ledger/databases';
-import { keepHeartbeat } from '../ledger/ledger';
 import { useBoard } from './board';
 import { useLanes } from './lanes';
-import { useWatch } from './watch';
+import { keepHeartbeat, useWatch } from './watch';
 
 const MINUTE = 60_000;
 const HOUR = 60 * MINUTE;
@@ -142,8 +140,44 @@ describe('the watch', () => {
     expect(elapsedAt(run(), wall)).toBe(601);
   });
 
+  it('is answered once for the lanes that are still live, when one was stopped while the question was open', async () => {
+    const other = `${id}-other`;
+    await useLanes().start(exampleHeader({ id: other, plugInAt: wall }), [{ kind: 'reading', at: wall, percent: 50 }]);
+    const watching = useWatch();
+    await watching.start();
+    await pass(10 * MINUTE);
+    await pass(500, 30 * MINUTE);
+    await useLanes().stop(other, { kind: 'stop', at: wall, because: 'other' });
+    await watching.changed().catch(() => undefined);
+    await watching.changed().catch(() => undefined);
+    expect(watching.question).toBe('');
+    expect(elapsedAt(run(), wall)).toBe(600.5);
+    await watching.undo();
+    expect(elapsedAt(run(), wall)).toBe(2400.5);
+  });
+
+  it('is not answered at all where the answer could not be stored on every lane', async () => {
+    const other = `${id}-other`;
+    await useLanes().start(exampleHeader({ id: other, plugInAt: wall }), [{ kind: 'reading', at: wall, percent: 50 }]);
+    const watching = useWatch();
+    await watching.start();
+    await pass(10 * MINUTE);
+    await pass(500, 30 * MINUTE);
+    for (let nth = 1; nth <= 4; nth += 1) {
+      const mend = refuse((each) => each === nth);
+      await watching.changed().catch(() => undefined);
+      mend();
+      if (watching.question === '') await watching.undo();
+      expect(useLanes().records.map(({ shift }) => shift)).toEqual([0, 0]);
+    }
+    await watching.changed();
+    expect(useLanes().records.map((each) => elapsedAt(each, wall))).toEqual([600.5, 600.5]);
+  });
+
   it('watches on when it could not look back', async () => {
-    const broken = vi.spyOn(liveBook, 'getItem').mockRejectedValueOnce(new Error('no'));
+    const broken = vi.spyOn(IDBObjectStore.prototype, 'get').mockImplementationOnce(() => {
+      throw new DOMException('no', 'UnknownError');
+    });
     await useWatch().start();
     broken.mockRestore();
     await pass(MINUTE);

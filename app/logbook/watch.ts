@@ -1,19 +1,37 @@
 import { defineStore } from 'pinia';
 import { computed, ref, shallowRef } from 'vue';
-import { elapsedAt, momentOf, type RunRecord } from '@core/ink';
+import { elapsedAt, momentOf, type Draft, type RunRecord } from '@core/ink';
 import { spell } from '@core/quantity';
 import { clockJump, SLEPT, type Tick } from '@core/run';
 import { onTick, setClockJump } from '../kit/clock';
-import { keepHeartbeat, lastHeartbeat } from '../ledger/ledger';
+import { save } from '../ledger/acts';
+import { keyOf } from '../ledger/keys';
+import { remembered } from '../ledger/readAhead';
 import { useLanes } from './lanes';
 
 /** How often it is kept that the program is here, in milliseconds. */
 const HEARTBEAT_EVERY = 15_000;
 
+/** When the program was last here, epoch milliseconds, and the runs that were live then: it says nothing of others. */
+export interface Heartbeat {
+  at: number;
+  runs?: string[];
+}
+const HEARTBEAT = 'here';
+
+/** Keeps that the program is here while runs are live. @throws {StorageTrouble} */
+export const keepHeartbeat = (heartbeat: Heartbeat): Promise<unknown> => save([[keyOf('setting', HEARTBEAT), heartbeat]]);
+
 /** An entry of a run's ink. */
 interface Written {
   runId: string;
   entry: string;
+}
+
+/** What is to be written on a lane. */
+interface Drafted {
+  runId: string;
+  draft: Draft;
 }
 
 /** A jump of the wall clock that a person has still to judge. */
@@ -48,7 +66,7 @@ export const useWatch = defineStore('watch', () => {
     isStarted = true;
     last = tick();
     onTick(look);
-    const before = await lastHeartbeat().catch(() => undefined);
+    const before = await remembered<Heartbeat>(HEARTBEAT).catch(() => undefined);
     if (!before) return;
     // A heartbeat says nothing of a run that was plugged in after it.
     // Lanes that a page which is being left still has are among them: writing to them waits.
@@ -95,33 +113,33 @@ export const useWatch = defineStore('watch', () => {
 
   /** Takes a jump for a changed clock: every run counts on as if it had not been. */
   const changed = () =>
-    answer('The clock was changed: the lanes count on as if it had not been.', async ({ by, runs, unwatched }, written) => {
-      for (const { runId, entry } of unwatched)
-        await write(written, runId, { kind: 'strike', at: momentHere(runId, by), target: entry, reason: 'the clock was changed' });
-      for (const runId of runs) {
-        const shift = by < 0 ? by : Math.min(by, most(runId));
-        if (shift !== 0) await write(written, runId, { kind: 'event', event: 'clock', at: momentHere(runId, shift), shift });
-      }
-    });
+    answer('The clock was changed: the lanes count on as if it had not been.', ({ by, runs, unwatched }) => [
+      ...unwatched.map(({ runId, entry }) => ({
+        runId,
+        draft: { kind: 'strike' as const, at: momentHere(runId, by), target: entry, reason: 'the clock was changed' },
+      })),
+      ...runs.flatMap((runId) => shifted(runId, by < 0 ? by : Math.min(by, most(runId)))),
+    ]);
 
   /** Takes the wall clock as it is; but no run counts from before its plug-in, or from before what was seen of it. */
   const asItIs = () =>
-    answer('The clock is taken as it is.', async ({ by, runs }, written) => {
-      if (by > 0) return;
-      for (const runId of runs) {
-        const shift = Math.min(0, most(runId, 0));
-        if (shift !== 0) await write(written, runId, { kind: 'event', event: 'clock', at: momentHere(runId, shift), shift });
-      }
-    });
+    answer('The clock is taken as it is.', ({ by, runs }) =>
+      by > 0 ? [] : runs.flatMap((runId) => shifted(runId, Math.min(0, most(runId, 0)))),
+    );
 
-  async function answer(says: string, work: (about: Jump, written: Written[]) => Promise<void>): Promise<void> {
+  const shifted = (runId: string, shift: number): Drafted[] =>
+    shift === 0 ? [] : [{ runId, draft: { kind: 'event', event: 'clock', at: momentHere(runId, shift), shift } }];
+
+  /** Answers once, and for all lanes that are live here still: what it says is written on all of them, or on none. */
+  async function answer(says: string, draftsOf: (about: Jump) => Drafted[]): Promise<void> {
     const { value: about } = jump;
     if (!about || isBusy.value) return;
     isBusy.value = true;
-    const written: Written[] = [];
     try {
       setClockJump(0);
-      await work(about, written);
+      const drafts = draftsOf(about).filter(({ runId }) => mine().some(({ header }) => header.id === runId));
+      const entries = await lanes.writeTogether(drafts);
+      const written = entries.map(({ id }, index) => ({ runId: drafts[index]?.runId ?? '', entry: id }));
       jump.value = undefined;
       judged.value = { jump: about, written, says };
     } catch (trouble) {
@@ -138,10 +156,12 @@ export const useWatch = defineStore('watch', () => {
     if (!about || isBusy.value) return;
     isBusy.value = true;
     try {
-      const runs = new Set(lanes.records.map(({ header }) => header.id));
-      for (const { runId, entry } of about.written)
-        if (runs.has(runId))
-          await lanes.write(runId, { kind: 'strike', at: momentHere(runId, 0), target: entry, reason: 'answered otherwise' });
+      await lanes.writeTogether(
+        about.written.map(({ runId, entry }) => ({
+          runId,
+          draft: { kind: 'strike', at: momentHere(runId, 0), target: entry, reason: 'answered otherwise' },
+        })),
+      );
       setClockJump(Math.min(0, about.jump.by));
       [jump.value, judged.value] = [about.jump, undefined];
     } finally {
@@ -150,11 +170,6 @@ export const useWatch = defineStore('watch', () => {
   }
   /** The answer stands. */
   const accept = () => (judged.value = undefined);
-
-  async function write(written: Written[], runId: string, draft: Parameters<typeof lanes.write>[1]): Promise<void> {
-    const entry = await lanes.write(runId, draft);
-    written.push({ runId, entry: entry.id });
-  }
 
   const recordOf = (runId: string): RunRecord | undefined => lanes.records.find(({ header }) => header.id === runId);
   /** This moment of a run, with its clock shifted by so much more. */

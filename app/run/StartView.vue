@@ -15,7 +15,7 @@ import { useSettings } from '../kit/settings';
 import { focusFirstError } from '../kit/firstError';
 import { vFocus } from '../kit/vFocus';
 import FigureField from '../kit/FigureField.vue';
-import { entryOf } from '../ledger/ledger';
+import { entryOf } from '../ledger/entries';
 import BetweenFields from '../logbook/BetweenFields.vue';
 import GearField from '../logbook/GearField.vue';
 import { newHeaders } from '../logbook/headers';

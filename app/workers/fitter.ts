@@ -1,7 +1,7 @@
 import { foldStored } from '@core/exchange';
 import { fitCase, fitDevice, type Fit } from '@core/run';
 import { expose } from 'comlink';
-import { filedRun } from '../ledger/filing';
+import { filedRun } from '../ledger/filed';
 
 /** A device is fitted to its runs here: a few thousand charges are gone through. */
 const fitter = {

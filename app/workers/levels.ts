@@ -1,6 +1,6 @@
 import { foldRun, type Track } from '@core/ink';
 import { rangeOf } from '@core/samples';
-import { filedInk } from '../ledger/filing';
+import { filedInk } from '../ledger/filed';
 import { streamsOf } from '../ledger/samples';
 
 /** Rows of a streamed track that are kept where no figure is worked out of it. */

@@ -1,10 +1,9 @@
 // First: it puts the database in place that the others look for as they load.
-import { emptyBrowser } from '../ledger/testBrowser';
+import { emptyBrowser, plant } from '../ledger/testBrowser';
 import { afterEach, beforeEach, expect, it, vi } from 'vitest';
 import { foldRun, inkOf, SCHEMA } from '@core/ink';
 import { exampleHeader } from '../../core/ink/example';
-import { runBook, sampleBook } from '../ledger/databases';
-import { sampleRows } from '../ledger/samples';
+import { sampleRows, SAMPLES } from '../ledger/samples';
 import { besideOf, openedOf } from './opened';
 import type * as OpenRun from './openRun';
 import { toWire } from './wire';
@@ -64,7 +63,7 @@ async function doneWith<Result>(work: Promise<Result>): Promise<Result> {
 
 async function stream(id: string, rows: number): Promise<void> {
   const column = { seconds: Float64Array.from({ length: rows }, (_, row) => row), values: new Float64Array(rows) };
-  for (const [key, value] of sampleRows(id, { watts: column })) await sampleBook.setItem(key, value);
+  for (const [key, value] of sampleRows(id, { watts: column })) await plant(key, value, SAMPLES);
 }
 
 beforeEach(async () => {
@@ -133,7 +132,7 @@ it('works short streams out ahead while there is nothing else to do, and leaves 
   for (const id of ['a', 'b']) await stream(id, 10);
   await stream('long', 140_000);
   const header = exampleHeader({ id: 'hand' });
-  await runBook.setItem('hand', { schema: SCHEMA, header, entries: [] });
+  await plant('run/hand', { schema: SCHEMA, header, entries: [] });
   const all = openBeside(
     Array.from({ length: 18 }, (_, index) => `run-${index}`),
     400,

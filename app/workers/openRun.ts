@@ -4,7 +4,7 @@ import { askedNow, assumedNow, mannerNow } from '@core/quantity';
 import type { Samples } from '@core/samples';
 import { proxy, type Remote } from 'comlink';
 import { least as minBy } from 'd3-array';
-import { eachFiled } from '../ledger/filing';
+import { eachFiled } from '../ledger/filed';
 import { sampleKeys, shortStreams } from '../ledger/samples';
 import type { Dots } from '../strip/trace';
 import { besideStored, openFiled, type Beside, type Glimpse, type Opened } from './opened';
@@ -45,9 +45,17 @@ const waiting: { most: number; take: (free: Opening) => void }[] = [];
 
 function begun(): Opening {
   const worker = new Worker(new URL('./opener.ts', import.meta.url), { type: 'module' });
-  const one: Opening = { worker, opener: wrapped<Opener>(worker), tasks: 0 };
+  const one: Opening = { worker, opener: wrapped<Opener>(worker, () => end(one)), tasks: 0 };
   openings.push(one);
   return one;
+}
+
+/** Ends a worker, or one that has died: who waits for it takes another. */
+function end(one: Opening): void {
+  one.worker.terminate();
+  const place = openings.indexOf(one);
+  if (place >= 0) openings.splice(place, 1);
+  for (const { most, take } of waiting.splice(0)) void free(most).then(take);
 }
 
 /** A worker that has less in hand than it may: the one with the least, or a new one while all are busy and there may be more. */
@@ -63,15 +71,14 @@ function free(most: number): Promise<Opening> {
 /** Hands a worker on to who waits for one. Of those that have nothing to do for a while, the last stays. */
 function done(one: Opening): void {
   one.tasks -= 1;
+  if (!openings.includes(one)) return;
   const next = waiting.findIndex(({ most }) => one.tasks < most);
   if (next >= 0) {
     one.tasks += 1;
     waiting.splice(next, 1)[0]?.take(one);
   } else if (one.tasks === 0)
     one.ends = setTimeout(() => {
-      if (openings.length === 1) return;
-      one.worker.terminate();
-      openings.splice(openings.indexOf(one), 1);
+      if (openings.length > 1) end(one);
     }, REST);
 }
 

@@ -1,11 +1,10 @@
 // First: it puts the database in place that the others look for as they load.
-import { emptyBrowser } from '../ledger/testBrowser';
+import { emptyBrowser, plant } from '../ledger/testBrowser';
 import { expect, it } from 'vitest';
 import { figuresOf } from '@core/curve';
 import { foldRun, inkOf, SCHEMA } from '@core/ink';
 import { exampleHeader } from '../../core/ink/example';
-import { runBook } from '../ledger/databases';
-import { eachFiled } from '../ledger/filing';
+import { eachFiled } from '../ledger/filed';
 import { besideStored, openedOf } from './opened';
 
 it('holds a run of half a million samples as values, with no column in it', () => {
@@ -27,9 +26,9 @@ it('lays runs beside each other in their order, without those that are not here 
     { seconds: 0, percent: 10 },
     { seconds: 300, percent: 20 },
   ]);
-  await runBook.setItem('one', { schema: SCHEMA, header, entries });
-  await runBook.setItem('newer', { schema: SCHEMA + 1, header: { ...header, id: 'newer' }, entries });
-  await runBook.setItem('damaged', { schema: SCHEMA, header: { ...header, id: 'damaged' } });
+  await plant('run/one', { schema: SCHEMA, header, entries });
+  await plant('run/newer', { schema: SCHEMA + 1, header: { ...header, id: 'newer' }, entries });
+  await plant('run/damaged', { schema: SCHEMA, header: { ...header, id: 'damaged' } });
   const found = await eachFiled(['newer', 'one', 'none', 'damaged'], (run) => besideStored(run, 400));
   expect(found.map((each) => each?.run.header.id)).toEqual([undefined, 'one', undefined, undefined]);
   expect(found[1]?.figures.startLevel).toBe(10);

@@ -3,7 +3,7 @@ import { foldStored, type StoredRun } from '@core/exchange';
 import { sourceSays, withoutTracks, type RunInk, type RunRecord, type Track } from '@core/ink';
 import { TEMPERATURES, type Quantity } from '@core/quantity';
 import { againstPencil, type AgainstPencil } from '@core/run';
-import { filedRun } from '../ledger/filing';
+import { filedRun } from '../ledger/filed';
 import { tracedWithPencil, traceOf, withPencil, withTotal, type Trace } from '../strip/trace';
 import { thinned } from './levels';
 

@@ -1,6 +1,7 @@
-import { transferHandlers, wrap, type Remote } from 'comlink';
+import { transferHandlers, type Remote } from 'comlink';
 import { ImportError } from '@core/exchange';
-import { watched } from '../kit/failures';
+import { report } from '../kit/failures';
+import { remoteOf, WorkerLost } from '../kit/remote';
 import { StorageTrouble } from '../ledger/storageTrouble';
 
 /** Classes of errors that are told apart on this side, by the name they carry. */
@@ -23,5 +24,14 @@ if (plain)
     },
   });
 
-/** The far side of a worker of this room: what it throws keeps its class, and what fails in it ends where all failures do. */
-export const wrapped = <Api>(worker: Worker): Remote<Api> => wrap<Api>(watched(worker));
+/**
+ * The far side of a worker of this room: what it throws keeps its class. What fails in it uncaught ends where all failures do, and whoever waits for
+ * it hears of it.
+ *
+ * @param onLost told when that has happened
+ */
+export const wrapped = <Api>(worker: Worker, onLost: () => void = () => undefined): Remote<Api> =>
+  remoteOf<Api>(worker, (why) => {
+    report(new WorkerLost(why));
+    onLost();
+  });

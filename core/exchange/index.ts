@@ -23,7 +23,8 @@ export {
 export { LogbookReader, readLogbook } from './readLogbook';
 export { entryMisfit, runMisfit } from './runMisfit';
 export { type Misfit } from './fits';
-export { replay, type Line } from './replay';
+export { lineText, linesIn, replayLines, voidText, type Line } from './lines';
+export { replay } from './replay';
 export { splitRun } from './splitRun';
 export { runFromCsv } from './runFromCsv';
 export { cadenceOf, FROM_PAPER, gearNamedIn, MOST_PAPER, readColumns, readGrid, readTime, runFromPaper, type PaperGrid } from './paper';

@@ -1,8 +1,8 @@
 import { expose } from 'comlink';
 import Papa from 'papaparse';
 import { CsvReader } from '@core/exchange';
-import { sampleBook } from '../../../app/ledger/databases';
-import { sampleRows } from '../../../app/ledger/samples';
+import { sampleRows, SAMPLES } from '../../../app/ledger/samples';
+import { storeMissing } from '../../../app/ledger/transactions';
 
 /** How much comes at once, in bytes: as a file is read. */
 const PIECE = 64 * 1024;
@@ -24,7 +24,7 @@ const importer = {
       reader.push(text);
     });
     const { samples } = reader.end();
-    for (const [key, value] of sampleRows(`run-${began}`, samples)) await sampleBook.setItem(key, value);
+    for (const row of sampleRows(`run-${began}`, samples)) await storeMissing(SAMPLES, [row]);
     return (performance.now() - began) / 1000;
   },
   /** The same text through Papa Parse alone, chunked, without a heading. @returns seconds */

@@ -4,7 +4,7 @@ import { parseEntryLine } from '@core/quantity';
 import { assessLine } from '@core/run';
 import { useLanes } from '../../../app/logbook/lanes';
 
-/** Milliseconds of logging a reading the way the due line does, and of a bare put of the same value right beside it. */
+/** Milliseconds of logging a reading the way the due line does, and of a bare put of the same value and a bare line of a private file, both at once, right beside it. */
 export interface Pair {
   logged: number;
   bare: number;
@@ -46,6 +46,18 @@ async function bareDatabase(): Promise<(key: string, value: unknown) => Promise<
     });
 }
 
+/** A line of a private file, written by a worker of its own. */
+function bareFile(): (line: string) => Promise<void> {
+  const worker = new Worker(new URL('./line.ts', import.meta.url), { type: 'module' });
+  return (line) =>
+    new Promise((resolve) => {
+      worker.onmessage = () => {
+        resolve();
+      };
+      worker.postMessage(line);
+    });
+}
+
 const rest = (milliseconds: number) => new Promise((resolve) => setTimeout(resolve, milliseconds));
 
 /** Each is timed from rest: between two readings there are seconds, in which the board has long been drawn. */
@@ -59,6 +71,7 @@ async function timed(work: () => Promise<unknown>): Promise<number> {
 export async function measure(): Promise<InkTimes> {
   const lanes = useLanes(createPinia());
   const put = await bareDatabase();
+  const write = bareFile();
   const plugInAt = Date.now() - 4 * 3600 * 1000;
   const device = { id: 'd', name: 'Sedge 5', kind: 'phone' as const };
   const charger = { id: 'c', name: 'Quern 30', kind: 'adapter' as const, watts: 30 };
@@ -86,8 +99,10 @@ export async function measure(): Promise<InkTimes> {
     });
   };
   const times: InkTimes = { all: [], early: [], late: [] };
-  const bare = (index: number) =>
-    timed(() => put(String(index).padStart(9, '0'), lanes.inOrder.find((lane) => lane.header.id === header.id)?.entries.value.at(-1)));
+  const bare = (index: number) => {
+    const value = lanes.inOrder.find((lane) => lane.header.id === header.id)?.entries.value.at(-1);
+    return timed(() => Promise.all([put(String(index).padStart(9, '0'), value), write(`${JSON.stringify(value)}\n`)]));
+  };
   /** Now the one goes first, now the other. */
   const pair = async (index: number): Promise<Pair> => {
     if (index % 2 === 0) return { logged: await log(index), bare: await bare(index) };
