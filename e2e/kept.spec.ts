@@ -78,8 +78,12 @@ test('@kept an event of all lanes that is written while one is stopped is on bot
   await happened(page);
   // The stop is asked for before the event is answered.
   await page.getByRole('button', { name: /screen woken/ }).click({ noWaitAfter: true });
-  await page.keyboard.press('s');
-  await page.getByRole('button', { name: 'Stop the run' }).click();
+  const stop = page.getByRole('button', { name: 'Stop the run' });
+  await expect(async () => {
+    await page.keyboard.press('s');
+    await expect(stop).toBeVisible({ timeout: 200 });
+  }).toPass();
+  await stop.click();
   await expect(lanes(page)).toHaveCount(1);
   await lanes(page).getByRole('link').first().click();
   await expect(ink(page)).toContainText('screen woken');

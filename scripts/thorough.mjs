@@ -2,8 +2,8 @@ import { ensurePackages, runPackage } from './setup.mjs';
 
 /**
  * `npm run thorough`: whole, what the tests draw a little of: every case of the exact solver, and three times as many runs as wild as the schemas let
- * in. What simulated studies and forecasts come to is `npm run truth`.
+ * in; and fifty times as many schedules of what is done at once. What simulated studies and forecasts come to is `npm run truth`.
  */
 await ensurePackages();
 const env = { ...process.env, THOROUGH: 'yes' };
-process.exitCode = await runPackage('vitest', ['run', 'core/plan/search', 'core/everyFigure'], { env });
+process.exitCode = await runPackage('vitest', ['run', 'core/plan/search', 'core/everyFigure', 'app/logbook/races'], { env });

@@ -63,7 +63,7 @@ const storeOf = (transaction: IDBTransaction): Writable => wrap(transaction.obje
 /** Reads within one transaction. Nothing but requests of it may be awaited in the work. @throws {StorageTrouble} */
 export async function reading<Result>(name: string, work: (store: Readable) => Promise<Result>): Promise<Result> {
   try {
-    return await work(storeOf(await begun(name, 'readonly')) as unknown as Readable);
+    return await work(storeOf(await begun(name, 'readonly')));
   } catch (cause) {
     throw troubleFrom(cause);
   }
