@@ -13,6 +13,8 @@ class Hand {
   asked: string[] = [];
   open: (() => void)[] = [];
   isOver = false;
+  /** Something in it failed that nobody caught. */
+  die = (): void => undefined;
   terminate = () => {
     this.isOver = true;
   };
@@ -26,7 +28,8 @@ function answerAll(): void {
 
 const recordOf = (id: string) => foldRun(exampleHeader({ id }), inkOf(exampleHeader({ id }), [{ seconds: 0, percent: 10 }]));
 vi.mock('./wrapped', () => ({
-  wrapped: (hand: Hand) => {
+  wrapped: (hand: Hand, onLost: () => void) => {
+    hand.die = onLost;
     const asked = <Result>(what: string, result: Result) =>
       new Promise<Result>((resolve) => {
         hand.asked.push(what);
@@ -146,4 +149,22 @@ it('works short streams out ahead while there is nothing else to do, and leaves 
   expect(hands[0]?.asked.filter((what) => what.startsWith('ahead'))).toEqual([]);
   await doneWith(Promise.all([all, ahead]));
   expect(hands[0]?.asked.at(-1)).toBe('ahead a b');
+});
+
+it('goes on with another worker where one has died, and frees what it had in hand', async () => {
+  const { openRun } = await begun(2);
+  for (const id of ['a', 'b', 'c', 'd', 'e', 'f']) await stream(id, 10);
+  // One worker, with as much in hand as it may have; two wait for it.
+  const opening = ['a', 'b', 'c', 'd', 'e', 'f'].map((id) => openRun(id));
+  await settled();
+  const [first] = hands;
+  expect(first?.asked).toHaveLength(4);
+  first?.die();
+  await settled();
+  const [, second] = hands;
+  expect(first?.isOver).toBe(true);
+  expect(second?.asked).toEqual(['open e', 'open f']);
+  answerAll();
+  answerAll();
+  await Promise.all(opening.slice(4));
 });
