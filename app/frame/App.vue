@@ -110,8 +110,8 @@ useKeys({
             <button type="button" @click="allRight">All right</button>
           </p>
           <p v-if="copyNote.isShown.value" class="mended" role="status">
-            This browser has no private files, or they failed, so there is no second copy of this logbook: should the browser throw its
-            databases away, it is gone. Save it as a file now and then, under Runs.
+            This browser has no private files, or they failed, so there is no second copy of this logbook. Save it as a file now and then,
+            under Runs.
             <button type="button" @click="copyNote.read">All right</button>
           </p>
           <FailureNote v-if="failure" />
@@ -162,7 +162,12 @@ useKeys({
 }
 
 .mended {
+  /* A board fills its place and is scrolled to the lane that is typed on: what is to be read stays in view. */
+  position: sticky;
+  top: 0;
+  z-index: 3;
   padding: 0.5rem 1.5rem;
+  background: rgb(var(--v-theme-paper));
   color: rgb(var(--v-theme-due));
 }
 
