@@ -12,7 +12,7 @@ import { countFrom } from './order';
  */
 
 /** How long a line may take before the copy is taken for broken, in milliseconds. */
-const LONGEST_WRITE = 5000;
+const LONGEST_WRITE = 15_000;
 
 /** This page among those that ever wrote: its lines have a file of their own. */
 export const PAGE = nanoid(10);
