@@ -40,6 +40,17 @@ const run = () => {
   return found;
 };
 
+/** A second lane, and half an hour that no clock but the one on the wall has counted: the question is open on both. */
+async function askedOnTwo() {
+  const other = `${id}-other`;
+  await useLanes().start(exampleHeader({ id: other, plugInAt: wall }), [{ kind: 'reading', at: wall, percent: 50 }]);
+  const watching = useWatch();
+  await watching.start();
+  await pass(10 * MINUTE);
+  await pass(500, 30 * MINUTE);
+  return { other, watching };
+}
+
 describe('the watch', () => {
   it('says nothing while the clock merely goes', async () => {
     await useWatch().start();
@@ -141,12 +152,7 @@ describe('the watch', () => {
   });
 
   it('is answered once for the lanes that are still live, when one was stopped while the question was open', async () => {
-    const other = `${id}-other`;
-    await useLanes().start(exampleHeader({ id: other, plugInAt: wall }), [{ kind: 'reading', at: wall, percent: 50 }]);
-    const watching = useWatch();
-    await watching.start();
-    await pass(10 * MINUTE);
-    await pass(500, 30 * MINUTE);
+    const { other, watching } = await askedOnTwo();
     await useLanes().stop(other, { kind: 'stop', at: wall, because: 'other' });
     await watching.changed().catch(() => undefined);
     await watching.changed().catch(() => undefined);
@@ -157,12 +163,7 @@ describe('the watch', () => {
   });
 
   it('is not answered at all where the answer could not be stored on every lane', async () => {
-    const other = `${id}-other`;
-    await useLanes().start(exampleHeader({ id: other, plugInAt: wall }), [{ kind: 'reading', at: wall, percent: 50 }]);
-    const watching = useWatch();
-    await watching.start();
-    await pass(10 * MINUTE);
-    await pass(500, 30 * MINUTE);
+    const { watching } = await askedOnTwo();
     for (let nth = 1; nth <= 4; nth += 1) {
       const mend = refuse((each) => each === nth);
       await watching.changed().catch(() => undefined);
