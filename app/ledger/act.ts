@@ -22,7 +22,6 @@ export type Undo = () => Promise<unknown>;
 /** What an act may do within its transaction. Nothing but these may be awaited in it. */
 export class Changes {
   readonly made: Change[] = [];
-
   private isEnded = false;
 
   constructor(
@@ -40,14 +39,19 @@ export class Changes {
     this.change({ key, before: undefined, after: value });
   }
 
-  /** Stores a value, whatever stands there. */
+  /** Stores a value, whatever stands there; that is asked for first, so that the act can be undone. */
   put(key: string, value: unknown): void {
-    this.changeAfter(key, value);
+    const change: Change = { key, before: undefined, after: value };
+    const before = unwrap(this.store).get(key);
+    before.onsuccess = () => {
+      change.before = before.result as unknown;
+    };
+    this.change(change);
   }
 
   /** Takes a value away. @param before what stands there, where it is known */
   remove(key: string, before?: unknown): void {
-    if (before === undefined) this.changeAfter(key, undefined);
+    if (before === undefined) this.put(key, undefined);
     else this.change({ key, before, after: undefined });
   }
 
@@ -71,16 +75,6 @@ export class Changes {
         put: copied.flatMap(({ key, after }): Row[] => (after === undefined ? [] : [[key, after]])),
         gone: copied.flatMap(({ key, after }) => (after === undefined ? [key] : [])),
       });
-  }
-
-  /** What stands there is asked for first, so that the act can be undone. */
-  private changeAfter(key: string, after: unknown): void {
-    const change: Change = { key, before: undefined, after };
-    const before = unwrap(this.store).get(key);
-    before.onsuccess = () => {
-      change.before = before.result as unknown;
-    };
-    this.change(change);
   }
 
   private change(change: Change): void {

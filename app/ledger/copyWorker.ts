@@ -1,6 +1,7 @@
 import { expose } from 'comlink';
 import { lineText, linesIn, replayLines, type Line } from '@core/exchange';
 import { idIn, isCopied, keyOf, keysOf, LOGBOOK, SETTLED } from './keys';
+import { exclusively } from './locks';
 import { countFrom, nextNumber, type Settled } from './order';
 import { changing, reading, rowsWithin, type Readable, type Row } from './transactions';
 
@@ -63,6 +64,9 @@ const openPages = async (): Promise<Set<string>> => {
   return new Set(held.flatMap(({ name = '' }) => (name.startsWith(pageLock('')) ? [name.slice(pageLock('').length)] : [])));
 };
 
+/** Whether no other page is open. */
+const isAlone = (open: ReadonlySet<string>): boolean => ![...open].some((page) => page !== me);
+
 /** The lines at the end of a file. */
 async function tailOf(file: File): Promise<Line[]> {
   for (let size = TAIL; ; size *= 4) {
@@ -107,11 +111,10 @@ async function compare(): Promise<boolean> {
     for (const [page, file] of await filesLeft(new Set([me]))) pages.set(page, linesIn(await textOf(file)));
     const said = replayLines(pages);
     const lost = [...said].filter(([, { page, n }]) => !open.has(page) && n > upTo(page));
-    const isAlone = ![...open].some((page) => page !== me);
     if (lost.length > 0)
       isMended = await bringBack(
         lost.map(([key, { value }]) => [key, value]),
-        isAlone,
+        isAlone(open),
       );
     if (isBehind) await catchUp(new Map([...said].map(([key, { value }]) => [key, value])));
   }
@@ -133,7 +136,7 @@ async function lacksInk(tails: readonly Line[][], open: ReadonlySet<string>): Pr
   const since = Math.max(0, ...tails.map(([first]) => first?.n ?? 0));
   const told = new Set(tails.flat().flatMap(({ put }) => put.map(([key]) => key)));
   // Another page that is open writes its own.
-  if ([...open].some((page) => page !== me)) return false;
+  if (!isAlone(open)) return false;
   return reading(LOGBOOK, async (store) => {
     for (const live of await store.getAllKeys(keysOf('live'))) {
       let cursor = await store.openCursor(keysOf('ink', idIn(live as string)), 'prev');
@@ -163,16 +166,16 @@ function* handfuls(rows: readonly Row[]): Generator<Row[]> {
 /**
  * Stores what the lines say and the logbook lacks.
  *
- * @param isAlone whether no other page is open: else what stands may be newer, and is left
+ * @param alone whether no other page is open: else what stands may be newer, and is left
  * @returns whether anything was other than it stood
  */
-async function bringBack(rows: readonly Row[], isAlone: boolean): Promise<boolean> {
+async function bringBack(rows: readonly Row[], alone: boolean): Promise<boolean> {
   let isOther = false;
   for (const handful of handfuls(rows))
     await changing(LOGBOOK, async (store) => {
       const stood = await Promise.all(handful.map(([key]) => store.get(key)));
       for (const [index, [key, value]] of handful.entries()) {
-        if (JSON.stringify(stood[index]) === JSON.stringify(value) || (!isAlone && stood[index] !== undefined)) continue;
+        if (JSON.stringify(stood[index]) === JSON.stringify(value) || (!alone && stood[index] !== undefined)) continue;
         isOther = true;
         await (value === undefined ? store.delete(key) : store.put(value, key));
       }
@@ -239,8 +242,7 @@ async function renew(): Promise<void> {
   const sizeOf = (some: readonly File[]) => some.reduce((sum, { size }) => sum + size, 0);
   const past = [...files].filter(([page]) => !page.startsWith(BASE));
   const size = sizeOf([...files.values()]);
-  const isAlone = ![...open].some((page) => page !== me);
-  if (isAlone && size >= RENEW && size >= 2 * (size - sizeOf(past.map(([, file]) => file)))) {
+  if (isAlone(open) && size >= RENEW && size >= 2 * (size - sizeOf(past.map(([, file]) => file)))) {
     const [{ settled }, rows] = await reading(LOGBOOK, (store) => Promise.all([standsIn(store), rowsWithin(store)] as const));
     const puts = [...handfuls(rows.filter(([key]) => isCopied(key)))];
     // What this page has written since is in its own file.
@@ -274,7 +276,7 @@ const copyWorker = {
         return new Promise(() => undefined);
       });
     });
-    const isMended = await navigator.locks.request('inkpath/mend', compare);
+    const isMended = await exclusively('mend', compare);
     return { isMended, last: nextNumber() };
   },
 
@@ -295,7 +297,7 @@ const copyWorker = {
     };
   },
 
-  renew: (): Promise<void> => navigator.locks.request('inkpath/mend', renew),
+  renew: (): Promise<void> => exclusively('mend', renew),
 };
 export type CopyWorker = typeof copyWorker;
 

@@ -165,7 +165,9 @@ async function freshOf(runs: readonly StoredRun[]): Promise<StoredRun[]> {
   const isHere = await reading(LOGBOOK, (store) =>
     Promise.all(
       runs.map(async ({ header }) =>
-        (await Promise.all(['live', 'listed'].map((kind) => store.getKey(`${kind}/${header.id}`)))).some((key) => key !== undefined),
+        (await Promise.all((['live', 'listed'] as const).map((kind) => store.getKey(keyOf(kind, header.id))))).some(
+          (key) => key !== undefined,
+        ),
       ),
     ),
   );

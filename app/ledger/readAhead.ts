@@ -1,5 +1,5 @@
 import type { Entry } from '@core/ink';
-import { idIn, keysOf, LOGBOOK, SETTLED, type Kind } from './keys';
+import { idIn, keyOf, keysOf, LOGBOOK, SETTLED, type Kind } from './keys';
 import { OLD_COPY } from './oldNames';
 import type { Settled } from './order';
 import { isCopied } from './copied';
@@ -24,7 +24,7 @@ export const readNow: Reading = {
 
 /** What is stored under a name among what is remembered. @throws {StorageTrouble} */
 export const remembered = <Value>(name: string): Promise<Value | undefined> =>
-  reading(LOGBOOK, (store) => store.get(`setting/${name}`) as Promise<Value | undefined>);
+  reading(LOGBOOK, (store) => store.get(keyOf('setting', name)) as Promise<Value | undefined>);
 
 /** What every start reads, while the program is still being fetched. */
 export interface ReadAhead extends Reading {
