@@ -41,8 +41,20 @@ function slowest({ testResults = [] }) {
     .sort((one, other) => other.seconds - one.seconds)
     .slice(0, 5);
 }
+/** The tests that failed, or passed only when they were run again: said at the end too, where a log that was cut still has them. */
+function* failures(unit, { suites = [] }) {
+  for (const { assertionResults = [], name, status } of unit.testResults ?? []) {
+    const failed = assertionResults.filter((one) => one.status === 'failed');
+    if (status === 'failed' && failed.length === 0) yield `${name} could not be run`;
+    for (const { fullName, failureMessages = [] } of failed) yield `${fullName}: ${failureMessages[0]?.split('\n')[0] ?? ''}`;
+  }
+  const specs = ({ specs: own = [], suites: inner = [] }) => [...own, ...inner.flatMap(specs)];
+  for (const { file, title, tests } of suites.flatMap(specs))
+    for (const { status } of tests) if (status === 'unexpected' || status === 'flaky') yield `${file}: ${title} (${status})`;
+}
 const unit = read(reports.unit);
-const { stats = {} } = read(reports.e2e);
+const browser = read(reports.e2e);
+const { stats = {} } = browser;
 const passed = (unit.numPassedTests ?? 0) + (stats.expected ?? 0);
 const failed = (unit.numFailedTests ?? 0) + (stats.unexpected ?? 0) + (stats.flaky ?? 0) + (codes[0] === 0 ? 0 : 1);
 
@@ -54,5 +66,7 @@ console.log(
 for (const { title, seconds } of slowest(unit)) console.log(`Slow unit test: ${title}, ${seconds.toFixed(1)} s.`);
 const { tests, all } = testShare(ROOT);
 console.log(`Tests are ${tests} of ${all} code lines: ${((100 * tests) / all).toFixed(1)} %.`);
+if (codes[0] !== 0) console.log('Failed: lint, see above.');
+for (const what of failures(unit, browser)) console.log(`Failed: ${what}`);
 console.log(`${passed} passed, ${failed} failed`);
 process.exitCode = codes.every((code) => code === 0) && failed === 0 && passed > 0 ? 0 : 1;

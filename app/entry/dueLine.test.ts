@@ -92,7 +92,7 @@ describe('the due line', () => {
     await type('20');
     expect(line.runId).toBe(ids[1]);
     expect(line.markedAt).toBe(at);
-    await vi.waitFor(async () => expect(await remembered('marks')).toEqual({ [ids[1] ?? '']: at }));
+    await vi.waitFor(async () => expect(await remembered('marks')).toEqual({ marks: { [ids[1] ?? '']: at } }));
     newTab();
     await useLanes().load();
     await useDueLine().load();
@@ -100,7 +100,7 @@ describe('the due line', () => {
     await useLanes().claim(ids[1] ?? '');
     await type('9');
     expect(useLanes().records.map(({ readings }) => readings.at(-1)?.reading.at)).toEqual([at, at]);
-    await vi.waitFor(async () => expect(await remembered('marks')).toEqual({}));
+    await vi.waitFor(async () => expect(await remembered('marks')).toEqual({ marks: {} }));
   });
 
   it('asks once, keeps on the second Enter, and asks again about another line', async () => {
