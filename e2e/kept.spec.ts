@@ -1,6 +1,7 @@
 import { expect, test, type Page } from '@playwright/test';
 import { browse, newProfile } from './browse';
-import { bringShelf, entry, log, loseDatabases, said, secondCopy, startRun, storedOf } from './person';
+import { FOLDER } from '../app/ledger/copied';
+import { bringShelf, entry, log, loseDatabases, loseSecondCopy, said, secondCopy, startRun, storedOf } from './person';
 
 /** What is called stored is kept, twice; each of these was once lost, doubled or half done. */
 
@@ -45,6 +46,36 @@ test('@kept an entry stands in the second copy when it is called logged: a brows
   await expect(ink(third.page)).toContainText('17.42');
   await log(third.page, '5');
   await third.kill();
+});
+
+test('@kept a second copy that was lost, or lies in many files, is written anew, and holds everything again', async ({ page }) => {
+  await bringShelf(page, ['Sedge 5'], ['Cobble 20']);
+  await startRun(page, 'Sedge 5', 'Cobble 20', '2');
+  await log(page, '3 17.31w');
+  await page.goto('/inkpath');
+  await loseSecondCopy(page);
+  const files = () =>
+    page.evaluate(async (name) => {
+      const folder = await (await navigator.storage.getDirectory()).getDirectoryHandle(name, { create: true });
+      const names: string[] = [];
+      for await (const each of folder.keys()) names.push(each);
+      return names.length;
+    }, FOLDER);
+  await page.evaluate(async (name) => {
+    const folder = await (await navigator.storage.getDirectory()).getDirectoryHandle(name, { create: true });
+    for (let left = 40; left > 0; left -= 1) await folder.getFileHandle(`past${left}.ndjson`, { create: true });
+  }, FOLDER);
+  expect(await files()).toBe(40);
+  await page.goto('/');
+  await expect.poll(files).toBeLessThan(5);
+  expect(await secondCopy(page)).toContain('"watts":17.31');
+  await log(page, '4 17.42w');
+  await page.goto('/inkpath');
+  await loseDatabases(page);
+  await page.goto('/');
+  await expect(page.getByText('It was brought back from its second copy')).toBeVisible();
+  await lanes(page).getByRole('link', { name: 'Sedge 5' }).click();
+  for (const watts of ['17.31', '17.42']) await expect(ink(page)).toContainText(watts);
 });
 
 test('@kept two tabs write at once, each on its own lane, and both are brought back', async ({ page, context }) => {

@@ -16,7 +16,7 @@ const RENEW = 8_000_000;
 const HANDFUL = 1_000_000;
 /** How much of a file's end is read at first, in bytes: a line nearly always lies in it. */
 const TAIL = 16_384;
-/** Files of past pages, beyond which they become one. */
+/** Files of past pages, beyond which it is written anew. */
 const MOST_FILES = 30;
 /** Files that were written anew begin so. */
 const BASE = 'base-';
@@ -219,47 +219,27 @@ const settle = (open: ReadonlySet<string>, last: number): Promise<void> =>
     countFrom(n);
   });
 
-/** Writes a file of lines that other files have told so far, then takes those away. */
-async function replaceBy(name: string, texts: Iterable<string>, files: Iterable<string>): Promise<void> {
-  const file = await begin(name);
+/** Keeps the second copy short: where it has grown long, or lies in many files, it is written anew from the logbook, while no other page is open. */
+async function renew(): Promise<void> {
+  const open = await openPages();
+  const files = await filesLeft(open);
+  const sizeOf = (some: Iterable<readonly [string, File]>) => [...some].reduce((sum, [, { size }]) => sum + size, 0);
+  const past = [...files].filter(([page]) => !page.startsWith(BASE));
+  const isLong = sizeOf(files) >= RENEW && 2 * sizeOf(past) >= sizeOf(files);
+  if (!isAlone(open) || (!isLong && past.length <= MOST_FILES)) return;
+  const [{ settled }, rows] = await reading(LOGBOOK, (store) => Promise.all([standsIn(store), rowsWithin(store)] as const));
+  // What this page has written since is in its own file.
+  const n = settled?.settled ?? 0;
+  const file = await begin(BASE + me);
   try {
-    for (const text of texts) file.write(encoder.encode(text), { at: file.getSize() });
+    let place = 0;
+    for (const put of handfuls(rows.filter(([key]) => isCopied(key))))
+      file.write(encoder.encode(lineText((place += 1), { n, put, gone: [] })), { at: file.getSize() });
     file.flush();
   } finally {
     file.close();
   }
-  const all = await folder();
-  for (const page of files) await all.removeEntry(page + ENDS).catch(() => undefined);
-}
-
-/**
- * Keeps the second copy short. Where it has grown long it is written anew from the logbook, while no other page is open; many files of few lines
- * become one.
- */
-async function renew(): Promise<void> {
-  const open = await openPages();
-  const files = await filesLeft(open);
-  const sizeOf = (some: readonly File[]) => some.reduce((sum, { size }) => sum + size, 0);
-  const past = [...files].filter(([page]) => !page.startsWith(BASE));
-  const size = sizeOf([...files.values()]);
-  if (isAlone(open) && size >= RENEW && size >= 2 * (size - sizeOf(past.map(([, file]) => file)))) {
-    const [{ settled }, rows] = await reading(LOGBOOK, (store) => Promise.all([standsIn(store), rowsWithin(store)] as const));
-    const puts = [...handfuls(rows.filter(([key]) => isCopied(key)))];
-    // What this page has written since is in its own file.
-    const n = settled?.settled ?? 0;
-    await replaceBy(
-      BASE + me,
-      puts.map((put, i) => lineText(i, { n, put, gone: [] })),
-      files.keys(),
-    );
-  } else if (past.length > MOST_FILES) {
-    const lines = (await Promise.all(past.map(async ([, file]) => linesIn(await file.text())))).flat();
-    await replaceBy(
-      `past-${me}`,
-      lines.map((line, i) => lineText(i, line)),
-      past.map(([page]) => page),
-    );
-  }
+  for (const page of files.keys()) await (await folder()).removeEntry(page + ENDS).catch(() => undefined);
 }
 
 const copyWorker = {

@@ -1,5 +1,5 @@
 import { migrate } from '@core/exchange';
-import { foldRun, type Entry, type Header, type RunRecord } from '@core/ink';
+import type { Entry, Header } from '@core/ink';
 import { idIn, keyOf, keysOf, LOGBOOK, runOfInk } from './keys';
 import { readNow, type Reading } from './readAhead';
 import { inkIn } from './snapshots';
@@ -38,15 +38,6 @@ export async function liveHeaders({ rows }: Pick<Reading, 'rows'> = readNow): Pr
     }
   });
   return { headers, aside };
-}
-
-/** A live run with its ink, as a start reads it. */
-export async function liveRunAtStart(
-  header: Header,
-  { ink }: Pick<Reading, 'ink'>,
-): Promise<{ header: Header; entries: Entry[]; record: RunRecord }> {
-  const entries = await ink(header.id);
-  return { header, entries, record: foldRun(header, entries) };
 }
 
 /** A live run, entry by entry; `undefined` where there is none of an id. @throws {ImportError} when its header cannot be read */

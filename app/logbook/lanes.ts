@@ -8,7 +8,7 @@ import { adoptInk, file, reopen as reopenRun, start as startRuns, write as write
 import type { Ways } from '../ledger/act';
 import { entryOf } from '../ledger/entries';
 import { filedInk, runsNotListed } from '../ledger/filed';
-import { asideOf, inkWithoutRun, liveHeaders, liveRunAtStart, type SetAside } from '../ledger/live';
+import { asideOf, inkWithoutRun, liveHeaders, type SetAside } from '../ledger/live';
 import { holdRun, type Hold } from '../ledger/locks';
 import { readNow, type Reading } from '../ledger/readAhead';
 import { missedInk, SNAPSHOT_SIZE, takeSnapshots as takeInkSnapshots } from '../ledger/snapshots';
@@ -66,10 +66,10 @@ export const useLanes = defineStore('lanes', () => {
     await Promise.all(
       found.headers.map(async (stored) => {
         try {
+          const lane = laneFrom(stored, await reading.ink(stored.id));
           // Folded while the ink of other lanes is still being read.
-          const { header, entries, record } = await liveRunAtStart(stored, reading);
-          if (record.stop) await finish(header.id);
-          else if (!lanes.has(header.id)) await open(laneFrom(header, entries));
+          if (lane.record.value.stop) await finish(stored.id);
+          else if (!lanes.has(stored.id)) await open(lane);
         } catch (error) {
           setAside([asideOf(stored.id, stored, error)]);
         }
