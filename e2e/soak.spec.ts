@@ -119,7 +119,9 @@ test(`@run whatever two tabs log and strike, reloaded and killed, the ink is wha
       await second.log(other);
     } else if (turn < 0.75) {
       await browser.page.reload();
-      // The other tab stood in the queue for what it left.
+      // The other tab stood in the queue for what it left. The line may be with the other lane.
+      await expect(browser.page.getByRole('article')).toHaveCount(2);
+      await browser.page.keyboard.press('a');
       await browser.page.getByRole('button', { name: 'Take over from the other tab' }).click();
       await expect(first.field(browser.page)).toBeEnabled();
     } else {

@@ -1,9 +1,8 @@
-import { unwrap } from 'idb';
 import { isCopied, keyOf, LOGBOOK } from './keys';
 import { nextNumber } from './order';
 import { isWithoutCopy, PAGE, writeLine, type LineOfAct } from './secondCopy';
 import { StorageTrouble } from './storageTrouble';
-import { changing, type Row, type Writable } from './transactions';
+import { changingBare, promising, type Row } from './transactions';
 
 /**
  * An act is one transaction of the logbook and one line of its second copy, both at once: all of it or nothing. It is done when both stand.
@@ -25,14 +24,24 @@ export class Changes {
   private isEnded = false;
 
   constructor(
-    private readonly store: Writable,
+    private readonly bare: IDBObjectStore,
     private readonly line: LineOfAct,
   ) {}
 
-  get = <Value>(key: string): Promise<Value | undefined> => this.store.get(key) as Promise<Value | undefined>;
-  has = async (key: string): Promise<boolean> => (await this.store.getKey(key)) !== undefined;
-  keys = (range: IDBKeyRange): Promise<string[]> => this.store.getAllKeys(range) as Promise<string[]>;
-  values = <Value>(range: IDBKeyRange): Promise<Value[]> => this.store.getAll(range) as Promise<Value[]>;
+  get = <Value>(key: string): Promise<Value | undefined> => promising(this.bare).get(key) as Promise<Value | undefined>;
+  keys = (range: IDBKeyRange): Promise<string[]> => promising(this.bare).getAllKeys(range) as Promise<string[]>;
+  values = <Value>(range: IDBKeyRange): Promise<Value[]> => promising(this.bare).getAll(range) as Promise<Value[]>;
+  /** Bare, for every entry asks. */
+  has = (key: string): Promise<boolean> =>
+    new Promise((resolve, reject) => {
+      const asked = this.bare.getKey(key);
+      asked.onsuccess = () => {
+        resolve(asked.result !== undefined);
+      };
+      asked.onerror = () => {
+        reject(asked.error ?? new DOMException('It could not be read.', 'UnknownError'));
+      };
+    });
 
   /** Stores a value under a key that is free. */
   add(key: string, value: unknown): void {
@@ -42,7 +51,7 @@ export class Changes {
   /** Stores a value, whatever stands there; that is asked for first, so that the act can be undone. */
   put(key: string, value: unknown): void {
     const change: Change = { key, before: undefined, after: value };
-    const before = unwrap(this.store).get(key);
+    const before = this.bare.get(key);
     before.onsuccess = () => {
       change.before = before.result as unknown;
     };
@@ -57,7 +66,7 @@ export class Changes {
 
   /** Takes away all of what the second copy does not have. */
   forget(range: IDBKeyRange): void {
-    unwrap(this.store).delete(range);
+    this.bare.delete(range);
   }
 
   /** Nothing more is changed, and nothing can be asked any more: what was asked is answered while it is stored. */
@@ -67,7 +76,7 @@ export class Changes {
     const copied = this.made.filter(({ key }) => isCopied(key));
     const n = copied.length > 0 ? nextNumber() : 0;
     if (n > 0 && !isNumbered(copied)) this.stores(keyOf('page', PAGE), n);
-    unwrap(this.store).transaction.commit();
+    this.bare.transaction.commit();
     // The line is written meanwhile.
     if (n > 0)
       this.line.write({
@@ -84,9 +93,8 @@ export class Changes {
 
   /** Nobody waits for it: should it fail, the transaction does. */
   private stores(key: string, value: unknown): void {
-    const bare = unwrap(this.store);
-    if (value === undefined) bare.delete(key);
-    else bare.put(value, key);
+    if (value === undefined) this.bare.delete(key);
+    else this.bare.put(value, key);
   }
 }
 
@@ -121,8 +129,8 @@ export async function act<Result>(
 ): Promise<{ result: Result; undo: Undo }> {
   const line = await writeLine(isAnsweredEarly);
   let made: readonly Change[] = [];
-  const result = await changing(LOGBOOK, async (store) => {
-    const changes = new Changes(store, line);
+  const result = await changingBare(LOGBOOK, async (bare) => {
+    const changes = new Changes(bare, line);
     const done = await work(changes);
     changes.end();
     made = changes.made;

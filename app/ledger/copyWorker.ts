@@ -260,25 +260,24 @@ const copyWorker = {
     return { isMended, last: nextNumber() };
   },
 
-  /**
-   * Takes the port that lines come by, as they are: one is asked for at every entry, and answered by its place once it is written. It is with the
-   * system then, and outlives a killed browser.
-   */
-  takeLines(port: MessagePort): void {
-    port.onmessage = ({ data: [i, text] }: MessageEvent<[i: number, text: string]>) => {
-      append(text).then(
-        () => {
-          port.postMessage(i);
-        },
-        (error: unknown) => {
-          port.postMessage([i, String(error)]);
-        },
-      );
-    };
-  },
-
   renew: (): Promise<void> => exclusively('mend', renew),
 };
 export type CopyWorker = typeof copyWorker;
 
-expose(copyWorker);
+/**
+ * What is asked of the copy comes by the port that is given first. Lines come to the worker itself, for one is waited for at every entry, and a port
+ * takes longer; each is answered by its place once it is written. It is with the system then, and outlives a killed browser.
+ */
+onmessage = ({ data: port }: MessageEvent<MessagePort>) => {
+  expose(copyWorker, port);
+  onmessage = ({ data: [i, text] }: MessageEvent<[i: number, text: string]>) => {
+    append(text).then(
+      () => {
+        postMessage(i);
+      },
+      (error: unknown) => {
+        postMessage([i, String(error)]);
+      },
+    );
+  };
+};

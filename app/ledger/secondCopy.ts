@@ -23,7 +23,7 @@ export const isWithoutCopy = shallowRef(false);
 const hasFiles = () => 'storage' in navigator && 'getDirectory' in navigator.storage;
 let there: Remote<CopyWorker> | undefined;
 /** By which lines go, once the copy was begun. */
-let lineTo: MessagePort | undefined;
+let lineTo: Worker | undefined;
 /** Who waits for which line. */
 const waiting = new Map<number, () => void>();
 function answered(i: number): void {
@@ -47,18 +47,18 @@ export function beginCopy(): Promise<boolean> {
 }
 
 async function begin(): Promise<boolean> {
-  const [{ remoteOf }, { transfer }] = await Promise.all([import('../kit/remote'), import('comlink')]);
+  const { remoteOf } = await import('../kit/remote');
   const worker = new Worker(new URL('./copyWorker.ts', import.meta.url), { type: 'module', name: FOLDER });
-  const remote = remoteOf<CopyWorker>(worker, broken);
-  const { isMended, last } = await remote.begin(PAGE);
-  countFrom(last);
   const { port1, port2 } = new MessageChannel();
-  port1.onmessage = ({ data }: MessageEvent<number | [number, string]>) => {
+  worker.postMessage(port2, [port2]);
+  worker.onmessage = ({ data }: MessageEvent<number | [number, string]>) => {
     if (Array.isArray(data)) broken();
     else answered(data);
   };
-  await remote.takeLines(transfer(port2, [port2]));
-  [there, lineTo] = [remote, port1];
+  const remote = remoteOf<CopyWorker>(worker, broken, port1);
+  const { isMended, last } = await remote.begin(PAGE);
+  countFrom(last);
+  [there, lineTo] = [remote, worker];
   return isMended;
 }
 
@@ -114,8 +114,8 @@ export async function writeLine(isEarly = false): Promise<LineOfAct> {
 /** Resolves when it is written, or when there is no second copy. */
 function append(place: number, text: string, begun: Promise<unknown>): Promise<void> {
   if (!lineTo && isNew) return begun.then(() => (lineTo ? append(place, text, begun) : undefined));
-  const port = lineTo;
-  if (!port) return Promise.resolve();
+  const worker = lineTo;
+  if (!worker) return Promise.resolve();
   return new Promise((resolve) => {
     // A worker that does not answer holds nobody up for ever.
     const timer = setTimeout(broken, LONGEST_WRITE);
@@ -123,6 +123,6 @@ function append(place: number, text: string, begun: Promise<unknown>): Promise<v
       clearTimeout(timer);
       resolve();
     });
-    port.postMessage([place, text]);
+    worker.postMessage([place, text]);
   });
 }

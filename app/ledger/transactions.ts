@@ -58,12 +58,13 @@ async function begun(name: string, mode: 'readonly' | 'readwrite'): Promise<IDBT
   }
 }
 
-const storeOf = (transaction: IDBTransaction): Writable => wrap(transaction.objectStore(STORE)) as unknown as Writable;
+/** The store whose requests are promises. */
+export const promising = (bare: IDBObjectStore): Writable => wrap(bare) as unknown as Writable;
 
 /** Reads within one transaction. Nothing but requests of it may be awaited in the work. @throws {StorageTrouble} */
 export async function reading<Result>(name: string, work: (store: Readable) => Promise<Result>): Promise<Result> {
   try {
-    return await work(storeOf(await begun(name, 'readonly')));
+    return await work(promising((await begun(name, 'readonly')).objectStore(STORE)));
   } catch (cause) {
     throw troubleFrom(cause);
   }
@@ -75,7 +76,11 @@ export async function reading<Result>(name: string, work: (store: Readable) => P
  * @returns what the work makes, once the transaction has completed
  * @throws {StorageTrouble} once it is certain that nothing was changed
  */
-export async function changing<Result>(name: string, work: (store: Writable) => Promise<Result>): Promise<Result> {
+export const changing = <Result>(name: string, work: (store: Writable) => Promise<Result>): Promise<Result> =>
+  changingBare(name, (bare) => work(promising(bare)));
+
+/** The same with the bare store: an entry is logged a twentieth sooner by it. */
+export async function changingBare<Result>(name: string, work: (bare: IDBObjectStore) => Promise<Result>): Promise<Result> {
   const transaction = await begun(name, 'readwrite').catch((cause: unknown) => {
     throw troubleFrom(cause);
   });
@@ -89,7 +94,7 @@ export async function changing<Result>(name: string, work: (store: Writable) => 
   });
   // Whatever failed first says why.
   let failed: unknown;
-  const made = work(storeOf(transaction)).catch((cause: unknown) => {
+  const made = work(transaction.objectStore(STORE)).catch((cause: unknown) => {
     failed = cause;
     try {
       transaction.abort();
