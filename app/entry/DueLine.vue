@@ -62,6 +62,7 @@ const picture = useTemplateRef<{ open: () => void }>('picture');
 /** The reading a picture would be evidence of. */
 const newest = computed(() => run.value?.readings.at(-1)?.reading);
 const mine = computed(() => lanes.inOrder.find(({ header }) => header.id === line.runId)?.mine.value ?? false);
+const noneHere = computed(() => lanes.inOrder.every(({ mine: isHere }) => !isHere.value));
 
 onMounted(() => Promise.all([line.load(), watching.start()]));
 watch(
@@ -202,7 +203,9 @@ useKeys({
       </form>
       <div class="keys">
         <button type="button" :disabled="!mine" @click="mark"><kbd>Space</kbd> mark</button>
-        <button v-if="lanes.records.length > 1" type="button" class="all" @click="markAll"><kbd>Shift Space</kbd> mark all</button>
+        <button v-if="lanes.records.length > 1" type="button" class="all" :disabled="noneHere" @click="markAll">
+          <kbd>Shift Space</kbd> mark all
+        </button>
         <button type="button" :disabled="!mine" @click="strike"><kbd>X</kbd> strike</button>
         <PictureButton
           v-if="newest && run"

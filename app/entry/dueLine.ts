@@ -83,12 +83,16 @@ export const useDueLine = defineStore('dueLine', () => {
     setMarks({ ...marks.value, [record.value.header.id]: momentOf(record.value, wallNow()) });
   }
 
-  /** Freezes this moment for all lanes: the line then asks for one after another. */
+  /** Freezes this moment for all lanes of this tab: the line then asks for one after another. */
   function markAll(): void {
     const wall = wallNow();
     picked.value = undefined;
     answer.value = undefined;
-    setMarks(Object.fromEntries(lanes.records.map((run) => [run.header.id, momentOf(run, wall)])));
+    setMarks(
+      Object.fromEntries(
+        lanes.inOrder.flatMap(({ record, mine }) => (mine.value ? [[record.value.header.id, momentOf(record.value, wall)]] : [])),
+      ),
+    );
   }
 
   function unmark(): void {

@@ -191,7 +191,7 @@ it('are written by one tab alone: another follows, and takes over when asked', a
   newTab();
   const second = useLanes();
   await second.load();
-  await expect(second.write(id, level(12, 5))).rejects.toThrow(/Another tab has this run/);
+  await expect(second.write(id, level(12, 5))).rejects.toThrow(/Another tab has .*\. Log it there/);
   await first.write(id, level(12, 5));
   await second.claim(id);
   expect(second.records[0]?.readings).toHaveLength(2);

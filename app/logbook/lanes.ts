@@ -145,7 +145,7 @@ export const useLanes = defineStore('lanes', () => {
     const lane = lanes.get(runId);
     if (lane && !lane.mine.value) await until(lane.mine, LEAVING);
     if (lane && !lane.mine.value)
-      throw new StorageTrouble('Another tab has this run. Log it there, or take it over here first.', NOT_LOGGED);
+      throw new StorageTrouble(`Another tab has ${lane.header.device.name}. Log it there, or take it over here first.`, NOT_LOGGED);
     return lane;
   }
 
