@@ -228,7 +228,7 @@ test(`@run a browser killed at a start, a stop, a strike or an import leaves eac
   const ready = async () => {
     await browser.page.goto('/');
     await expect(browser.page.getByRole('heading', { level: 1 })).toBeVisible();
-    await expect(browser.page.getByRole('link', { name: 'Runs' })).toBeVisible();
+    await expect(browser.page.getByRole('link', { name: 'Runs', exact: true })).toBeVisible();
     await expect(browser.page.getByRole('alert', { name: 'Runs set aside' })).toHaveCount(0);
   };
   const killSoon = async (most: number) => {
