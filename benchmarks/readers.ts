@@ -19,7 +19,7 @@ function logbook(rows: number): string {
   const header = exampleHeader();
   const seconds = Float64Array.from({ length: rows }, (_, index) => index);
   const run: StoredRun = { header, entries: [], samples: { watts: { seconds, values: seconds.map((each) => each % 100) } } };
-  return writeLogbook(logbookOf({ devices: [], chargers: [], cables: [], meters: [] }, { methods: [], studies: [] }, [run]));
+  return writeLogbook(logbookOf({}, [run]));
 }
 
 /** A reader that refuses has read too. */

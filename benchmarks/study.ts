@@ -147,11 +147,7 @@ export function study({ own }: { own: string }): Promise<Figure[]> {
     const page = context.pages()[0] ?? (await context.newPage());
     await page.clock.install({ time: new Date('2026-10-05T08:00:00Z') });
     await page.goto(`${own}curve`);
-    await importFile(
-      page,
-      'book.json',
-      writeLogbook(logbookOf({ devices: DEVICES, chargers: CHARGERS, cables: [], meters: [] }, { methods: [], studies: [STUDY] })),
-    );
+    await importFile(page, 'book.json', writeLogbook(logbookOf({ devices: DEVICES, chargers: CHARGERS, studies: [STUDY] })));
     const races: { runs: number[]; attended: number }[] = [];
     for (let race = await playRace(page, own); race; race = await playRace(page, own)) races.push(race);
     const hours = (seconds: readonly number[]) => seconds.reduce((sum, each) => sum + each, 0) / 3600;

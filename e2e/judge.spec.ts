@@ -111,11 +111,7 @@ test('@judge a full window is seen through, an open cell is planned, and gear th
   const elsewhere = { ...apart, header: exampleHeader({ ...apart.header, device, charger: other.header.charger }) };
   const devices = [one.header.device, device];
   await page.goto('/');
-  const book = logbookOf({ devices, chargers: [one.header.charger], cables: [], meters: [] }, { methods: [], studies: [] }, [
-    one,
-    other,
-    elsewhere,
-  ]);
+  const book = logbookOf({ devices, chargers: [one.header.charger], cables: [], meters: [] }, [one, other, elsewhere]);
   await importFile(page, 'book.json', writeLogbook(book));
   await page.goto('/compare?runs=w45.w65&show=verdict');
   await expect(finding(page, 'A full window')).toContainText('The end of the window hides what Wren 45 and Wren 65 differ by');

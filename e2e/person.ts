@@ -53,7 +53,7 @@ export async function bringShelf(page: Page, devices: readonly (string | Some)[]
     cables: [],
     meters: [],
   };
-  const book = logbookOf(gear, { methods: [], studies: [] }, []);
+  const book = logbookOf(gear, []);
   await page.goto('/curve');
   await page.getByRole('button', { name: 'Import a file' }).click();
   await page
@@ -179,8 +179,7 @@ export function finished(id: string, levels: readonly number[], plugInAt = Date.
   return { header, entries: [...ink, { kind: 'stop', because: 'window over', seq: 99, id: `${id}-stop`, at, written: at }] };
 }
 /** A logbook of runs alone, as a file. */
-export const bookOf = (runs: StoredRun[]) =>
-  writeLogbook(logbookOf({ devices: [], chargers: [], cables: [], meters: [] }, { methods: [], studies: [] }, runs));
+export const bookOf = (runs: StoredRun[]) => writeLogbook(logbookOf({}, runs));
 
 /** Storage that can be filled up, from the next page on. @returns fills it, or makes room again */
 export async function limitedStorage(page: Page): Promise<(isFull: boolean) => Promise<unknown>> {

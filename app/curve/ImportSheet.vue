@@ -3,24 +3,19 @@ import { format } from 'date-fns';
 import { nanoid } from 'nanoid';
 import { computed, onMounted, ref, shallowRef, watch } from 'vue';
 import { useRouter } from 'vue-router';
-import { type Kept } from '@core/bench';
 import { ImportError, MOST_VALUES, runFromCsv, type CsvOptions, type CsvRun, type Mapping, type Peek } from '@core/exchange';
-import { withRule } from '@core/method';
 import { spell } from '@core/quantity';
 import DraftOffer from '../kit/DraftOffer.vue';
 import { dropped } from '../kit/dropped';
 import { useDraft } from '../kit/drafts';
 import DateField from '../kit/DateField.vue';
+import { bringIn, differing, hasWork } from '../logbook/bringIn';
 import GearField from '../logbook/GearField.vue';
 import { newHeaders } from '../logbook/headers';
 import { useLanes } from '../logbook/lanes';
-import { picturesOf } from '../ledger/pictures';
 import { keepMapping, mappingFor } from '../logbook/mappings';
-import { useMethods } from '../logbook/methods';
 import { useLogbook } from '../logbook/runs';
 import { useShelf } from '../logbook/shelf';
-import { useComparisons } from '../logbook/comparisons';
-import { useStudies } from '../logbook/studies';
 import { troubleOf } from '../logbook/trouble';
 import type { ReadFile } from '../workers/exchange';
 import { peekFile, readFile } from '../workers/readFile';
@@ -35,9 +30,6 @@ const emit = defineEmits<{ added: [] }>();
 const router = useRouter();
 const shelf = useShelf();
 const logbook = useLogbook();
-const studies = useStudies();
-const comparisons = useComparisons();
-const methods = useMethods();
 const lanes = useLanes();
 const chosen = shallowRef<File>();
 onMounted(() => {
@@ -82,6 +74,10 @@ const book = computed(() => (read.value?.kind === 'logbook' ? read.value.logbook
 const known = computed(
   () => new Set([...logbook.summaries, ...logbook.discarded, ...lanes.records.map(({ header }) => header)].map(({ id }) => id)),
 );
+/** Whether the file is restored, with its settings, for nothing is here yet; else in which settings it differs. */
+const isRestored = ref(false);
+const others = computed(() => (book.value ? differing(book.value) : []));
+watch(book, async () => (isRestored.value = !(await hasWork())));
 const newRuns = computed(() => book.value?.runs.filter(({ header }) => !known.value.has(header.id)).length ?? 0);
 /** The runs of a log: of each device that it is of. */
 const parts = computed(() => (csv.value ? [csv.value, ...csv.value.beside] : []));
@@ -154,20 +150,7 @@ async function importFile(): Promise<void> {
 async function importBook(): Promise<void> {
   const { value } = book;
   if (!value) return;
-  const gearIn: Kept[] = [
-    ...value.devices.map((each) => ({ shelf: 'device' as const, gear: each })),
-    ...value.chargers.map((each) => ({ shelf: 'charger' as const, gear: each })),
-    ...value.cables.map((each) => ({ shelf: 'cable' as const, gear: each })),
-    ...value.meters.map((each) => ({ shelf: 'meter' as const, gear: each })),
-  ];
-  const rows = [
-    ...gearIn.map(shelf.rowOf),
-    ...value.methods.map((method) => methods.rowOf(withRule(method))),
-    ...value.studies.map(studies.rowOf),
-    ...value.comparisons.map(comparisons.rowOf),
-  ];
-  await logbook.importAll(value.runs, { rows, pictures: picturesOf(value.pictures ?? {}) }, (done) => (share.value = done));
-  await Promise.all([shelf.changed(), methods.changed(), studies.changed(), comparisons.changed(), lanes.follow()]);
+  await bringIn(value, (done) => (share.value = done));
   end();
 }
 
@@ -245,6 +228,10 @@ const choose = (files: File | File[] | null | undefined) => {
       <p v-if="book" role="status">
         A logbook. Runs: {{ book.runs.length }}, new here: {{ newRuns }}. Devices: {{ book.devices.length }}. Chargers:
         {{ book.chargers.length }}. What is already here stays; copies of a run are joined.
+        <template v-if="isRestored && book.settings">Nothing is here yet, so its settings are taken too.</template>
+        <template v-else-if="others.length > 0"
+          >Settings stay as they are here; those of the file differ in: {{ others.join(', ') }}.</template
+        >
       </p>
       <template v-if="csv">
         <p role="status">

@@ -1,19 +1,20 @@
 import { proxy } from 'comlink';
 import { format } from 'date-fns';
-import { logbookHead } from '@core/exchange';
+import { belongingTo, namesIn, NOTHING_ELSE, type Rest } from '@core/exchange';
 import { fileName, saveBlob } from '../kit/saveFile';
+import { useSettings } from '../kit/settings';
 import { everyRun } from '../ledger/filed';
+import { KINDS } from '../ledger/kinds';
 import type { SetAside } from '../ledger/live';
 import { everyPicture } from '../ledger/pictures';
-import { useComparisons } from '../logbook/comparisons';
-import { useMethods } from '../logbook/methods';
-import { useShelf } from '../logbook/shelf';
-import { useStudies } from '../logbook/studies';
+import { readNow } from '../ledger/readAhead';
+import { LIST_KINDS, SHAPES } from '../ledger/shapes';
+import { everyMapping } from '../logbook/mappings';
 import { exchangeWorker } from '../workers/readFile';
 
 /**
- * Saves the whole logbook as a file: gear, methods, studies, comparisons, runs and pictures, one after another, written in a worker and read back there before
- * the file is handed over.
+ * Saves the whole logbook as a file: runs, pictures, gear, methods, studies, comparisons, what was chosen and what is remembered, one after another,
+ * written in a worker and read back there before the file is handed over. Of some runs it saves them and what belongs to them.
  *
  * @param progress how much of it is written, as a share
  * @param signal   calls it off
@@ -25,34 +26,36 @@ export async function saveLogbook(
   signal?: AbortSignal,
   only?: ReadonlySet<string>,
 ): Promise<SetAside[]> {
-  const [studies, methods, comparisons] = [useStudies(), useMethods(), useComparisons()];
-  // What cannot be read of these is not what the runs should wait for.
-  await Promise.allSettled([studies.load(), methods.load(), comparisons.load()]);
-  const head = logbookHead(useShelf().everything(), {
-    methods: methods.own,
-    studies: studies.all,
-    comparisons: comparisons.all,
-  });
   const aside: SetAside[] = [];
   const names = new Map<string, string>();
+  /** Every id that stands in what was written. */
+  const named = new Set<string>();
+  const shown = new Set<string>();
   const runs = everyRun(aside, progress, only);
-  const pictures = everyPicture();
+  const pictures = everyPicture((id) => !only || shown.has(id));
   const { remote, end } = exchangeWorker();
   signal?.addEventListener('abort', end);
   try {
     const { file, unfit } = await remote.write(
-      JSON.parse(JSON.stringify(head)) as typeof head,
       proxy({
         run: async () => {
           const next = await runs.next();
           if (next.done) return undefined;
           const { header, entries } = next.value;
           names.set(header.id, `${header.device.name} on ${header.charger.name}`);
+          if (only) {
+            namesIn([header, entries], named);
+            for (const entry of entries) if (entry.kind === 'picture') shown.add(entry.picture);
+          }
           return { ...next.value, entries: [...entries] };
         },
         picture: async () => {
           const next = await pictures.next();
           return next.done ? undefined : next.value;
+        },
+        rest: async () => {
+          const rest = await everythingElse();
+          return only ? belongingTo(only, named, rest) : rest;
         },
       }),
     );
@@ -61,4 +64,24 @@ export async function saveLogbook(
   } finally {
     end();
   }
+}
+
+/** All lists, what was chosen, and what is remembered. What cannot be read of it is not what the runs should wait for. */
+async function everythingElse(): Promise<Rest> {
+  const rest = {
+    ...NOTHING_ELSE,
+    settings: JSON.parse(JSON.stringify(useSettings().all)) as Rest['settings'],
+    remembered: await everyMapping(),
+  };
+  for (const kind of LIST_KINDS) {
+    const things = (await readNow.rows(kind)).flatMap(([, stored]) => {
+      try {
+        return [SHAPES[kind].read(stored)];
+      } catch {
+        return [];
+      }
+    });
+    Object.assign(rest, { [KINDS[kind].inFile]: things });
+  }
+  return rest;
 }

@@ -3,6 +3,7 @@ import { CABLES, CHARGERS, DEVICES, liveRun, METERS } from '../../demo/saltmarsh
 import type { Kept } from '@core/bench';
 import { remove, save } from '../ledger/acts';
 import { keyOf } from '../ledger/keys';
+import { rowOf } from '../ledger/shapes';
 import type { Reading } from '../ledger/readAhead';
 import { useLanes } from '../logbook/lanes';
 import { useLogbook } from '../logbook/runs';
@@ -44,7 +45,11 @@ export async function readyDemo({ rows }: Pick<Reading, 'rows'>, now = Date.now(
     useLogbook(pinia).expect(layFinished(isNew, now));
     await Promise.all([
       run && useLanes(pinia).start(run.header, run.entries, EARLY),
-      isNew && save(gear().map(useShelf(pinia).rowOf), EARLY).then(() => useShelf(pinia).load()),
+      isNew &&
+        save(
+          gear().map(({ shelf, gear: each }) => rowOf(shelf, each)),
+          EARLY,
+        ).then(() => useShelf(pinia).load()),
     ]);
   };
 }

@@ -1,4 +1,5 @@
-import { isCopied, keyOf, LOGBOOK } from './keys';
+import { keyOf, LOGBOOK } from './keys';
+import { isCopied } from './kinds';
 import { nextNumber } from './order';
 import { isWithoutCopy, PAGE, writeLine, type LineOfAct } from './secondCopy';
 import { StorageTrouble } from './storageTrouble';

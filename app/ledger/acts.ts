@@ -6,6 +6,7 @@ import { act, type Changes, type Undo, type Ways } from './act';
 import { checkEntries, entryOf } from './entries';
 import { migrated, packedRuns, type Packed } from './filed';
 import { inkKey, keyOf, keysOf, LOGBOOK, runOfInk } from './keys';
+import { KINDS, kindsThat } from './kinds';
 import { liveRun } from './live';
 import { spanOfRun, streamsOf } from './samples';
 import { NOT_LOGGED, StorageTrouble } from './storageTrouble';
@@ -243,9 +244,12 @@ export async function remove(runId: string, ways?: Ways): Promise<{ undo: Undo }
   return act(async (changes) => {
     const packed = await changes.get<Partial<Packed>>(keyOf('run', runId));
     const ink = await changes.values<Entry>(keysOf('ink', runId));
-    for (const key of await changes.keys(keysOf('ink', runId))) changes.remove(key);
-    for (const kind of ['live', 'run', 'listed'] as const) if (await changes.has(keyOf(kind, runId))) changes.remove(keyOf(kind, runId));
-    changes.forget(keysOf('snapshot', runId));
+    for (const kind of kindsThat(({ isOfRun }) => isOfRun)) {
+      if (!KINDS[kind].isCopied) changes.forget(keysOf(kind, runId));
+      else
+        for (const key of [keyOf(kind, runId), ...(await changes.keys(keysOf(kind, runId)))])
+          if (await changes.has(key)) changes.remove(key);
+    }
     const entries = [...(Array.isArray(packed?.entries) ? packed.entries : []), ...ink];
     const pictures = entries.flatMap((entry) => (entry.kind === 'picture' ? [entry.picture] : []));
     changes.put(keyOf('unnamed', 'run', runId), { removed: [runId], samples: [spanOfRun(runId)], pictures } satisfies Unnamed);

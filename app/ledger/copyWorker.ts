@@ -1,6 +1,7 @@
 import { expose } from 'comlink';
 import { lineText, linesIn, replayLines, type Line } from '@core/exchange';
-import { idIn, isCopied, keyOf, keysOf, LOGBOOK, SETTLED } from './keys';
+import { idIn, keyOf, keysOf, LOGBOOK, SETTLED } from './keys';
+import { isCopied } from './kinds';
 import { exclusively } from './locks';
 import { countFrom, nextNumber, type Settled } from './order';
 import { changing, reading, rowsWithin, type Readable, type Row } from './transactions';

@@ -1,34 +1,32 @@
 import { shallowRef } from 'vue';
 import { drop, save } from './acts';
-import { onTabs, tellTabs, type ListName } from './channel';
-import type { Kind } from './keys';
+import { onTabs, tellTabs } from './channel';
+import { keyOf } from './keys';
+import { KINDS } from './kinds';
 import { readNow, type Reading } from './readAhead';
+import { rowOf, SHAPES, type ListKind, type ThingOf } from './shapes';
 import { whyOf } from './storageTrouble';
-import type { Row } from './transactions';
 
-/** A list of things, each stored under a key of its own; other tabs are told when it changes. */
-interface Shape<Kept> {
-  /** Under which kinds they are stored. */
-  kinds: readonly Kind[];
-  about: ListName;
-  keyOf: (kept: Kept) => string;
-  /** What is kept, from what is stored, whatever its schema. */
-  read: (stored: unknown) => Kept;
-  /** What is stored, with its schema. */
-  write: (kept: Kept) => object;
-}
+/** A thing of a list, and its kind. */
+export type Item<Of extends ListKind = ListKind> = { [Each in Of]: { kind: Each; thing: ThingOf<Each> } }[Of];
 
-export function keptList<Kept extends object>({ kinds, about, keyOf, read, write }: Shape<Kept>) {
-  const kept = shallowRef<Kept[]>([]);
+const keyOfItem = ({ kind, thing }: { kind: ListKind; thing: { id: string } }): string => keyOf(kind, thing.id);
+
+/** A list of things of some kinds, each stored under a key of its own; other tabs are told when it changes. */
+export function keptList<Of extends ListKind>(kinds: readonly Of[]) {
+  const kept = shallowRef<Item<Of>[]>([]);
   /** Why things that are stored could not be read, a sentence each. */
   const unread = shallowRef<string[]>([]);
+  const tell = () => {
+    for (const about of new Set(kinds.map((kind) => KINDS[kind].about))) tellTabs({ about });
+  };
 
   async function load({ rows }: Pick<Reading, 'rows'> = readNow): Promise<void> {
-    const stored = (await Promise.all(kinds.map((kind) => rows<unknown>(kind)))).flat();
+    const stored = await Promise.all(kinds.map(async (kind) => (await rows<unknown>(kind)).map(([, value]) => [kind, value] as const)));
     const why: string[] = [];
-    kept.value = stored.flatMap(([, value]) => {
+    kept.value = stored.flat().flatMap(([kind, value]) => {
       try {
-        return [read(value)];
+        return [{ kind, thing: SHAPES[kind].read(value) }];
       } catch (error) {
         // What cannot be read stays where it is, and never stops the rest.
         why.push(whyOf(error));
@@ -38,36 +36,35 @@ export function keptList<Kept extends object>({ kinds, about, keyOf, read, write
     unread.value = why;
   }
 
-  const plain = (thing: Kept): Kept => JSON.parse(JSON.stringify(thing)) as Kept;
-  /** A thing as it is stored. */
-  const rowOf = (thing: Kept): Row => [keyOf(thing), write(plain(thing))];
+  const plain = (item: Item<Of>): Item<Of> => JSON.parse(JSON.stringify(item)) as Item<Of>;
 
   /** Reads the list again, and has the other tabs do so: something was imported. */
   async function changed(): Promise<void> {
     await load();
-    tellTabs({ about });
+    tell();
   }
 
   /** Keeps things, or writes over those of the same key. Resolves once they are stored. @throws {StorageTrouble} */
-  async function put(...things: Kept[]): Promise<void> {
-    await save(things.map(rowOf));
-    const keys = new Set(things.map(keyOf));
-    kept.value = [...kept.value.filter((each) => !keys.has(keyOf(each))), ...things.map(plain)];
-    tellTabs({ about });
+  async function put(...items: Item<Of>[]): Promise<void> {
+    await save(items.map(({ kind, thing }) => rowOf<Of>(kind, thing)));
+    const keys = new Set(items.map(keyOfItem));
+    kept.value = [...kept.value.filter((each) => !keys.has(keyOfItem(each))), ...items.map(plain)];
+    tell();
   }
 
   /** Throws a thing away. @throws {StorageTrouble} */
-  async function remove(key: string): Promise<void> {
+  async function remove(kind: Of, id: string): Promise<void> {
+    const key = keyOf(kind, id);
     await drop(key);
-    kept.value = kept.value.filter((each) => keyOf(each) !== key);
-    tellTabs({ about });
+    kept.value = kept.value.filter((each) => keyOfItem(each) !== key);
+    tell();
   }
 
   onTabs((message) => {
-    if (message.about === about) void load();
+    if (kinds.some((kind) => KINDS[kind].about === message.about)) void load();
   });
 
-  return { kept, unread, load, put, remove, rowOf, changed };
+  return { kept, unread, load, put, remove, changed };
 }
 
 /** Made when first needed: it takes long, and a start can do without. */

@@ -50,9 +50,9 @@ async function shrink(file: Blob): Promise<Blob> {
 /** A picture; `undefined` where it is no longer there. */
 export const pictureOf = async (id: string): Promise<Blob | undefined> => (await book.getItem<Blob>(id)) ?? undefined;
 
-/** Every picture as a data address, one after another, for the export of the logbook. */
-export async function* everyPicture(): AsyncGenerator<[id: string, address: string]> {
-  for (const id of await book.keys()) {
+/** Every picture as a data address, one after another, for the export of the logbook. @param isWanted which of them, by their ids */
+export async function* everyPicture(isWanted: (id: string) => boolean): AsyncGenerator<[id: string, address: string]> {
+  for (const id of (await book.keys()).filter(isWanted)) {
     const picture = await pictureOf(id);
     if (picture) yield [id, await addressOf(picture)];
   }

@@ -1,5 +1,6 @@
 import type { Entry } from '@core/ink';
-import { idIn, keyOf, keysOf, LOGBOOK, SETTLED, type Kind } from './keys';
+import { idIn, keyOf, keysOf, LOGBOOK, SETTLED } from './keys';
+import type { Kind } from './kinds';
 import { OLD_COPY } from './oldNames';
 import type { Settled } from './order';
 import { isCopied } from './copied';

@@ -26,7 +26,7 @@ function save(): void {
   });
   const { device, charger } = first.header;
   const name = runs.length > 1 ? `${runs.length} runs from ${device.name} on` : `${device.name} ${charger.name}`;
-  saveFile(`${fileName(name)}.json`, writeLogbook(logbookOf(shelf.everything(), { methods: [], studies: [] }, runs)), 'application/json');
+  saveFile(`${fileName(name)}.json`, writeLogbook(logbookOf(shelf.everything(), runs)), 'application/json');
 }
 </script>
 

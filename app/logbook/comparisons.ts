@@ -2,40 +2,32 @@ import { nanoid } from 'nanoid';
 import { defineStore } from 'pinia';
 import { computed } from 'vue';
 import { comparisonSchema, isOf, type Comparison } from '@core/compare';
-import { migrate } from '@core/exchange';
 import { SCHEMA } from '@core/ink';
 import { keptList } from '../ledger/keptList';
-import { keyOf } from '../ledger/keys';
 
 /** Comparisons that were saved by name, with what was written of them. */
 export const useComparisons = defineStore('comparisons', () => {
-  const { kept, unread, load, put, remove, rowOf, changed } = keptList<Comparison>({
-    kinds: ['comparison'],
-    about: 'comparisons',
-    keyOf: ({ id }) => keyOf('comparison', id),
-    read: (stored) => migrate(stored, 'A comparison') as unknown as Comparison,
-    write: (comparison) => comparison,
-  });
+  const { kept, unread, load, put, remove, changed } = keptList(['comparison']);
   /** The latest first. */
-  const all = computed(() => [...kept.value].sort((one, other) => other.at - one.at));
+  const all = computed(() => kept.value.map(({ thing }) => thing).sort((one, other) => other.at - one.at));
   /** The one of these runs that was saved last. */
   const of = (runs: readonly string[]) => all.value.find((each) => isOf(each, runs));
 
   /** Saves a comparison under its name: one of the same name is written over, and keeps its id. @throws {ValidationError | StorageTrouble} */
   async function save(made: Omit<Comparison, 'id' | 'at' | 'schema'>): Promise<Comparison> {
-    const id = kept.value.find(({ name }) => name === made.name.trim())?.id ?? nanoid(12);
+    const id = all.value.find(({ name }) => name === made.name.trim())?.id ?? nanoid(12);
     const checked = comparisonSchema.validateSync({ ...JSON.parse(JSON.stringify(made)), id, at: Date.now(), schema: SCHEMA });
-    await put(checked);
+    await put({ kind: 'comparison', thing: checked });
     return checked;
   }
 
   /** A name that no comparison has yet: that one, or with a number behind it. */
   function freeName(wanted: string): string {
-    const taken = new Set(kept.value.map(({ name }) => name));
+    const taken = new Set(all.value.map(({ name }) => name));
     let free = wanted;
     for (let count = 2; taken.has(free); count += 1) free = `${wanted} (${count})`;
     return free;
   }
 
-  return { all, of, freeName, load, save, remove: (id: string) => remove(keyOf('comparison', id)), rowOf, changed, unread };
+  return { all, of, freeName, load, save, remove: (id: string) => remove('comparison', id), changed, unread };
 });

@@ -1,24 +1,16 @@
 import { defineStore } from 'pinia';
 import { computed } from 'vue';
 import { SHELVES, type Gear, type GearOn, type Kept, type Shelf } from '@core/bench';
-import { migrate } from '@core/exchange';
-import { SCHEMA } from '@core/ink';
-import { byName, keptList } from '../ledger/keptList';
-import { keyOf } from '../ledger/keys';
+import { byName, keptList, type Item } from '../ledger/keptList';
 
-const gearKey = ({ shelf, gear }: { shelf: Shelf; gear: { id: string } }) => keyOf(shelf, gear.id);
+const itemOf = ({ shelf, gear }: Kept) => ({ kind: shelf, thing: gear }) as Item<Shelf>;
 const byShelf = (one: Kept, other: Kept) => SHELVES.indexOf(one.shelf) - SHELVES.indexOf(other.shelf) || byName(one.gear, other.gear);
 
 /** The gear a person has. Runs carry copies, so nothing here rewrites history; what is retired is kept and no longer offered. */
 export const useShelf = defineStore('shelf', () => {
-  const { kept, unread, load, put, remove, rowOf, changed } = keptList<Kept>({
-    kinds: SHELVES,
-    about: 'shelf',
-    keyOf: gearKey,
-    // Gear of the first schema was stored without saying so.
-    read: (stored) => migrate({ schema: 1, ...(stored as object) }, 'Gear on the shelf') as unknown as Kept,
-    write: (each) => ({ ...each, schema: SCHEMA }),
-  });
+  const { kept: items, unread, load, put: keep, remove, changed } = keptList(SHELVES);
+  const kept = computed(() => items.value.map(({ kind, thing }) => ({ shelf: kind, gear: thing }) as Kept));
+  const put = (...gear: Kept[]) => keep(...gear.map(itemOf));
   const all = computed(() => [...kept.value].sort(byShelf));
   const offered = computed(() => kept.value.filter(({ gear }) => !gear.retired));
   const inUse = <On extends Shelf>(shelf: On) =>
@@ -51,10 +43,9 @@ export const useShelf = defineStore('shelf', () => {
     unread,
     load,
     put,
-    rowOf,
     changed,
     retire,
     /** Throws away gear that no run has used. */
-    remove: (item: { shelf: Shelf; gear: { id: string } }) => remove(gearKey(item)),
+    remove: ({ shelf, gear }: { shelf: Shelf; gear: { id: string } }) => remove(shelf, gear.id),
   };
 });

@@ -1,9 +1,7 @@
 import { defineStore } from 'pinia';
 import { computed } from 'vue';
-import { migrate } from '@core/exchange';
 import { type Study } from '@core/plan';
 import { byName, keptList } from '../ledger/keptList';
-import { keyOf } from '../ledger/keys';
 import { useLanes } from './lanes';
 import { useLogbook } from './runs';
 
@@ -11,14 +9,8 @@ import { useLogbook } from './runs';
 export const useStudies = defineStore('studies', () => {
   const logbook = useLogbook();
   const lanes = useLanes();
-  const { kept, unread, load, put, remove, rowOf, changed } = keptList<Study>({
-    kinds: ['study'],
-    about: 'studies',
-    keyOf: ({ id }) => keyOf('study', id),
-    read: (stored) => migrate(stored, 'A study') as unknown as Study,
-    write: (study) => study,
-  });
-  const all = computed(() => [...kept.value].sort(byName));
+  const { kept, unread, load, put, remove, changed } = keptList(['study']);
+  const all = computed(() => kept.value.map(({ thing }) => thing).sort(byName));
 
   /** The runs of a study, filed and live, each with the cell that it fills. */
   function runsOf(id: string): { id: string; cell: string }[] {
@@ -35,9 +27,8 @@ export const useStudies = defineStore('studies', () => {
       await logbook.arrived();
       await load();
     },
-    put,
-    remove: (id: string) => remove(keyOf('study', id)),
-    rowOf,
+    put: (...studies: Study[]) => put(...studies.map((thing) => ({ kind: 'study' as const, thing }))),
+    remove: (id: string) => remove('study', id),
     changed,
     unread,
     made,

@@ -8,8 +8,9 @@ import {
   type CsvOptions,
   type CsvRun,
   type Logbook,
-  type LogbookHead,
+  settingsFit,
   type Peek,
+  type Rest,
   type StoredRun,
 } from '@core/exchange';
 
@@ -65,6 +66,8 @@ async function readThrough(file: Blob, reader: { push: (text: string) => void },
 export interface Sources {
   run: () => Promise<StoredRun | undefined>;
   picture: () => Promise<[id: string, address: string] | undefined>;
+  /** Asked for when all of these have gone by. */
+  rest: () => Promise<Rest>;
 }
 
 async function* each<Item>(next: () => Promise<Item | undefined>): AsyncGenerator<Item> {
@@ -110,7 +113,7 @@ const exchange = {
    * @returns the file, and the runs that would not have read back: they are left out
    * @throws {ImportError} when it does not read back as it was written
    */
-  async write(head: LogbookHead, { run, picture }: Sources): Promise<{ file: Blob; unfit: [id: string, why: string][] }> {
+  async write({ run, picture, rest }: Sources): Promise<{ file: Blob; unfit: [id: string, why: string][] }> {
     const unfit: [string, string][] = [];
     let entries = 0;
     async function* fitting() {
@@ -125,7 +128,7 @@ const exchange = {
     }
     const parts: Blob[] = [];
     let [text, length]: [string[], number] = [[], 0];
-    for await (const part of logbookParts(head, fitting(), each(picture))) {
+    for await (const part of logbookParts(fitting(), each(picture), async () => settingsFit(await rest()))) {
       text.push(part);
       length += part.length;
       if (length < HANDFUL) continue;

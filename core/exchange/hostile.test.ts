@@ -14,7 +14,7 @@ import { runMisfit } from './runMisfit';
 const header = exampleHeader();
 const run = (): StoredRun => ({ header, entries: inkOf(header, [{ seconds: 0, percent: 2 }]) });
 const book = (runs: StoredRun[] = [run()]) =>
-  logbookOf({ devices: [header.device], chargers: [header.charger], cables: [], meters: [] }, { methods: [], studies: [] }, runs);
+  logbookOf({ devices: [header.device], chargers: [header.charger], cables: [], meters: [] }, runs);
 
 /** What a reader says of a text; it may refuse it with an ImportError, and with nothing else. */
 function said(read: () => unknown): string {
@@ -95,9 +95,9 @@ describe('a logbook that somebody changed', () => {
     };
     const tricky = [{ kind: 'note', seq: 2, id: 'n', at: 0, written: 0, text: 'a "b\\" {[,:]} \\\\ é ⎓' }] as Entry[];
     const given = book([run(), { header: { ...header, id: 'run-2' }, entries: tricky, samples }]);
-    const { runs, ...head } = given;
+    const { runs, ...rest } = given;
     let text = '';
-    for await (const part of logbookParts(head, runs, [['p', 'data:image/png;base64,AAAA']])) text += part;
+    for await (const part of logbookParts(runs, [['p', 'data:image/png;base64,AAAA']], () => Promise.resolve(rest))) text += part;
     expect(JSON.parse(text)).toEqual(JSON.parse(writeLogbook({ ...given, pictures: { p: 'data:image/png;base64,AAAA' } })));
     for (const size of [1, 7, 65_536]) {
       const reader = new LogbookReader('van.json');

@@ -12,15 +12,17 @@ export {
   apart,
   foldStored,
   streamedOf,
-  logbookHead,
   logbookOf,
   logbookParts,
   writeLogbook,
   type Logbook,
-  type LogbookHead,
+  NOTHING_ELSE,
+  type Rest,
   type StoredRun,
 } from './logbook';
 export { LogbookReader, readLogbook } from './readLogbook';
+export { LONGEST_HEADING, MOST_REMEMBERED, type Remembered, type Settings } from './settings';
+export { belongingTo, namesIn, settingsFit } from './belonging';
 export { entryMisfit, runMisfit } from './runMisfit';
 export { type Misfit } from './fits';
 export { lineText, linesIn, replayLines, voidText, type Line } from './lines';

@@ -8,6 +8,7 @@ import type { OwnMethod } from '../method/ownMethod';
 import { SCHEMA } from '../ink/version';
 import type { Study } from '../plan/study';
 import type { Logs, Samples } from '../samples/column';
+import type { Remembered, Settings } from './settings';
 import { foldRun, streamsLaid, type RunRecord } from '../ink/fold';
 
 /** A run as it is kept: its header, its ink and a meter's samples if it has any. */
@@ -46,32 +47,37 @@ export interface Logbook {
   studies: Study[];
   /** Comparisons that were saved by name; none in a logbook from before there were any. */
   comparisons: Comparison[];
+  /** How logs of meters were read, by their headings; likewise. */
+  remembered: Remembered[];
   runs: StoredRun[];
+  /** What was chosen of the program, figures among it; of a logbook from before, nothing. */
+  settings?: Settings | undefined;
   /** Pictures taken as evidence, by their ids, each as a data address (RFC 2397). */
   pictures?: Record<string, string> | undefined;
 }
 
 /** What a logbook holds beside its runs and pictures. */
-export type LogbookHead = Omit<Logbook, 'runs' | 'pictures'>;
+export type Rest = Omit<Logbook, 'format' | 'schema' | 'exportedAt' | 'runs' | 'pictures'>;
 
-/** What was planned, and what was made of it. */
-type Judged = Pick<Logbook, 'methods' | 'studies'> & Partial<Pick<Logbook, 'comparisons'>>;
+export const NOTHING_ELSE: Rest = {
+  devices: [],
+  chargers: [],
+  cables: [],
+  meters: [],
+  methods: [],
+  studies: [],
+  comparisons: [],
+  remembered: [],
+};
 
-/** The head of a logbook, dated now. */
-export function logbookHead(
-  { devices, chargers, cables, meters }: Pick<Logbook, 'devices' | 'chargers' | 'cables' | 'meters'>,
-  { methods, studies, comparisons = [] }: Judged,
-): LogbookHead {
-  const exportedAt = new Date().toISOString();
-  return { format: 'inkpath-logbook', schema: SCHEMA, exportedAt, devices, chargers, cables, meters, methods, studies, comparisons };
-}
+const head = (): Pick<Logbook, 'format' | 'schema' | 'exportedAt'> => ({
+  format: 'inkpath-logbook',
+  schema: SCHEMA,
+  exportedAt: new Date().toISOString(),
+});
 
-/** Gear and runs as a logbook, dated now. */
-export const logbookOf = (
-  gear: Pick<Logbook, 'devices' | 'chargers' | 'cables' | 'meters'>,
-  plans: Judged,
-  runs: StoredRun[] = [],
-): Logbook => ({ ...logbookHead(gear, plans), runs });
+/** Runs and what else there is as a logbook, dated now. */
+export const logbookOf = (rest: Partial<Rest>, runs: StoredRun[] = []): Logbook => ({ ...head(), ...NOTHING_ELSE, ...rest, runs });
 
 /** How many numbers of a column are put into words at once. */
 const HANDFUL = 50_000;
@@ -109,16 +115,16 @@ function* numberParts(numbers: Float64Array): Generator<string> {
 /**
  * A logbook in JSON, part by part, so that it may be larger than any text can be. Samples become plain lists; figures keep every digit.
  *
- * @param head     what it holds beside its runs and pictures
  * @param runs     one after another, each read when it is its turn
  * @param pictures ids with data addresses, likewise
+ * @param rest     asked for last, when all runs have gone by
  */
 export async function* logbookParts(
-  head: LogbookHead,
   runs: AsyncIterable<StoredRun> | Iterable<StoredRun>,
-  pictures: AsyncIterable<[string, string]> | Iterable<[string, string]> = [],
+  pictures: AsyncIterable<[string, string]> | Iterable<[string, string]>,
+  rest: () => Promise<Rest>,
 ): AsyncGenerator<string> {
-  yield `${JSON.stringify(head).slice(0, -1)},"runs":[`;
+  yield `${JSON.stringify(head()).slice(0, -1)},"runs":[`;
   let isFirst = true;
   for await (const run of runs) {
     if (!isFirst) yield ',';
@@ -131,7 +137,7 @@ export async function* logbookParts(
     yield `${isFirst ? ',"pictures":{' : ','}${JSON.stringify(id)}:${JSON.stringify(address)}`;
     isFirst = false;
   }
-  yield isFirst ? '}' : '}}';
+  yield `${isFirst ? '' : '}'},${JSON.stringify(await rest()).slice(1)}`;
 }
 
 /** Writes a logbook that is small enough to be one text. */

@@ -11,6 +11,7 @@ import type { Logbook, StoredRun } from './logbook';
 import { migrate } from './migrate';
 import { runMisfit, within } from './runMisfit';
 import { typedSamples } from './samplesFit';
+import { rememberedSchema, settingsSchema } from './settings';
 
 /** The lists of a logbook, and what each of their items must be. */
 const LISTS = {
@@ -21,14 +22,15 @@ const LISTS = {
   methods: ownMethodSchema,
   studies: studySchema,
   comparisons: comparisonSchema,
+  remembered: rememberedSchema,
   runs: undefined,
 } as const satisfies Partial<Record<keyof Logbook, Schema | undefined>>;
 type ListName = keyof typeof LISTS;
 /** Lists that older files of this schema do not have. */
-const LATER: ReadonlySet<ListName> = new Set(['comparisons']);
+const LATER: ReadonlySet<ListName> = new Set(['comparisons', 'remembered']);
 const isList = (key: string): key is ListName => Object.hasOwn(LISTS, key);
 
-const headSchema = object({ exportedAt: string().required() });
+const headSchema = object({ exportedAt: string().required(), settings: settingsSchema.default(undefined).optional() });
 const PICTURE = /^data:image\/(jpeg|png|webp);base64$/;
 
 /**
@@ -99,13 +101,16 @@ export class LogbookReader {
         return [key, items];
       }),
     );
-    const stranger = Object.keys(head).find((key) => !isList(key) && !['format', 'schema', 'exportedAt', 'pictures'].includes(key));
+    const stranger = Object.keys(head).find(
+      (key) => !isList(key) && !['format', 'schema', 'exportedAt', 'settings', 'pictures'].includes(key),
+    );
     const found = stranger === undefined ? misfit(headSchema, head) : { path: stranger, says: 'is no part of a logbook' };
     if (found) throw this.unfit(found);
     return {
       format: 'inkpath-logbook',
       schema: head.schema,
       exportedAt: head.exportedAt,
+      ...(head.settings !== undefined && { settings: head.settings }),
       ...lists,
       ...(Object.keys(this.pictures).length > 0 && { pictures: this.pictures }),
     } as unknown as Logbook;

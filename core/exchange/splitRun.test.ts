@@ -65,10 +65,7 @@ describe('a run split in two', () => {
 
 describe('logs of a run', () => {
   it('come out of a logbook as they went in, each by its own clock', () => {
-    const back = readLogbook(
-      writeLogbook(logbookOf({ devices: [], chargers: [], cables: [], meters: [] }, { methods: [], studies: [] }, [whole])),
-      'x.json',
-    );
+    const back = readLogbook(writeLogbook(logbookOf({}, [whole])), 'x.json');
     expect(back.runs[0]).toEqual(whole);
     expect(runMisfit({ ...whole, logs: { 'no id!': {} } })?.path).toContain('no id!');
   });

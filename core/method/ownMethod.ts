@@ -2,7 +2,6 @@ import { array, lazy, number, object, type InferType } from 'yup';
 import { idField, nameField, textField } from '../bench/fields';
 import { cadenceSchema, type Cadence } from './cadenceSchema';
 import { conditionSchema } from './conditionSchema';
-import { USUAL_RULE } from './rule';
 import { ruleSchema, type Rule } from './ruleSchema';
 
 /** A method of the reviewer’s own: a school of the trade, adjusted and kept under a name. */
@@ -22,4 +21,3 @@ export const ownMethodSchema = object({
 
 /** Methods that were kept before rules were have the usual one. */
 export type OwnMethod = Omit<InferType<typeof ownMethodSchema>, 'cadence' | 'rule'> & { cadence: Cadence; rule: Rule };
-export const withRule = (method: Omit<OwnMethod, 'rule'> & { rule?: Rule }): OwnMethod => ({ ...method, rule: method.rule ?? USUAL_RULE });

@@ -1,0 +1,72 @@
+import type { Logbook } from '@core/exchange';
+import { useSettings, type Settings } from '../kit/settings';
+import { KINDS, kindsThat } from '../ledger/kinds';
+import { keysOf, LOGBOOK } from '../ledger/keys';
+import { picturesOf } from '../ledger/pictures';
+import { LIST_KINDS, rowOf, type ListKind, type ThingOf } from '../ledger/shapes';
+import { reading, type Row } from '../ledger/transactions';
+import { useComparisons } from './comparisons';
+import { useLanes } from './lanes';
+import { addMappings } from './mappings';
+import { useMethods } from './methods';
+import { useLogbook } from './runs';
+import { useShelf } from './shelf';
+import { useStudies } from './studies';
+
+/** What each choice is called where two logbooks differ in it. */
+const NAMES: Readonly<Record<keyof Settings, string>> = {
+  theme: 'theme',
+  singleKeys: 'single keys',
+  loudness: 'sound',
+  notify: 'notices',
+  vibrate: 'vibration',
+  speak: 'names spoken',
+  awake: 'screen kept on',
+  quietFrom: 'quiet hours',
+  quietTo: 'quiet hours',
+  projectTo: 'the level that energy samples are carried on to',
+  levels: 'levels asked for',
+  marks: 'times asked for',
+  watts: 'a power asked for',
+  countFrom: 'what times count from',
+  isCharging: 'whether only time with power counts',
+  scale: 'temperatures',
+  decimal: 'decimals',
+  dates: 'dates',
+  hours: 'clock',
+  currency: 'currency',
+  spread: 'spread between repeats',
+  realUse: 'share of real use',
+};
+
+/** Whether anything is in this logbook that a person put there. Into one without, a file is restored; else it is imported. */
+export const hasWork = (): Promise<boolean> =>
+  reading(LOGBOOK, async (store) => {
+    const counts = await Promise.all(kindsThat(({ isWork }) => isWork).map((kind) => store.count(keysOf(kind))));
+    return counts.some((count) => count > 0);
+  });
+
+/** In which settings a file differs from what is chosen here, by name. */
+export function differing({ settings = {} }: Pick<Logbook, 'settings'>): string[] {
+  const here = useSettings().all;
+  const isOther = (key: keyof Settings) => settings[key] !== undefined && JSON.stringify(settings[key]) !== JSON.stringify(here[key]);
+  return [...new Set((Object.keys(NAMES) as (keyof Settings)[]).filter(isOther).map((key) => NAMES[key]))];
+}
+
+/** The things of a list in a file, each as it is stored. */
+const rowsOf = (kind: ListKind, book: Logbook): Row[] => (book[KINDS[kind].inFile] as ThingOf<ListKind>[]).map((thing) => rowOf(kind, thing));
+
+/**
+ * Brings in a logbook: its runs, lists and pictures, all of them or nothing. What is here already stays. Settings are taken where nothing is here yet,
+ * and columns of logs that nothing here remembers.
+ *
+ * @throws {ImportError | StorageTrouble} with nothing imported
+ */
+export async function bringIn(book: Logbook, progress: (share: number) => void): Promise<void> {
+  const isRestored = !(await hasWork());
+  const rows = LIST_KINDS.flatMap((kind) => rowsOf(kind, book));
+  await useLogbook().importAll(book.runs, { rows, pictures: picturesOf(book.pictures ?? {}) }, progress);
+  if (isRestored) Object.assign(useSettings().all, book.settings);
+  await addMappings(book.remembered);
+  await Promise.all([...[useShelf(), useMethods(), useStudies(), useComparisons()].map((list) => list.changed()), useLanes().follow()]);
+}
