@@ -75,7 +75,7 @@ describe('a logbook that comes in', () => {
   });
 
   it('names settings and lists that no file may hold', () => {
-    const bad = (changes: object) => () => book(changes as Partial<Logbook>);
+    const bad = (changes: object) => () => book(changes);
     expect(bad({ settings: { spread: 5 } })).toThrow(/settings\.spread.* is more than 0\.2/);
     expect(bad({ settings: { pager: true } })).toThrow(/nothing is known of/);
     expect(bad({ remembered: [{ heading: 'x', columns: [7] }] })).toThrow(/remembered\[0\]\.columns\[0\]/);

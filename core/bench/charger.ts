@@ -5,6 +5,7 @@ import {
   errorAt,
   idField,
   linkField,
+  MOST_LISTED,
   nameField,
   ownedField,
   priceField,
@@ -53,7 +54,7 @@ export const chargerSchema = object({
     .required('Choose what kind of source it is.'),
   /** As rated. A source that was written down by its name alone has none yet: nothing is expected of it. */
   watts: sizeField(1_000, 'W'),
-  ports: array().of(portSchema).default(undefined).optional(),
+  ports: array().of(portSchema).max(MOST_LISTED).default(undefined).optional(),
   /** What each port gives when several are in use, as `C1+C2: 45+20`, a rule a line. */
   sharing: textField(400),
   /** What it needs where it is fed by a source of its own, as printed: `9V⎓2A`. */

@@ -68,13 +68,17 @@ export const choiceField = <Choice extends string>(choices: readonly Choice[], m
     .oneOf(choices, message)
     .optional();
 
+/** How many things a list holds at most: more are never typed. */
+export const MOST_LISTED = 400;
+
 /** Choices from a list, or names of one's own. None at all is unknown. */
 export const choicesField = <Choice extends string>(choices: readonly Choice[], message: string) =>
-  array().of(mixed<Choice>().oneOf(choices, message).required()).transform(unlessEmpty).default(undefined).optional();
+  array().of(mixed<Choice>().oneOf(choices, message).required()).max(MOST_LISTED).transform(unlessEmpty).default(undefined).optional();
 
 export const namesField = () =>
   array()
     .of(string().trim().required('Write a name.').max(40, 'Keep each name within 40 characters.'))
+    .max(MOST_LISTED)
     .transform(unlessEmpty)
     .default(undefined)
     .optional();

@@ -1,6 +1,11 @@
 import { array, number, object, string, type InferType } from 'yup';
 import { idField, textField } from '../bench/fields';
+import { instantField } from '../ink/fields';
 import { SCHEMA } from '../ink/version';
+
+/** As many as there are figures and needs, and more. */
+const MOST_COLUMNS = 400;
+const MOST_EDITS = 200;
 
 /** The longest sentence that is kept of a verdict. */
 const LONGEST = 600;
@@ -22,7 +27,7 @@ export const comparisonSchema = object({
   id: idField(),
   name: string().trim().required('Give it a name.').max(120, 'A name has 120 characters at most.'),
   /** When it was last saved, epoch milliseconds. */
-  at: number().required(),
+  at: instantField().required(),
   runs: array().of(idField()).min(2, 'Choose two runs or more.').max(1000).required(),
   /** The run of the setup that others are set against. */
   base: string().max(60),
@@ -30,11 +35,11 @@ export const comparisonSchema = object({
   level: string().max(20),
   unit: string().max(8),
   /** Columns of its table, where they were chosen. */
-  columns: array().of(string().required().max(60)).default(undefined).optional(),
+  columns: array().of(string().required().max(60)).max(MOST_COLUMNS).default(undefined).optional(),
   /** Which picture is shown, and of bars which figures. */
   show: string().max(20),
   bars: string().max(40),
-  edits: array().of(editSchema).default(undefined).optional(),
+  edits: array().of(editSchema).max(MOST_EDITS).default(undefined).optional(),
 }).noUnknown();
 
 export type Comparison = InferType<typeof comparisonSchema>;

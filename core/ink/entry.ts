@@ -4,7 +4,8 @@ import { chargerSchema } from '../bench/charger';
 import { deviceSchema } from '../bench/device';
 import { meterSchema } from '../bench/meter';
 import { cadenceSchema, type Cadence } from '../method/cadenceSchema';
-import { conditionSchema } from '../method/conditionSchema';
+import { conditionsField } from '../method/conditionSchema';
+import { MOST_LISTED } from '../bench/fields';
 import { ruleSchema } from '../method/ruleSchema';
 import { QUANTITIES, type Quantity } from '../quantity/quantity';
 import { RUN_ENDING_IDS } from './endings';
@@ -125,7 +126,7 @@ const EVENT_SCHEMAS = {
   'work ended': object({
     ...happened,
     event: named('work ended'),
-    scores: array().of(scoreSchema.required()).default(undefined).optional(),
+    scores: array().of(scoreSchema.required()).max(MOST_LISTED).default(undefined).optional(),
   }).noUnknown(),
   /** When the program was back, epoch milliseconds. */
   away: object({ ...happened, event: named('away'), until: instantField() }).noUnknown(),
@@ -151,7 +152,7 @@ const listSchema = object({
   kind: string()
     .oneOf(['list'] as const)
     .required(),
-  sources: array().of(sourceSchema.required()).required(),
+  sources: array().of(sourceSchema.required()).required().max(MOST_LISTED),
 }).noUnknown();
 
 /** What a person calls a run by, in lists: tags, and a note on all of it. The last counts. */
@@ -278,7 +279,7 @@ const conditionsSchema = object({
   kind: string()
     .oneOf(['conditions'] as const)
     .required(),
-  conditions: array().of(conditionSchema).required(),
+  conditions: conditionsField().required(),
 }).noUnknown();
 
 const KINDS = {
@@ -335,7 +336,7 @@ export const headerSchema = object({
   /** The footage it was read from, where it was. */
   footage: footageSchema.default(undefined).optional(),
   /** Chargers to try one by one, of a spot check, by their ids. */
-  list: array().of(idField()).default(undefined).optional(),
+  list: array().of(idField()).max(MOST_LISTED).default(undefined).optional(),
   /** The study it belongs to, and which cell of its matrix it fills. */
   study: object({ id: idField(), cell: string().required().max(200) })
     .noUnknown()
@@ -346,7 +347,7 @@ export const headerSchema = object({
   /** Those that were started with it at the same instant share this. */
   group: idField().optional(),
   /** The settings as confirmed at its start. */
-  conditions: array().of(conditionSchema).default(undefined).optional(),
+  conditions: conditionsField().default(undefined).optional(),
   /** Which pen draws this setup, from 0. */
   pen: number().integer().min(0).max(999).required(),
   /** Name of the file it came from, for an imported run. */

@@ -1,3 +1,4 @@
+import { MOST_LISTED } from '../bench/fields';
 import { array, number, object, type InferType } from 'yup';
 
 import type { ClipTime, Elapsed } from '../quantity/times';
@@ -14,7 +15,7 @@ export const footageSchema = object({
   offset: length().required(),
   /** Seconds of the run in one second of the clip: 1 as filmed, 60 for a time lapse that shows an hour in a minute. */
   speed: number().positive('The speed is above zero: 1 as filmed.').max(1e6).required(),
-  cuts: array().of(cutSchema.required()).required(),
+  cuts: array().of(cutSchema.required()).required().max(MOST_LISTED),
 }).noUnknown();
 
 export type Footage = InferType<typeof footageSchema>;

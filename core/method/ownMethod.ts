@@ -1,7 +1,7 @@
-import { array, lazy, number, object, type InferType } from 'yup';
+import { lazy, number, object, type InferType } from 'yup';
 import { idField, nameField, textField } from '../bench/fields';
 import { cadenceSchema, type Cadence } from './cadenceSchema';
-import { conditionSchema } from './conditionSchema';
+import { conditionsField } from './conditionSchema';
 import { ruleSchema, type Rule } from './ruleSchema';
 
 /** A method of the reviewer’s own: a school of the trade, adjusted and kept under a name. */
@@ -16,7 +16,7 @@ export const ownMethodSchema = object({
   goodFor: textField(160).defined(),
   weakAt: textField(160).defined(),
   rule: ruleSchema.default(undefined).optional(),
-  conditions: array().of(conditionSchema).required(),
+  conditions: conditionsField().required(),
 }).noUnknown();
 
 /** Methods that were kept before rules were have the usual one. */

@@ -10,7 +10,7 @@ export type Wanted = (typeof WANTS)[number];
 /** What a method asks of a live run: what ends it, what is wanted at every check, and what it says meanwhile. */
 export const ruleSchema = object({
   ends: string().oneOf(ENDINGS).required(),
-  wants: array().of(string().oneOf(WANTS).required()).required(),
+  wants: array().of(string().oneOf(WANTS).required()).required().max(WANTS.length),
   /** Seconds without gain that count as a stall; an hour where it is not said. */
   stall: number()
     .min(300)
