@@ -21,7 +21,7 @@ import {
   yardsticksOf,
 } from './compare';
 import { LEVELS, figuresOf, isHot, notices, readRun, splitInWords, summarise, watched, workloads, writeFigures } from './curve';
-import { entryMisfit, writeCompatibility, writeCsv } from './exchange';
+import { entryMisfit, readCsv, runFromCsv, writeCompatibility, writeCsv } from './exchange';
 import {
   EVENTS,
   type Entry,
@@ -56,7 +56,10 @@ const moment = fc.oneof(
   { weight: 2, arbitrary: fc.integer({ min: -600, max: 600 }).map((seconds) => BEGINS + seconds * 1000) },
   { weight: 1, arbitrary: fc.constantFrom(BEGINS, 0, MOST) },
 );
-const text = fc.oneof(fc.string({ minLength: 1, maxLength: 20 }), fc.constantFrom('<b>', '=1+1', '\ud800', ' '));
+const text = fc.oneof(
+  fc.string({ minLength: 1, maxLength: 20 }),
+  fc.constantFrom('<b>', '=1+1', '\ud800', ' ', '\t=1', '\r+1', 'a\0b', 'x"\n;,y'),
+);
 const id = fc.constantFrom('a', 'b', 'c', 'e1', 'e2', 'e3', 'e5', 'e8');
 
 const value = (quantity: Quantity) => {
@@ -253,6 +256,9 @@ const run = fc
     };
   });
 
+let made = 0;
+const entryMisfits = (entries: readonly Entry[]) => entries.flatMap((each) => entryMisfit(each) ?? []);
+
 /** No word of a figure is a slip of the program. */
 const PLAIN = /NaN|Infinity|undefined|null|\[object/;
 const said = (what: unknown): string =>
@@ -314,7 +320,9 @@ describe('any run that the schemas let in', () => {
           said(compatibility(record).flatMap((row) => TRIAL_STATES.flatMap((state) => (row[state] ? writeTried(row[state]) : [])))),
         ).not.toMatch(PLAIN);
         writeCompatibility([{ device: 'A', rows: compatibility(record) }]);
-        writeCsv(record, streamed);
+        // Its own CSV is read back, whatever stands in it.
+        const back = runFromCsv(readCsv(writeCsv(record, streamed), 'run.csv'), record.header, () => `b${(made += 1)}`, 0);
+        expect(entryMisfits(back.entries)).toEqual([]);
         dueOf(record, now);
         decidedAt(record, elapsed);
         stopOffer(record, elapsed);

@@ -168,3 +168,37 @@ it('brings back the instant of plug-in', () => {
   const csv = writeCsv(foldRun(header, inkOf(header, [{ seconds: 300, percent: 9 }])));
   expect(readCsv(csv, 'run.csv')).toMatchObject({ plugInAt: header.plugInAt, length: 300 });
 });
+
+describe('a run’s own CSV is always read back', () => {
+  const back = (entries: readonly Entry[], samples: Samples = {}, plugInAt = header.plugInAt) => {
+    const head = { ...header, plugInAt };
+    let made = 0;
+    return runFromCsv(readCsv(writeCsv(foldRun(head, entries, samples), samples), 'run.csv'), head, () => `b${(made += 1)}`, 0);
+  };
+  const noted = (text: string, at = header.plugInAt): Entry => ({ kind: 'note', seq: 1, id: 'n', at, written: at, text });
+
+  it('with an event milliseconds before plug-in', () => {
+    const at = header.plugInAt - 5;
+    expect(back([{ kind: 'event', event: 'booted', seq: 1, id: 'e', at, written: at }]).entries[0]).toMatchObject({ event: 'booted', at });
+  });
+
+  it('with nothing in it', () => {
+    expect(back([]).entries.map(({ kind }) => kind)).toEqual(['stop']);
+    expect(() => readCsv('time,watts\n', 'meter.csv')).toThrow(/a heading but no rows/);
+  });
+
+  it('with letters that no text has, and a formula behind a tab', () => {
+    expect(back([noted('a\0b')]).entries[0]).toMatchObject({ text: 'a␀b' });
+    for (const text of ['=1+1', '\t=1+1', '\r-1', "'=x", '@sum'])
+      expect(writeCsv(foldRun(header, [noted(`a${text}`), { ...noted(text), id: 'm', seq: 2 }]))).toMatch(/,"?'+[\s=\-@']/);
+    expect(back([noted("'\t=1")]).entries[0]).toMatchObject({ text: "'\t=1" });
+  });
+
+  it('at the end of 2199, where the last rows of a log lie past what dates are kept for', () => {
+    const end = Date.UTC(2200, 0, 1) - 1000;
+    const watts = { seconds: Float64Array.of(0, 60), values: Float64Array.of(18, 17) };
+    const run = back([], { watts }, end);
+    expect(run.samples?.watts).toEqual(watts);
+    expect(run.entries.at(-1)).toMatchObject({ kind: 'stop', at: Date.UTC(2200, 0, 1) - 1 });
+  });
+});

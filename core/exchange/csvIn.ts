@@ -9,7 +9,7 @@ import { columnsOf, type Column, type Headed } from './columns';
 import { Growing } from './growing';
 import { delimiterOf } from './delimiter';
 import { headedFor, HEADING_WITHIN, headsLog, type Mapping } from './mapping';
-import { ImportError } from './importError';
+import { ImportError, short } from './importError';
 import { LONGEST_ROW, MOST_VALUES } from './limits';
 import { unescapeFormula } from './escapeFormula';
 import type { Convert } from '../quantity/quantities';
@@ -47,6 +47,12 @@ export interface CsvRun {
 
 /** As many devices as a file may be of: past them the column is not one of devices. */
 const MOST_DEVICES = 24;
+
+/** A run of which nothing was logged. */
+const NOTHING_READ: CsvRun = {
+  ...{ plugInAt: undefined, entries: [], samples: {}, length: 0, rows: 0, skipped: 0 },
+  ...{ understood: [], ignored: [], beside: [] },
+};
 
 /** What stands in a cell of figures where there is none. */
 const MISSING = new Set(['-', '–', '—', 'n/a', 'na', 'nan', 'null']);
@@ -133,6 +139,7 @@ export class CsvReader {
     this.read(false);
     if (this.heading.length === 0)
       throw new ImportError(`${name} is empty. Choose the file again, or export it again from where it was made.`);
+    if (this.count + this.skipped === 0 && this.isOurs) return NOTHING_READ;
     if (this.count + this.skipped === 0)
       throw new ImportError(`${name} has a heading but no rows. Export it again once something is logged.`);
     const [first, ...beside] = [...this.parts].flatMap(([device, part]) => this.runOf(device, part) ?? []);
@@ -140,10 +147,15 @@ export class CsvReader {
     return { ...first, beside };
   }
 
+  /** Whether this program wrote it. */
+  private get isOurs(): boolean {
+    return this.columns.some(({ column }) => column?.holds === 'kind');
+  }
+
   private runOf(device: string | undefined, { times, samples, written, count, from, to, instant }: Part): CsvRun | undefined {
     if (from === undefined) return undefined;
     // The clock of a meter starts at its first row; ours at plug-in.
-    const start = this.columns.some(({ column }) => column?.holds === 'kind') ? 0 : from;
+    const start = this.isOurs ? 0 : from;
     return {
       plugInAt: instant?.instant === undefined ? undefined : Math.round(instant.instant - (instant.seconds - start) * 1000),
       entries: written.sort((one, other) => one.order - other.order).map((row) => toDraft({ ...row, seconds: row.seconds - start })),
@@ -365,7 +377,7 @@ function matchColumns(heading: string[], name: string): Headed[] {
     const before = seen.get(holds);
     if (before !== undefined) {
       throw new ImportError(
-        `Columns “${before}” and “${heading[index] ?? ''}” of ${name} both look like ${holds}. Rename or remove one of them, or say what each holds.`,
+        `Columns “${short(before)}” and “${short(heading[index] ?? '')}” of ${name} both look like ${holds}. Rename or remove one of them, or say what each holds.`,
       );
     }
     seen.set(holds, heading[index] ?? '');
@@ -548,7 +560,9 @@ class RowReader {
 
   /** What is wrong with a cell, and what to do. */
   private refusal(cell: string, says: string, mend: string, found = ''): ImportError {
-    return new ImportError(`${this.where}: “${cell.slice(0, 40)}” ${says} in column “${this.heading[this.column] ?? ''}”${found}. ${mend}`);
+    return new ImportError(
+      `${this.where}: “${cell.slice(0, 40)}” ${says} in column “${short(this.heading[this.column] ?? '')}”${found}. ${mend}`,
+    );
   }
 
   private kind(cell: string): ReadRow['kind'] {
@@ -565,8 +579,12 @@ class RowReader {
     throw this.refusal(cell, 'cannot be', MEND, `: from ${least} to ${most} is kept`);
   }
 
+  private pointed(cell: string): string {
+    return this.decimalComma ? cell.replace(',', '.') : cell;
+  }
+
   private number(cell: string): number {
-    const text = this.decimalComma ? cell.replace(',', '.') : cell;
+    const text = this.pointed(cell);
     if (NUMBER.test(text)) return Number(text);
     const mend = cell.includes(',') && !this.decimalComma ? 'Choose decimal comma, or skip the row.' : MEND;
     throw this.refusal(cell, 'is not a number', mend);
@@ -588,7 +606,7 @@ class RowReader {
     } else if (ticking !== undefined) {
       if (column.holds === 'time' && ticking + this.clock.days * DAY < this.clock.last - DAY / 2) this.clock.days += 1;
       read.seconds = ticking + this.clock.days * DAY;
-    } else if (/[-/:.]\d+[-/:.]/.test(cell)) {
+    } else if (!NUMBER.test(this.pointed(cell)) && /[-/:.]\d+[-/:.]/.test(cell)) {
       throw this.refusal(cell, 'is not a time', 'Write it as 2026-10-05T14:02:05, as 1:02:05, or in seconds.');
     } else {
       read.seconds = this.number(cell) * column.scale;

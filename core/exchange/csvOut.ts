@@ -2,6 +2,7 @@ import Papa from 'papaparse';
 import type { Trial } from '../ink/entry';
 import { sourceSays } from '../ink/entrySays';
 import type { RunInk } from '../ink/fold';
+import { MOMENTS } from '../ink/ranges';
 import { statusSays } from '../ink/statuses';
 import type { Samples } from '../samples/column';
 import { QUANTITIES, quantityOf, type Quantity } from '../quantity/quantity';
@@ -28,7 +29,10 @@ export function writeCsv(run: RunInk, samples: Samples = {}): string {
       note: [event, remark].filter(Boolean).join(': '),
     })),
     ...run.trials.map((trial) => ({ seconds: trial.seconds, kind: 'trial', seq: trial.seq, values: trial, note: trialNote(trial) })),
-    ...run.notes.map(({ seconds, seq, text }) => ({ seconds, kind: 'note', seq, values: {}, note: text })),
+    // One that says nothing would be no row.
+    ...run.notes
+      .filter(({ text }) => text.trim() !== '')
+      .map(({ seconds, seq, text }) => ({ seconds, kind: 'note', seq, values: {}, note: text })),
     ...(run.stop
       ? [
           {
@@ -50,16 +54,20 @@ export function writeCsv(run: RunInk, samples: Samples = {}): string {
       fields: ['elapsed (s)', 'clock time', 'kind', 'entry', ...written.map((quantity) => quantityOf(quantity).heading), 'note'],
       data: rows.map(({ seconds, kind, seq, values, note }) => [
         seconds,
-        new Date(run.header.plugInAt + seconds * 1000).toISOString(),
+        clockTime(run.header.plugInAt + seconds * 1000),
         kind,
         seq,
         ...written.map((quantity) => values[quantity] ?? ''),
-        escapeFormula(note),
+        // A text with such a letter is none to whoever reads it.
+        escapeFormula(note.replaceAll('\0', '␀')),
       ]),
     },
     { newline: '\r\n' },
   );
 }
+
+/** ISO 8601; nothing past what dates are kept for, as the last rows of a log may be. */
+const clockTime = (at: number): string => (at >= MOMENTS.least && at <= MOMENTS.most ? new Date(at).toISOString() : '');
 
 /** What a trial says beside its figures, in words: `Cobble 20, awake: charges fast; chime yes; held to 9 V`. */
 function trialNote({

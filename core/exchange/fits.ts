@@ -1,4 +1,5 @@
 import { ValidationError, type Schema } from 'yup';
+import { short } from './importError';
 
 /** What a value must be, where its schema says it in no words of its own. */
 const RULES: Readonly<Record<string, (params: Readonly<Record<string, unknown>>) => string>> = {
@@ -7,8 +8,8 @@ const RULES: Readonly<Record<string, (params: Readonly<Record<string, unknown>>)
   required: () => 'is missing',
   defined: () => 'is missing',
   typeError: ({ type }) => `is not ${KINDS[String(type)] ?? 'what it should be'}`,
-  oneOf: ({ values }) => `is none of ${String(values)}`,
-  noUnknown: ({ unknown }) => `has parts that nothing is known of (${String(unknown)})`,
+  oneOf: ({ values }) => `is none of ${short(String(values))}`,
+  noUnknown: ({ unknown }) => `has parts that nothing is known of (${short(String(unknown))})`,
   integer: () => 'is not a whole number',
   min: ({ min }) => `is less than ${String(min)}`,
   max: ({ max }) => `is more than ${String(max)}`,
@@ -45,7 +46,7 @@ export function misfit(schema: Pick<Schema, 'validateSync'>, value: unknown): Mi
     schema.validateSync(value, { strict: true });
     return undefined;
   } catch (error) {
-    if (error instanceof ValidationError) return { path: error.path ?? '', says: sentence(error) };
+    if (error instanceof ValidationError) return { path: short(error.path ?? ''), says: sentence(error) };
     return { path: '', says: 'is not what it should be' };
   }
 }
@@ -53,6 +54,8 @@ export function misfit(schema: Pick<Schema, 'validateSync'>, value: unknown): Mi
 function sentence({ message, path, type = '', params = {}, value }: ValidationError): string {
   // A message of the schema's own does not begin with the path.
   if (!message.startsWith(path ? path : 'this')) return message;
-  const isLong = typeof value === 'string' || Array.isArray(value);
+  // Of a part of something larger, the value is that of the whole.
+  const part: unknown = params.value ?? value;
+  const isLong = typeof part === 'string' || Array.isArray(part);
   return ((isLong ? LENGTHS[type] : undefined) ?? RULES[type])?.(params) ?? 'is not what it should be';
 }

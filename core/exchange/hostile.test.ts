@@ -137,4 +137,38 @@ describe('a CSV that somebody changed', () => {
     expect(readGearCsv(`shelf,name,kind,watts (w)\n${rows}`, 'gear.csv').refused).toHaveLength(2000);
     expect(said(() => readGearCsv('shelf,name\ndevice,"A\n', 'gear.csv'))).toMatch(/never closed/);
   });
+
+  it('repeats no more than 80 characters of what it names, however long that is', () => {
+    const long = 'x'.repeat(5_000_000);
+    const said = (change: (raw: Record<string, never>) => void) => {
+      const raw = JSON.parse(writeLogbook(book([run()]))) as Record<string, never>;
+      change(raw);
+      try {
+        readLogbook(JSON.stringify(raw), 'van.json');
+      } catch (error) {
+        return (error as Error).message;
+      }
+      throw new Error('it was let in');
+    };
+    const cases = [
+      said((raw) => Object.assign(raw, { [long]: 1 })),
+      said((raw) => Object.assign((raw.runs as unknown as object[])[0] ?? {}, { [long]: 1 })),
+      said((raw) => Object.assign((raw.runs as unknown as { header: object }[])[0]?.header ?? {}, { id: long })),
+      said((raw) => Object.assign(raw, { pictures: { [long]: 'data:image/png;base64,AAAA' } })),
+      said((raw) => Object.assign((raw.runs as unknown as { logs?: object }[])[0] ?? {}, { logs: { [long]: {} } })),
+    ];
+    for (const each of cases) expect(each.length).toBeLessThan(400);
+  });
+
+  it('keeps no text of ten megabytes, and says where one stands', () => {
+    const entry = {
+      kind: 'note' as const,
+      seq: 2,
+      id: 'long',
+      at: header.plugInAt,
+      written: header.plugInAt,
+      text: 'x'.repeat(10_000_000),
+    };
+    expect(runMisfit({ ...run(), entries: [entry] })).toEqual({ path: 'entries[0].text', says: 'is longer than 100000' });
+  });
 });

@@ -1,6 +1,6 @@
 export { writeCompatibility } from './compatibilityOut';
 export { writeAgenda, writeICalendar } from './calendarOut';
-export { ImportError } from './importError';
+export { ImportError, short } from './importError';
 export { LONGEST_ROW, MOST_VALUES } from './limits';
 export { migrate } from './migrate';
 export { CsvReader, readCsv, type CsvOptions, type CsvRun } from './csvIn';

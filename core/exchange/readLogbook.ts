@@ -5,7 +5,7 @@ import { idField } from '../ink/fields';
 import { ownMethodSchema } from '../method/ownMethod';
 import { studySchema } from '../plan/study';
 import { misfit, type Misfit } from './fits';
-import { ImportError } from './importError';
+import { ImportError, short } from './importError';
 import { JsonSplitter, parseJson } from './jsonPieces';
 import type { Logbook, StoredRun } from './logbook';
 import { migrate } from './migrate';
@@ -73,7 +73,7 @@ export class LogbookReader {
         else this.take(key, text);
       },
       member: (key: string, id: string, text: string) => {
-        this.takePicture(`${key}.${id}`, id, parseJson(text, name));
+        this.takePicture(`${key}.${short(id)}`, id, parseJson(text, name));
       },
     };
     this.splitter = new JsonSplitter(name, pieces, (key) => key === 'pictures');
@@ -104,7 +104,7 @@ export class LogbookReader {
     const stranger = Object.keys(head).find(
       (key) => !isList(key) && !['format', 'schema', 'exportedAt', 'settings', 'pictures'].includes(key),
     );
-    const found = stranger === undefined ? misfit(headSchema, head) : { path: stranger, says: 'is no part of a logbook' };
+    const found = stranger === undefined ? misfit(headSchema, head) : { path: short(stranger), says: 'is no part of a logbook' };
     if (found) throw this.unfit(found);
     return {
       format: 'inkpath-logbook',

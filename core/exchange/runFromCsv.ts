@@ -1,5 +1,6 @@
 import { END_OF_LOG } from '../ink/endings';
 import type { Entry, Header } from '../ink/entry';
+import { MOMENTS } from '../ink/ranges';
 import type { CsvRun } from './csvIn';
 import type { StoredRun } from './logbook';
 
@@ -13,16 +14,20 @@ import type { StoredRun } from './logbook';
 export function runFromCsv(csv: CsvRun, header: Header, nextId: () => string, now: number): StoredRun {
   const dated = csv.entries.map(({ seconds, draft }): Entry => ({
     ...draft,
-    at: header.plugInAt + Math.round(seconds * 1000),
+    at: momentOf(header, seconds),
     seq: 1,
     id: nextId(),
     written: now,
   }));
   const stopped = dated.some(({ kind }) => kind === 'stop');
   if (!stopped) {
-    const at = header.plugInAt + Math.round(csv.length * 1000);
+    const at = momentOf(header, csv.length);
     dated.push({ kind: 'stop', because: 'other', remark: END_OF_LOG, at, seq: 1, id: nextId(), written: now });
   }
   const entries = dated.map((entry, index) => ({ ...entry, seq: index + 1 }));
   return { header, entries, ...(Object.keys(csv.samples).length > 0 && { samples: csv.samples }) };
 }
+
+/** A moment of a run, within what is kept: the last rows of a log may lie past it. */
+const momentOf = ({ plugInAt }: Header, seconds: number): number =>
+  Math.min(MOMENTS.most, Math.max(MOMENTS.least, plugInAt + Math.round(seconds * 1000)));

@@ -1,6 +1,7 @@
 import { entrySchema, headerSchema } from '../ink/entry';
 import { idField } from '../ink/fields';
 import { misfit, type Misfit } from './fits';
+import { short } from './importError';
 import { samplesMisfit } from './samplesFit';
 
 const KNOWN = new Set(['header', 'entries', 'samples', 'logs']);
@@ -10,7 +11,7 @@ export function runMisfit(run: unknown): Misfit | undefined {
   if (typeof run !== 'object' || run === null) return { path: '', says: 'is not a run' };
   const { header, entries, samples, logs } = run as Record<string, unknown>;
   const stranger = Object.keys(run).find((key) => !KNOWN.has(key));
-  if (stranger !== undefined) return { path: stranger, says: 'is no part of a run' };
+  if (stranger !== undefined) return { path: short(stranger), says: 'is no part of a run' };
   return (
     within('header', misfit(headerSchema, header)) ??
     (Array.isArray(entries) ? entriesMisfit(entries) : { path: 'entries', says: 'is not a list' }) ??
@@ -23,7 +24,7 @@ function logsMisfit(logs: unknown): Misfit | undefined {
   if (typeof logs !== 'object' || logs === null || Array.isArray(logs)) return { path: '', says: 'is not a set of logs' };
   for (const [log, samples] of Object.entries(logs)) {
     const found = misfit(idField(), log) ?? samplesMisfit(samples);
-    if (found) return within(log, found);
+    if (found) return within(short(log), found);
   }
   return undefined;
 }

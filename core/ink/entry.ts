@@ -31,6 +31,10 @@ const mark = {
 /** Which log that was laid in said it: it lies where that log lies. */
 const sayingLog = () => idField().optional();
 
+/** The longest text of an entry, in characters: a page of a book, many times over. */
+export const LONGEST_TEXT = 100_000;
+const longText = () => string().max(LONGEST_TEXT);
+
 /** What a person saw at one instant. */
 export const readingSchema = object({
   ...mark,
@@ -41,7 +45,7 @@ export const readingSchema = object({
   ...(Object.fromEntries(QUANTITIES.map((quantity) => [quantity, figureOf(quantity)])) as Record<Quantity, ReturnType<typeof figureOf>>),
   /** Which way current flows at the cable, where it was noted. */
   direction: string().oneOf(['in', 'out'] as const),
-  note: string(),
+  note: longText(),
   /** Where in the footage it was read, in seconds of the clip. */
   clip: number().min(0).max(LONGEST_RUN),
   /** The display was being watched, and turned to this level just then. */
@@ -58,7 +62,7 @@ const strikeSchema = object({
     .oneOf(['strike'] as const)
     .required(),
   target: idField(),
-  reason: string().required(),
+  reason: longText().required(),
 }).noUnknown();
 
 const noteSchema = object({
@@ -67,7 +71,7 @@ const noteSchema = object({
   kind: string()
     .oneOf(['note'] as const)
     .required(),
-  text: string().defined(),
+  text: longText().defined(),
 }).noUnknown();
 
 const stopSchema = object({
@@ -76,7 +80,7 @@ const stopSchema = object({
     .oneOf(['stop'] as const)
     .required(),
   because: string().oneOf(RUN_ENDING_IDS).required(),
-  remark: string(),
+  remark: longText(),
 }).noUnknown();
 
 /** Which port of a charger, from 0. */
@@ -115,7 +119,7 @@ const happened = {
   kind: string()
     .oneOf(['event'] as const)
     .required(),
-  remark: string(),
+  remark: longText(),
 };
 const named = <Id extends EventId>(...ids: Id[]) => string().oneOf(ids).required();
 

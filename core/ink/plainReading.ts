@@ -3,6 +3,8 @@ import { MOMENTS } from './ranges';
 import { isKept, QUANTITIES } from '../quantity/quantity';
 
 const PARTS = new Set<string>([...QUANTITIES, 'seq', 'id', 'at', 'written', 'kind', 'note', 'sure', 'direction']);
+/** Longer ones are for the schema to judge. */
+const LONGEST_NOTE = 1000;
 const ID = /^[\w-]{8,40}$/;
 const isMoment = (value: number) => Number.isInteger(value) && value >= MOMENTS.least && value <= MOMENTS.most;
 
@@ -15,7 +17,7 @@ export function isPlainReading(entry: Entry): boolean {
   if (!Number.isInteger(entry.seq) || entry.seq < 1 || entry.seq > 1e6) return false;
   if (Object.keys(entry).some((part) => !PARTS.has(part))) return false;
   const { note = '', sure = true, direction = 'in' }: { note?: unknown; sure?: unknown; direction?: unknown } = entry;
-  if (typeof note !== 'string' || sure !== true || (direction !== 'in' && direction !== 'out')) return false;
+  if (typeof note !== 'string' || note.length > LONGEST_NOTE || sure !== true || (direction !== 'in' && direction !== 'out')) return false;
   return QUANTITIES.every((quantity) => {
     const value = entry[quantity];
     return value === undefined || (typeof value === 'number' && isKept(quantity, value));
