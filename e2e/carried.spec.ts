@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { expect, test, type Page } from '@playwright/test';
 import { logbookOf, writeLogbook, type Logbook, type StoredRun } from '../core/exchange';
-import { finished } from './person';
+import { bringShelf, finished, log, startRun, storedOf } from './person';
 
 /** What a logbook carries out comes back whole, and a choice of it takes what belongs to it and nothing else. */
 
@@ -97,4 +97,15 @@ test('@carried settings, remembered columns and pictures go out and come back; a
   await elsewhere.getByRole('button', { name: /^Picture of/ }).click();
   await expect(elsewhere.getByRole('img', { name: /^Picture of/ })).toBeVisible();
   await elsewhere.context().close();
+});
+
+test('@carried a second copy whose worker is dead is said, and stops nobody', async ({ page }) => {
+  await page.route(/copyWorker/, (route) => route.abort());
+  await bringShelf(page, ['Sedge 5'], ['Cobble 20']);
+  await startRun(page, 'Sedge 5', 'Cobble 20', '2');
+  for (const line of ['3', '4 18w', '5 18w']) await log(page, line);
+  expect(await storedOf(page, 'ink/')).toBe(4);
+  await expect(page.getByText('there is no second copy of this logbook')).toBeVisible();
+  await page.goto('/help');
+  await expect(page.getByText('there is no second copy just now')).toBeVisible();
 });

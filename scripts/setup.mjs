@@ -1,6 +1,6 @@
 import { spawn, spawnSync } from 'node:child_process';
 import { createHash } from 'node:crypto';
-import { existsSync, mkdirSync, readdirSync, readFileSync, statSync, writeFileSync } from 'node:fs';
+import { accessSync, constants, existsSync, mkdirSync, readdirSync, readFileSync, statSync, writeFileSync } from 'node:fs';
 import { dirname, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 
@@ -31,6 +31,20 @@ function stop(sentence) {
   process.exit(1);
 }
 
+const LEAST_NODE = [20, 19];
+const [major, minor] = process.versions.node.split('.').map(Number);
+if (major < LEAST_NODE[0] || (major === LEAST_NODE[0] && minor < LEAST_NODE[1]))
+  stop(`This needs Node ${LEAST_NODE.join('.')} or newer, and runs on ${process.versions.node}: install a newer one, then run it again.`);
+
+/** Before anything is written beside the sources. */
+function requireWritable() {
+  try {
+    accessSync(ROOT, constants.W_OK);
+  } catch {
+    stop(`Nothing can be written to ${ROOT}: copy the folder to where you may write, then run it again there.`);
+  }
+}
+
 /** Remembers by its fingerprint what something was last made from. */
 function isCurrent(stamp, fingerprint) {
   return existsSync(stamp) && readFileSync(stamp, 'utf8') === fingerprint;
@@ -43,6 +57,7 @@ export async function ensurePackages() {
   const stamp = join(ROOT, 'node_modules', '.inkpath');
   const fingerprint = fingerprintOf(readFileSync(join(ROOT, 'package-lock.json')) + process.version);
   if (isCurrent(stamp, fingerprint)) return;
+  requireWritable();
   console.log('Installing packages (npm ci) …');
   const npm = process.platform === 'win32' ? 'npm.cmd' : 'npm';
   if ((await run(npm, ['ci', '--no-audit', '--no-fund'])) !== 0)
@@ -63,6 +78,7 @@ export async function ensureBuild() {
   const files = SOURCES.flatMap((source) => [...filesIn(join(ROOT, source))]).filter((file) => !file.endsWith('.test.ts'));
   const fingerprint = fingerprintOf(files.map((file) => file + fingerprintOf(readFileSync(file))).join('\n'));
   if (isCurrent(stamp, fingerprint)) return;
+  requireWritable();
   console.log('Building …');
   if ((await runPackage('vite', ['build', '--logLevel', 'warn'])) !== 0) stop('The build failed: see above.');
   writeFileSync(stamp, fingerprint);

@@ -6,4 +6,6 @@ import { ensurePackages, runPackage } from './setup.mjs';
  */
 await ensurePackages();
 const env = { ...process.env, THOROUGH: 'yes' };
-process.exitCode = await runPackage('vitest', ['run', 'core/plan/search', 'core/everyFigure', 'core/everyPage', 'app/logbook/races'], { env });
+process.exitCode = await runPackage('vitest', ['run', 'core/plan/search', 'core/everyFigure', 'core/everyPage', 'app/logbook/races'], {
+  env,
+});

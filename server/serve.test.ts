@@ -1,6 +1,6 @@
 import { mkdtempSync, mkdirSync, writeFileSync } from 'node:fs';
 import { createServer, request } from 'node:http';
-import type { AddressInfo } from 'node:net';
+import { connect, type AddressInfo } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { afterEach, describe, expect, it } from 'vitest';
@@ -54,6 +54,14 @@ describe('what the server answers', () => {
     const text = await (await fetch(`${await answering()}index.html`)).text();
     expect(text).toContain('name="inkpath" content="demo"');
     expect(text).not.toContain('name="inkpath-nonce" content=""');
+  });
+
+  it('says in a sentence that its folder was moved', async () => {
+    const server = createServer(appOf(join(folder, 'moved'), 'demo'));
+    closers.push(() => new Promise((resolve) => server.close(resolve)));
+    await new Promise<void>((resolve) => server.listen(0, '127.0.0.1', resolve));
+    const answer = await fetch(`http://127.0.0.1:${(server.address() as AddressInfo).port}/run`);
+    expect([answer.status, await answer.text()]).toEqual([503, expect.stringMatching(/was moved or taken away/)]);
   });
 
   it('is closed to everything from elsewhere', async () => {
@@ -136,5 +144,17 @@ describe('the fixed address', () => {
     expect(await answered).toBe(200);
     await running.close();
     await expect(fetch(running.address)).rejects.toThrow();
+  });
+
+  it('ends though somebody has begun to ask and does not go on', async () => {
+    const running = await serve(folder, 'benchmark');
+    if (running.state !== 'listening') throw new Error(running.state);
+    const slow = connect(PORTS.benchmark, '127.0.0.1');
+    const ended = new Promise((resolve) => slow.on('close', resolve));
+    slow.on('error', () => undefined);
+    await new Promise<void>((resolve) => slow.on('connect', resolve));
+    await new Promise<void>((resolve) => slow.write('GET /run HTTP/1.1\r\nHost: 127.0.0.1\r\nX-Slow: ', () => resolve()));
+    await running.close();
+    await ended;
   });
 });

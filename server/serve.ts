@@ -71,7 +71,11 @@ export function appOf(folder: string, logbook: Logbook, door: Door = {}): Expres
   });
   const page = (_request: express.Request, response: express.Response) => {
     // Read anew each time, so that a build made under a running server is served whole.
-    const written = readFileSync(join(folder, 'index.html'), 'utf8');
+    const written = startPage(folder);
+    if (written === undefined) {
+      response.status(503).type('text').send(GONE);
+      return;
+    }
     const { nonce } = response.locals as { nonce: string };
     response
       .type('html')
@@ -88,6 +92,17 @@ export function appOf(folder: string, logbook: Logbook, door: Door = {}): Expres
   app.get('/{*path}', page);
   app.use(unreadable);
   return app;
+}
+
+const GONE =
+  'The folder that this is served from was moved or taken away. End the server, and start it again from where the folder lies now.';
+
+function startPage(folder: string): string | undefined {
+  try {
+    return readFileSync(join(folder, 'index.html'), 'utf8');
+  } catch {
+    return undefined;
+  }
 }
 
 /** Under which names a server may be asked for. */
@@ -171,6 +186,9 @@ function listen(server: Server, port: number, host: string): Promise<void> {
   });
 }
 
+/** How long what is under way may take once the server is to end, in milliseconds. */
+const LONGEST_CLOSE = 500;
+
 /** Stops taking requests, and ends once those under way are answered. */
 function close(server: Server): Promise<void> {
   return new Promise((resolve) => {
@@ -178,6 +196,10 @@ function close(server: Server): Promise<void> {
       resolve();
     });
     server.closeIdleConnections();
+    // Whoever is slow to take an answer keeps nobody waiting.
+    setTimeout(() => {
+      server.closeAllConnections();
+    }, LONGEST_CLOSE).unref();
   });
 }
 

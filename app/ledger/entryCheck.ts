@@ -14,5 +14,6 @@ export function requireEntry(entry: Entry): void {
 /** @throws {StorageTrouble} saying which run, and what is wrong with it */
 export function requireRun(run: StoredRun): void {
   const found = runMisfit(run);
-  if (found) throw new StorageTrouble(`Run ${short(run.header.id)} cannot be stored: at ${found.path} it ${found.says}.`, 'Nothing was imported.');
+  if (found)
+    throw new StorageTrouble(`Run ${short(run.header.id)} cannot be stored: at ${found.path} it ${found.says}.`, 'Nothing was imported.');
 }

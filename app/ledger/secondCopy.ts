@@ -77,7 +77,10 @@ export function beginNew(): void {
 }
 
 /** Keeps the second copy short. Nothing hangs on it. */
-export const renewCopy = async (): Promise<void> => there?.renew();
+export async function renewCopy(): Promise<void> {
+  await beginCopy();
+  await there?.renew();
+}
 
 /** Lines of this page so far. */
 let lines = 0;

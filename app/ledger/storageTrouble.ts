@@ -33,11 +33,15 @@ export function troubleFrom(cause: unknown): StorageTrouble {
   if (cause instanceof StorageTrouble) return cause;
   const name = cause instanceof Error || cause instanceof DOMException ? cause.name : '';
   switch (name) {
+    // The other two are what browsers say of a disk that fills up while they write.
     case 'QuotaExceededError':
-      return new StorageTrouble('This browser has no room left for it. Free some space, or save a file now.', NOT_LOGGED, {
-        cause,
-        kind: 'full',
-      });
+    case 'AbortError':
+    case 'UnknownError':
+      return new StorageTrouble(
+        'This browser has no room left for it. The disk is full, or the part of it that it may take: free some space, or save a file now.',
+        NOT_LOGGED,
+        { cause, kind: 'full' },
+      );
     case 'VersionError':
       return new StorageTrouble('It was stored by a newer Inkpath Log. Open that one, or reload to fetch it.', NOT_LOGGED, {
         cause,

@@ -54,7 +54,8 @@ export function differing({ settings = {} }: Pick<Logbook, 'settings'>): string[
 }
 
 /** The things of a list in a file, each as it is stored. */
-const rowsOf = (kind: ListKind, book: Logbook): Row[] => (book[KINDS[kind].inFile] as ThingOf<ListKind>[]).map((thing) => rowOf(kind, thing));
+const rowsOf = (kind: ListKind, book: Logbook): Row[] =>
+  (book[KINDS[kind].inFile] as ThingOf<ListKind>[]).map((thing) => rowOf(kind, thing));
 
 /**
  * Brings in a logbook: its runs, lists and pictures, all of them or nothing. What is here already stays. Settings are taken where nothing is here yet,
