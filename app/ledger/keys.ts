@@ -22,9 +22,6 @@ export function keysOf(kind: Kind, ...parts: readonly string[]): IDBKeyRange {
   return IDBKeyRange.bound(`${prefix}/`, `${prefix}0`, false, true);
 }
 
-/** The kind that a key is of. */
-export const kindIn = (key: string): string => key.slice(0, key.indexOf('/'));
-
 /** What comes after the kind in a key. */
 export const idIn = (key: string): string => key.slice(key.indexOf('/') + 1);
 

@@ -1,6 +1,5 @@
 import type { Logbook } from '@core/exchange';
 import type { ListName } from './channel';
-import { kindIn } from './keys';
 
 /**
  * Every kind of thing that the database of the logbook holds, a row each: the first part of its keys, and what becomes of it wherever something is done
@@ -53,6 +52,9 @@ export type Kind = keyof typeof KINDS;
 const rows = Object.entries(KINDS) as [Kind, Row][];
 /** The kinds of which something is so. */
 export const kindsThat = (is: (row: Row) => boolean): Kind[] => rows.flatMap(([kind, row]) => (is(row) ? [kind] : []));
+
+/** The kind that a key is of. */
+const kindIn = (key: string): string => key.slice(0, key.indexOf('/'));
 
 /** Whether a value is in the second copy. */
 export const isCopied = (key: string): boolean => rows.some(([kind, row]) => kind === kindIn(key) && row.isCopied);
