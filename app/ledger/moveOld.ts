@@ -23,6 +23,7 @@ type Old = Map<string, Map<string, unknown>>;
 
 /** So many values are stored in one transaction. */
 const HANDFUL = 500;
+/** What the keys of snapshots began with in the old databases: it stands in them for ever. */
 const SNAPSHOT = 'sheaf/';
 
 /** @returns whether the old databases had been thrown away, and were brought back from their second copy */
