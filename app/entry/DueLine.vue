@@ -61,7 +61,7 @@ const label = computed(() => {
 const picture = useTemplateRef<{ open: () => void }>('picture');
 /** The reading a picture would be evidence of. */
 const newest = computed(() => run.value?.readings.at(-1)?.reading);
-const mine = computed(() => lanes.inOrder.find(({ header }) => header.id === line.runId)?.mine.value ?? false);
+const mine = computed(() => line.runId !== undefined && lanes.isMine(line.runId));
 const noneHere = computed(() => lanes.inOrder.every(({ mine: isHere }) => !isHere.value));
 
 onMounted(() => Promise.all([line.load(), watching.start()]));

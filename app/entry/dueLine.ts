@@ -46,13 +46,12 @@ export const useDueLine = defineStore('dueLine', () => {
 
   const liveOf = (id: string | undefined) => lanes.records.find(({ header }) => header.id === id);
   /** Lanes that another tab writes come last: nothing can be logged on them here. */
-  const isHere = (id: string) => lanes.inOrder.some(({ header, mine }) => header.id === id && mine.value);
-  const mostUrgent = () => lanes.due.find((each) => isHere(each.runId)) ?? lanes.due[0];
+  const mostUrgent = () => lanes.due.find((each) => lanes.isMine(each.runId)) ?? lanes.due[0];
   /** The lane picked, or one whose moment was marked; then the most urgent; and where none wants a reading, the one picked last. */
   const runId = computed(() => {
     const marked = lanes.records.find(({ header }) => marks.value[header.id] !== undefined);
     const chosen = liveOf(striking.value?.runId ?? picked.value);
-    const first = lanes.records.find(({ header }) => isHere(header.id)) ?? lanes.records[0];
+    const first = lanes.records.find(({ header }) => lanes.isMine(header.id)) ?? lanes.records[0];
     return (chosen ?? marked ?? liveOf(mostUrgent()?.runId) ?? liveOf(lastPicked.value) ?? first)?.header.id;
   });
   const markedAt = computed(() => (runId.value === undefined ? undefined : marks.value[runId.value]));

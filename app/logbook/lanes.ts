@@ -47,6 +47,8 @@ export const useLanes = defineStore('lanes', () => {
   const records = computed(() => inOrder.value.map(({ record }) => record.value));
   const due = computed(() => inOrderOfDue(records.value, now.value));
   const letters = computed(() => lettersOf(inOrder.value.map(({ header }) => header)));
+  /** Whether this tab writes a run. */
+  const isMine = (runId: string) => lanes.get(runId)?.mine.value ?? false;
   const letterOf = (runId: string) => letters.value.get(runId) ?? '';
 
   /** Runs that begin, each with a letter that no lane has. */
@@ -188,7 +190,7 @@ export const useLanes = defineStore('lanes', () => {
 
   /** Tells the lanes of a set when the first of them has made all of them fine. Told again at the next entry or start, should it fail now. */
   async function tellSets(): Promise<void> {
-    for (const { runId, draft } of newsOf(records.value)) if (lanes.get(runId)?.mine.value) await ink(runId, draft).catch(() => undefined);
+    for (const { runId, draft } of newsOf(records.value)) if (isMine(runId)) await ink(runId, draft).catch(() => undefined);
   }
 
   async function ink(runId: string, draft: Draft): Promise<Entry> {
@@ -304,6 +306,7 @@ export const useLanes = defineStore('lanes', () => {
     inOrder,
     records,
     due,
+    isMine,
     aside,
     letterOf,
     letters,

@@ -33,7 +33,6 @@ const alone = computed(() => lanes.records.find(({ header }) => header.id === ro
 const shown = computed(() => (alone.value ? [alone.value] : board.shown));
 const container = useTemplateRef<HTMLElement>('container');
 const canDrag = shallowRef(false);
-const mineOf = (runId: string) => lanes.inOrder.some(({ header, mine }) => header.id === runId && mine.value);
 const placeOf = (runId: string) => board.shown.findIndex(({ header }) => header.id === runId);
 
 onMounted(async () => {
@@ -131,7 +130,7 @@ useKeys({
             v-if="lanes.records.length > 1 || alone"
             :run-id="run.header.id"
             :letter="lanes.letterOf(run.header.id)"
-            :is-mine="mineOf(run.header.id)"
+            :is-mine="lanes.isMine(run.header.id)"
             :is-alone="alone !== undefined"
           />
           <GhostField v-if="alone" :run="run" />
