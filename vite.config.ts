@@ -94,7 +94,12 @@ export const inTab = defineConfig({
     },
   },
   // Give-up times only: a busy machine is no reason to fail.
-  test: { include: ['{core,app,server,demo,scripts,benchmarks,truth}/**/*.test.ts'], testTimeout: 60_000, hookTimeout: 60_000 },
+  test: {
+    include: ['{core,app,server,demo,scripts,benchmarks,truth}/**/*.test.ts'],
+    setupFiles: ['scripts/drawn.ts'],
+    testTimeout: 60_000,
+    hookTimeout: 60_000,
+  },
 });
 
 export default defineConfig({ ...inTab, plugins: [...(inTab.plugins ?? []), offline] });

@@ -42,6 +42,7 @@ import { assessLine, decidedAt, dueOf, expectedRun, forecasts, ghostOf, missing,
 import { expectedCharge } from './simulate';
 import { isPlainReading } from './ink/plainReading';
 import { quantityOf } from './quantity/quantity';
+import { toTick } from './ink/ranges';
 
 /** A third with every test; `npm run thorough` draws all. */
 const drawn = (whole: number) => (process.env.THOROUGH ? whole : whole / 3);

@@ -11,6 +11,7 @@ import { columnOf } from './columns';
 import { readCsv } from './csvIn';
 import { writeCsv } from './csvOut';
 import { runFromCsv } from './runFromCsv';
+import { typedSamples } from './samplesFit';
 
 const header = exampleHeader();
 const METER =
@@ -60,6 +61,17 @@ describe('a meter’s CSV, headed in plain English', () => {
     expect(samples.volts?.seconds).toEqual(Float64Array.of(0, 1, 2, 3, 4));
     expect(samples.amps).toEqual({ seconds: Float64Array.of(0, 1, 3, 4), values: Float64Array.of(1, 1, 2, 2) });
     expect(samples.watts).toEqual({ seconds: Float64Array.of(0, 1, 2, 4), values: Float64Array.of(5, 5, 5, 5) });
+  });
+
+  it('keeps times to a millionth of a second, and rows that lie closer at one time', () => {
+    const { samples } = readCsv('time (s),watts\n0.1,1\n0.30000000000000004,2\n0.3000001,3\n0.300002,4\n5e-308,5\n', 'log.csv', {
+      decimal: 'point',
+      skipBadRows: true,
+    });
+    expect(samples.watts?.seconds).toEqual(Float64Array.of(0, 0.2, 0.2, 0.200002));
+    expect(typedSamples({ watts: { seconds: [0, 5e-308, 1 / 3], values: [1, 2, 3] } }).watts?.seconds).toEqual(
+      Float64Array.of(0, 0, 0.333333),
+    );
   });
 
   it('gives watts from volts and amps', () => {

@@ -2,7 +2,7 @@ import Papa from 'papaparse';
 import type { Draft } from '../ink/entry';
 import { EVENTS } from '../ink/events';
 import { RUN_ENDING_IDS } from '../ink/endings';
-import { LONGEST_RUN, MOMENTS } from '../ink/ranges';
+import { LONGEST_RUN, MOMENTS, toTick } from '../ink/ranges';
 import type { Samples } from '../samples/column';
 import { parseClock } from '../quantity/duration';
 import { columnsOf, type Column, type Headed } from './columns';
@@ -323,10 +323,10 @@ function columnsFrom(times: Growing, columns: ReadonlyMap<Quantity, PartColumn>,
   return samples;
 }
 
-/** Times from a moment on. */
+/** Times from a moment on, as they are kept. */
 function from(times: Float64Array, start: number): Float64Array<ArrayBuffer> {
   const moved = new Float64Array(times.length);
-  for (let row = 0; row < times.length; row += 1) moved[row] = (times[row] ?? 0) - start;
+  for (let row = 0; row < times.length; row += 1) moved[row] = toTick((times[row] ?? 0) - start);
   return moved;
 }
 

@@ -1,4 +1,4 @@
-import { LONGEST_RUN } from '../ink/ranges';
+import { LONGEST_RUN, toTick } from '../ink/ranges';
 import type { Samples } from '../samples/column';
 import type { Misfit } from './fits';
 import { MOST_VALUES } from './limits';
@@ -48,13 +48,13 @@ function columnMisfit(quantity: Quantity, { seconds, values }: Column): Misfit |
   return undefined;
 }
 
-/** Columns as typed arrays, from lists of numbers. */
+/** Columns as typed arrays, from lists of numbers; times as they are kept. */
 export function typedSamples(samples: Partial<Record<Quantity, Column>>): Samples {
   const columns = Object.entries(samples) as [Quantity, Column][];
   return Object.fromEntries(
     columns.map(([quantity, { seconds, values }]) => [
       quantity,
-      { seconds: Float64Array.from(seconds), values: Float64Array.from(values) },
+      { seconds: Float64Array.from(seconds, toTick), values: Float64Array.from(values) },
     ]),
   );
 }
