@@ -228,12 +228,14 @@ const entry = fc.oneof(
     ),
   },
 );
+/** Times of samples, as every door makes them. */
+const sampled = fc.oneof(fc.integer({ min: 0, max: 9 }), fc.double({ min: 0, max: 90_000, noNaN: true })).map(toTick);
 const samples = fc.record(
   Object.fromEntries(
     QUANTITIES.map((quantity) => [
       quantity,
       fc
-        .array(fc.tuple(fc.oneof(fc.integer({ min: 0, max: 9 }), fc.double({ min: 0, max: 90_000, noNaN: true })), values[quantity]), {
+        .array(fc.tuple(sampled, values[quantity]), {
           maxLength: 12,
         })
         .map((rows) => {

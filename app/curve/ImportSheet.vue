@@ -1,9 +1,8 @@
 <script setup lang="ts">
 import { format } from 'date-fns';
-import { nanoid } from 'nanoid';
-import { computed, onMounted, ref, shallowRef, watch } from 'vue';
+import { computed, onBeforeUnmount, onMounted, ref, shallowRef, watch } from 'vue';
 import { useRouter } from 'vue-router';
-import { ImportError, MOST_VALUES, runFromCsv, type CsvOptions, type CsvRun, type Mapping, type Peek } from '@core/exchange';
+import { ImportError, MOST_VALUES, type CsvOptions, type Mapping, type Peek } from '@core/exchange';
 import { spell } from '@core/quantity';
 import DraftOffer from '../kit/DraftOffer.vue';
 import { dropped } from '../kit/dropped';
@@ -17,8 +16,8 @@ import { keepMapping, mappingFor } from '../logbook/mappings';
 import { useLogbook } from '../logbook/runs';
 import { useShelf } from '../logbook/shelf';
 import { troubleOf } from '../logbook/trouble';
-import type { ReadFile } from '../workers/exchange';
-import { peekFile, readFile } from '../workers/readFile';
+import type { LogSeen } from '../workers/exchange';
+import { incomingFrom, peekFile, readFile, type FileAtHand } from '../workers/readFile';
 import MappingTable from './MappingTable.vue';
 import RunPlace from './RunPlace.vue';
 
@@ -36,12 +35,16 @@ onMounted(() => {
   if (dropped.value) chosen.value = dropped.value;
   dropped.value = undefined;
 });
-const read = shallowRef<ReadFile>();
+/** Its runs stay in the worker that read it, until it is put away. */
+const read = shallowRef<FileAtHand>();
 const error = ref('');
 const busy = ref(false);
 /** How far the work is, as a share, and what calls it off. */
 const share = ref(0);
 let work = new AbortController();
+onBeforeUnmount(() => {
+  work.abort();
+});
 const decimal = ref<CsvOptions['decimal']>('auto');
 const skipBadRows = ref(false);
 /** Nothing is chosen beforehand: a log of one device filed under another is worse than a question. */
@@ -69,25 +72,25 @@ const { offer, close, end } = useDraft(
   },
 );
 
-const csv = computed(() => (read.value?.kind === 'csv' ? read.value.csv : undefined));
-const book = computed(() => (read.value?.kind === 'logbook' ? read.value.logbook : undefined));
+/** The runs of a log: of each device that it is of. */
+const parts = computed(() => (read.value?.kind === 'csv' ? read.value.logs : []));
+const csv = computed(() => parts.value[0]);
+const book = computed(() => (read.value?.kind === 'logbook' ? read.value : undefined));
 const known = computed(
   () => new Set([...logbook.summaries, ...logbook.discarded, ...lanes.records.map(({ header }) => header)].map(({ id }) => id)),
 );
 /** Whether the file is restored, with its settings, for nothing is here yet; else in which settings it differs. */
 const isRestored = ref(false);
-const others = computed(() => (book.value ? differing(book.value) : []));
+const others = computed(() => (book.value ? differing(book.value.rest) : []));
 watch(book, async () => (isRestored.value = !(await hasWork())));
-const newRuns = computed(() => book.value?.runs.filter(({ header }) => !known.value.has(header.id)).length ?? 0);
-/** The runs of a log: of each device that it is of. */
-const parts = computed(() => (csv.value ? [csv.value, ...csv.value.beside] : []));
+const newRuns = computed(() => book.value?.runs.filter((id) => !known.value.has(id)).length ?? 0);
 watch(parts, (all) => {
   picks.value = all.map(({ device: name }, index) => {
     const known = shelf.devices.find((each) => each.name.toLowerCase() === name?.toLowerCase())?.id;
     return picks.value[index] ?? { isTaken: true, device: known };
   });
 });
-const labelled = (what: string, { device: name }: CsvRun) => (parts.value.length > 1 ? `${what} of “${name ?? ''}”` : what);
+const labelled = (what: string, { device: name }: LogSeen) => (parts.value.length > 1 ? `${what} of “${name ?? ''}”` : what);
 
 /** The head of a log, and what its columns hold: as guessed, as it was the last time for this meter, or as said now. */
 const head = shallowRef<Peek>();
@@ -119,12 +122,12 @@ watch([chosen, decimal, skipBadRows, () => (isSaid.value ? mapping.value : undef
     const found = await readFile(file, options, (done) => (share.value = done), signal);
     if (signal.aborted) return;
     read.value = found;
-    const began = found.kind === 'csv' ? (found.csv.plugInAt ?? file.lastModified - found.csv.length * 1000) : Date.now();
+    const began = found.kind === 'csv' ? (found.logs[0]?.plugInAt ?? file.lastModified - (found.logs[0]?.length ?? 0) * 1000) : Date.now();
     plugInAt.value = format(began, "yyyy-MM-dd'T'HH:mm:ss");
   }, chosen.value);
 });
 
-/** Ends the reading of a file. Nothing of it was stored. */
+/** Ends what is done with a file, and puts it away. Nothing of it was stored. */
 function callOff(): void {
   work.abort();
   work = new AbortController();
@@ -132,30 +135,39 @@ function callOff(): void {
 }
 
 async function guarded(task: (file: File) => Promise<void>, file: File): Promise<void> {
+  const { signal } = work;
   busy.value = true;
   share.value = 0;
+  error.value = '';
   try {
     await task(file);
   } catch (trouble) {
-    error.value = trouble instanceof ImportError ? trouble.message : troubleOf(trouble);
+    if (!signal.aborted) error.value = trouble instanceof ImportError ? trouble.message : troubleOf(trouble);
   } finally {
-    busy.value = false;
+    if (!signal.aborted) busy.value = false;
   }
 }
 
 async function importFile(): Promise<void> {
-  if (chosen.value) await guarded(!csv.value ? importBook : isMore.value ? addToRun : importRuns, chosen.value);
+  const { value: file } = read;
+  if (!chosen.value || !file) return;
+  const bring = !csv.value ? importBook : isMore.value ? addToRun : importRuns;
+  await guarded((named) => bring(file, named), chosen.value);
 }
 
-async function importBook(): Promise<void> {
+/** How far the storing is, and what calls it off. */
+const ways = () => ({ progress: (done: number) => (share.value = done), signal: work.signal });
+
+async function importBook({ remote }: FileAtHand): Promise<void> {
   const { value } = book;
   if (!value) return;
-  await bringIn(value, (done) => (share.value = done));
+  await remote.takeBook();
+  await bringIn(value.rest, incomingFrom(remote), ways());
   end();
 }
 
 /** Makes runs of what was read, one of each device that is taken. */
-async function importRuns(file: File): Promise<void> {
+async function importRuns({ remote }: FileAtHand, file: File): Promise<void> {
   const taken = parts.value.flatMap((part, index) => {
     const pick = picks.value[index];
     if (!pick?.isTaken) return [];
@@ -169,27 +181,30 @@ async function importRuns(file: File): Promise<void> {
       );
     const began = part.plugInAt ?? new Date(plugInAt.value).getTime();
     if (!Number.isFinite(began)) throw new ImportError('Fill in when it was plugged in, with its date.');
-    return [{ part, run: { device: { ...device }, charger: { ...charger }, plugInAt: began, source: file.name } }];
+    return [{ log: index, run: { device: { ...device }, charger: { ...charger }, plugInAt: began, source: file.name } }];
   });
   if (taken.length === 0) throw new ImportError('Nothing is taken of this file. Choose at least one of its devices.');
   const headers = newHeaders(
     taken.map(({ run }) => run),
     false,
   );
-  const runs = taken.flatMap(({ part }, index) => {
-    const header = headers[index];
-    return header ? [runFromCsv(part, header, () => nanoid(12), Date.now())] : [];
-  });
-  await logbook.importAll(runs, {}, (done) => (share.value = done));
+  await remote.takeRuns(
+    taken.flatMap(({ log }, index) => {
+      const header = headers[index];
+      return header ? [{ log, header }] : [];
+    }),
+  );
+  await logbook.importAll(incomingFrom(remote), ways());
   await kept();
   end();
   await router.push(headers.length === 1 && headers[0] ? `/curve/${headers[0].id}` : '/curve');
 }
 
 /** Lays what was read into a run that is there. */
-async function addToRun(file: File): Promise<void> {
-  if (!csv.value || !into.value || !place.value) throw new ImportError('Choose the run that this log is added to.');
-  await logbook.addLog(into.value, csv.value, { name: file.name, ...place.value });
+async function addToRun({ remote }: FileAtHand, file: File): Promise<void> {
+  if (!into.value || !place.value) throw new ImportError('Choose the run that this log is added to.');
+  await remote.takeLog(into.value, { name: file.name, ...place.value });
+  await logbook.importAll(incomingFrom(remote), ways());
   await kept();
   end();
   if (into.value === props.into) emit('added');
@@ -222,13 +237,13 @@ const choose = (files: File | File[] | null | undefined) => {
       />
       <p v-if="busy" class="working">
         <v-progress-linear :model-value="share * 100" :aria-label="read ? 'Storing what was read' : 'Reading the file'" />
-        <v-btn v-if="!read" size="small" @click="((chosen = undefined), callOff())">Stop reading</v-btn>
+        <v-btn size="small" @click="((chosen = undefined), callOff())">{{ read ? 'Stop importing' : 'Stop reading' }}</v-btn>
       </p>
       <p v-if="error" class="due" role="alert">{{ error }}</p>
       <p v-if="book" role="status">
-        A logbook. Runs: {{ book.runs.length }}, new here: {{ newRuns }}. Devices: {{ book.devices.length }}. Chargers:
-        {{ book.chargers.length }}. What is already here stays; copies of a run are joined.
-        <template v-if="isRestored && book.settings">Nothing is here yet, so its settings are taken too.</template>
+        A logbook. Runs: {{ book.runs.length }}, new here: {{ newRuns }}. Devices: {{ book.rest.devices.length }}. Chargers:
+        {{ book.rest.chargers.length }}. What is already here stays; copies of a run are joined.
+        <template v-if="isRestored && book.rest.settings">Nothing is here yet, so its settings are taken too.</template>
         <template v-else-if="others.length > 0"
           >Settings stay as they are here; those of the file differ in: {{ others.join(', ') }}.</template
         >
@@ -244,7 +259,7 @@ const choose = (files: File | File[] | null | undefined) => {
           <v-radio :value="false" label="a run of its own" />
           <v-radio :value="true" label="more of a run that is there" />
         </v-radio-group>
-        <RunPlace v-if="isMore" v-model:run="into" v-model:place="place" :csv="csv" />
+        <RunPlace v-if="isMore && read" v-model:run="into" v-model:place="place" :log="csv" :align="read.remote.align" />
         <template v-for="(part, index) in isMore ? [] : parts" :key="index">
           <v-checkbox
             v-if="parts.length > 1 && picks[index]"

@@ -1,15 +1,15 @@
 <script setup lang="ts">
 import { computed, onMounted, ref, shallowRef, watch } from 'vue';
 import type { Alignment } from '@core/curve';
-import type { CsvRun } from '@core/exchange';
 import { clockSays, fromPlugIn } from '@core/ink';
 import { quantityOf, spell } from '@core/quantity';
 import { momentText } from '../kit/dates';
 import { useLogbook } from '../logbook/runs';
 import { troubleOf } from '../logbook/trouble';
+import type { LogSeen } from '../workers/exchange';
 
 /** Which run a log is added to, and where it lies in it: by what rises and falls in both, by its own dates, or from plug-in on. */
-const props = defineProps<{ csv: CsvRun }>();
+const props = defineProps<{ log: LogSeen; align: (id: string) => Promise<Alignment | undefined> }>();
 const run = defineModel<string | undefined>('run', { required: true });
 const place = defineModel<{ at: number; drift?: number } | undefined>('place', { required: true });
 
@@ -29,7 +29,7 @@ const by = ref<'steps' | 'dates' | 'plug-in'>('plug-in');
 const DAY = 24 * 3600 * 1000;
 /** Its own dates, where they fall into the time of the run. */
 const dated = computed(() => {
-  const { plugInAt: began } = props.csv;
+  const { plugInAt: began } = props.log;
   return began !== undefined && plugInAt.value !== undefined && Math.abs(began - plugInAt.value) < DAY ? began : undefined;
 });
 const matched = computed(() => {
@@ -45,8 +45,7 @@ async function look(): Promise<void> {
   if (!id) return;
   matching.value = true;
   try {
-    const { alignNew } = await import('../workers/openRun');
-    const [opened, fit] = await Promise.all([logbook.open(id), alignNew(id, props.csv.samples)]);
+    const [opened, fit] = await Promise.all([logbook.open(id), props.align(id)]);
     if (run.value !== id) return;
     plugInAt.value = opened.run.header.plugInAt;
     found.value = fit;
@@ -57,7 +56,7 @@ async function look(): Promise<void> {
     matching.value = false;
   }
 }
-watch([run, () => props.csv], look);
+watch([run, () => props.log], look);
 onMounted(look);
 
 watch([by, found, plugInAt], () => {

@@ -1,20 +1,18 @@
 import { proxy } from 'comlink';
 import { format } from 'date-fns';
-import { belongingTo, namesIn, NOTHING_ELSE, type Rest } from '@core/exchange';
+import { NOTHING_ELSE, type Rest } from '@core/exchange';
 import { fileName, saveBlob } from '../kit/saveFile';
 import { useSettings } from '../kit/settings';
-import { everyRun } from '../ledger/filed';
 import { KINDS } from '../ledger/kinds';
 import type { SetAside } from '../ledger/live';
-import { everyPicture } from '../ledger/pictures';
 import { readNow } from '../ledger/readAhead';
 import { LIST_KINDS, SHAPES } from '../ledger/shapes';
 import { everyMapping } from '../logbook/mappings';
 import { exchangeWorker } from '../workers/readFile';
 
 /**
- * Saves the whole logbook as a file: runs, pictures, gear, methods, studies, comparisons, what was chosen and what is remembered, one after another,
- * written in a worker and read back there before the file is handed over. Of some runs it saves them and what belongs to them.
+ * Saves the whole logbook as a file: runs, pictures, gear, methods, studies, comparisons, what was chosen and what is remembered, read, written and
+ * read back in a worker before the file is handed over. Of some runs it saves them and what belongs to them.
  *
  * @param progress how much of it is written, as a share
  * @param signal   calls it off
@@ -26,41 +24,12 @@ export async function saveLogbook(
   signal?: AbortSignal,
   only?: ReadonlySet<string>,
 ): Promise<SetAside[]> {
-  const aside: SetAside[] = [];
-  const names = new Map<string, string>();
-  /** Every id that stands in what was written. */
-  const named = new Set<string>();
-  const shown = new Set<string>();
-  const runs = everyRun(aside, progress, only);
-  const pictures = everyPicture((id) => !only || shown.has(id));
   const { remote, end } = exchangeWorker();
   signal?.addEventListener('abort', end);
   try {
-    const { file, unfit } = await remote.write(
-      proxy({
-        run: async () => {
-          const next = await runs.next();
-          if (next.done) return undefined;
-          const { header, entries } = next.value;
-          names.set(header.id, `${header.device.name} on ${header.charger.name}`);
-          if (only) {
-            namesIn([header, entries], named);
-            for (const entry of entries) if (entry.kind === 'picture') shown.add(entry.picture);
-          }
-          return { ...next.value, entries: [...entries] };
-        },
-        picture: async () => {
-          const next = await pictures.next();
-          return next.done ? undefined : next.value;
-        },
-        rest: async () => {
-          const rest = await everythingElse();
-          return only ? belongingTo(only, named, rest) : rest;
-        },
-      }),
-    );
+    const { file, aside } = await remote.write(only, proxy(everythingElse), proxy(progress));
     saveBlob(`${fileName('inkpath logbook', format(Date.now(), 'yyyy-MM-dd'))}.json`, file);
-    return [...aside, ...unfit.map(([id, why]) => ({ id, why, name: names.get(id) ?? id }))];
+    return aside;
   } finally {
     end();
   }

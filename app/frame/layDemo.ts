@@ -65,11 +65,12 @@ const gear = (): Kept[] => [
 async function layFinished(isNew: boolean, now: number): Promise<void> {
   await new Promise((resolve) => setTimeout(resolve, 400));
   if (isNew) {
-    const [{ importUnchecked }, { finishedRuns, STUDIES }] = await Promise.all([
+    const [{ importAll }, { incomingOf }, { finishedRuns, STUDIES }] = await Promise.all([
       import('../ledger/importing'),
+      import('../ledger/incoming'),
       import('../../demo/finished'),
     ]);
-    await importUnchecked(finishedRuns(), { rows: STUDIES.map((study) => [keyOf('study', study.id), study]) });
+    await importAll(incomingOf(finishedRuns(), { isOurs: true }), { rows: STUDIES.map((study) => [keyOf('study', study.id), study]) });
   }
   await save([[keyOf('setting', KEY), { edition: EDITION, at: now } satisfies Laid]]);
 }

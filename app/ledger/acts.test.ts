@@ -8,6 +8,7 @@ import { adoptInk, drop, file, remove, reopen, save, start, write, writeNext } f
 import { entryOf } from './entries';
 import { catalogue, everyRun, filedRun } from './filed';
 import { importAll } from './importing';
+import { incomingOf } from './incoming';
 import { liveRuns } from './live';
 import { changing, reading } from './transactions';
 import { inkKey, keysOf, LOGBOOK } from './keys';
@@ -208,7 +209,7 @@ describe('samples and copies', () => {
   };
 
   it('are kept in chunks and given back whole', async () => {
-    await importAll([{ header, entries: ink, samples }]);
+    await importAll(incomingOf([{ header, entries: ink, samples }]));
     expect((await filedRun(header.id)).samples).toEqual(samples);
     const all: StoredRun[] = [];
     for await (const run of everyRun([], () => undefined)) all.push(run);
@@ -216,16 +217,18 @@ describe('samples and copies', () => {
   });
 
   it('are joined, and nothing is stored when one contradicts', async () => {
-    await importAll([{ header, entries: ink.slice(0, 2) }]);
-    await importAll([{ header, entries: ink }]);
+    await importAll(incomingOf([{ header, entries: ink.slice(0, 2) }]));
+    await importAll(incomingOf([{ header, entries: ink }]));
     expect((await filedRun(header.id)).entries).toEqual(ink);
     const fresh = exampleHeader({ id: 'fresh' });
     const bent = ink.map((entry, index) => (index === 0 ? { ...entry, percent: 99 } : entry) as Entry);
     await expect(
-      importAll([
-        { header: fresh, entries: [] },
-        { header, entries: bent },
-      ]),
+      importAll(
+        incomingOf([
+          { header: fresh, entries: [] },
+          { header, entries: bent },
+        ]),
+      ),
     ).rejects.toThrow(/differs from the one already here/);
     await expect(filedRun('fresh')).rejects.toThrow(/no such run/);
   });

@@ -25,11 +25,15 @@ export interface Written {
   entry: Entry;
 }
 
-/** A filed run as it will be once ink was added to it, and by what it can be seen that it has changed meanwhile. */
-export interface Prepared {
-  was: Packed;
+/** A run as it is filed. */
+export interface Filing {
   packed: Packed;
   summary: Summary;
+}
+
+/** A filed run as it will be once ink was added to it, and by what it can be seen that it has changed meanwhile. */
+export interface Prepared extends Filing {
+  was: Packed;
 }
 
 /** `undefined` where it is not filed, or no longer. */
@@ -64,7 +68,7 @@ export function isSame(one: Packed | undefined, other: Packed): boolean {
   return one?.entries.length === other.entries.length && one.entries.at(-1)?.id === other.entries.at(-1)?.id;
 }
 
-export function putFiled(changes: Changes, { packed, summary }: Pick<Prepared, 'packed' | 'summary'>): void {
+export function putFiled(changes: Changes, { packed, summary }: Filing): void {
   changes.put(keyOf('run', packed.header.id), packed);
   changes.put(keyOf('listed', packed.header.id), summary);
 }

@@ -7,7 +7,8 @@ import { exampleHeader } from '../../core/ink/example';
 import { file, remove, start, write, writeNext } from './acts';
 import { entryOf } from './entries';
 import { catalogue, filedRun } from './filed';
-import { importAll } from './importing';
+import { importAll as importIncoming } from './importing';
+import { incomingOf } from './incoming';
 import { liveRuns } from './live';
 import { exclusively, sharing } from './locks';
 import { PICTURES } from './keys';
@@ -19,6 +20,10 @@ import { TAKING } from './unnamed';
 let header: Header;
 let ink: Entry[];
 let run: StoredRun;
+const importAll = (
+  runs: StoredRun[],
+  { rows = [], pictures: shots = [] }: { rows?: readonly Row[]; pictures?: readonly Row<Blob>[] } = {},
+) => importIncoming(incomingOf(runs, { pictures: shots }), { rows });
 const samples = { watts: { seconds: Float64Array.of(0, 1), values: Float64Array.of(9, 9) } };
 const gear: Row[] = [['charger/new', { shelf: 'charger' }]];
 const pictures: Row<Blob>[] = [['p1', new Blob(['x'])]];

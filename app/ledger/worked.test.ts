@@ -5,7 +5,8 @@ import { inkOf } from '@core/ink';
 import { exampleHeader } from '../../core/ink/example';
 import { remove, writeNext } from './acts';
 import { eachFiled } from './filed';
-import { importUnchecked } from './importing';
+import { importAll } from './importing';
+import { incomingOf } from './incoming';
 import { sampleRows, SAMPLES } from './samples';
 import { sweepRemoved } from './sweep';
 import { WORKED, workedOut } from './worked';
@@ -22,7 +23,7 @@ async function fileAway(id: string, levels: readonly number[]): Promise<void> {
     header,
     levels.map((percent, row) => ({ seconds: row * 300, percent })),
   );
-  await importUnchecked([{ header, entries }]);
+  await importAll(incomingOf([{ header, entries }]));
 }
 
 /** How many entries and columns each run has: told of those of which nothing was kept. */

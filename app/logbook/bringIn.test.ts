@@ -1,12 +1,13 @@
 // First: it puts the database in place that the others look for as they load.
 import { emptyBrowser, newTab, storedKeys } from '../ledger/testBrowser';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
-import { belongingTo, logbookOf, namesIn, NOTHING_ELSE, readLogbook, writeLogbook, type Logbook } from '@core/exchange';
+import { belongingTo, logbookOf, namesIn, NOTHING_ELSE, readLogbook, restOf, writeLogbook, type Logbook } from '@core/exchange';
 import { inkOf } from '@core/ink';
 import { exampleHeader } from '../../core/ink/example';
 import { useSettings } from '../kit/settings';
 import { remove, save } from '../ledger/acts';
 import { KINDS, kindsThat } from '../ledger/kinds';
+import { incomingOf } from '../ledger/incoming';
 import { keyOf } from '../ledger/keys';
 import { rowOf } from '../ledger/shapes';
 import { bringIn, differing, hasWork } from './bringIn';
@@ -30,7 +31,7 @@ const book = (changes: Partial<Logbook> = {}): Logbook =>
     }),
     'van.json',
   );
-const progress = () => undefined;
+const bring = (file: Logbook) => bringIn(restOf(file), incomingOf(file.runs));
 
 beforeEach(async () => {
   await emptyBrowser();
@@ -39,7 +40,7 @@ beforeEach(async () => {
 describe('a logbook that comes in', () => {
   it('is restored with its settings where nothing is here yet, and with the columns that it remembers', async () => {
     expect(await hasWork()).toBe(false);
-    await bringIn(book(), progress);
+    await bring(book());
     expect(useSettings().all).toMatchObject({ scale: '°F', levels: [37], decimal: 'browser' });
     expect(await everyMapping()).toEqual(remembered);
     expect(
@@ -54,7 +55,7 @@ describe('a logbook that comes in', () => {
     await save([rowOf('device', header.device)]);
     newTab();
     expect(differing(book())).toEqual(['levels asked for', 'temperatures']);
-    await bringIn(book(), progress);
+    await bring(book());
     expect(useSettings().all).toMatchObject({ scale: '°C', levels: [] });
     expect(differing(logbookOf({}))).toEqual([]);
   });

@@ -1,8 +1,9 @@
-import type { Logbook } from '@core/exchange';
+import type { Rest } from '@core/exchange';
 import { useSettings, type Settings } from '../kit/settings';
 import { KINDS, kindsThat } from '../ledger/kinds';
 import { keysOf, LOGBOOK } from '../ledger/keys';
-import { picturesOf } from '../ledger/pictures';
+import type { ImportWays } from '../ledger/importing';
+import type { Incoming } from '../ledger/incoming';
 import { LIST_KINDS, rowOf, type ListKind, type ThingOf } from '../ledger/shapes';
 import { reading, type Row } from '../ledger/transactions';
 import { useComparisons } from './comparisons';
@@ -47,27 +48,27 @@ export const hasWork = (): Promise<boolean> =>
   });
 
 /** In which settings a file differs from what is chosen here, by name. */
-export function differing({ settings = {} }: Pick<Logbook, 'settings'>): string[] {
+export function differing({ settings = {} }: Pick<Rest, 'settings'>): string[] {
   const here = useSettings().all;
   const isOther = (key: keyof Settings) => settings[key] !== undefined && JSON.stringify(settings[key]) !== JSON.stringify(here[key]);
   return [...new Set((Object.keys(NAMES) as (keyof Settings)[]).filter(isOther).map((key) => NAMES[key]))];
 }
 
 /** The things of a list in a file, each as it is stored. */
-const rowsOf = (kind: ListKind, book: Logbook): Row[] =>
-  (book[KINDS[kind].inFile] as ThingOf<ListKind>[]).map((thing) => rowOf(kind, thing));
+const rowsOf = (kind: ListKind, rest: Rest): Row[] => (rest[KINDS[kind].inFile] as ThingOf<ListKind>[]).map((thing) => rowOf(kind, thing));
 
 /**
- * Brings in a logbook: its runs, lists and pictures, all of them or nothing. What is here already stays. Settings are taken where nothing is here yet,
+ * Brings in a logbook: its runs, pictures and lists, all of them or nothing. What is here already stays. Settings are taken where nothing is here yet,
  * and columns of logs that nothing here remembers.
  *
+ * @param incoming its runs and pictures
  * @throws {ImportError | StorageTrouble} with nothing imported
  */
-export async function bringIn(book: Logbook, progress: (share: number) => void): Promise<void> {
+export async function bringIn(rest: Rest, incoming: Incoming, ways: Omit<ImportWays, 'rows'> = {}): Promise<void> {
   const isRestored = !(await hasWork());
-  const rows = LIST_KINDS.flatMap((kind) => rowsOf(kind, book));
-  await useLogbook().importAll(book.runs, { rows, pictures: picturesOf(book.pictures ?? {}) }, progress);
-  if (isRestored) Object.assign(useSettings().all, book.settings);
-  await addMappings(book.remembered);
+  const rows = LIST_KINDS.flatMap((kind) => rowsOf(kind, rest));
+  await useLogbook().importAll(incoming, { ...ways, rows });
+  if (isRestored) Object.assign(useSettings().all, rest.settings);
+  await addMappings(rest.remembered);
   await Promise.all([...[useShelf(), useMethods(), useStudies(), useComparisons()].map((list) => list.changed()), useLanes().follow()]);
 }

@@ -83,7 +83,7 @@ it('has what was imported worked out for comparisons a little later, and nobody 
   const logbook = useLogbook();
   const header = exampleHeader({ id: 'a' });
   vi.useFakeTimers({ toFake: ['setTimeout'] });
-  await logbook.importAll([{ header, entries: inkOf(header, [{ seconds: 0, percent: 10 }]) }]);
+  await logbook.importRuns([{ header, entries: inkOf(header, [{ seconds: 0, percent: 10 }]) }]);
   expect(logbook.summaries.map(({ id }) => id)).toEqual(['a']);
   expect(asked).toEqual([]);
   await vi.advanceTimersByTimeAsync(3000);

@@ -2,14 +2,15 @@ import { nanoid } from 'nanoid';
 import { defineStore } from 'pinia';
 import { computed, shallowRef } from 'vue';
 import { type Summary } from '@core/curve';
-import type { CsvRun, StoredRun } from '@core/exchange';
-import type { Draft, Log, RunInk } from '@core/ink';
+import type { StoredRun } from '@core/exchange';
+import type { Draft, RunInk } from '@core/ink';
 import { askedNow, assumedNow, mannerNow } from '@core/quantity';
 import { remove, write as writeInk, writeNext } from '../ledger/acts';
 import { onTabs, tellTabs } from '../ledger/channel';
 import { entryOf } from '../ledger/entries';
-import { catalogue, filedInk } from '../ledger/filed';
-import type { Others } from '../ledger/importing';
+import { catalogue } from '../ledger/filed';
+import type { ImportWays } from '../ledger/importing';
+import type { Incoming } from '../ledger/incoming';
 import type { Reading } from '../ledger/readAhead';
 import type { Beside, Glimpse, Opened } from '../workers/opened';
 
@@ -103,8 +104,7 @@ export const useLogbook = defineStore('logbook', () => {
   }
 
   /** Has what came in worked out for comparisons, once whoever brought it has seen it. */
-  function workAhead(runs: readonly StoredRun[]): void {
-    const ids = runs.map(({ header }) => header.id);
+  function workAhead(ids: readonly string[]): void {
     setTimeout(() => {
       // It is done when it is asked for, where it fails.
       void import('../workers/openRun').then((workers) => workers.workAhead(ids, DRAWN.ofMany)).catch(() => undefined);
@@ -155,42 +155,22 @@ export const useLogbook = defineStore('logbook', () => {
   }
 
   /** Imports runs and what comes with them: all of it or nothing. @throws {ImportError | StorageTrouble} saying what is stored */
-  async function importAll(runs: readonly StoredRun[], others?: Others, progress?: (share: number) => void): Promise<void> {
+  async function importAll(incoming: Incoming, ways?: ImportWays): Promise<void> {
     const importing = await import('../ledger/importing');
-    await importing.importAll(runs, others, progress);
+    const { ids } = await importing.importAll(incoming, ways);
     await changed();
-    workAhead(runs);
+    workAhead(ids);
   }
 
-  /**
-   * Lays a log into a filed run: its columns, and the entries that its words say, stored whole or not at all.
-   *
-   * @param at when its clock stood at zero, epoch milliseconds; @param drift parts in a million
-   * @throws {ImportError | StorageTrouble} saying what is stored
-   */
-  async function addLog(
-    id: string,
-    csv: Pick<CsvRun, 'samples' | 'entries'>,
-    { name, at, drift }: Pick<Log, 'name' | 'at' | 'drift'>,
-  ): Promise<void> {
-    const { header, entries } = await filedInk(id);
-    const [log, first] = [nanoid(12), (entries.at(-1)?.seq ?? 0) + 1];
-    const said: Draft[] = csv.entries.map(({ seconds, draft }) => ({
-      ...draft,
-      at: at + Math.round(seconds * 1000),
-      // What its words say lies where it lies.
-      ...((draft.kind === 'note' || draft.kind === 'event') && { log }),
-    }));
-    const laid: Draft = { kind: 'log', at, log, name, ...(drift && { drift }) };
-    const added = [laid, ...said].map((draft, index) => entryOf(draft, first + index));
-    await importAll([{ header, entries: [...entries, ...added], logs: { [log]: csv.samples } }]);
+  /** Imports runs that were made here. @throws {ImportError | StorageTrouble} with nothing stored */
+  async function importRuns(runs: readonly StoredRun[]): Promise<void> {
+    await importAll((await import('../ledger/incoming')).incomingOf(runs));
   }
 
   /** Splits a filed run in two, at a moment in seconds from plug-in: both are stored, or nothing is. @returns the id of the second @throws {StorageTrouble} */
   async function split(id: string, seconds: number): Promise<string> {
-    const { splitFiled } = await import('../ledger/importing');
-    const half = await splitFiled(id, seconds, nanoid(12));
-    await changed();
+    const [half, { halvesOf }] = [nanoid(12), await import('../ledger/incoming')];
+    await importRuns(await halvesOf(id, seconds, half));
     return half;
   }
 
@@ -219,7 +199,7 @@ export const useLogbook = defineStore('logbook', () => {
     openAgain,
     write,
     importAll,
-    addLog,
+    importRuns,
     split,
     changed,
   };

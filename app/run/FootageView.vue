@@ -67,7 +67,7 @@ async function begin(): Promise<void> {
   const { device, charger } = pair.value;
   const header = newHeader({ device, charger, ...between.value, plugInAt: at, footage: footage.value });
   try {
-    await logbook.importAll([{ header, entries: [] }]);
+    await logbook.importRuns([{ header, entries: [] }]);
     await router.push(`/curve/${header.id}`);
   } catch (error) {
     errors.value = { when: error instanceof ValidationError ? error.message : troubleOf(error) };

@@ -233,7 +233,7 @@ async function fileRuns(): Promise<void> {
       return runFromPaper({ drafts: withStart(column) }, header, () => nanoid(12), Date.now());
     });
     if (of && study.value === NEW) await studies.put(of);
-    await logbook.importAll(runs);
+    await logbook.importRuns(runs);
     end();
     const ids = runs.map(({ header }) => header.id);
     await router.push(ids.length === 1 ? `/curve/${ids[0] ?? ''}` : { path: '/compare', query: { runs: ids.join('.') } });

@@ -1,21 +1,46 @@
-import { expose, transfer } from 'comlink';
+import { expose } from 'comlink';
+import { nanoid } from 'nanoid';
+import { align, type Alignment } from '@core/curve';
 import {
+  belongingTo,
   CsvReader,
+  foldStored,
+  ImportError,
   LogbookReader,
   logbookParts,
+  namesIn,
   peek,
+  restOf,
+  runFromCsv,
   runMisfit,
+  settingsFit,
   type CsvOptions,
   type CsvRun,
   type Logbook,
-  settingsFit,
   type Peek,
   type Rest,
-  type StoredRun,
 } from '@core/exchange';
+import type { Header } from '@core/ink';
+import { everyRun, filedRun } from '../ledger/filed';
+import { incomingOf, laidInto, type Incoming, type Laying } from '../ledger/incoming';
+import type { SetAside } from '../ledger/live';
+import { everyPicture, picturesOf } from '../ledger/pictures';
+import { StorageTrouble, whyOf } from '../ledger/storageTrouble';
 
-/** What a file turned out to be. */
-export type ReadFile = { kind: 'logbook'; logbook: Logbook } | { kind: 'csv'; csv: CsvRun };
+/** What was read of a device's log: its columns and its entries stay where they were read. */
+export type LogSeen = Omit<CsvRun, 'samples' | 'entries' | 'beside'>;
+
+/** What a file turned out to be. Its runs stay where they were read, until they are stored. */
+export type ReadFile =
+  | { kind: 'logbook'; runs: string[]; rest: Rest }
+  /** One for each device that it is of. */
+  | { kind: 'csv'; logs: LogSeen[] };
+
+/** Which of the logs that were read becomes which run. */
+export interface Taken {
+  log: number;
+  header: Header;
+}
 
 /** How much of a file tells its encoding and its columns, in bytes. */
 const HEAD = 131_072;
@@ -62,29 +87,33 @@ async function readThrough(file: Blob, reader: { push: (text: string) => void },
   }
 }
 
-/** What a logbook is written from: each asked for when it is its turn, `undefined` when there are no more. */
-export interface Sources {
-  run: () => Promise<StoredRun | undefined>;
-  picture: () => Promise<[id: string, address: string] | undefined>;
-  /** Asked for when all of these have gone by. */
-  rest: () => Promise<Rest>;
-}
-
-async function* each<Item>(next: () => Promise<Item | undefined>): AsyncGenerator<Item> {
-  for (let item = await next(); item !== undefined; item = await next()) yield item;
-}
-
 /** Parts are handed to the browser, which keeps them out of the way, when they come to so many characters. */
 const HANDFUL = 4_000_000;
 
-/** The room that the columns of a log take: it is handed over, not copied. */
-const columnsIn = (csv: CsvRun): Transferable[] => [
-  ...new Set(
-    [csv, ...csv.beside].flatMap(({ samples }) => Object.values(samples).flatMap(({ seconds, values }) => [seconds.buffer, values.buffer])),
-  ),
-];
+function seen(log: CsvRun): LogSeen {
+  const { device, plugInAt, length, rows, skipped, understood, ignored } = log;
+  return { device, plugInAt, length, rows, skipped, understood, ignored };
+}
 
-/** Files are read and written here, so that a large one never stops the clock. A worker is ended when its work is called off. */
+/** What was read last, and how it comes in. */
+let [book, logs, incoming]: [Logbook | undefined, CsvRun[], Incoming] = [undefined, [], incomingOf([])];
+
+const logAt = (index: number): CsvRun => logs[index] ?? impossible();
+
+function impossible(): never {
+  throw new ImportError('The file is no longer at hand. Choose it again.');
+}
+
+/** Trouble is told on the other side by what stood in the way alone: what did not happen is known there. */
+async function plainly<Result>(work: Promise<Result>): Promise<Result> {
+  try {
+    return await work;
+  } catch (error) {
+    throw error instanceof StorageTrouble ? new StorageTrouble(whyOf(error)) : error;
+  }
+}
+
+/** Files are read and written here, and what is large of them is stored, so that a large one never stops the clock. A worker is ended when its work is called off. */
 const exchange = {
   /** Looks at the head of a log: its first rows, and what its columns seem to hold. */
   async peek(file: Blob): Promise<Peek> {
@@ -93,42 +122,89 @@ const exchange = {
     return peek(whole);
   },
 
-  /** Reads a file: JSON as a logbook, anything else as CSV. Stores nothing. @throws {ImportError} saying what, where and the way out */
+  /**
+   * Reads a file: JSON as a logbook, anything else as CSV. Stores nothing, and keeps what was read at hand.
+   *
+   * @throws {ImportError} saying what, where and the way out
+   */
   async read(file: Blob, name: string, options: CsvOptions, progress: (share: number) => void): Promise<ReadFile> {
     const begins = await file.slice(0, 4096).text();
     if (/\.json$/i.test(name) || /^\s*[{[]/.test(begins)) {
       const reader = new LogbookReader(name);
       await readThrough(file, reader, progress);
-      return { kind: 'logbook', logbook: reader.end() };
+      book = reader.end();
+      return { kind: 'logbook', runs: book.runs.map(({ header }) => header.id), rest: restOf(book) };
     }
     const reader = new CsvReader(name, options);
     await readThrough(file, reader, progress);
     const csv = reader.end();
-    return transfer({ kind: 'csv', csv }, columnsIn(csv));
+    logs = [csv, ...csv.beside];
+    return { kind: 'csv', logs: logs.map(seen) };
   },
 
+  /** Where the log that was read lies in a run; `undefined` where nothing of both rises and falls. */
+  align: async (id: string): Promise<Alignment | undefined> => align(foldStored(await filedRun(id)), logAt(0).samples),
+
+  /** What comes in: the logbook that was read, … */
+  takeBook(): void {
+    const { runs, pictures = {} } = book ?? impossible();
+    incoming = incomingOf(runs, { pictures: picturesOf(pictures) });
+  },
+  /** … runs made of logs, … */
+  takeRuns(taken: readonly Taken[]): void {
+    incoming = incomingOf(taken.map(({ log, header }) => runFromCsv(logAt(log), header, () => nanoid(12), Date.now())));
+  },
+  /** … or a log that is laid into a run. @throws {StorageTrouble} where there is none */
+  async takeLog(id: string, laying: Laying): Promise<void> {
+    incoming = incomingOf([await plainly(laidInto(id, logAt(0), laying))]);
+  },
+  look: () => plainly(incoming.look()),
+  storeApart: (step: () => void) => plainly(incoming.storeApart(step)),
+  next: () => plainly(incoming.next()),
+  join: (id: string) => plainly(incoming.join(id)),
+
   /**
-   * Writes a logbook, and reads it back before it is called written.
+   * Writes the logbook, and reads it back before it is called written: runs, pictures and what else there is, one after another. Of some runs it writes
+   * them and what belongs to them.
    *
-   * @returns the file, and the runs that would not have read back: they are left out
+   * @param only     ids of the runs that are wanted, if not all are
+   * @param rest     what else there is, asked for when the runs have gone by
+   * @param progress how much of it is written, as a share
+   * @returns the file, and the runs that could not be read or would not have read back: they are left out
    * @throws {ImportError} when it does not read back as it was written
    */
-  async write({ run, picture, rest }: Sources): Promise<{ file: Blob; unfit: [id: string, why: string][] }> {
-    const unfit: [string, string][] = [];
+  async write(
+    only: ReadonlySet<string> | undefined,
+    rest: () => Promise<Rest>,
+    progress: (share: number) => void,
+  ): Promise<{ file: Blob; aside: SetAside[] }> {
+    const aside: SetAside[] = [];
+    /** Every id that stands in what was written, and every picture that is shown in it. */
+    const [named, shown] = [new Set<string>(), new Set<string>()];
     let entries = 0;
     async function* fitting() {
-      for await (const one of each(run)) {
-        const found = runMisfit(one);
-        if (found) unfit.push([one.header.id, `At ${found.path} it ${found.says}.`]);
-        else {
-          entries += one.entries.length;
-          yield one;
+      for await (const run of everyRun(aside, progress, only)) {
+        const { header } = run;
+        const found = runMisfit(run);
+        if (found) {
+          const name = `${header.device.name} on ${header.charger.name}`;
+          aside.push({ id: header.id, name, why: `At ${found.path} it ${found.says}.` });
+          continue;
         }
+        entries += run.entries.length;
+        if (only) namesIn([header, run.entries], named);
+        for (const entry of run.entries) if (entry.kind === 'picture') shown.add(entry.picture);
+        yield run;
       }
     }
+    const everythingElse = async () => {
+      const whole = await rest();
+      return settingsFit(only ? belongingTo(only, named, whole) : whole);
+    };
     const parts: Blob[] = [];
     let [text, length]: [string[], number] = [[], 0];
-    for await (const part of logbookParts(fitting(), each(picture), async () => settingsFit(await rest()))) {
+    const pictures = everyPicture((id) => !only || shown.has(id));
+    for await (const part of logbookParts(fitting(), pictures, everythingElse)) {
       text.push(part);
       length += part.length;
       if (length < HANDFUL) continue;
@@ -144,7 +220,7 @@ const exchange = {
     await readThrough(file, reader, () => undefined);
     reader.end();
     if (back !== entries) throw new Error(`The file holds ${back} entries of ink and not ${entries}: it was not saved. Try again.`);
-    return { file, unfit };
+    return { file, aside };
   },
 };
 export type Exchange = typeof exchange;

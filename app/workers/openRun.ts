@@ -1,7 +1,6 @@
 import type { Alignment, SpanFigures } from '@core/curve';
 import type { LaidLog } from '@core/ink';
 import { askedNow, assumedNow, mannerNow } from '@core/quantity';
-import type { Samples } from '@core/samples';
 import { proxy, type Remote } from 'comlink';
 import { least as minBy } from 'd3-array';
 import { eachFiled } from '../ledger/filed';
@@ -162,11 +161,7 @@ async function apartFrom<Result>(work: (opener: Remote<Opener>) => Promise<Resul
   }
 }
 
-/** Where a log that is not in a run yet lies in it; `undefined` where nothing of both rises and falls. */
-export const alignNew = (id: string, samples: Samples): Promise<Alignment | undefined> =>
-  apartFrom((opener) => opener.alignNew(id, samples));
-
-/** Where a log of a run lies in it. */
+/** Where a log of a run lies in it; `undefined` where nothing of both rises and falls. */
 export const alignAgain = (id: string, log: string | undefined): Promise<Alignment | undefined> =>
   apartFrom((opener) => opener.alignAgain(id, log));
 

@@ -2,7 +2,6 @@ import { align, spanOf, type Alignment, type SpanFigures } from '@core/curve';
 import { apart, foldStored } from '@core/exchange';
 import type { RunRecord } from '@core/ink';
 import { QUANTITIES, setAsked, setAssumed, setManner, type AskedFigures, type Assumed, type Manner, type Quantity } from '@core/quantity';
-import type { Samples } from '@core/samples';
 import { expose } from 'comlink';
 import { eachFiled, filedInk, filedRun } from '../ledger/filed';
 import { mergeStreams, streamsOf } from '../ledger/samples';
@@ -79,9 +78,6 @@ const opener = {
   span: (id: string, from: number, to: number): SpanFigures[] => (held?.id === id ? spanOf(held.record, from, to) : []),
   /** What is to be drawn of the run that is held, between two moments: as fine as it was streamed. */
   within: (id: string, from: number, to: number): Dots => (held?.id === id ? dotsOf(held.record, { from, to }) : {}),
-
-  /** Where a log that is not in a run yet lies in it. */
-  alignNew: async (id: string, samples: Samples): Promise<Alignment | undefined> => align(foldStored(await filedRun(id)), samples),
 
   /** Where a log of a run lies in it, by all else that was read. */
   async alignAgain(id: string, log: string | undefined): Promise<Alignment | undefined> {

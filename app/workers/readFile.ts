@@ -1,5 +1,6 @@
 import { proxy, type Remote } from 'comlink';
 import { ImportError, type CsvOptions, type Peek } from '@core/exchange';
+import type { Incoming } from '../ledger/incoming';
 import type { Exchange, ReadFile } from './exchange';
 import { wrapped } from './wrapped';
 
@@ -20,10 +21,14 @@ export function exchangeWorker(): ExchangeWorker {
   };
 }
 
+/** A file that was read. What was read of it is at hand in a worker until it is put away. */
+export type FileAtHand = ReadFile & Pick<ExchangeWorker, 'remote'>;
+
 /**
- * Reads a file in a worker: JSON as a logbook, anything else as CSV. Stores nothing. Called off by the signal: it then never resolves.
+ * Reads a file in a worker: JSON as a logbook, anything else as CSV. Stores nothing.
  *
  * @param progress how much of it was read, as a share
+ * @param signal   calls it off, or puts it away: what is asked of it then never resolves
  * @throws {ImportError} saying what, where and the way out
  */
 export async function readFile(
@@ -31,17 +36,24 @@ export async function readFile(
   options: CsvOptions,
   progress: (share: number) => void,
   signal: AbortSignal,
-): Promise<ReadFile> {
+): Promise<FileAtHand> {
   const { remote, end } = exchangeWorker();
   signal.addEventListener('abort', end);
   try {
-    return await remote.read(chosen, chosen.name, options, proxy(progress));
+    return { ...(await remote.read(chosen, chosen.name, options, proxy(progress))), remote };
   } catch (error) {
-    throw unreadable(error, chosen.name);
-  } finally {
     end();
+    throw unreadable(error, chosen.name);
   }
 }
+
+/** What comes in of a file that was read, once it was said as what it is taken. */
+export const incomingFrom = ({ look, storeApart, next, join }: Remote<Exchange>): Incoming => ({
+  look,
+  storeApart: (step) => storeApart(proxy(step)),
+  next,
+  join,
+});
 
 /** A file that the browser itself could not read: moved, renamed or changed since it was chosen. */
 function unreadable(error: unknown, name: string): unknown {

@@ -111,15 +111,16 @@ function inputIs(battery: number | undefined, gain: number | undefined): Workloa
   return into > idle ? 'charged' : 'consumption';
 }
 
-/** Mean over time of what was read in a stretch; of one reading, that. */
+/** Mean over time of what was read in a stretch; of one moment, what was read last. */
 function meanIn(track: Track, from: number, to: number): number | undefined {
   const part = rowsBetween(track, from, to);
-  if (part.seconds.length < 2) return sighting(part, 0)?.value;
+  const length = (part.seconds[part.seconds.length - 1] ?? 0) - (part.seconds[0] ?? 0);
+  if (length === 0) return sighting(part, part.seconds.length - 1)?.value;
   let area = 0;
   for (let index = 1; index < part.seconds.length; index += 1)
     area +=
       (((part.values[index - 1] ?? 0) + (part.values[index] ?? 0)) / 2) * ((part.seconds[index] ?? 0) - (part.seconds[index - 1] ?? 0));
-  return area / ((part.seconds[part.seconds.length - 1] ?? 0) - (part.seconds[0] ?? 0));
+  return area / length;
 }
 
 function energyIn(watts: Track, from: number, to: number): number | undefined {

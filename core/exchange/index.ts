@@ -17,6 +17,7 @@ export {
   writeLogbook,
   type Logbook,
   NOTHING_ELSE,
+  restOf,
   type Rest,
   type StoredRun,
 } from './logbook';

@@ -70,6 +70,13 @@ export const NOTHING_ELSE: Rest = {
   remembered: [],
 };
 
+/** What a logbook holds beside its runs and pictures. */
+export function restOf(book: Logbook): Rest {
+  const rest: Rest & Partial<Logbook> = { ...book };
+  for (const key of ['format', 'schema', 'exportedAt', 'runs', 'pictures'] as const) delete rest[key];
+  return rest;
+}
+
 const head = (): Pick<Logbook, 'format' | 'schema' | 'exportedAt'> => ({
   format: 'inkpath-logbook',
   schema: SCHEMA,
