@@ -4,7 +4,7 @@ import { fileURLToPath } from 'node:url';
 import { appOf, type Logbook } from '../server/serve';
 import { draw } from './draw';
 import type { Figure } from './harness';
-import { importFigures } from './import';
+import { importFigures, logbookFigures } from './import';
 import { ink } from './ink';
 import { compare, memory, open } from './opened';
 import { planFigure } from './plan';
@@ -17,7 +17,7 @@ import { study } from './study';
 import { weight } from './weight';
 
 /** `npm run benchmark [-- name…]`: each figure as one JSON line. Fails when one misses its bar. */
-type Addresses = Record<'demo' | 'own' | 'bare' | 'ink' | 'plan' | 'import' | 'draw', string>;
+type Addresses = Record<'demo' | 'own' | 'bare' | 'ink' | 'plan' | 'files' | 'draw', string>;
 const FIGURES: Readonly<Record<string, (addresses: Addresses) => Promise<Figure[]>>> = {
   start,
   weight,
@@ -26,6 +26,7 @@ const FIGURES: Readonly<Record<string, (addresses: Addresses) => Promise<Figure[
   simulate: simulateFigure,
   plan: planFigure,
   import: importFigures,
+  logbook: logbookFigures,
   read: readFigure,
   draw,
   memory,
@@ -58,7 +59,7 @@ const addresses: Addresses = {
   bare: await served('../.cache/pages/bare', 'test'),
   ink: await served('../.cache/pages/ink', 'test'),
   plan: await served('../.cache/pages/plan', 'test'),
-  import: await served('../.cache/pages/import', 'test'),
+  files: await served('../.cache/pages/files', 'test'),
   draw: await served('../.cache/pages/draw', 'test'),
 };
 let missed = 0;

@@ -33,6 +33,7 @@ import {
   correctionSays,
   elapsedAt,
   entriesSchema,
+  foldMore,
   foldRun,
   headerSchema,
 } from './ink';
@@ -336,6 +337,27 @@ describe('any run that the schemas let in', () => {
       }),
       { numRuns: drawn(300) },
     );
+  });
+
+  it('is folded alike, entry by entry and whole', () => {
+    let quick = 0;
+    fc.assert(
+      fc.property(run, ({ header: head, entries }) => {
+        const ink: Entry[] = [];
+        let record = foldRun(head, ink);
+        for (const entry of entries) {
+          ink.push(entry);
+          const more = foldMore(record, ink);
+          record = foldRun(head, ink);
+          if (!more) continue;
+          quick += 1;
+          expect(more).toEqual(record);
+          record = more;
+        }
+      }),
+      { numRuns: drawn(600) },
+    );
+    expect(quick).toBeGreaterThan(drawn(600) / 3);
   });
 
   it('is compared, judged, forecast and expected', () => {

@@ -4,7 +4,7 @@ import { ensureBuild, ensureChromium, ensurePackages, runPackage } from './setup
 await ensurePackages();
 const chromium = ensureChromium();
 await ensureBuild();
-for (const page of ['bare', 'ink', 'plan', 'import', 'draw']) {
+for (const page of ['bare', 'ink', 'plan', 'files', 'draw']) {
   const made = await runPackage('vite', [
     'build',
     `benchmarks/pages/${page}`,

@@ -27,6 +27,7 @@ import { LEVELS } from '@core/curve';
 import { NotPlannable } from '@core/plan';
 import { report } from '../kit/failures';
 import PickMany from '../kit/PickMany.vue';
+import { steady } from '../kit/steady';
 import { dayText } from '../kit/dates';
 import { useSettings } from '../kit/settings';
 import { useComparisons } from '../logbook/comparisons';
@@ -57,12 +58,15 @@ const settings = useSettings();
 /** The level that times are taken to where nothing else is chosen, in %. */
 const FULL = 100;
 const asText = (value: unknown) => (typeof value === 'string' ? value : '');
-const chosen = computed(() => [...new Set(asText(route.query.runs).split('.').filter(Boolean))]);
+const chosen = steady(() => [...new Set(asText(route.query.runs).split('.').filter(Boolean))]);
+/** Those of them that are live. What other lanes log changes nothing here. */
+const live = steady(() => lanes.records.filter(({ header }) => chosen.value.includes(header.id)));
 /** Whether something is what setups are to be set against each other by, as the address says. */
 const isAsked = (id: string | number) => String(id) === route.query.level;
 const choosing = ref(chosen.value.length < 2);
 
-const opened = shallowRef<Beside[]>([]);
+const found = shallowRef<(Beside | undefined)[]>([]);
+const opened = steady(() => found.value.filter((one) => one !== undefined));
 const missing = shallowRef<string[]>([]);
 /** While runs are opened: how many are there. */
 const opening = ref<{ done: number; of: number }>();
@@ -74,24 +78,21 @@ const tell = useThrottleFn((done: number) => {
 
 let turn = 0;
 watch(
-  [chosen, () => lanes.records],
-  async ([ids]) => {
+  [chosen, live],
+  async ([ids, records]) => {
     const mine = (turn += 1);
     opening.value = { done: 0, of: ids.length };
-    const live = new Map(
-      lanes.records.filter(({ header }) => ids.includes(header.id)).map((record) => [record.header.id, besideOf(record)]),
-    );
-    const filed = ids.filter((id) => !live.has(id));
+    const beside = new Map(records.map((record) => [record.header.id, besideOf(record)]));
+    const filed = ids.filter((id) => !beside.has(id));
     const laid = logbook.layBeside(filed, (done) => {
-      if (mine === turn) void tell(live.size + done);
+      if (mine === turn) void tell(beside.size + done);
     });
-    const found = await laid.finally(() => {
+    const all = await laid.finally(() => {
       if (mine === turn) opening.value = undefined;
     });
     if (mine !== turn) return;
-    const all = ids.map((id) => live.get(id) ?? found.get(id));
-    opened.value = all.filter((one) => one !== undefined);
-    missing.value = ids.filter((_, index) => !all[index]);
+    found.value = ids.map((id) => beside.get(id) ?? all.get(id));
+    missing.value = ids.filter((_, index) => !found.value[index]);
   },
   { immediate: true },
 );

@@ -17,6 +17,21 @@ vi.stubGlobal(
   },
 );
 
+/** Transactions that are under way. */
+const underWay = new Set<IDBTransaction>();
+const begin = Reflect.get(IDBDatabase.prototype, 'transaction') as (...args: unknown[]) => IDBTransaction;
+Reflect.set(IDBDatabase.prototype, 'transaction', function (this: IDBDatabase, ...args: unknown[]) {
+  const begun = begin.apply(this, args);
+  underWay.add(begun);
+  for (const end of ['complete', 'abort']) begun.addEventListener(end, () => underWay.delete(begun));
+  return begun;
+});
+
+/** Resolves when nothing is read or stored any more, however busy the machine is. */
+export async function quiet(): Promise<void> {
+  for (let calm = 0; calm < 20; calm = underWay.size > 0 ? 0 : calm + 1) await new Promise((resolve) => setImmediate(resolve));
+}
+
 interface Request {
   name: string;
   isShared: boolean;

@@ -1,5 +1,5 @@
 // First: it puts the database in place that the others look for as they load.
-import { emptyBrowser, newTab, refuse } from '../ledger/testBrowser';
+import { emptyBrowser, newTab, quiet, refuse } from '../ledger/testBrowser';
 import { beforeEach, expect, it } from 'vitest';
 import type { Draft, Entry } from '@core/ink';
 import { exampleHeader } from '../../core/ink/example';
@@ -90,7 +90,7 @@ it('a lane that is claimed twice at once is this tab’s', async () => {
   const second = useLanes();
   await second.load();
   await Promise.all([second.claim(id), second.claim(id)]);
-  await new Promise((resolve) => setTimeout(resolve, 20));
+  await quiet();
   expect(second.inOrder[0]?.mine.value).toBe(true);
   expect(first.inOrder[0]?.mine.value).toBe(false);
   await second.write(id, note('here'));

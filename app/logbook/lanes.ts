@@ -1,6 +1,6 @@
 import { defineStore } from 'pinia';
 import { computed, shallowReactive, shallowRef, triggerRef, watch, type ComputedRef, type ShallowRef } from 'vue';
-import { foldRun, type Draft, type Entry, type Header, type RunInk, type RunRecord } from '@core/ink';
+import { foldMore, foldRun, type Draft, type Entry, type Header, type RunInk, type RunRecord } from '@core/ink';
 import { freeLetter, inOrderOfDue, lettersOf, newsOf } from '@core/run';
 import { useNow } from '../kit/clock';
 import { onTabs, tellTabs } from '../ledger/channel';
@@ -121,7 +121,14 @@ export const useLanes = defineStore('lanes', () => {
 
   function laneFrom(header: Header, ink: Entry[]): Lane {
     const entries = shallowRef(ink);
-    const record = computed(() => foldRun(header, entries.value));
+    /** Of what it was folded: ink is added in place. */
+    let [of, folded]: [Entry[], number] = [[], 0];
+    const record = computed<RunRecord>((before) => {
+      const { value: all } = entries;
+      const isMore = before !== undefined && of === all && folded + 1 === all.length;
+      [of, folded] = [all, all.length];
+      return (isMore ? foldMore(before, all) : undefined) ?? foldRun(header, all);
+    });
     return { header, entries, record, mine: shallowRef(false), hold: undefined, inSnapshots: 0 };
   }
 

@@ -58,6 +58,22 @@ it('works runs out again once a setting that reaches into figures has changed, a
   expect(asked).toEqual(['1500: a', '1500: a', '1500: a']);
 });
 
+it('forgets one run alone for one entry of it, and none for what another lane does', async () => {
+  const logbook = useLogbook();
+  const runs = ['a', 'b'].map((id) => {
+    const header = exampleHeader({ id });
+    return { header, entries: inkOf(header, [{ seconds: 0, percent: 10 }]) };
+  });
+  await logbook.importRuns(runs);
+  await lay(logbook, 'a', 'b');
+  await logbook.load();
+  await lay(logbook, 'a', 'b');
+  expect(asked.filter((each) => !each.startsWith('ahead'))).toEqual(['1500: a b']);
+  await logbook.writeToAll(['b'], () => ({ kind: 'label', at: 0, tags: ['winter'] }));
+  await lay(logbook, 'a', 'b');
+  expect(asked.at(-1)).toBe('1500: b');
+});
+
 it('forgets what is worked out while it is forgotten', async () => {
   const logbook = useLogbook();
   let end = (): void => undefined;

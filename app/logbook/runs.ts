@@ -24,29 +24,36 @@ const DRAWN = { ofFew: 1500, ofMany: 400 };
 /** When what came in is worked out ahead, in milliseconds. */
 const SEEN = 3000;
 
+/** What was worked out, and of what. */
+interface Kept<Value> {
+  of: string;
+  value: Value;
+}
+
 /** The filed runs: a list of summaries, and those that were opened. */
 export const useLogbook = defineStore('logbook', () => {
   const listed = shallowRef<Summary[]>([]);
   const summaries = computed(() => listed.value.filter(({ discardedAt }) => discardedAt === undefined));
   /** Runs that were discarded and can still be put back. */
   const discarded = computed(() => listed.value.filter(({ discardedAt }) => discardedAt !== undefined));
-  /** What was worked out of runs. What is still under way when it is forgotten finds the old maps, and is forgotten with them. */
-  const nothing = () => ({ opened: new Map<string, Opened>(), beside: new Map<string, Beside>() });
-  let worked = nothing();
+  /**
+   * What was worked out of runs, each by what it was worked out of: the ink of the run, and the settings by which figures are assumed, asked for and
+   * written. One entry of one run forgets that run alone.
+   */
+  const [opened, besides] = [new Map<string, Kept<Opened>>(), new Map<string, Kept<Beside>>()];
+  /** Lists made before their ink was noted are told apart by when they were read. */
+  let loads = 0;
+  const inkOf = computed(() => new Map(listed.value.map(({ id, ink }) => [id, ink])));
+  const stampOf = (runId: string) => JSON.stringify([inkOf.value.get(runId) ?? `as of ${loads}`, mannerNow(), assumedNow(), askedNow()]);
+  function keptOf<Value>(kept: ReadonlyMap<string, Kept<Value>>, runId: string, key = runId): Value | undefined {
+    const one = kept.get(key);
+    return one?.of === stampOf(runId) ? one.value : undefined;
+  }
   let arriving = Promise.resolve();
 
-  /** By which settings figures were worked out: others are assumed or asked for, or written otherwise, once one of them has changed. */
-  let settledBy = '';
-  function workedNow(): ReturnType<typeof nothing> {
-    const now = JSON.stringify([mannerNow(), assumedNow(), askedNow()]);
-    if (now !== settledBy) worked = nothing();
-    settledBy = now;
-    return worked;
-  }
-
   async function load(reading?: Reading): Promise<void> {
-    worked = nothing();
     listed.value = await catalogue(reading);
+    loads += 1;
   }
 
   /** Runs are still coming in: none is called missing before they are here. */
@@ -64,14 +71,14 @@ export const useLogbook = defineStore('logbook', () => {
    * @throws {StorageTrouble} when there is none of that id
    */
   async function open(runId: string, first?: (glimpse: Glimpse) => void): Promise<Opened> {
-    const known = workedNow().opened.get(runId);
+    const known = keptOf(opened, runId);
     if (known) return known;
     await arriving;
-    const { opened } = workedNow();
+    const of = stampOf(runId);
     const { openRun } = await import('../workers/openRun');
-    const found = await openRun(runId, first);
-    opened.set(runId, found);
-    return found;
+    const value = await openRun(runId, first);
+    opened.set(runId, { of, value });
+    return value;
   }
 
   /**
@@ -82,22 +89,22 @@ export const useLogbook = defineStore('logbook', () => {
   async function layBeside(ids: readonly string[], tell: (done: number) => void): Promise<ReadonlyMap<string, Beside>> {
     const most = ids.length > FEW ? DRAWN.ofMany : DRAWN.ofFew;
     await arriving;
-    const { opened, beside } = workedNow();
     const known = new Map<string, Beside>(
       ids.flatMap((id) => {
-        const one = opened.get(id) ?? beside.get(`${most} ${id}`);
+        const one = keptOf(opened, id) ?? keptOf(besides, id, `${most} ${id}`);
         return one ? [[id, one] as const] : [];
       }),
     );
     const missing = ids.filter((id) => !known.has(id));
     if (missing.length > 0) {
       const { openBeside } = await import('../workers/openRun');
+      const of = new Map(missing.map((id) => [id, stampOf(id)]));
       const found = await openBeside(missing, most, (done) => {
         tell(known.size + done);
       });
-      for (const [id, one] of found) {
-        known.set(id, one);
-        beside.set(`${most} ${id}`, one);
+      for (const [id, value] of found) {
+        known.set(id, value);
+        besides.set(`${most} ${id}`, { of: of.get(id) ?? '', value });
       }
     }
     return known;
@@ -113,7 +120,7 @@ export const useLogbook = defineStore('logbook', () => {
 
   /** Works a run out again: other figures are asked for. */
   function openAgain(runId: string): Promise<Opened> {
-    workedNow().opened.delete(runId);
+    opened.delete(runId);
     return open(runId);
   }
 

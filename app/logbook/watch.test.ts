@@ -1,5 +1,5 @@
 // First: it puts the database in place that the others look for as they load.
-import { emptyBrowser, newTab, refuse } from '../ledger/testBrowser';
+import { emptyBrowser, newTab, quiet, refuse } from '../ledger/testBrowser';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { elapsedAt } from '@core/ink';
 import { exampleHeader } from '../../core/ink/example';
@@ -21,7 +21,7 @@ async function pass(milliseconds: number, set = 0): Promise<void> {
   wall += milliseconds + set;
   steady += milliseconds;
   for (const each of listeners) each();
-  await new Promise((resolve) => setTimeout(resolve, 20));
+  await quiet();
 }
 
 beforeEach(async () => {
@@ -206,7 +206,7 @@ describe('the board', () => {
     useBoard().move(id, -1);
     expect(ids()[0]).toBe(id);
     useBoard().move(`${id}-c`, 0);
-    await new Promise((resolve) => setTimeout(resolve, 20));
+    await quiet();
     newTab();
     await useLanes().load();
     await useBoard().load();

@@ -15,6 +15,8 @@ import { extent } from 'd3-array';
 /** What a list shows of a run without opening it. Worked out from its ink when it is filed; thrown away and made anew at will. */
 export interface Summary {
   id: string;
+  /** Of which ink it was made: how many entries, and the id of the last. Ink is only ever added to. Absent in lists made before it was noted. */
+  ink?: string;
   /** Epoch milliseconds. */
   plugInAt: number;
   device: string;
@@ -98,6 +100,7 @@ export function summarise(run: RunRecord): Summary {
   const start = sighting(percent, 0);
   return {
     id: run.header.id,
+    ink: `${run.entries.length} ${run.entries.at(-1)?.id ?? ''}`,
     plugInAt: run.header.plugInAt,
     device: run.header.device.name,
     charger: run.header.list ? `spot check, ${triedOf(run)}` : sourceSays(run.header),

@@ -193,7 +193,7 @@ export function foldRun(asStarted: Header, entries: readonly Entry[], samples: S
     tracks,
     falls: fallsOf(tracks.percent),
     turning: new Set(seen.filter(({ reading }) => reading.turning).map(({ reading }) => reading.id)),
-    isDead: events.some(({ event, seconds }) => event === 'dead' && seconds < (tracks.percent.seconds[0] ?? Infinity)),
+    isDead: isDeadAt(events, tracks.percent),
     sampled,
     end,
   };
@@ -262,8 +262,12 @@ export function sourceAt({ sources, header }: Pick<RunInk, 'sources' | 'header'>
   return sources.findLast(({ from }) => from <= moment) ?? header;
 }
 
+/** Whether the display was seen to show nothing before it showed a level. */
+export const isDeadAt = (events: RunRecord['events'], level: Track): boolean =>
+  events.some(({ event, seconds }) => event === 'dead' && seconds < (level.seconds[0] ?? Infinity));
+
 /** Levels lower than one seen before them; every time figure of such a run is a first passage. */
-function fallsOf(level: Track): Sighting[] {
+export function fallsOf(level: Track): Sighting[] {
   const falls: Sighting[] = [];
   let highest = -Infinity;
   for (let index = 0; index < level.values.length; index += 1) {

@@ -44,5 +44,6 @@ export {
   type Seen,
   type Struck,
 } from './fold';
+export { foldMore } from './foldMore';
 export { inkOf, type Jotted } from './build';
 export { isPlainReading } from './plainReading';
