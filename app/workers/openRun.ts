@@ -3,7 +3,7 @@ import type { LaidLog } from '@core/ink';
 import { askedNow, assumedNow, mannerNow } from '@core/quantity';
 import { proxy, type Remote } from 'comlink';
 import { least as minBy } from 'd3-array';
-import { eachFiled } from '../ledger/filed';
+import { eachFiled, packedRuns } from '../ledger/filed';
 import { sampleKeys, shortStreams } from '../ledger/samples';
 import type { Dots } from '../strip/trace';
 import { besideStored, openFiled, type Beside, type Glimpse, type Opened } from './opened';
@@ -91,7 +91,7 @@ async function apartIn<Result>(most: number, work: (one: Opening, ways: Ways) =>
   }
 }
 
-const openStreamed = (id: string, first?: (glimpse: Glimpse) => void): Promise<Opened> =>
+const openApart = (id: string, first?: (glimpse: Glimpse) => void): Promise<Opened> =>
   apartIn(IN_HAND.open, async (one, ways) => {
     one.holds = undefined;
     const opened = await one.opener.open(id, ways, first && proxy(first));
@@ -99,20 +99,27 @@ const openStreamed = (id: string, first?: (glimpse: Glimpse) => void): Promise<O
     return opened;
   });
 
-const isStreamed = async (id: string): Promise<boolean> => (await sampleKeys(id)).length > 0;
+/** Entries of a run that is opened in the page, for that takes no longer than a worker takes to begin. */
+const MOST_HERE = 1000;
+
+/** Whether a run is opened apart, so that the page goes on: a meter streamed, or much was read by hand. */
+async function isLarge(id: string): Promise<boolean> {
+  const [streamed, [packed]] = await Promise.all([sampleKeys(id), packedRuns([id])]);
+  return streamed.length > 0 || (packed && Array.isArray(packed.entries) ? packed.entries.length : 0) > MOST_HERE;
+}
 
 /**
- * Opens a filed run: one that was read by hand here, for that takes no longer than a worker takes to begin.
+ * Opens a filed run.
  *
  * @param first is told what can be drawn of a streamed run, before its figures are worked out
  * @throws {StorageTrouble} when there is none of that id
  */
 export const openRun = async (id: string, first?: (glimpse: Glimpse) => void): Promise<Opened> =>
-  (await isStreamed(id)) ? openStreamed(id, first) : openFiled(id);
+  (await isLarge(id)) ? openApart(id, first) : openFiled(id);
 
 /**
  * Opens filed runs to be laid beside each other. Where they are many, all are opened apart, in handfuls, so that the page goes on; of few, those that
- * were read by hand are opened here.
+ * are small are opened here.
  *
  * @param most rows that a strip of them draws of one track
  * @param tell how many are there
@@ -126,7 +133,7 @@ export async function openBeside(ids: readonly string[], most: number, tell: (do
         if (wire) found.set(handful[index] ?? '', fromWire(wire));
     });
   const one = async (id: string) => {
-    if (await isStreamed(id)) await apart([id]);
+    if (await isLarge(id)) await apart([id]);
     else for (const run of await eachFiled([id], (stored) => besideStored(stored, most))) if (run) found.set(id, run);
   };
   const works = ids.length > HANDFUL ? handfulsOf(ids).map(apart) : ids.map(one);
@@ -172,7 +179,7 @@ export const runApart = (id: string, { log, zero, drift }: LaidLog): Promise<Apa
 /** The worker that holds the columns of a run. */
 async function holderOf(id: string): Promise<Remote<Opener> | undefined> {
   const holder = () => openings.find(({ holds }) => holds === id)?.opener;
-  if (!holder()) await openStreamed(id);
+  if (!holder()) await openApart(id);
   return holder();
 }
 
