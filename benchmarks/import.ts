@@ -143,9 +143,8 @@ export async function logbookFigures({ own, files }: { own: string; files: strin
         const page = context.pages()[0] ?? (await context.newPage());
         await page.goto(own);
         const mine = await brought(page, file, `/${RUNS} runs/.test(document.body.textContent)`);
-        await page.goto(`${own}help`);
         await page.waitForTimeout(2000);
-        const button = page.getByRole('button', { name: 'Save the logbook as a file' });
+        const button = page.getByRole('button', { name: 'Export the logbook' });
         const began = await button.evaluate((pressed: HTMLElement) => {
           pressed.click();
           return performance.timeOrigin + performance.now();
