@@ -2,6 +2,7 @@ import AxeBuilder from '@axe-core/playwright';
 import { expect, test, type Locator, type Page } from '@playwright/test';
 import { readLogbook } from '../core/exchange';
 import { seeded } from '../core/simulate';
+import { PORTS } from '../server/serve';
 import { browse, newProfile } from './browse';
 import { bookOf, bringShelf, finished, importFile, startRun } from './person';
 
@@ -11,6 +12,8 @@ import { bookOf, bringShelf, finished, importFile, startRun } from './person';
  */
 const STEPS = Number(process.env.ROAM ?? 60);
 const SEEDS = process.env.SEED ? [Number(process.env.SEED)] : [7];
+
+const HERE = `http://127.0.0.1:${PORTS.test}`;
 
 /** What nobody thought of. */
 const ODD = [
@@ -216,14 +219,12 @@ class Walk {
     const way = this.pick(['goBack', 'goBack', 'goForward', 'reload'] as const);
     this.note(way);
     await this.page[way]({ timeout: 15_000 }).catch(() => undefined);
-    if (!this.page.url().startsWith('http')) await this.page.goto(this.address('/'));
+    if (!this.page.url().startsWith('http')) await this.page.goto(`${HERE}/`);
   }
-  private address = (path: string): string => new URL(path, this.tabs[0]?.url() ?? '').href;
   private async go(): Promise<void> {
     const path = this.pick(PLACES);
     this.note(`go to ${path}`);
-    const [{ origin }] = [new URL(this.page.url())];
-    await this.page.goto(`${origin}${path}`);
+    await this.page.goto(`${HERE}${path}`);
   }
   private async otherTab(): Promise<void> {
     this.note(`another tab of ${this.tabs.length}`);
@@ -232,10 +233,9 @@ class Walk {
       await this.page.bringToFront();
       return;
     }
-    const { origin } = new URL(this.page.url());
     const tab = await this.page.context().newPage();
     this.listen(tab);
-    await tab.goto(`${origin}/`);
+    await tab.goto(`${HERE}/`);
     this.at = 1;
   }
   private async jump(): Promise<void> {
@@ -316,8 +316,7 @@ class Walk {
   async end(): Promise<void> {
     await this.nothingIsLost();
     await this.page.setViewportSize({ width: 1280, height: 800 });
-    const { origin } = new URL(this.page.url());
-    await this.page.goto(`${origin}/curve`);
+    await this.page.goto(`${HERE}/curve`);
     const waiting = this.page.waitForEvent('download');
     await this.page.getByRole('button', { name: 'Export the logbook' }).click();
     let text = '';

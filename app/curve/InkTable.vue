@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import { computed, defineAsyncComponent, ref, watch } from 'vue';
+import { useEventListener } from '@vueuse/core';
+import { computed, defineAsyncComponent, nextTick, onMounted, ref, watch } from 'vue';
 import {
   correctionSays,
   endingSays,
@@ -62,6 +63,26 @@ const rows = computed<Row[]>(() => {
     })
     .sort((one, other) => one.seconds - other.seconds || one.entry.seq - other.entry.seq);
 });
+
+/** Rows of a page: a lane may have been logged to for days. */
+const MOST_ROWS = 500;
+const page = ref(1);
+const pages = computed(() => Math.max(1, Math.ceil(rows.value.length / MOST_ROWS)));
+const first = computed(() => (Math.min(page.value, pages.value) - 1) * MOST_ROWS);
+const shown = computed(() => rows.value.slice(first.value, first.value + MOST_ROWS));
+
+/** The entry that the address names, as the working of a figure does: its page is turned to. */
+const found = ref('');
+async function find(): Promise<void> {
+  found.value = /^#ink-(.+)$/.exec(location.hash)?.[1] ?? '';
+  const place = rows.value.findIndex(({ entry }) => entry.id === found.value);
+  if (place < 0) return;
+  page.value = Math.floor(place / MOST_ROWS) + 1;
+  await nextTick();
+  document.getElementById(`ink-${found.value}`)?.scrollIntoView({ block: 'center' });
+}
+useEventListener(window, 'hashchange', find);
+onMounted(find);
 
 /** What each correction took the place of. */
 const before = computed(() => new Map(props.run.corrections.map((each) => [each.id, each.before])));
@@ -180,10 +201,10 @@ async function stored(draft: Draft): Promise<boolean> {
         </thead>
         <tbody>
           <tr
-            v-for="(row, index) in rows"
+            v-for="(row, index) in shown"
             :id="`ink-${row.entry.id}`"
             :key="row.entry.id"
-            :class="{ struck: row.strike, out: row.isOut }"
+            :class="{ struck: row.strike, out: row.isOut, found: row.entry.id === found }"
             class="figures"
           >
             <th scope="row" :aria-label="at(row.seconds)">{{ clock(row.seconds) }}</th>
@@ -218,7 +239,7 @@ async function stored(draft: Draft): Promise<boolean> {
                 v-if="row.strike"
                 variant="text"
                 size="small"
-                :aria-label="`Let ${entrySays(row.entry)} at ${placeOf(row, index)} count again`"
+                :aria-label="`Let ${entrySays(row.entry)} at ${placeOf(row, first + index)} count again`"
                 @click="unstrike(row.strike)"
                 >Undo</v-btn
               >
@@ -226,7 +247,7 @@ async function stored(draft: Draft): Promise<boolean> {
                 v-else
                 variant="text"
                 size="small"
-                :aria-label="`Strike ${named(row.entry)} at ${placeOf(row, index)}`"
+                :aria-label="`Strike ${named(row.entry)} at ${placeOf(row, first + index)}`"
                 @click="begin(row.entry)"
                 >Strike</v-btn
               >
@@ -245,6 +266,10 @@ async function stored(draft: Draft): Promise<boolean> {
           </tr>
         </tbody>
       </table>
+    </div>
+    <div v-if="pages > 1" class="pages">
+      <span class="soft">Entries {{ first + 1 }} to {{ first + shown.length }} of {{ rows.length }}</span>
+      <v-pagination v-model="page" :length="pages" :total-visible="5" density="comfortable" aria-label="Pages of the ink" />
     </div>
     <p v-if="said" role="status">{{ said }}</p>
     <PictureSheet v-if="looking" v-bind="looking" @close="looking = undefined" />
@@ -280,6 +305,13 @@ td {
   text-align: end;
   font-weight: 400;
   border-bottom: 1px solid rgb(var(--v-theme-grid));
+}
+
+.pages {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 0.5rem 1rem;
+  align-items: center;
 }
 
 /* A row is one line high: only remarks wrap. */
@@ -327,7 +359,7 @@ thead th {
   font-style: italic;
 }
 
-tr:target {
+tr.found {
   background: rgb(var(--v-theme-desk));
 }
 </style>

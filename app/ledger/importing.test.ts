@@ -1,5 +1,5 @@
 // First: it puts the database in place that the others look for as they load.
-import { emptyBrowser, plant, refuse, stored, storedKeys } from './testBrowser';
+import { emptyBrowser, plant, quiet, refuse, stored, storedKeys } from './testBrowser';
 import { beforeEach, describe, expect, it } from 'vitest';
 import { type StoredRun } from '@core/exchange';
 import { inkOf, type Entry, type Header } from '@core/ink';
@@ -74,6 +74,27 @@ describe('an import beside a run that is live', () => {
     expect((await filedRun(header.id)).entries).toHaveLength(3);
     expect(await catalogue()).toHaveLength(1);
   });
+});
+
+it('is called off at any step, though the worker that had the runs has ended, and nothing of it stays', async () => {
+  const never = () => new Promise<never>(() => undefined);
+  const whole = () => incomingOf([run, { header: exampleHeader({ id: 'here' }), entries: ink }], { pictures });
+  await importAll([{ header: exampleHeader({ id: 'here' }), entries: ink }]);
+  for (const dead of [{ look: never }, { storeApart: never }, { next: never }, { join: never }]) {
+    const work = new AbortController();
+    const coming = importIncoming({ ...whole(), ...dead }, { rows: gear, signal: work.signal });
+    await quiet();
+    work.abort();
+    await expect(coming).rejects.toThrow(/abort/);
+    expect(await storedKeys('run')).toEqual(['run/here']);
+    expect([
+      ...(await storedKeys(undefined, SAMPLES)),
+      ...(await storedKeys(undefined, PICTURES)),
+      ...(await storedKeys('unnamed')),
+    ]).toEqual([]);
+  }
+  // Called off before it had its turn.
+  await expect(importIncoming({ ...whole(), look: never }, { signal: AbortSignal.abort() })).rejects.toThrow(/abort/);
 });
 
 it('refuses what could not be read back, whoever hands it over', async () => {

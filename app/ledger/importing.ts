@@ -45,6 +45,7 @@ export const importAll = (incoming: Incoming, ways: ImportWays = {}): Promise<{ 
 async function importNow(incoming: Incoming, { rows = [], progress = () => undefined, signal }: ImportWays) {
   /** What is awaited of a worker that was ended would never come. */
   const unlessCalledOff = async <Result>(work: Promise<Result>): Promise<Result> => {
+    signal?.throwIfAborted();
     const found = await (signal ? Promise.race([work, calledOff(signal)]) : work);
     signal?.throwIfAborted();
     return found;
