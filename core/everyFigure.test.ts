@@ -41,6 +41,8 @@ import { explain, negotiate } from './power';
 import { QUANTITIES, type Quantity } from './quantity';
 import { assessLine, decidedAt, dueOf, expectedRun, forecasts, ghostOf, missing, newsOf, stopOffer, worthReading, writeGhost } from './run';
 import { expectedCharge } from './simulate';
+import { entrySchema } from './ink/entry';
+import { misfit } from './exchange/fits';
 import { isPlainReading } from './ink/plainReading';
 import { quantityOf } from './quantity/quantity';
 import { toTick } from './ink/ranges';
@@ -298,7 +300,7 @@ it('is quick about plain readings, and never lets one in that the schema would n
   );
   fc.assert(
     fc.property(any, (each) => {
-      if (isPlainReading(each as Entry)) expect(entryMisfit(each)).toBeUndefined();
+      if (isPlainReading(each as Entry)) expect(misfit(entrySchema, each)).toBeUndefined();
     }),
     { numRuns: 1000 },
   );

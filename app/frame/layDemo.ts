@@ -70,7 +70,7 @@ async function layFinished(isNew: boolean, now: number): Promise<void> {
       import('../ledger/incoming'),
       import('../../demo/finished'),
     ]);
-    await importAll(incomingOf(finishedRuns(), { isOurs: true }), { rows: STUDIES.map((study) => [keyOf('study', study.id), study]) });
+    await importAll(incomingOf(finishedRuns(), { isChecked: true }), { rows: STUDIES.map((study) => [keyOf('study', study.id), study]) });
   }
   await save([[keyOf('setting', KEY), { edition: EDITION, at: now } satisfies Laid]]);
 }

@@ -4,7 +4,7 @@ import type { Entry, Header, SCHEMA } from '@core/ink';
 import { idIn, keyOf, keysOf, LOGBOOK } from './keys';
 import { asideOf, liveRuns, type SetAside } from './live';
 import { readNow, type Reading } from './readAhead';
-import { streamsOf, streamsOfAll } from './samples';
+import { sampleKeysOf, streamsOf, streamsOfAll } from './samples';
 import { StorageTrouble } from './storageTrouble';
 import { reading, valuesIn } from './transactions';
 import type { Unnamed } from './unnamed';
@@ -27,13 +27,13 @@ export const packedRuns = (runIds: readonly string[]): Promise<(Packed | undefin
     runIds.map((id) => keyOf('run', id)),
   );
 
+const missing = () =>
+  new StorageTrouble('There is no such run in this logbook. It may be in the logbook of another address; look in the list of runs.');
+
 /** The ink of a filed run, without what a meter streamed. @throws {StorageTrouble} when there is none of that id */
 export async function filedInk(runId: string): Promise<Omit<StoredRun, 'samples' | 'logs'>> {
   const [stored] = await packedRuns([runId]);
-  if (!stored)
-    throw new StorageTrouble(
-      'There is no such run in this logbook. It may be in the logbook of another address; look in the list of runs.',
-    );
+  if (!stored) throw missing();
   const { header, entries } = migrated(stored);
   return { header, entries };
 }
@@ -66,6 +66,9 @@ export async function catalogue({ rows }: Pick<Reading, 'rows'> = readNow): Prom
   return (await rows<Summary>('listed')).map(([, summary]) => presentSummary(summary)).sort((one, other) => other.plugInAt - one.plugInAt);
 }
 
+/** Runs whose ink is read at once for a file. */
+const AT_ONCE = 50;
+
 /**
  * Every run that can be read, filed and live, one after another, for a file of the whole logbook; those that cannot be are named.
  *
@@ -79,14 +82,23 @@ export async function* everyRun(
   const isWanted = (id: string) => only === undefined || only.has(id);
   const live = await liveRuns();
   yield* live.filter(({ header }) => isWanted(header.id));
-  const ids = (await catalogue()).map(({ id }) => id).filter((id) => isWanted(id) && !live.some(({ header }) => header.id === id));
-  for (const [index, id] of ids.entries()) {
-    try {
-      yield await filedRun(id);
-    } catch (error) {
-      aside.push(asideOf(id, (await packedRuns([id]))[0]?.header, error));
+  const isLive = new Set(live.map(({ header }) => header.id));
+  const ids = (await catalogue()).map(({ id }) => id).filter((id) => isWanted(id) && !isLive.has(id));
+  for (let from = 0; from < ids.length; from += AT_ONCE) {
+    const some = ids.slice(from, from + AT_ONCE);
+    const [packed, streamed] = await Promise.all([packedRuns(some), sampleKeysOf(some)]);
+    for (const [index, id] of some.entries()) {
+      const stored = packed[index];
+      try {
+        if (!stored) throw missing();
+        const { header, entries } = migrated(stored);
+        // Columns may be large: those of one run at a time.
+        yield { header, entries, ...((streamed[index] ?? []).length > 0 && (await streamsOf(id))) };
+      } catch (error) {
+        aside.push(asideOf(id, stored?.header, error));
+      }
+      progress((from + index + 1) / ids.length);
     }
-    progress((index + 1) / ids.length);
   }
 }
 

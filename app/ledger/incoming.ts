@@ -5,7 +5,7 @@ import { foldRun, SCHEMA, type Draft, type Entry, type Log } from '@core/ink';
 import { prepare, type Filing, type Prepared } from './acts';
 import { entryOf } from './entries';
 import { filedInk, filedRun, migrated, packedRuns } from './filed';
-import { keyOf, LOGBOOK, PICTURES } from './keys';
+import { idIn, keysOf, LOGBOOK, PICTURES } from './keys';
 import { liveRun } from './live';
 import { sampleKeys, sampleRoot, sampleRows, SAMPLES, spanOfStream, type KeySpan } from './samples';
 import { reading, storeMissing, type Row } from './transactions';
@@ -41,12 +41,12 @@ export interface Look {
 const HANDFUL = 2500;
 
 /**
- * @param pictures that come with them
- * @param isOurs   whether the program made them itself: they are not checked
+ * @param pictures  that come with them
+ * @param isChecked whether they were found to fit already, or were made by the program itself
  */
 export function incomingOf(
   runs: readonly StoredRun[],
-  { pictures = [], isOurs = false }: { pictures?: readonly Row<Blob>[]; isOurs?: boolean } = {},
+  { pictures = [], isChecked = false }: { pictures?: readonly Row<Blob>[]; isChecked?: boolean } = {},
 ): Incoming {
   let fresh: StoredRun[] = [];
   let streams: NewStream[] = [];
@@ -54,14 +54,17 @@ export function incomingOf(
   let at = 0;
   return {
     async look() {
-      if (!isOurs) await check(runs);
-      [fresh, streams, missing] = [await freshOf(runs), await newStreams(runs), await missingPictures(pictures)];
+      fresh = await freshOf(runs);
       at = 0;
+      const isFresh = new Set(fresh);
+      if (!isChecked) await requireAll(runs);
+      await checkJoining(runs.filter((run) => !isFresh.has(run)));
+      [streams, missing] = [await newStreams(runs), await missingPictures(pictures)];
       const ids = fresh.map(({ header }) => header.id);
       const streamed = streams.map(({ runId }) => runId).filter((id) => !ids.includes(id));
       return {
         fresh: ids,
-        here: runs.map(({ header }) => header.id).filter((id) => !ids.includes(id)),
+        here: runs.flatMap((run) => (isFresh.has(run) ? [] : [run.header.id])),
         samples: streams.map(({ span }) => span),
         pictures: missing.map(([id]) => id),
         streamed,
@@ -98,13 +101,15 @@ export function incomingOf(
   };
 }
 
-/** @throws {ImportError | StorageTrouble} where one cannot be stored, or contradicts what is here */
-async function check(runs: readonly StoredRun[]): Promise<void> {
+/** @throws {StorageTrouble} where one is no run that can be stored */
+async function requireAll(runs: readonly StoredRun[]): Promise<void> {
   const { requireRun } = await import('./entryCheck');
-  for (const run of runs) {
-    requireRun(run);
-    joinInk(await inkHere(run.header.id), run.entries, `run ${run.header.id}`);
-  }
+  for (const run of runs) requireRun(run);
+}
+
+/** What contradicts what is here. @throws {ImportError} */
+async function checkJoining(runs: readonly StoredRun[]): Promise<void> {
+  for (const { header, entries } of runs) joinInk(await inkHere(header.id), entries, `run ${header.id}`);
 }
 
 async function inkHere(runId: string): Promise<Entry[]> {
@@ -114,16 +119,9 @@ async function inkHere(runId: string): Promise<Entry[]> {
 
 /** Runs that are not here yet. */
 async function freshOf(runs: readonly StoredRun[]): Promise<StoredRun[]> {
-  const isHere = await reading(LOGBOOK, (store) =>
-    Promise.all(
-      runs.map(async ({ header }) =>
-        (await Promise.all((['live', 'listed'] as const).map((kind) => store.getKey(keyOf(kind, header.id))))).some(
-          (key) => key !== undefined,
-        ),
-      ),
-    ),
-  );
-  return runs.filter((_, index) => !isHere[index]);
+  const keys = await reading(LOGBOOK, (store) => Promise.all((['live', 'listed'] as const).map((kind) => store.getAllKeys(keysOf(kind)))));
+  const here = new Set(keys.flat().map((key) => idIn(key as string)));
+  return runs.filter(({ header }) => !here.has(header.id));
 }
 
 /** Columns that are to be stored. */

@@ -148,7 +148,7 @@ const exchange = {
   /** What comes in: the logbook that was read, … */
   takeBook(): void {
     const { runs, pictures = {} } = book ?? impossible();
-    incoming = incomingOf(runs, { pictures: picturesOf(pictures) });
+    incoming = incomingOf(runs, { pictures: picturesOf(pictures), isChecked: true });
   },
   /** … runs made of logs, … */
   takeRuns(taken: readonly Taken[]): void {

@@ -1,5 +1,6 @@
-import { entrySchema, headerSchema } from '../ink/entry';
+import { entrySchema, headerSchema, type Entry } from '../ink/entry';
 import { idField } from '../ink/fields';
+import { isPlainReading, OWN } from '../ink/plainReading';
 import { misfit, type Misfit } from './fits';
 import { short } from './importError';
 import { samplesMisfit } from './samplesFit';
@@ -13,7 +14,7 @@ export function runMisfit(run: unknown): Misfit | undefined {
   const stranger = Object.keys(run).find((key) => !KNOWN.has(key));
   if (stranger !== undefined) return { path: short(stranger), says: 'is no part of a run' };
   return (
-    within('header', misfit(headerSchema, header)) ??
+    within('header', partMisfit('header', header)) ??
     (Array.isArray(entries) ? entriesMisfit(entries) : { path: 'entries', says: 'is not a list' }) ??
     (samples === undefined ? undefined : within('samples', samplesMisfit(samples))) ??
     (logs === undefined ? undefined : within('logs', logsMisfit(logs)))
@@ -29,8 +30,29 @@ function logsMisfit(logs: unknown): Misfit | undefined {
   return undefined;
 }
 
-/** Whether one entry of ink fits. */
-export const entryMisfit = (entry: unknown): Misfit | undefined => misfit(entrySchema, entry);
+/** What was found to fit, but for what is its own: of a thousand runs on one setup the gear is looked at once. */
+const fitting = new Set<string>();
+/** How many are remembered, each no longer than so many letters. */
+const MOST_FITTING = 2000;
+const LONGEST_FITTING = 5000;
+
+/** Whether a header or an entry fits. No part of either hangs on another, so that like ones need not be asked about twice. */
+function partMisfit(part: keyof typeof OWN, value: unknown): Misfit | undefined {
+  const schema = part === 'header' ? headerSchema : entrySchema;
+  if (typeof value !== 'object' || value === null) return misfit(schema, value);
+  const given = value as Record<string, unknown>;
+  const own = Object.entries(OWN[part]);
+  if (!own.every(([name, fits]) => fits(given[name]))) return misfit(schema, value);
+  const key = `${part} ${JSON.stringify({ ...given, ...Object.fromEntries(own.map(([name]) => [name, undefined])) })}`;
+  if (fitting.has(key)) return undefined;
+  const found = misfit(schema, value);
+  if (!found && key.length <= LONGEST_FITTING && fitting.size < MOST_FITTING) fitting.add(key);
+  return found;
+}
+
+/** Whether one entry of ink fits: of a plain reading, as nearly all are, the schema need not be asked. */
+export const entryMisfit = (entry: unknown): Misfit | undefined =>
+  typeof entry === 'object' && entry !== null && isPlainReading(entry as Entry) ? undefined : partMisfit('entry', entry);
 
 function entriesMisfit(entries: readonly unknown[]): Misfit | undefined {
   const ids = new Set<string>();
