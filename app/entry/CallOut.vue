@@ -43,7 +43,8 @@ function nameOf(runId: string): string {
 
 function call(names: string[], what: 'Read' | 'Too hot' = 'Read'): void {
   chime(settings.loudness);
-  if (settings.vibrate) vibrate();
+  // Browsers refuse it, and complain, until somebody has touched the page.
+  if (settings.vibrate && navigator.userActivation.hasBeenActive) vibrate();
   if (settings.speak && 'speechSynthesis' in window) speechSynthesis.speak(new SpeechSynthesisUtterance(`${what} ${names.join(', ')}`));
   if (settings.notify && visibility.value === 'hidden' && 'Notification' in window && Notification.permission === 'granted')
     new Notification(what === 'Read' ? 'Reading due' : 'Too hot', { body: names.join('\n'), tag: 'inkpath-due', icon: '/mark-due.svg' });

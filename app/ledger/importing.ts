@@ -62,12 +62,17 @@ async function importNow(incoming: Incoming, { rows = [], progress = () => undef
   await addAll([[mark, unnamed]]);
   await unlessCalledOff(incoming.storeApart(step));
   const listed: Row[] = [];
-  for (let filings = await unlessCalledOff(incoming.next()); filings; filings = await unlessCalledOff(incoming.next())) {
+  for (let coming = incoming.next(); ;) {
+    const filings = await unlessCalledOff(coming);
+    if (!filings) break;
+    // The next is worked out while these are stored.
+    coming = incoming.next();
+    coming.catch(() => undefined);
     await addAll(filings.map(({ packed }) => [keyOf('run', packed.header.id), packed]));
     listed.push(...filings.map(({ summary }: Filing): Row => [keyOf('listed', summary.id), summary]));
     step(filings.length);
   }
-  const undo = await listAll(look, [...listed, ...rows], mark, async (id) => {
+  const undo = await listAll(look, listed, rows, mark, async (id) => {
     const joined = await unlessCalledOff(incoming.join(id));
     step();
     return joined;
@@ -92,11 +97,12 @@ const addAll = (rows: readonly Row[]): Promise<unknown> =>
 /** How often an import begins anew where its runs are changed meanwhile. */
 const MOST_TRIES = 20;
 /** Values that are put at once: no more than an instant of the page’s time. */
-const AT_ONCE = 50;
+const AT_ONCE = 100;
 
 /** Lists what was stored before, and joins what is here already: the act of an import. */
 async function listAll(
   { here, streamed }: Look,
+  listed: readonly Row[],
   rows: readonly Row[],
   mark: string,
   join: (id: string) => Promise<Prepared | Entry[]>,
@@ -114,11 +120,12 @@ async function listAll(
       for (const [id, prepared] of filed) if (streamed.includes(id) || !isSame(prepared.was, prepared.packed)) putFiled(changes, prepared);
       for (const [id, entries] of live)
         for (const entry of entries) if (!(await changes.has(inkKey(id, entry)))) changes.add(inkKey(id, entry), entry);
-      for (let from = 0; from < rows.length; from += AT_ONCE) {
-        const some = rows.slice(from, from + AT_ONCE);
-        const taken = await Promise.all(some.map(([key]) => changes.has(key)));
-        for (const [index, [key, value]] of some.entries()) if (!taken[index]) changes.add(key, value);
+      for (const [index, [key, summary]] of listed.entries()) {
+        changes.add(key, summary);
+        // Whatever is asked: the page goes on meanwhile.
+        if (index % AT_ONCE === AT_ONCE - 1) await changes.has(key);
       }
+      for (const [key, value] of rows) if (!(await changes.has(key))) changes.add(key, value);
       changes.remove(mark);
       return true;
     });

@@ -176,7 +176,8 @@ export const useLogbook = defineStore('logbook', () => {
 
   /** Splits a filed run in two, at a moment in seconds from plug-in: both are stored, or nothing is. @returns the id of the second @throws {StorageTrouble} */
   async function split(id: string, seconds: number): Promise<string> {
-    const [half, { halvesOf }] = [nanoid(12), await import('../ledger/incoming')];
+    const { halvesOf } = await import('../ledger/incoming');
+    const half = nanoid(12);
     await importRuns(await halvesOf(id, seconds, half));
     return half;
   }

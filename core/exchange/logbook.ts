@@ -72,9 +72,8 @@ export const NOTHING_ELSE: Rest = {
 
 /** What a logbook holds beside its runs and pictures. */
 export function restOf(book: Logbook): Rest {
-  const rest: Rest & Partial<Logbook> = { ...book };
-  for (const key of ['format', 'schema', 'exportedAt', 'runs', 'pictures'] as const) delete rest[key];
-  return rest;
+  const { devices, chargers, cables, meters, methods, studies, comparisons, remembered, settings } = book;
+  return { devices, chargers, cables, meters, methods, studies, comparisons, remembered, ...(settings && { settings }) };
 }
 
 const head = (): Pick<Logbook, 'format' | 'schema' | 'exportedAt'> => ({
