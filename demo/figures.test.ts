@@ -23,7 +23,7 @@ describe('the figures of the demo', () => {
   it('are those of the fixture, of each run', async () => {
     const all = records.flatMap((run) => {
       return [
-        { ...summarise(run), outline: undefined },
+        { ...summarise(run), outline: undefined, ink: undefined },
         ...writeFigures(figuresOf(run)),
         ...Array.from({ length: 20 }, (__, index) => milestone(run.tracks.percent, 5 * (index + 1))),
         ...notices(run),
