@@ -282,5 +282,9 @@ test('@curve a level that was asked for stays asked for, and a stretch that is l
   await expect(stretch.getByRole('row', { name: /^W / })).toContainText(/\d/);
   await expect(figures.getByText('Against the pencil')).toBeVisible();
   await figures.getByRole('button', { name: /^Fit Sedge 5 to its \d runs/ }).click();
+  // It takes as long as the machine does, and shows its share meanwhile.
+  const share = figures.getByRole('progressbar');
+  await expect(share.or(figures.getByText(/lie \d+\.\d % off the pencil/)).first()).toBeVisible();
+  await expect(share).toHaveCount(0, { timeout: 240_000 });
   await expect(figures.getByText(/lie \d+\.\d % off the pencil\. Fitted, \d+\.\d %/)).toBeVisible();
 });
