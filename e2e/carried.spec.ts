@@ -3,7 +3,7 @@ import { expect, test, type Page } from '@playwright/test';
 import { logbookOf, writeLogbook, type Logbook, type StoredRun } from '../core/exchange';
 import { inkOf } from '../core/ink';
 import { exampleHeader } from '../core/ink/example';
-import { bringShelf, chooseFile, entry, finished, log, pairUp, said, startRun, stopRun, storedOf } from './person';
+import { bringShelf, chooseFile, entry, finished, log, pairUp, plantIn, said, startRun, stopRun, storedOf } from './person';
 
 /** What a logbook carries out comes back whole, and a choice of it takes what belongs to it and nothing else. */
 
@@ -213,25 +213,9 @@ test('@carried a lane of ten thousand entries is logged to, struck, stopped and 
     Array.from({ length: 10_000 }, (_, row) => ({ seconds: row * 4, percent: Math.min(99, Math.floor(row / 101)), watts: 12 })),
   );
   await page.goto('/inkpath');
-  await page.evaluate(
-    (rows) =>
-      new Promise<void>((resolve) => {
-        const opening = indexedDB.open('inkpath');
-        opening.onupgradeneeded = () => opening.result.createObjectStore('kept');
-        opening.onsuccess = () => {
-          const transaction = opening.result.transaction('kept', 'readwrite');
-          for (const [key, value] of rows) transaction.objectStore('kept').put(value, key);
-          transaction.oncomplete = () => {
-            opening.result.close();
-            resolve();
-          };
-        };
-      }),
-    [
-      ['live/long', header] as [string, unknown],
-      ...ink.map((each): [string, unknown] => [`ink/long/${String(each.seq).padStart(9, '0')}/${each.id}`, each]),
-    ],
-  );
+  await plantIn(page, {
+    inkpath: [['live/long', header], ...ink.map((each) => [`ink/long/${String(each.seq).padStart(9, '0')}/${each.id}`, each] as const)],
+  });
   await page.goto('/');
   await expect(page.getByRole('article')).toContainText('99%');
   await log(page, '99 11w');

@@ -204,6 +204,27 @@ export const loseDatabases = (page: Page, names?: readonly string[]) =>
       });
   }, names);
 
+/** Puts values straight into databases, from a page that has none of them open. @param version of databases that are made */
+export const plantIn = (page: Page, databases: Readonly<Record<string, readonly (readonly [string, unknown])[]>>, version = 1) =>
+  page.evaluate(
+    async ([all, at]) => {
+      for (const [name, rows] of Object.entries(all))
+        await new Promise<void>((resolve) => {
+          const opening = indexedDB.open(name, at);
+          opening.onupgradeneeded = () => opening.result.createObjectStore('kept');
+          opening.onsuccess = () => {
+            const transaction = opening.result.transaction('kept', 'readwrite');
+            for (const [key, value] of rows) transaction.objectStore('kept').put(value, key);
+            transaction.oncomplete = () => {
+              opening.result.close();
+              resolve();
+            };
+          };
+        });
+    },
+    [databases, version] as const,
+  );
+
 /** How many values are stored under keys that begin so. */
 export const storedOf = (page: Page, prefix: string) =>
   page.evaluate(

@@ -276,7 +276,7 @@ class Walk {
   private async kill(): Promise<void> {
     this.note('kill');
     this.kills += 1;
-    await this.page.keyboard.press('Enter', { noWaitAfter: true } as object);
+    await this.page.keyboard.press('Enter');
     await this.browser.kill();
     this.heard.length = 0;
     await this.open();

@@ -2,7 +2,7 @@ import { readFileSync } from 'node:fs';
 import { expect, test, type Page } from '@playwright/test';
 import { seeded } from '../core/simulate';
 import { browse, newProfile } from './browse';
-import { bookOf, bringShelf, choose, entry, finished, log, said, startRun, storedOf } from './person';
+import { bookOf, bringShelf, choose, entry, finished, log, plantIn, said, startRun, storedOf } from './person';
 
 /** A dozen rounds with every test run; `npm run soak` has two hundred and more. The seed repeats a run that went wrong. */
 const ROUNDS = Number(process.env.SOAK ?? 12);
@@ -161,21 +161,7 @@ test(`@run a logbook of an older program is moved whole, however often the brows
     const profile = newProfile();
     let browser = await browse(profile);
     await browser.page.goto('/inkpath');
-    await browser.page.evaluate(async (all) => {
-      for (const [name, rows] of Object.entries(all))
-        await new Promise((resolve) => {
-          const opening = indexedDB.open(name, 2);
-          opening.onupgradeneeded = () => opening.result.createObjectStore('kept');
-          opening.onsuccess = () => {
-            const transaction = opening.result.transaction('kept', 'readwrite');
-            for (const [key, value] of rows) transaction.objectStore('kept').put(value, key);
-            transaction.oncomplete = () => {
-              opening.result.close();
-              resolve(undefined);
-            };
-          };
-        });
-    }, databases);
+    await plantIn(browser.page, databases, 2);
     // Killed again and again, until it is moved.
     for (let left = (await old(browser.page)).length; left > 0 && kills < MOVES;) {
       await browser.page.goto('/', { waitUntil: 'commit' });

@@ -122,7 +122,8 @@ watch([chosen, decimal, skipBadRows, () => (isSaid.value ? mapping.value : undef
     const found = await readFile(file, options, (done) => (share.value = done), signal);
     if (signal.aborted) return;
     read.value = found;
-    const began = found.kind === 'csv' ? (found.logs[0]?.plugInAt ?? file.lastModified - (found.logs[0]?.length ?? 0) * 1000) : Date.now();
+    const { value: log } = csv;
+    const began = log ? (log.plugInAt ?? file.lastModified - log.length * 1000) : Date.now();
     plugInAt.value = format(began, "yyyy-MM-dd'T'HH:mm:ss");
   }, chosen.value);
 });

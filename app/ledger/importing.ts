@@ -43,10 +43,11 @@ export const importAll = (incoming: Incoming, ways: ImportWays = {}): Promise<{ 
   });
 
 async function importNow(incoming: Incoming, { rows = [], progress = () => undefined, signal }: ImportWays) {
+  const calledOff = signal && abortOf(signal);
   /** What is awaited of a worker that was ended would never come. */
   const unlessCalledOff = async <Result>(work: Promise<Result>): Promise<Result> => {
     signal?.throwIfAborted();
-    const found = await (signal ? Promise.race([work, calledOff(signal)]) : work);
+    const found = await (calledOff ? Promise.race([work, calledOff]) : work);
     signal?.throwIfAborted();
     return found;
   };
@@ -80,12 +81,16 @@ async function importNow(incoming: Incoming, { rows = [], progress = () => undef
   return { ids: [...look.fresh, ...look.here], undo };
 }
 
-const calledOff = (signal: AbortSignal): Promise<never> =>
-  new Promise((_, reject) => {
+/** Fails once a signal is given. */
+function abortOf(signal: AbortSignal): Promise<never> {
+  const given = new Promise<never>((_, reject) => {
     signal.addEventListener('abort', () => {
       reject(signal.reason as Error);
     });
   });
+  given.catch(() => undefined);
+  return given;
+}
 
 /** Stores values under keys that are free. */
 const addAll = (rows: readonly Row[]): Promise<unknown> =>

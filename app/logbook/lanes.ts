@@ -121,13 +121,13 @@ export const useLanes = defineStore('lanes', () => {
 
   function laneFrom(header: Header, ink: Entry[]): Lane {
     const entries = shallowRef(ink);
-    /** Of what it was folded: ink is added in place. */
-    let [of, folded]: [Entry[], number] = [[], 0];
+    /** How many entries were folded: ink is added in place. */
+    let folded = 0;
     const record = computed<RunRecord>((before) => {
       const { value: all } = entries;
-      const isMore = before !== undefined && of === all && folded + 1 === all.length;
-      [of, folded] = [all, all.length];
-      return (isMore ? foldMore(before, all) : undefined) ?? foldRun(header, all);
+      const more = before && folded + 1 === all.length ? foldMore(before, all) : undefined;
+      folded = all.length;
+      return more ?? foldRun(header, all);
     });
     return { header, entries, record, mine: shallowRef(false), hold: undefined, inSnapshots: 0 };
   }

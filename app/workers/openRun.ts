@@ -1,12 +1,13 @@
 import type { Alignment, SpanFigures } from '@core/curve';
+import { foldStored, type StoredRun } from '@core/exchange';
 import type { LaidLog } from '@core/ink';
 import { askedNow, assumedNow, mannerNow } from '@core/quantity';
 import { proxy, type Remote } from 'comlink';
 import { least as minBy } from 'd3-array';
-import { eachFiled, packedRuns } from '../ledger/filed';
+import { eachFiled, filedInk } from '../ledger/filed';
 import { sampleKeys, shortStreams } from '../ledger/samples';
 import type { Dots } from '../strip/trace';
-import { besideStored, openFiled, type Beside, type Glimpse, type Opened } from './opened';
+import { besideStored, openedOf, type Beside, type Glimpse, type Opened } from './opened';
 import type { Apart, Opener, Ways } from './opener';
 import { fromWire } from './wire';
 import { wrapped } from './wrapped';
@@ -102,20 +103,20 @@ const openApart = (id: string, first?: (glimpse: Glimpse) => void): Promise<Open
 /** Entries of a run that is opened in the page, for that takes no longer than a worker takes to begin. */
 const MOST_HERE = 1000;
 
-/** Whether a run is opened apart, so that the page goes on: a meter streamed, or much was read by hand. */
-async function isLarge(id: string): Promise<boolean> {
-  const [streamed, [packed]] = await Promise.all([sampleKeys(id), packedRuns([id])]);
-  return streamed.length > 0 || (packed && Array.isArray(packed.entries) ? packed.entries.length : 0) > MOST_HERE;
-}
+const isStreamed = async (id: string): Promise<boolean> => (await sampleKeys(id)).length > 0;
+const isLong = ({ entries }: Pick<StoredRun, 'entries'>): boolean => entries.length > MOST_HERE;
 
 /**
- * Opens a filed run.
+ * Opens a filed run: apart where a meter streamed or much was read by hand, so that the page goes on.
  *
  * @param first is told what can be drawn of a streamed run, before its figures are worked out
  * @throws {StorageTrouble} when there is none of that id
  */
-export const openRun = async (id: string, first?: (glimpse: Glimpse) => void): Promise<Opened> =>
-  (await isLarge(id)) ? openApart(id, first) : openFiled(id);
+export async function openRun(id: string, first?: (glimpse: Glimpse) => void): Promise<Opened> {
+  if (await isStreamed(id)) return openApart(id, first);
+  const run = await filedInk(id);
+  return isLong(run) ? openApart(id, first) : openedOf(foldStored(run));
+}
 
 /**
  * Opens filed runs to be laid beside each other. Where they are many, all are opened apart, in handfuls, so that the page goes on; of few, those that
@@ -133,8 +134,11 @@ export async function openBeside(ids: readonly string[], most: number, tell: (do
         if (wire) found.set(handful[index] ?? '', fromWire(wire));
     });
   const one = async (id: string) => {
-    if (await isLarge(id)) await apart([id]);
-    else for (const run of await eachFiled([id], (stored) => besideStored(stored, most))) if (run) found.set(id, run);
+    const [run] = (await isStreamed(id))
+      ? []
+      : await eachFiled([id], (stored) => (isLong(stored) ? undefined : besideStored(stored, most)));
+    if (run) found.set(id, run);
+    else await apart([id]);
   };
   const works = ids.length > HANDFUL ? handfulsOf(ids).map(apart) : ids.map(one);
   await Promise.all(

@@ -3,7 +3,6 @@ import { foldStored, type StoredRun } from '@core/exchange';
 import { sourceSays, withoutTracks, type RunInk, type RunRecord, type Track } from '@core/ink';
 import { TEMPERATURES, type Quantity } from '@core/quantity';
 import { againstPencil, type AgainstPencil } from '@core/run';
-import { filedRun } from '../ledger/filed';
 import { tracedWithPencil, traceOf, withPencil, withTotal, type Trace } from '../strip/trace';
 import { thinned } from './levels';
 
@@ -69,9 +68,6 @@ export function openedOf(record: RunRecord): Opened {
     sketch: sketchOf(record),
   };
 }
-
-/** Reads a filed run, folds it and works it out. @throws {StorageTrouble} when there is none of that id */
-export const openFiled = async (id: string): Promise<Opened> => openedOf(foldStored(await filedRun(id)));
 
 /** A stored run as it is laid beside others. @param most rows that a strip of it draws of one track */
 export const besideStored = (run: StoredRun, most: number): Beside => besideOf(foldStored(run), most);

@@ -1,11 +1,9 @@
 import { array, boolean, mixed, number, string, type TestContext, type ValidationError } from 'yup';
 import { readDecimal } from '../quantity/decimal';
+import { ID } from './id';
 
 /** The longest name that is kept; more would not fit a lane. */
 const LONGEST_NAME = 80;
-
-/** What an id is made of: it stands in addresses and in keys, so nothing else may be in it. */
-const ID = /^(?!__proto__$)[\w-]{1,40}$/;
 
 export const idField = () =>
   string().required().matches(ID, { message: 'is no id: letters, digits, - and _, up to 40 of them', excludeEmptyString: true });

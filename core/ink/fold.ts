@@ -286,6 +286,10 @@ export function valueIn(reading: Partial<Record<Quantity, number | undefined>>, 
   return volts === undefined || amps === undefined ? undefined : power(volts, amps);
 }
 
+/** Whether a moment lies in the second of the last row: of what was read in one second, one value counts. */
+export const isInLastSecond = (seconds: ArrayLike<number>, moment: number): boolean =>
+  seconds.length > 0 && Math.floor(seconds[seconds.length - 1] ?? 0) === Math.floor(moment);
+
 /** The readings of one quantity. They are in order of time, so those of one second stand beside each other. */
 function handTrack(readings: readonly Seen[], quantity: Quantity): Track {
   const [seconds, values, entries]: [number[], number[], string[]] = [[], [], []];
@@ -293,7 +297,7 @@ function handTrack(readings: readonly Seen[], quantity: Quantity): Track {
   for (const { reading, seconds: seen } of readings) {
     const value = valueIn(reading, quantity);
     if (value === undefined) continue;
-    const isSameSecond = seconds.length > 0 && Math.floor(seconds[seconds.length - 1] ?? 0) === Math.floor(seen);
+    const isSameSecond = isInLastSecond(seconds, seen);
     if (isSameSecond && lastSeq > reading.seq) continue;
     const row = isSameSecond ? seconds.length - 1 : seconds.length;
     seconds[row] = seen;

@@ -1,6 +1,6 @@
 import type { Entry } from './entry';
-import { fallsOf, isDeadAt, valueIn, type RunRecord, type Seen } from './fold';
-import { sighting, type Track } from './track';
+import { fallsOf, isDeadAt, isInLastSecond, valueIn, type RunRecord, type Seen } from './fold';
+import type { Track } from './track';
 import { QUANTITIES, type Quantity } from '../quantity/quantity';
 
 /**
@@ -33,7 +33,7 @@ function withReading(record: RunRecord, seen: Seen): RunRecord {
     ...record,
     readings: [...record.readings, seen],
     tracks,
-    falls: percent === record.tracks.percent ? record.falls : withFall(record, percent),
+    falls: percent === record.tracks.percent ? record.falls : fallsOf(percent),
     turning: reading.turning ? new Set([...record.turning, reading.id]) : record.turning,
     isDead: isDeadAt(record.events, percent),
     end: Math.max(record.end, seconds),
@@ -45,8 +45,7 @@ function withRow(track: Track, { reading, seconds }: Seen, quantity: Quantity): 
   const value = valueIn(reading, quantity);
   if (value === undefined) return track;
   const { length } = track.seconds;
-  const isSameSecond = length > 0 && Math.floor(track.seconds[length - 1] ?? 0) === Math.floor(seconds);
-  const kept = isSameSecond ? length - 1 : length;
+  const kept = isInLastSecond(track.seconds, seconds) ? length - 1 : length;
   return {
     seconds: [...take(track.seconds, kept), seconds],
     values: [...take(track.values, kept), value],
@@ -55,17 +54,3 @@ function withRow(track: Track, { reading, seconds }: Seen, quantity: Quantity): 
 }
 
 const take = <Value>(rows: ArrayLike<Value>, count: number): Value[] => Array.prototype.slice.call(rows, 0, count) as Value[];
-
-function withFall({ falls, tracks }: RunRecord, percent: Track): RunRecord['falls'] {
-  // A row that took the place of the last may have been the highest, or a fall itself.
-  if (percent.seconds.length === tracks.percent.seconds.length) return fallsOf(percent);
-  const place = percent.values.length - 1;
-  const fell = highest(tracks.percent) > (percent.values[place] ?? 0) ? sighting(percent, place) : undefined;
-  return fell ? [...falls, fell] : falls;
-}
-
-function highest({ values }: Track): number {
-  let most = -Infinity;
-  for (let row = 0; row < values.length; row += 1) most = Math.max(most, values[row] ?? 0);
-  return most;
-}

@@ -1,3 +1,4 @@
+import { ID } from '../bench/id';
 import type { Entry } from './entry';
 import { MOMENTS } from './ranges';
 import { isKept, QUANTITIES } from '../quantity/quantity';
@@ -5,7 +6,6 @@ import { isKept, QUANTITIES } from '../quantity/quantity';
 const PARTS = new Set<string>([...QUANTITIES, 'seq', 'id', 'at', 'written', 'kind', 'note', 'sure', 'direction']);
 /** Longer ones are for the schema to judge. */
 const LONGEST_NOTE = 1000;
-const ID = /^(?!__proto__$)[\w-]{1,40}$/;
 const isId = (value: unknown) => typeof value === 'string' && ID.test(value);
 const isMoment = (value: unknown) => Number.isInteger(value) && Number(value) >= MOMENTS.least && Number(value) <= MOMENTS.most;
 const isPlace = (value: unknown) => Number.isInteger(value) && Number(value) >= 1 && Number(value) <= 1e6;
