@@ -3,6 +3,9 @@
  * never go back with it, here or in another tab.
  */
 
+/** How long the other tabs may wait for it, in milliseconds: told while an act is stored, it would hold the act up. The clock has them right anyhow. */
+const TOLD_AFTER = 200;
+
 let last = 0;
 let telling: ReturnType<typeof setTimeout> | undefined;
 
@@ -19,12 +22,11 @@ function open(): BroadcastChannel {
 /** The number of the next act. */
 export function nextNumber(): number {
   last = Math.max(last + 1, Date.now());
-  // The act goes first.
   telling ??= setTimeout(() => {
     telling = undefined;
     channel ??= open();
     channel.postMessage(last);
-  });
+  }, TOLD_AFTER);
   return last;
 }
 
