@@ -33,14 +33,14 @@ const note = (text: string): Draft => ({ kind: 'note', at: Date.now(), text });
 describe('the ink of a live run, in snapshots', () => {
   it('is the same by its snapshots as entry by entry, and grows on', async () => {
     await takeSnapshots(id, Date.now() + LATER);
-    expect(await snapshots()).toBe(2);
+    expect(await snapshots()).toBe(10);
     const next = entryOf(note('after'), 251);
     await append(next);
     expect(await readNow.ink(id)).toEqual([...ink, next]);
     expect((await liveRun(id))?.entries).toEqual([...ink, next]);
     for (let seq = 252; seq <= 300; seq += 1) await append(entryOf(note(`${seq}`), seq));
     await takeSnapshots(id, Date.now() + LATER);
-    expect(await snapshots()).toBe(3);
+    expect(await snapshots()).toBe(12);
     expect((await readNow.ink(id)).map(({ seq }) => seq)).toEqual(Array.from({ length: 300 }, (_, index) => index + 1));
   });
 

@@ -4,13 +4,18 @@ import { idIn, inkKey, keyOf, keysOf, LOGBOOK } from './keys';
 import { changing, reading, type Readable } from './transactions';
 
 /**
- * Beside its entries a long live run has snapshots: its first entries once more, a hundred to a value, each named by the key of its last entry.
- * A start reads these and what came after, for it is the number of values that takes the time. The entries themselves stay what counts: what
- * was read from snapshots is looked through against them a moment later, and a run is filed from them alone.
+ * Beside its entries a long live run has snapshots: its first entries once more, twenty-five to a value, each named by the key of its last entry.
+ * A start reads these and what came after, for it is the number of values that takes the time; and as JSON, which is read sooner than a value is
+ * cloned. The entries themselves stay what counts: what was read from snapshots is looked through against them a moment later, and a run is filed
+ * from them alone.
  */
-export const SNAPSHOT_SIZE = 100;
+export const SNAPSHOT_SIZE = 25;
 /** An entry younger than this, in milliseconds, is in no snapshot yet: a tab that has just lost the run may still be storing one before it. */
 const SETTLED = 60_000;
+
+/** Those of an older program are no JSON. */
+type Snapshot = string | Entry[];
+const entriesOf = (snapshot: Snapshot): Entry[] => (typeof snapshot === 'string' ? (JSON.parse(snapshot) as Entry[]) : snapshot);
 
 /** The keys of a run's ink after the one that a snapshot is named by. */
 function inkAfter(runId: string, snapshot: string | undefined): IDBKeyRange {
@@ -23,7 +28,7 @@ export const inkIn = (store: Readable, runId: string): Promise<Entry[]> => store
 
 /** The same by its snapshots, and what came after the last of them. */
 export async function inkBySnapshots(store: Readable, runId: string): Promise<Entry[]> {
-  const early = ((await store.getAll(keysOf('snapshot', runId))) as Entry[][]).flat();
+  const early = ((await store.getAll(keysOf('snapshot', runId))) as Snapshot[]).flatMap(entriesOf);
   const last = early.at(-1);
   const rest = (await store.getAll(inkAfter(runId, last && inkKey(runId, last)))) as Entry[];
   return [...early, ...rest];
@@ -40,7 +45,7 @@ export const takeSnapshots = (runId: string, now = Date.now()): Promise<void> =>
     for (let to = SNAPSHOT_SIZE; to <= settled.length; to += SNAPSHOT_SIZE) {
       const snapshot = settled.slice(to - SNAPSHOT_SIZE, to);
       const [end] = snapshot.slice(-1);
-      if (end) await store.put(snapshot, keyOf('snapshot', idIn(inkKey(runId, end))));
+      if (end) await store.put(JSON.stringify(snapshot), keyOf('snapshot', idIn(inkKey(runId, end))));
     }
   });
 

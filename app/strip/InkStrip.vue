@@ -105,7 +105,7 @@ onBeforeUnmount(() => chart?.destroy());
       class="now"
       :style="{ left: `${nowAt}px`, top: `${area.top}px`, height: `${area.bottom - area.top}px` }"
     />
-    <StripTable v-if="size !== 'row'" :traces="traces" :caption="caption" />
+    <StripTable v-if="size !== 'row'" :traces="traces" :caption="caption" :is-of-many="size === 'lane'" />
   </figure>
 </template>
 

@@ -5,7 +5,7 @@ import { afterPaint } from '../kit/afterPaint';
 import type { Trace } from './trace';
 
 /** The table twin of a strip, for those who hear it rather than see it. A long run is thinned, and says so. */
-const props = defineProps<{ traces: Trace[]; caption: string }>();
+const props = defineProps<{ traces: Trace[]; caption: string; isOfMany: boolean }>();
 
 /** It is heard, not seen: it comes once the strip is there to be seen. */
 const isSeen = ref(false);
@@ -13,10 +13,11 @@ onMounted(() => {
   afterPaint(() => (isSeen.value = true));
 });
 
-/** Rows over all runs, and of one at least. */
+/** Rows over all runs, of one at least, and of one at most: of one strip among a dozen on the board fewer, for each is a page element more. */
 const MOST_ROWS = 240;
 const LEAST_ROWS = 12;
-const mostRows = computed(() => Math.max(LEAST_ROWS, Math.min(60, Math.round(MOST_ROWS / Math.max(1, props.traces.length)))));
+const mostOfOne = computed(() => (props.isOfMany ? 20 : 60));
+const mostRows = computed(() => Math.max(LEAST_ROWS, Math.min(mostOfOne.value, Math.round(MOST_ROWS / Math.max(1, props.traces.length)))));
 /** Tracks that have a column beside the level. */
 const BESIDE = computed(() =>
   TRACKED.filter(
@@ -33,7 +34,7 @@ const tables = computed(() =>
     const rows = percent
       .filter((_, index) => index % step === 0 || index === percent.length - 1)
       .map(([seconds, level]) => ({ time: spell(seconds, 1), level, values: others.map((track) => track.get(seconds)) }));
-    return { id, caption: step > 1 ? `${name}, every ${step}th of its readings` : name, rows };
+    return { id, caption: step > 1 ? `${name}, one in ${step} of its readings` : name, rows };
   }),
 );
 const figure = (value: number | undefined, quantity?: Quantity) =>
