@@ -102,6 +102,7 @@ const lines = computed(() =>
     const row = props.rows[index];
     return {
       index,
+      key: row?.key ?? '',
       name: props.names[index] ?? '',
       pen: props.pens[index] ?? 0,
       runs: row?.runs.map(({ header }) => header.id) ?? [],
@@ -131,7 +132,7 @@ const lines = computed(() =>
         </tr>
       </thead>
       <tbody>
-        <tr v-for="line in lines" :key="line.runs[0]">
+        <tr v-for="line in lines" :key="line.key">
           <th scope="row" class="left">
             <span class="setup"
               ><PenNib :pen="line.pen" line /><RouterLink class="two-lines" :title="line.name" :to="`/curve/${line.runs[0]}`">{{

@@ -5,6 +5,7 @@ import { useRoute, useRouter } from 'vue-router';
 import { leadOf, WISHES, USUAL_WISHES, type Finding, type Question, type Wishes } from '@core/advise';
 import {
   aboutOf,
+  baselineOf,
   columnsOf,
   compareRuns,
   gainUnitsOf,
@@ -121,19 +122,14 @@ const yardstick = computed<Yardstick>(() => {
 });
 const rows = computed(() => compareRuns(charges.value, baseline.value ?? '', yardstick.value.level ?? FULL));
 const names = computed(() => namesOf(rows.value));
-/** Which row each run is in: repeats share its name and its pen. */
-const rowOf = computed(() =>
-  charges.value.map(({ run }) => rows.value.findIndex(({ runs }) => runs.some(({ header }) => header.id === run.header.id))),
-);
+/** Which row each run is in: repeats share its name and its pen; a sequence of sources has a row of its own. */
+const rowOf = computed(() => charges.value.map(({ run }) => rows.value.findIndex(({ runs }) => runs.includes(run))));
 const pens = computed(() => distinctPens(rows.value.map(({ run }) => run.header.pen)));
-const baselines = computed(() => rows.value.map(({ run }, index) => ({ id: run.header.id, name: names.value[index] ?? '' })));
-/** Any run of a setup stands for it. */
-const baselineRow = computed(() =>
-  Math.max(
-    0,
-    rows.value.findIndex(({ runs }) => runs.some(({ header }) => header.id === baseline.value)),
-  ),
+const baselines = computed(() =>
+  rows.value.flatMap(({ run, isSequence }, index) => (isSequence ? [] : [{ id: run.header.id, name: names.value[index] ?? '' }])),
 );
+/** Any run of a setup stands for it. */
+const baselineRow = computed(() => Math.max(0, baselineOf(setups.value, baseline.value)));
 /** What its reader needs, where people differ in it; it stands in the address. */
 const wishes = computed<Wishes>(() => {
   const chosenOf = <Key extends keyof Wishes>(key: Key): Wishes[Key] =>
@@ -164,7 +160,9 @@ const against = computed(() => {
 const standings = computed(() =>
   standingsOf(rows.value, names.value, baselineRow.value, yardstick.value.level === undefined ? against.value : undefined),
 );
-const unlike = computed(() => unlikeIn(setups.value, names.value, typeof rows.value[0]?.goal === 'number'));
+/** Those that are set against each other. */
+const alike = computed(() => setups.value.filter(({ isSequence }) => !isSequence));
+const unlike = computed(() => unlikeIn(alike.value, names.value, typeof rows.value[0]?.goal === 'number'));
 
 const columns = computed(() => {
   const asked = asText(route.query.cols).split(',').filter(Boolean);
@@ -284,7 +282,7 @@ const hasNothing = computed(() => lanes.records.length + logbook.summaries.lengt
       <div v-if="opened.length > 1" class="actions controls">
         <v-select
           v-if="rows.length > 1"
-          :model-value="baselines[baselineRow]?.id"
+          :model-value="rows[baselineRow]?.run.header.id"
           :items="baselines"
           item-title="name"
           item-value="id"

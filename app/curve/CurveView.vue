@@ -6,7 +6,7 @@ import { useRouter } from 'vue-router';
 import { compatibility } from '@core/compare';
 import { milestoneTime, writeFigures, type Notice, type WrittenFigure } from '@core/curve';
 import { streamedOf, writeCsv } from '@core/exchange';
-import { endingSays, sourceSays, type Draft, type Entry, type Trial } from '@core/ink';
+import { chargedBy, endingSays, sourceSays, type Draft, type Entry, type Trial } from '@core/ink';
 import { cadenceInWords } from '@core/method';
 import { clock, spell } from '@core/quantity';
 import type { Span } from '@core/samples';
@@ -148,7 +148,7 @@ const isSpot = computed(() => run.value?.header.list !== undefined);
 const title = computed(() => {
   if (!run.value) return '';
   const { header } = run.value;
-  return isSpot.value ? `Spot check of ${header.device.name}` : `${header.device.name} on ${sourceSays(header)}`;
+  return isSpot.value ? `Spot check of ${header.device.name}` : `${header.device.name} on ${chargedBy(run.value)}`;
 });
 /** When and how it was taken, in a line. */
 const facts = computed(() => {

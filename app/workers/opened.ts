@@ -1,6 +1,6 @@
 import { byLevel, readRun, remarksOf, workloads, type ReadRun, type Remark, type Workload } from '@core/curve';
 import { foldStored, type StoredRun } from '@core/exchange';
-import { sourceSays, withoutTracks, type RunInk, type RunRecord, type Track } from '@core/ink';
+import { chargedBy, withoutTracks, type RunInk, type RunRecord, type Track } from '@core/ink';
 import { TEMPERATURES, type Quantity } from '@core/quantity';
 import { againstPencil, type AgainstPencil } from '@core/run';
 import { tracedWithPencil, traceOf, withPencil, withTotal, type Trace } from '../strip/trace';
@@ -55,7 +55,7 @@ export const besideOf = (record: RunRecord, most?: number): Beside => ({
     return points.length > 1 ? [{ of, points }] : [];
   }),
   percent: record.sampled.has('percent') ? thinned(record.tracks.percent) : record.tracks.percent,
-  trace: withTotal(traceOf(record, sourceSays(record.header), record.header.pen, { most }), record),
+  trace: withTotal(traceOf(record, chargedBy(record), record.header.pen, { most }), record),
 });
 
 export function openedOf(record: RunRecord): Opened {

@@ -23,14 +23,16 @@ export function leadOf(
   yardstick: string,
   about?: About,
 ): string[] {
-  const { setups, worked } = question;
+  const { worked } = question;
+  const setups = question.setups.filter(({ isSequence }) => !isSequence);
+  const ranked = rows.filter(({ isSequence }) => !isSequence);
   const answers = about === 'work' ? underLoad(worked) : [];
   if (answers.length > 0) return answers.map(({ title, says }) => `${title}? ${says}.`);
   const figure = figureSays(yardstick);
   const level = Number(yardstick);
   const devices = new Set(setups.map((setup) => headerOf(setup).device.id)).size;
   // One device, or several with a charger each: one sentence speaks of all.
-  if (setups.length < 2 || (figure === undefined && (devices === 1 || devices === setups.length))) return verdict(rows, level);
+  if (setups.length < 2 || (figure === undefined && (devices === 1 || devices === setups.length))) return verdict(ranked, level);
   const all = groupsOf(question);
   const judged = all.filter((group) => group.setups.length > 1);
   const title = figure === undefined ? `To ${level === 100 ? 'full' : `${level} %`}` : figure.charAt(0).toUpperCase() + figure.slice(1);

@@ -95,15 +95,15 @@ export interface Group {
 
 export const headerOf = ({ runs }: SetupRuns) => (runs[0] as ReadRun).run.header;
 
-/** Setups by device; where every device was run with one charger alone, the devices are judged. */
+/** Setups by device, without sequences; where every device was run with one charger alone, the devices are judged. */
 export function groupsOf({ setups, unit, baseline }: Pick<Question, 'setups' | 'unit' | 'baseline'>): Group[] {
   const byDevice = new Map<string, SetupRuns[]>();
-  for (const setup of setups) {
+  for (const setup of setups.filter(({ isSequence }) => !isSequence)) {
     const { id } = headerOf(setup).device;
     byDevice.set(id, [...(byDevice.get(id) ?? []), setup]);
   }
   const isOfDevices = byDevice.size > 1 && [...byDevice.values()].every((own) => own.length === 1);
-  const groups = isOfDevices ? [[...setups]] : [...byDevice.values()];
+  const groups = isOfDevices ? [[...byDevice.values()].flat()] : [...byDevice.values()];
   return groups.map((own): Group => {
     const [first] = own;
     const device = isOfDevices || !first ? undefined : headerOf(first).device;

@@ -24,6 +24,8 @@ export interface Cell {
   mean: Pooled | undefined;
   rank: Rank | undefined;
   spread: Compared<unknown>['spread'];
+  /** Several sources fed the setup: it is told by itself, and set against no other. */
+  isAlone: boolean;
   /** Absent where there is none. */
   value?: string | undefined;
   /** What it lies between, or the one margin it has. */
@@ -69,8 +71,9 @@ export function measure<Found>({ find, measured, says, mayRank, ...about }: Meas
         found,
         () => (each) => (each.found === undefined ? undefined : measured(each.found, each.one)),
         mayRank && !mayRank(setups) ? undefined : about.better,
+        (index) => setups[index]?.isSequence ?? false,
       );
-      return cells.map((cell) => {
+      return cells.map((cell, index) => {
         const each = cell.each.map(({ one, found: its }) => ({
           id: one.run.header.id,
           isSeen: isSeen(its === undefined ? undefined : measured(its, one)),
@@ -80,6 +83,7 @@ export function measure<Found>({ find, measured, says, mayRank, ...about }: Meas
           mean: cell.mean,
           rank: cell.rank,
           spread: cell.spread,
+          isAlone: setups[index]?.isSequence ?? false,
           ...written(each, cell.mean, about.unit),
           place: cell.rank && writeRank(cell.rank),
           isBest: cell.rank?.place === 1,
@@ -175,6 +179,7 @@ export const differenceUnit = (unit: MeasureUnit): MeasureUnit => (unit === '°C
 /** How a setup differs from the baseline in one figure: `−12 min`, `± 3 min`; a tie as a tie; nothing where either has none. */
 export function writeDifference(cell: Cell, zero: Cell, unit: MeasureUnit): Pick<Cell, 'value' | 'range'> {
   const [one, base] = [cell.mean, zero.mean];
+  if (cell.isAlone) return { range: 'several sources fed it' };
   if (cell === zero) return cell.value === undefined ? { range: '' } : { value: 'baseline', range: cell.value };
   if (!one || !base || one.isLeast || base.isLeast)
     return { range: one?.isLeast ? 'not seen by the end' : base?.isLeast ? 'the baseline was not seen so far' : '' };
@@ -217,8 +222,9 @@ export function workingOf(
     `Runs of one setup differ by ${fixed(spread.sigma * 100, 1)} %, ${known}.`,
   ];
   if (!better) return [...says, 'It is told and not ranked.'];
+  if (cell.isAlone) return [...says, 'Several sources fed it, one after another: it is told by itself.'];
   for (const [other, theirs] of cells.entries()) {
-    if (other === index || !theirs.mean) continue;
+    if (other === index || !theirs.mean || theirs.isAlone) continue;
     const differ = difference(mean, theirs.mean, spread);
     const by = (differ.told === 'tie' ? writeAmount : writeTold)(Math.abs(differ.value), differ.margin, differenceUnit(unit));
     const name = names[other] ?? '';

@@ -13,19 +13,22 @@ export interface Compared<Found> {
 /**
  * One figure of every setup: pooled over its repeats, with the spread that these show, and ranked. A setup with a run that has none has no mean.
  *
- * @param better `undefined` of what is told and not ranked
+ * @param better  `undefined` of what is told and not ranked
+ * @param isAlone whether a setup is told by itself alone
  */
 export function column<Found>(
   setups: readonly Found[][],
   measure: (setup: number) => (found: Found) => Measured | undefined,
   better: 'less' | 'more' | undefined,
+  isAlone: (setup: number) => boolean = () => false,
 ): Compared<Found>[] {
   const measured = setups.map((each, index) => {
     const values = each.map(measure(index));
     return values.every((value) => value !== undefined) ? values : [];
   });
-  const spread = spreadOf(measured);
+  const spread = spreadOf(measured.filter((_, index) => !isAlone(index)));
   const means = measured.map((runs) => pooled(runs, spread));
-  const ranks = better ? rank(means, better, spread) : [];
+  const ranked = means.map((mean, index) => (isAlone(index) ? undefined : mean));
+  const ranks = better ? rank(ranked, better, spread) : [];
   return setups.map((each, index) => ({ each, mean: means[index], rank: ranks[index], spread }));
 }

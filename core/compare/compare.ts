@@ -5,12 +5,14 @@ import type { Gain } from '../curve/valueAt';
 import type { RunInk } from '../ink/fold';
 import { difference, type Difference, type Measured, type Pooled } from '../margin/told';
 import { column, type Compared } from './column';
-import { setupsOf } from './setups';
+import { baselineOf, setupsOf } from './setups';
 import { speedUp, type Goal, type SpeedUp, type WithMargin } from './speedUp';
 
 /** How a setup stands to the baseline at one level. */
 export type Standing =
   | { state: 'baseline' }
+  /** Several sources fed it: it is set against nothing. */
+  | { state: 'sequence' }
   | { state: 'no time'; level: Goal }
   /** These readings cannot tell them apart; `saved` is what they differ by, as far as both were seen. */
   | { state: 'tie'; level: Goal; saved?: WithMargin | undefined }
@@ -23,6 +25,9 @@ export interface Row {
   /** The first of its runs: its gear speaks for all. */
   run: RunInk;
   runs: RunInk[];
+  /** The setup that it is. */
+  key: string;
+  isSequence: boolean;
   milestones: Compared<Milestone>[];
   /** What came to pass beside levels, where any run has it: the light out, power gone, the boot. */
   passages: Partial<Record<Passage['what'], Compared<Passage>>>;
@@ -65,6 +70,7 @@ const gainOf =
  */
 export function compareRuns(all: readonly ReadRun[], baseline: string, level: number): Row[] {
   const setups = setupsOf(all);
+  const isAlone = (index: number) => setups[index]?.isSequence ?? false;
   const batteries = setups.map(({ runs }) => runs[0]?.figures.battery);
   const inWattHours = new Set(batteries).size > 1 && batteries.every((battery) => battery !== undefined);
   const isUnlike = new Set(setups.map(({ runs }) => runs[0]?.run.header.device.id)).size > 1;
@@ -74,6 +80,7 @@ export function compareRuns(all: readonly ReadRun[], baseline: string, level: nu
       setups.map(({ runs }) => runs.flatMap(({ figures }) => figures.milestones[at] ?? [])),
       () => timeOf,
       'less',
+      isAlone,
     ),
   );
   const gains = (all[0]?.figures.gains ?? []).map((_, at) => {
@@ -81,6 +88,7 @@ export function compareRuns(all: readonly ReadRun[], baseline: string, level: nu
       setups.map(({ runs }) => runs.flatMap(({ figures }) => figures.gains[at] ?? [])),
       (index) => gainOf(inWattHours ? (batteries[index] ?? 0) / 100 : 1),
       'more',
+      isAlone,
     );
     // A percent of one device is not a percent of another: where its battery is not known, nothing says which gained more.
     return isUnlike && !inWattHours && new Set(batteries).size > 1 ? found.map((cell) => ({ ...cell, rank: undefined })) : found;
@@ -88,13 +96,13 @@ export function compareRuns(all: readonly ReadRun[], baseline: string, level: nu
   const kinds = new Set(all.flatMap(({ figures }) => figures.passages.map(({ what }) => what)));
   const passages = [...kinds].map((what) => {
     const found = setups.map(({ runs }) => runs.flatMap(({ figures }) => figures.passages.filter((passage) => passage.what === what)));
-    return [what, column(found, () => whenOf, 'less')] as const;
+    return [what, column(found, () => whenOf, 'less', isAlone)] as const;
   });
-  const zero = setups.findIndex(({ runs }) => runs.some(({ run }) => run.header.id === baseline));
+  const zero = baselineOf(setups, baseline);
   const goal = goalOf(all, level);
   const taken: Compared<Milestone | Passage>[] | undefined =
     typeof goal === 'number' ? times[levels.indexOf(goal)] : passages.find(([what]) => what === goal)?.[1];
-  return setups.flatMap(({ runs }, index) => {
+  return setups.flatMap(({ runs, key, isSequence }, index) => {
     const [first] = runs;
     if (!first) return [];
     const starts = runs.flatMap(({ figures }) => figures.startLevel ?? []);
@@ -102,11 +110,17 @@ export function compareRuns(all: readonly ReadRun[], baseline: string, level: nu
       {
         run: first.run,
         runs: runs.map(({ run }) => run),
+        key,
+        isSequence,
         milestones: times.flatMap((cells) => cells[index] ?? []),
         passages: Object.fromEntries(passages.flatMap(([what, cells]) => (cells[index] ? [[what, cells[index]] as const] : []))),
         gains: gains.flatMap((cells) => cells[index] ?? []),
         startLevel: starts.length === runs.length ? Math.min(...starts) : undefined,
-        standing: index === zero || zero < 0 ? { state: 'baseline' } : standing(goal, taken?.[index], taken?.[zero]),
+        standing: isSequence
+          ? { state: 'sequence' }
+          : index === zero
+            ? { state: 'baseline' }
+            : standing(goal, taken?.[index], taken?.[zero]),
         goal,
       },
     ];

@@ -20,8 +20,9 @@ export interface FigureMatrix {
 
 const sourceOf = ({ header }: RunInk) => sourceKey(header);
 
-/** Lays a figure out over devices and sources. Each device is ranked and shaded by itself. */
-export function matrixOf(setups: readonly SetupRuns[], by: Measure): FigureMatrix {
+/** Lays a figure out over devices and sources. Each device is ranked and shaded by itself. Sequences fill no cell. */
+export function matrixOf(all: readonly SetupRuns[], by: Measure): FigureMatrix {
+  const setups = all.filter((each) => !each.isSequence);
   const first = setups.flatMap(({ runs }) => runs.slice(0, 1).map(({ run }) => run));
   const kinds = [...new Map(first.map((run) => [sourceOf(run), run.header])).entries()];
   const names = kinds.map(([, header]) => sourceSays(header));

@@ -1,10 +1,10 @@
-import { sourceSays } from '../ink/entrySays';
 import type { RunInk } from '../ink/fold';
+import { chargedBy } from '../ink/sequence';
 
 /** How a run is called beside others: by its charger where the device is the same, else by both. */
 export function namesOf(rows: readonly { run: RunInk }[]): string[] {
   const oneDevice = new Set(rows.map(({ run }) => run.header.device.name)).size === 1;
-  const names = rows.map(({ run: { header } }) => (oneDevice ? sourceSays(header) : `${header.device.name} on ${sourceSays(header)}`));
+  const names = rows.map(({ run }) => (oneDevice ? chargedBy(run) : `${run.header.device.name} on ${chargedBy(run)}`));
   const count = new Map<string, number>();
   return names.map((name) => {
     if (names.filter((other) => other === name).length === 1) return name;

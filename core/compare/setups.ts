@@ -1,5 +1,6 @@
 import type { ReadRun } from '../curve/figures';
 import type { RunInk } from '../ink/fold';
+import { chargedKey, isSequence, untilSwap } from '../ink/sequence';
 import { sourceKey } from '../ink/sourceKey';
 import { AMBIENT, REST } from '../method/conditions';
 
@@ -7,6 +8,8 @@ import { AMBIENT, REST } from '../method/conditions';
 export interface SetupRuns {
   key: string;
   runs: ReadRun[];
+  /** Several sources fed it, one after another: told with its own figures, and neither ranked nor averaged with any other. */
+  isSequence: boolean;
 }
 
 /** Conditions that are never quite the same twice: they make no setup of their own. */
@@ -14,24 +17,41 @@ const DRIFTS: readonly string[] = [AMBIENT, REST];
 
 /**
  * What makes two runs repeats of each other: the cell of a study where they fill one; else device, charger with its port, cable, and the settings
- * that they were confirmed to have. Units of one device count as one.
+ * that they were confirmed to have. Units of one device count as one. Work that was done on it is a condition too, and so is every swap.
  */
-export function setupKey({ header: { device, charger, port = 0, cable, feed, study, conditions = [] } }: RunInk): string {
+export function setupKey(run: RunInk): string {
+  const { device, charger, port = 0, cable, feed, study, conditions = [] } = run.header;
   const settings = conditions
     .filter(({ name }) => !DRIFTS.includes(name))
     .map(({ name, value }) => `${name}=${value}`)
     .sort();
-  return JSON.stringify(study ? [study.id, study.cell] : [device.id, sourceKey({ charger, port, cable, feed }), settings]);
+  const work = run.events.flatMap(({ event, remark = '' }) => (event === 'work started' ? [remark] : []));
+  return JSON.stringify([
+    ...(study ? [study.id, study.cell] : [device.id, sourceKey({ charger, port, cable, feed }), settings]),
+    ...(work.length > 0 ? [work] : []),
+    ...(isSequence(run) ? [chargedKey(run)] : []),
+  ]);
 }
 
-/** Runs by their setup, in the order in which setups are first met. */
+/** A run as it is compared: of a sequence what came before its first swap, as its first source's, where anything did; and the whole of it, by itself. */
+const partsOf = (one: ReadRun): ReadRun[] =>
+  one.figures.first ? [{ run: { ...one.run, ...untilSwap(one.run) }, figures: one.figures.first }, one] : [one];
+
+/** Runs by their setup, in the order in which setups are first met; sequences last. */
 export function setupsOf(all: readonly ReadRun[]): SetupRuns[] {
   const setups = new Map<string, ReadRun[]>();
-  for (const one of all) {
+  for (const one of all.flatMap(partsOf)) {
     const key = setupKey(one.run);
     setups.set(key, [...(setups.get(key) ?? []), one]);
   }
-  return [...setups].map(([key, runs]) => ({ key, runs }));
+  const found = [...setups].map(([key, runs]): SetupRuns => ({ key, runs, isSequence: runs.some(({ run }) => isSequence(run)) }));
+  return [...found.filter((each) => !each.isSequence), ...found.filter((each) => each.isSequence)];
+}
+
+/** The place of the setup that the others are set against: that of a run, which no sequence is; else the first. −1 where there is none. */
+export function baselineOf(setups: readonly SetupRuns[], run: string | undefined): number {
+  const asked = setups.findIndex(({ runs, isSequence: isOne }) => !isOne && runs.some((one) => one.run.header.id === run));
+  return asked >= 0 ? asked : setups.findIndex((each) => !each.isSequence);
 }
 
 /** What the others are usually set against: the run on the charger that came in its device’s box, through the cable from there if one was noted. */

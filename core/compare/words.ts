@@ -24,6 +24,8 @@ export function writeStanding({ standing }: Row, baseline: string): { first: str
   switch (standing.state) {
     case 'baseline':
       return { first: 'baseline', rest: [] };
+    case 'sequence':
+      return { first: '—', rest: ['several sources fed it: not ranked'] };
     case 'no time':
       return { first: '—', rest: [`no times ${goalSays(standing.level)} to compare`] };
     case 'tie':
@@ -76,7 +78,9 @@ export const standingsOf = (
   zero: number,
   by: { measure: Measure; cells: readonly Cell[] } | undefined,
 ): { first: string; rest: string[] }[] =>
-  rows.map((row, index) => (by ? writeAgainst(by.cells, index, zero, by.measure) : writeStanding(row, names[zero] ?? '')));
+  rows.map((row, index) =>
+    by && !row.isSequence ? writeAgainst(by.cells, index, zero, by.measure) : writeStanding(row, names[zero] ?? ''),
+  );
 
 function toldApart({ saved, share, rate, level }: Extract<Standing, { state: 'told apart' }>): { first: string; rest: string[] } {
   const { value, margin } = writeTold(Math.abs(saved.value), saved.margin, 's');

@@ -1,5 +1,6 @@
 import { deviation, sum } from 'd3-array';
 import { averagePower } from '../quantity/electric';
+import { fedBy } from '../ink/sequence';
 import { batteryOf } from '../bench/battery';
 import type { Meter } from '../bench/meter';
 import type { RunRecord } from '../ink/fold';
@@ -63,7 +64,12 @@ export function energySamples(run: Pick<RunRecord, 'tracks'>): EnergySample[] {
 export function sampledOf(run: RunRecord): Sampled | undefined {
   // A meter’s stream has its watts for that: a counter is sampled by hand.
   if (run.sampled.has('wattHours')) return undefined;
-  const samples = energySamples(run).filter(({ watts }) => watts >= LEAST_WATTS);
+  const all = energySamples(run).filter(({ watts }) => watts >= LEAST_WATTS);
+  // Those of one source: of the first that was sampled.
+  const swaps = fedBy(run).map(({ from }) => from);
+  const placeOf = (moment: number) => swaps.findLastIndex((from) => from <= moment);
+  const ofOne = all.filter(({ from, to }) => placeOf(from) === placeOf(to - 1e-6));
+  const samples = ofOne.filter(({ from }) => placeOf(from) === placeOf(ofOne[0]?.from ?? 0));
   const length = sum(samples, ({ from, to }) => to - from);
   const watts = averagePower(
     sum(samples, ({ wattHours }) => wattHours),

@@ -2,6 +2,7 @@ import { batteryOf, chargeOf, hoursOf } from '../bench/battery';
 import { FELT, type EventId } from '../ink/events';
 import type { Cadence } from '../method/cadenceSchema';
 import { withoutTracks, type RunInk, type RunRecord } from '../ink/fold';
+import { beforeSwap, feedsOf } from '../ink/sequence';
 import { sighting, sightings, type Sighting, type Track } from '../ink/track';
 import { askedNow } from '../quantity/asked';
 import { accuracyOf, countedEnergy, energy, unseenSpans, type Accuracy, type Energy } from './energy';
@@ -80,6 +81,10 @@ export interface Figures {
   charge?: { milliampHours: number; isCounted: boolean } | undefined;
   /** How warm it felt by hand: told, never ranked. */
   felt: { event: EventId; seconds: number }[];
+  /** Of a run that several sources fed: each, from when on. What is read of a stretch belongs to the one that fed it then. */
+  feeds: { from: number; name: string }[];
+  /** Of such a run, the times and gains that came wholly before its first swap: those of its first source. */
+  first?: Figures | undefined;
 }
 
 /** A run and its figures: values, without the columns they were worked out from. */
@@ -103,7 +108,8 @@ export interface Counter {
  *
  * @example figuresOf(run, { levels: [80], marks: [1800] }).milestones[0] // when its display first showed 80 %
  */
-export function figuresOf(run: RunRecord, { levels, marks }: Asked = { levels: LEVELS, marks: GAIN_TIMES }): Figures {
+export function figuresOf(run: RunRecord, asked: Asked = { levels: LEVELS, marks: GAIN_TIMES }): Figures {
+  const { levels, marks } = asked;
   const { percent, watts, wattHours } = run.tracks;
   const known = levelsOf(run);
   const accuracy = accuracyOf(run.header.meter, watts);
@@ -111,6 +117,7 @@ export function figuresOf(run: RunRecord, { levels, marks }: Asked = { levels: L
   const counter = counterOf(wattHours);
   const top = peak(watts, run.sampled.has('watts'));
   const own = askedNow();
+  const feeds = feedsOf(run);
   const gained = (seconds: number) => gainAt(percent, seconds, known, run.isDead);
   return {
     milestones: levels.map((level) => milestoneOf(known, level)),
@@ -151,7 +158,50 @@ export function figuresOf(run: RunRecord, { levels, marks }: Asked = { levels: L
     idle: idleDraw(run, accuracy, levelTime(percent, 100)?.at),
     charge: chargeIn(run),
     felt: run.events.flatMap(({ event, seconds }) => (FELT.includes(event) ? [{ event, seconds }] : [])),
+    feeds,
+    first: feeds[1] && ofFirst(figuresOf(beforeSwap(run), asked), feeds[1].from),
   };
+}
+
+/**
+ * What of the figures up to the first swap is told of the first source: times that were seen, and gains. What a whole run comes to, power, energy and heat,
+ * a stretch of it does not tell.
+ *
+ * @param until the first swap, in seconds from plug-in
+ * @returns `undefined` where nothing was seen
+ */
+function ofFirst(figures: Figures, until: number): Figures | undefined {
+  const seen = (all: readonly Milestone[]) =>
+    all.map((found): Milestone => (found.state === 'reached' ? found : { state: 'no levels', level: found.level }));
+  const isKnown = ({ state, seconds }: Gain) => state === 'known' && seconds <= until;
+  const known = (all: readonly Gain[]) => all.filter(isKnown);
+  const asOf = ({ milestones, gains }: { milestones: readonly Milestone[]; gains: readonly Gain[] }) => ({
+    milestones: seen(milestones),
+    gains: known(gains),
+  });
+  const first: Figures = {
+    ...figures,
+    milestones: seen(figures.milestones),
+    gains: figures.gains.map((gain) => (isKnown(gain) ? gain : { state: 'not covered', seconds: gain.seconds })),
+    more: asOf(figures.more),
+    beside: asOf(figures.beside),
+    passages: figures.passages.filter(({ what }) => what === 'boot'),
+    trueFull: undefined,
+    peak: undefined,
+    topSample: undefined,
+    energy: { ...figures.energy, covered: 0, averageWatts: undefined },
+    counter: undefined,
+    sampled: undefined,
+    charge: undefined,
+    idle: undefined,
+    stages: [],
+    averages: [],
+    heat: [],
+    felt: [],
+  };
+  const all = [...first.milestones, ...first.more.milestones, ...first.beside.milestones];
+  const hasGains = [...first.gains, ...first.more.gains, ...first.beside.gains].some(isKnown);
+  return hasGains || first.passages.length > 0 || all.some(({ state }) => state === 'reached') ? first : undefined;
 }
 
 /** A run, read: its ink and its figures. */

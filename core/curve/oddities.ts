@@ -1,7 +1,9 @@
-import { max } from 'd3-array';
+import { max, sum } from 'd3-array';
 import { portsOf } from '../bench/ports';
 import { reshapingSays } from '../ink/reshapingSays';
+import type { Source } from '../ink/entry';
 import { sourceAt, type RunRecord } from '../ink/fold';
+import { chargedBy, fedBy } from '../ink/sequence';
 import { sighting, sightings, type Track } from '../ink/track';
 import { offersOf } from '../power/offers';
 import { spell } from '../quantity/duration';
@@ -82,15 +84,16 @@ function aboveRating(run: RunRecord): Notice[] {
 /** Volts that stand above what a fixed supply gives: a cable only ever takes some away. */
 function offVolts(run: RunRecord): Notice[] {
   const { steps, supply } = voltSteps(run);
-  const { charger, port = 0 } = run.header;
-  const isProgrammable = offersOf(portsOf(charger)[port] ?? { connector: 'USB-C' }, charger).offers.some(({ kind }) => kind !== 'fixed');
-  if (supply === 'stepping' || isProgrammable) return [];
-  const step = steps.find(({ volts }) => volts > BEYOND * nearest(volts));
+  if (supply === 'stepping') return [];
+  const isProgrammable = (moment: number) => offersAt(sourceAt(run, moment)).some(({ kind }) => kind !== 'fixed');
+  const step = steps.find(({ volts, seconds }) => volts > BEYOND * nearest(volts) && !isProgrammable(seconds));
   if (!step) return [];
   const usual = nearest(step.volts);
   const text = `${trimmed(step.volts, 2)} V from ${spell(step.seconds)} on, ${trimmed(step.volts - usual, 2)} V above the ${usual} V of a fixed supply`;
   return [{ kind: 'offset', from: step.seconds, to: step.seconds, text }];
 }
+
+const offersAt = ({ charger, port = 0 }: Source) => offersOf(portsOf(charger)[port] ?? { connector: 'USB-C' }, charger).offers;
 
 /** The voltage of fixed supplies that is nearest. */
 const nearest = (volts: number) => USUAL.volts.reduce((best, each) => (Math.abs(each - volts) < Math.abs(best - volts) ? each : best));
@@ -111,23 +114,31 @@ function resets({ tracks }: RunRecord): Notice[] {
   });
 }
 
-/** A counter that counted more than the charger can have given in that time. */
+/** A counter that counted more than what fed it can have given in that time, each source for as long as it did. */
 function overCounted(run: RunRecord): Notice[] {
-  const { charger, port = 0 } = run.header;
-  const amps = max(offersOf(portsOf(charger)[port] ?? { connector: 'USB-C' }, charger).offers, (offer) =>
-    'amps' in offer ? offer.amps : undefined,
-  );
-  const most = { wattHours: charger.watts, milliampHours: amps === undefined ? undefined : amps * 1000 };
+  const fed = fedBy(run);
+  const rateOf = (source: Source, quantity: (typeof COUNTERS)[number]): number | undefined => {
+    if (quantity === 'wattHours') return source.charger.watts;
+    const amps = max(offersAt(source), (offer) => ('amps' in offer ? offer.amps : undefined));
+    return amps === undefined ? undefined : amps * 1000;
+  };
   return COUNTERS.flatMap((quantity): Notice[] => {
     const track: Track = run.tracks[quantity];
     const [first, last] = [sighting(track, 0), sighting(track, track.seconds.length - 1)];
-    const rate = most[quantity];
-    if (!first || !last || rate === undefined || last.seconds - first.seconds < 60) return [];
-    const hours = (last.seconds - first.seconds) / 3600;
+    if (!first || !last || last.seconds - first.seconds < 60) return [];
+    const given = fed.map(({ from, source }, index) => {
+      const until = Math.min(last.seconds, fed[index + 1]?.from ?? Infinity);
+      const hours = Math.max(0, until - Math.max(first.seconds, from)) / 3600;
+      const rate = source && rateOf(source, quantity);
+      return hours === 0 ? 0 : rate === undefined ? undefined : rate * hours;
+    });
+    if (given.includes(undefined)) return [];
+    const most = sum(given);
     const counted = last.value - first.value;
-    if (counted <= rate * hours * BEYOND) return [];
+    if (counted <= most * BEYOND) return [];
     const { unit } = quantityOf(quantity);
-    const text = `The counter says ${fixed(counted, quantity === 'wattHours' ? 2 : 0)} ${unit} in ${spell(last.seconds - first.seconds)}; ${charger.name} can give ${fixed(rate * hours, quantity === 'wattHours' ? 2 : 0)}`;
+    const digits = quantity === 'wattHours' ? 2 : 0;
+    const text = `The counter says ${fixed(counted, digits)} ${unit} in ${spell(last.seconds - first.seconds)}; ${chargedBy(run)} can give ${fixed(most, digits)}`;
     return [{ kind: 'counter', from: first.seconds, to: last.seconds, text }];
   });
 }

@@ -2,6 +2,7 @@ import { endingWord } from '../ink/endings';
 import type { Header } from '../ink/entry';
 import { sourceSays } from '../ink/entrySays';
 import type { RunRecord } from '../ink/fold';
+import { chargedBy } from '../ink/sequence';
 import { sighting } from '../ink/track';
 import { gapsOf } from '../samples/gaps';
 import { rangeOf, type Dot } from '../samples/range';
@@ -103,7 +104,7 @@ export function summarise(run: RunRecord): Summary {
     ink: `${run.entries.length} ${run.entries.at(-1)?.id ?? ''}`,
     plugInAt: run.header.plugInAt,
     device: run.header.device.name,
-    charger: run.header.list ? `spot check, ${triedOf(run)}` : sourceSays(run.header),
+    charger: run.header.list ? `spot check, ${triedOf(run)}` : chargedBy(run),
     gear: [
       ...new Set(
         [...gearOf(run.header), ...run.sources.flatMap(({ charger, cable }) => [charger, ...(cable ? [cable] : [])])].map(({ id }) => id),

@@ -14,7 +14,7 @@ import { PASSAGES, writeMilestone, writePassage } from './timeWords';
 import type { Passage } from './milestones';
 import { moreOfEnergy, stageFigures } from './stageWords';
 import type { Gain } from './valueAt';
-import type { WrittenFigure } from './written';
+import { onSource, type WrittenFigure } from './written';
 import { plain } from './working';
 
 /** To which level energy samples are carried on, in %, unless one was asked for. */
@@ -48,7 +48,7 @@ export function writeFigures(
     ...energyFigures(figures),
     ...moreOfEnergy(figures),
     ...counterFigure(figures.counter),
-    ...sampledFigures(figures.sampled, projectTo),
+    ...sampledFigures(figures.sampled, projectTo, figures.feeds),
     ...stageFigures(figures),
     ...figures.heat.map(heatFigure),
     ...feltFigure(figures.felt),
@@ -117,7 +117,7 @@ function gainFigure(gain: Gain, { battery, milliampHours, hours: lasts }: Figure
 const POWER = 'Power and energy' as const;
 const NO_WATTS = 'no watts were read';
 
-function peakFigure({ peak: top, topSample, wattsRead, accuracy }: Figures): WrittenFigure {
+function peakFigure({ peak: top, topSample, wattsRead, accuracy, feeds }: Figures): WrittenFigure {
   if (!top) return { id: 'peak', group: POWER, label: 'Peak', detail: wattsRead > 0 ? 'less than a minute was sampled' : NO_WATTS };
   const held = top.kind === '60-second mean';
   const peak = withMargin(top.watts, shownMargin(uncertaintyOf(top.watts, accuracy)), 1);
@@ -127,7 +127,7 @@ function peakFigure({ peak: top, topSample, wattsRead, accuracy }: Figures): Wri
     group: POWER,
     label: `Peak, highest ${top.kind}`,
     value: `${peak.value} W`,
-    detail: `± ${peak.margin} W · ${held ? 'from' : 'at'} ${spell(top.seconds, 1)}${topSample ? `; highest sample ${fixed(topSample.value, 1)} W at ${spell(topSample.seconds, 1)}` : ''}`,
+    detail: `± ${peak.margin} W · ${held ? 'from' : 'at'} ${spell(top.seconds, 1)}${topSample ? `; highest sample ${fixed(topSample.value, 1)} W at ${spell(topSample.seconds, 1)}` : ''}${onSource(feeds, top.seconds)}`,
     working: { formula: `${formula}; the meter ± (${meterSays(accuracy)})`, unit: 'W', uses: top.uses },
     span: { from: top.seconds, to: top.seconds + (held ? 60 : 0) },
   };
@@ -213,7 +213,7 @@ function counterFigure(counter: Counter | undefined): WrittenFigure[] {
 }
 
 /** Mean power by energy samples, and the time to a level that it projects, with what that takes for granted. */
-function sampledFigures(sampled: Sampled | undefined, projectTo: number): WrittenFigure[] {
+function sampledFigures(sampled: Sampled | undefined, projectTo: number, feeds: Figures['feeds']): WrittenFigure[] {
   if (!sampled) return [];
   const { samples, battery, start, uses } = sampled;
   const [first, last] = [samples[0], samples.at(-1)];
@@ -227,7 +227,7 @@ function sampledFigures(sampled: Sampled | undefined, projectTo: number): Writte
     group: POWER,
     label: 'Mean by energy sample',
     value: `${power.value} W`,
-    detail: `± ${power.margin} W${several}`,
+    detail: `± ${power.margin} W${several}${onSource(feeds, first?.from ?? 0)}`,
     working: { formula: `${plain(total)} Wh ÷ ${spell(length, 1)}`, unit: 'Wh', uses },
     span,
   };

@@ -27,6 +27,7 @@ export { elapsedIn, footageSchema, type Footage } from './footage';
 export { SECOND_LOOK, SETTLE, STATUSES, statusSays, type StatusId } from './statuses';
 export { TRIAL_STATES, type TrialState } from './trialStates';
 export { clockSays, fromPlugIn, reshapingSays } from './reshapingSays';
+export { chargedBy } from './sequence';
 export { sourceKey } from './sourceKey';
 export { SCHEMA } from './version';
 export { EMPTY_TRACK, sighting, sightings, trackOf, type Sighting, type Track } from './track';
