@@ -148,7 +148,7 @@ export function figuresOf(run: RunRecord, asked: Asked = { levels: LEVELS, marks
     sampled: sampledOf(run),
     heat: heatOf(run),
     topLevel: percent.values.length > 0 ? highest(percent) : undefined,
-    stages: stagesOf(run),
+    stages: stagesOf(run, known),
     volts: voltSteps(run),
     cycles: cyclesOf(run),
     averages: averagesTo(run, AVERAGED, accuracy),

@@ -14,7 +14,7 @@ const NILE = [
 describe('break points', () => {
   it('of the Nile’s flow come after the 28th year, 1898, where one is looked for (R package strucchange, breakpoints(Nile ~ 1); from memory)', () => {
     const weights = NILE.map(() => 1);
-    const found = segmentsOf({ values: NILE, weights }, { each: 400_000, taper: Infinity, least: 15 });
+    const found = segmentsOf({ values: NILE, weights }, { constant: 400_000, line: Infinity });
     expect(found.map(({ from, to }) => [from, to])).toEqual([
       [0, 28],
       [28, 100],

@@ -1,4 +1,4 @@
-/** A piece of a series that is described as one: a constant, or the taper that may come last. */
+/** A piece of a series that is described as one: a constant, or a straight line. */
 export interface Segment {
   /** First bin, and the one after the last. */
   from: number;
@@ -6,7 +6,7 @@ export interface Segment {
   /** At its two ends: the same for a constant. */
   first: number;
   last: number;
-  isTaper: boolean;
+  isLine: boolean;
 }
 
 /** A series in even bins, each with its weight: 0 where nothing was seen. */
@@ -15,169 +15,79 @@ export interface Series {
   weights: ArrayLike<number>;
 }
 
-/** What a description costs beside its squared misfit. */
+/** What a piece of each kind costs beside its squared misfit. */
 export interface Penalty {
-  /** Of each constant, and of the taper. */
-  each: number;
-  taper: number;
-  /** Fewest bins of a constant, and of the taper. */
-  least: number;
+  constant: number;
+  line: number;
 }
 
-/** Shares of its height that a taper may lose from one bin to the next: from a day to a few bins, evenly on a scale of ratios. */
-const RATES = Array.from({ length: 120 }, (_, index) => Math.exp(-(10 ** (-3.6 + index * 0.028))));
-
-/** Squared misfit of a constant over any stretch, from sums: two subtractions a question. */
-function constants({ values, weights }: Series) {
+/** Squared misfit of constants and straight lines over any stretch, from sums: a few subtractions a question. */
+function misfits({ values, weights }: Series) {
   const count = values.length;
-  const [mass, sum, square] = [new Float64Array(count + 1), new Float64Array(count + 1), new Float64Array(count + 1)];
+  const sums = Array.from({ length: 6 }, () => new Float64Array(count + 1));
+  const [w, wx, wxx, wy, wxy, wyy] = sums as [Float64Array, Float64Array, Float64Array, Float64Array, Float64Array, Float64Array];
   for (let bin = 0; bin < count; bin += 1) {
-    const weight = weights[bin] ?? 0;
-    const value = values[bin] ?? 0;
-    mass[bin + 1] = (mass[bin] ?? 0) + weight;
-    sum[bin + 1] = (sum[bin] ?? 0) + weight * value;
-    square[bin + 1] = (square[bin] ?? 0) + weight * value * value;
+    const [weight, value] = [weights[bin] ?? 0, values[bin] ?? 0];
+    w[bin + 1] = (w[bin] ?? 0) + weight;
+    wx[bin + 1] = (wx[bin] ?? 0) + weight * bin;
+    wxx[bin + 1] = (wxx[bin] ?? 0) + weight * bin * bin;
+    wy[bin + 1] = (wy[bin] ?? 0) + weight * value;
+    wxy[bin + 1] = (wxy[bin] ?? 0) + weight * bin * value;
+    wyy[bin + 1] = (wyy[bin] ?? 0) + weight * value * value;
   }
   const between = (of: Float64Array, from: number, to: number) => (of[to] ?? 0) - (of[from] ?? 0);
-  return {
-    mean: (from: number, to: number) => between(sum, from, to) / Math.max(between(mass, from, to), 1e-12),
-    cost: (from: number, to: number) => {
-      const weight = between(mass, from, to);
-      return weight <= 0 ? 0 : Math.max(0, between(square, from, to) - between(sum, from, to) ** 2 / weight);
-    },
+  /** Misfit of the mean, and by how much a slope lessens it. */
+  const of = (from: number, to: number) => {
+    const mass = between(w, from, to);
+    if (mass <= 0) return { constant: 0, line: 0, mean: 0, slope: 0, middle: (from + to - 1) / 2 };
+    const [x, y] = [between(wx, from, to) / mass, between(wy, from, to) / mass];
+    const sxx = between(wxx, from, to) - mass * x * x;
+    const sxy = between(wxy, from, to) - mass * x * y;
+    const constant = Math.max(0, between(wyy, from, to) - mass * y * y);
+    const slope = sxx > 1e-9 * mass ? sxy / sxx : 0;
+    return { constant, line: Math.max(0, constant - slope * sxy), mean: y, slope, middle: x };
   };
+  return of;
 }
-
-/** The taper that ends a series. */
-interface Taper {
-  /** Its first bin. */
-  from: number;
-  /** Height above what it falls to, at its first bin; what it falls to; share kept from bin to bin. */
-  height: number;
-  floor: number;
-  rate: number;
-  /** What the whole description costs with it. */
-  total: number;
-}
-
-/** A few rates of the whole scale come first: once a good one is found, little of the others is weighed. */
-const FIRST = 8;
-const IN_TURN = [0, 1].flatMap((turn) => RATES.filter((_, index) => (index % FIRST === 0) === (turn === 0)));
 
 /**
- * The falling exponential to the end, its floor at zero or above, with which a series is described most cheaply: weighted least squares for each of
- * the rates from each bin.
+ * The cheapest description of a series as pieces that are constant or straight lines: an exact dynamic programme over all borders. Borders that can
+ * begin no cheapest piece any more are left out (Killick, Fearnhead and Eckley 2012, *Optimal detection of changepoints with a linear computational cost*).
  *
- * @param before what is spent before a taper that begins at each bin; `Infinity` where none may
- * @param most   what it has to be cheaper than
+ * @returns the pieces in order; they cover every bin
  */
-export function taperOf({ values, weights }: Series, before: ArrayLike<number>, most: number): Taper | undefined {
-  const count = values.length;
-  // From each bin to the end, whatever the rate: weight, and the weighted sums of values and of their squares.
-  const [mass, sum, square] = [new Float64Array(count + 1), new Float64Array(count + 1), new Float64Array(count + 1)];
-  for (let bin = count - 1; bin >= 0; bin -= 1) {
-    const weight = weights[bin] ?? 0;
-    const value = values[bin] ?? 0;
-    mass[bin] = (mass[bin + 1] ?? 0) + weight;
-    sum[bin] = (sum[bin + 1] ?? 0) + weight * value;
-    square[bin] = (square[bin + 1] ?? 0) + weight * value * value;
-  }
-  let best: Taper | undefined;
-  let total = most;
-  for (const rate of IN_TURN) {
-    let u = 0;
-    let uu = 0;
-    let uy = 0;
-    for (let bin = count - 1; bin >= 0; bin -= 1) {
-      const weight = weights[bin] ?? 0;
-      u = weight + rate * u;
-      uu = weight + rate * rate * uu;
-      uy = weight * (values[bin] ?? 0) + rate * uy;
-      const spent = before[bin] ?? Infinity;
-      if (spent >= total) continue;
-      const m = mass[bin] ?? 0;
-      const y = sum[bin] ?? 0;
-      const spread = m * uu - u * u;
-      const isTold = spread > 1e-9 * m * uu;
-      let height = isTold ? (m * uy - u * y) / spread : 0;
-      let floor = isTold ? (uu * y - u * uy) / spread : 0;
-      if (floor < 0) {
-        height = uu > 0 ? uy / uu : 0;
-        floor = 0;
-      }
-      // At least squares, what is left is what the fit does not explain.
-      const cost = spent + Math.max(0, (square[bin] ?? 0) - height * uy - floor * y);
-      if (height <= 0 || cost >= total) continue;
-      total = cost;
-      best = { from: bin, height, floor, rate, total };
-    }
-  }
-  return best;
-}
-
-/**
- * The cheapest constants up to each bin: what they cost, and where the last of them begins. A beginning that costs no less than another border put here
- * is never cheaper later on, for two constants fit no worse than one; but the one from here must be long enough first.
- */
-function partition(cost: (from: number, to: number) => number, { count, each, least }: { count: number; each: number; least: number }) {
-  const cheapest = new Float64Array(count + 1).fill(Infinity);
-  const before = new Int32Array(count + 1).fill(-1);
-  cheapest[0] = 0;
-  // Beginnings that are still weighed, in order; until which bin each is; and what each costs up to here.
-  const [begins, until, costs] = [new Int32Array(count + 1), new Int32Array(count + 1).fill(count), new Float64Array(count + 1)];
-  let weighed = 0;
-  for (let to = least; to <= count; to += 1) {
-    if (Number.isFinite(cheapest[to - least])) begins[weighed++] = to - least;
-    let best = Infinity;
-    let at = -1;
-    let kept = 0;
-    for (let index = 0; index < weighed; index += 1) {
-      const from = begins[index] ?? 0;
-      if ((until[from] ?? 0) < to) continue;
-      begins[kept++] = from;
-      // A misfit is never below zero: what costs as much without one is no cheaper with it.
-      const known = (cheapest[from] ?? Infinity) + each;
-      const total = known >= best ? -Infinity : known + cost(from, to);
-      costs[from] = total;
-      if (known >= best || total >= best) continue;
-      best = total;
-      at = from;
-    }
-    weighed = kept;
-    cheapest[to] = best;
-    before[to] = at;
-    for (let index = 0; index < weighed; index += 1) {
-      const from = begins[index] ?? 0;
-      if ((costs[from] ?? 0) - each >= best) until[from] = Math.min(until[from] ?? 0, to + least - 1);
-    }
-  }
-  return { cheapest, before };
-}
-
-/**
- * The cheapest description of a series as constants, followed by at most one falling exponential that goes on to its end. Exact for its cost and
- * penalty: every place of every border is weighed, but those that can no longer be part of the cheapest.
- *
- * @returns the pieces in order; together they cover the series
- * @see Killick, Fearnhead & Eckley 2012, for optimal partitioning by dynamic programming and for what is left out of it.
- */
-export function segmentsOf(series: Series, { each, taper, least }: Penalty): Segment[] {
+export function segmentsOf(series: Series, { constant, line }: Penalty): Segment[] {
   const count = series.values.length;
-  if (count === 0) return [];
-  const { cost, mean } = constants(series);
-  const { cheapest, before } = partition(cost, { count, each, least: Math.min(least, count) });
-  const spent = cheapest.map((constant, from) => (from <= count - least ? constant + taper : Infinity));
-  const last = taperOf(series, spent, cheapest[count] ?? Infinity);
+  const misfit = misfits(series);
+  const cheapest = new Float64Array(count + 1);
+  const begins = new Int32Array(count + 1);
+  const isLine = new Uint8Array(count + 1);
+  let open = [0];
+  for (let to = 1; to <= count; to += 1) {
+    let best = Infinity;
+    const still: [from: number, least: number][] = [];
+    for (const from of open) {
+      const found = misfit(from, to);
+      const spent = cheapest[from] ?? 0;
+      still.push([from, spent + found.line]);
+      const isStraight = found.line + line < found.constant + constant;
+      const total = spent + (isStraight ? found.line + line : found.constant + constant);
+      if (total >= best) continue;
+      best = total;
+      begins[to] = from;
+      isLine[to] = isStraight ? 1 : 0;
+    }
+    cheapest[to] = best;
+    // What is dearer before it has paid for its piece stays dearer, however the series goes on.
+    open = [...still.flatMap(([from, least]) => (least < best ? [from] : [])), to];
+  }
   const pieces: Segment[] = [];
-  for (let to = last?.from ?? count; to > 0;) {
-    const from = before[to] ?? 0;
-    const level = mean(from, to);
-    pieces.unshift({ from, to, first: level, last: level, isTaper: false });
-    to = from;
+  for (let to = count; to > 0; to = begins[to] ?? 0) {
+    const from = begins[to] ?? 0;
+    const { mean, slope, middle } = misfit(from, to);
+    const at = (bin: number) => (isLine[to] ? mean + slope * (bin - middle) : mean);
+    // At the outer edges of its first and last bin.
+    pieces.push({ from, to, first: at(from - 0.5), last: at(to - 0.5), isLine: isLine[to] === 1 });
   }
-  if (last) {
-    const at = (bin: number) => last.floor + last.height * last.rate ** bin;
-    pieces.push({ from: last.from, to: count, first: at(0), last: at(count - last.from - 1), isTaper: true });
-  }
-  return pieces;
+  return pieces.reverse();
 }

@@ -1,11 +1,12 @@
 import { shownMargin } from '../margin/bounds';
 import { spell } from '../quantity/duration';
-import { fixed, trimmed, withMargin } from '../quantity/figures';
+import { fixed, withMargin } from '../quantity/figures';
 import { listed } from '../quantity/listed';
 import { efficiencyOf, oddEfficiency } from './efficiency';
 import type { Figures } from './figures';
 import { writeStages, type Stage } from './stages';
-import type { WrittenFigure } from './written';
+import { onSource, type WrittenFigure } from './written';
+import { writeEndLevel } from './levelEnd';
 import { plain } from './working';
 
 const KINDS: Readonly<Record<Stage['kind'], string>> = { steady: 'Steady', taper: 'Taper', hold: 'Held', idle: 'Idle' };
@@ -82,9 +83,9 @@ export function moreOfEnergy(figures: Figures): WrittenFigure[] {
 }
 
 /** The stages, the handshake and the cycling of a charge. */
-export function stageFigures({ stages, volts, cycles }: Figures): WrittenFigure[] {
+export function stageFigures({ stages, volts, cycles, feeds }: Figures): WrittenFigure[] {
   const group = 'Stages';
-  const level = ({ from, to }: Stage['level']) => (from === undefined || to === undefined ? '' : ` · ${trimmed(from)} → ${trimmed(to)} %`);
+  const level = ({ from, to }: Stage['level']) => (from && to ? ` · ${writeEndLevel(from)} → ${writeEndLevel(to)} %` : '');
   const stageWords = stages.map((stage, index): WrittenFigure => {
     const { kind, from, to, watts, first, last, share } = stage;
     const at = stage.volts === undefined ? '' : ` · ${fixed(stage.volts, 1)} V`;
@@ -93,9 +94,9 @@ export function stageFigures({ stages, volts, cycles }: Figures): WrittenFigure[
       group,
       label: `${index + 1}. ${KINDS[kind]}`,
       value: kind === 'taper' ? `${fixed(first, 1)} → ${fixed(last, 1)} W` : `${fixed(watts, 1)} W`,
-      detail: `${spell(from)} to ${spell(to)}, ${fixed(share * 100)} % of the time${level(stage.level)}${at}`,
+      detail: `${spell(from)} to ${spell(to)}, ${fixed(share * 100)} % of the time${level(stage.level)}${at}${onSource(feeds, from)}`,
       working: {
-        formula: `mean ${plain(watts)} W; the cheapest description of the power as steady stages of 2 min at least and one taper`,
+        formula: `mean ${plain(watts)} W; the cheapest description of the power as constants and straight lines; falls that follow each other are one taper`,
         unit: 'W',
         uses: [],
       },

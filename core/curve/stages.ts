@@ -1,15 +1,18 @@
+import { ascending, max, median, sum } from 'd3-array';
 import type { RunRecord } from '../ink/fold';
+import { fedBy, feedsOf } from '../ink/sequence';
 import { spell } from '../quantity/duration';
 import { fixed } from '../quantity/figures';
 import { firstAfter, rowsBetween, type Column } from '../samples/column';
 import type { Span } from '../samples/gaps';
 import { unseenSpans } from './energy';
 import { highest, holds } from './faults';
-import { goneBelow } from './milestones';
+import { levelEnd, type EndLevel } from './levelEnd';
+import { goneBelow, levelsOf, type RunLevels } from './milestones';
 import { segmentsOf } from './segments';
-import { timeMeans, type TimeMeans } from './timeMeans';
+import { binned, type TimeMeans } from './timeMeans';
 
-/** A stage of a charge: a stretch in which power was one thing, or the taper at its end. */
+/** A stage of a charge: a stretch in which power was one thing, or fell all along. */
 export interface Stage extends Span {
   /** `hold`: an adaptive setting kept the battery where it was; `idle`: power was near none. */
   kind: 'steady' | 'taper' | 'hold' | 'idle';
@@ -20,26 +23,64 @@ export interface Stage extends Span {
   last: number;
   /** Mean volts at the cable, where they were read. */
   volts?: number | undefined;
-  /** Level at its start and its end, in %, as far as it was read. */
-  level: { from?: number | undefined; to?: number | undefined };
+  /** Level at its start and its end, as far as they are known. */
+  level: { from?: EndLevel | undefined; to?: EndLevel | undefined };
   /** Share of the charge’s time, 0 to 1. */
   share: number;
+  /** What fed it, where several sources fed the run. */
+  source?: string | undefined;
 }
 
-/** The shortest steady stage, in seconds (docs/numbers.md, *Stages*). */
-const SHORTEST = 120;
-/** Noise below this share of the peak is taken for that much: a step that small is none to speak of. */
-const LEAST_NOISE = 0.02;
-/** What a stage must explain, in squares of the noise by the logarithm of the number of bins; a taper has more to choose. */
-const WORTH = { steady: 4, taper: 6 };
+/** The shortest stage, in seconds: of a short run that was read densely, and of any other. What is shorter belongs to a change. */
+const SHORTEST = { dense: 60, usual: 120 };
+const DENSE = { rows: 10, run: 1800 };
+/** Noise below this share of the peak is taken for that much. */
+const LEAST_NOISE = 0.005;
+/** What a piece must explain, in squares of the noise by the logarithm of the number of bins; a line has more to choose. */
+const WORTH = { constant: 4, line: 6 };
+/** Falling pieces are one taper unless power drops between them: by so much of the peak, within so many seconds. */
+const DROP = { share: 0.08, within: 60 };
+/** A fall of so much of itself is none. */
+const STEADY = 0.02;
+/** Noise is looked for over so many neighbours at most, and over no more than this share of the bins: rows that a meter levels out are alike. */
+const APART = { most: 3, share: 1 / 30 };
 
-/** Noise from bin to bin: the middle of the differences between neighbours, as a standard deviation of normal noise. */
-function noiseOf({ means, seen }: TimeMeans): number {
-  const steps: number[] = [];
-  for (let bin = 1; bin < means.length; bin += 1)
-    if ((seen[bin] ?? 0) > 0.5 && (seen[bin - 1] ?? 0) > 0.5) steps.push(Math.abs((means[bin] ?? 0) - (means[bin - 1] ?? 0)));
-  const middle = steps.sort((one, other) => one - other)[Math.floor(steps.length / 2)] ?? 0;
-  return middle / 0.6745 / Math.SQRT2;
+/**
+ * Noise of the bins, as a standard deviation of normal noise: how far each lies from the middle of its neighbours, which a straight fall does not change.
+ * Of a meter that shows one value for several bins, or means of its own, neighbours further off tell more; of rows that stand for long, only those that
+ * differ do.
+ */
+function noiseOf({ means, seen }: TimeMeans, peak: number): number {
+  const values = [...means].filter((_, bin) => (seen[bin] ?? 0) > 0.5);
+  const changed = values.filter((value, index) => index === 0 || value !== values[index - 1]);
+  const told = changed.length >= 40 ? changed : values;
+  const lags = Math.max(1, Math.min(APART.most, Math.floor(told.length * APART.share)));
+  const found = Array.from({ length: lags }, (_, index) => {
+    const lag = index + 1;
+    const off: number[] = [];
+    for (let at = lag; at + lag < told.length; at += 1)
+      off.push(Math.abs((told[at] ?? 0) - ((told[at - lag] ?? 0) + (told[at + lag] ?? 0)) / 2));
+    return (median(off) ?? 0) / 0.6745 / Math.sqrt(1.5);
+  });
+  return Math.max(LEAST_NOISE * peak, ...found);
+}
+
+/** The ends of a taper are what was read in its first and last seconds. */
+const ENDS = 30;
+
+/** The mean of the bins that lie wholly in a stretch; of a shorter one of the bin in which it ends. */
+function meanOf({ from, width, means, seen }: TimeMeans, stretch: Span): number {
+  const to = Math.min(means.length, Math.floor((stretch.to - from) / width + 1e-6));
+  const first = Math.max(0, Math.ceil((stretch.from - from) / width - 1e-6));
+  const bins =
+    to > first ? Array.from({ length: to - first }, (_, at) => first + at) : [Math.min(means.length - 1, Math.max(0, first - 1))];
+  return (
+    sum(bins, (bin) => (seen[bin] ?? 0) * (means[bin] ?? 0)) /
+    Math.max(
+      1e-9,
+      sum(bins, (bin) => seen[bin] ?? 0),
+    )
+  );
 }
 
 /** How long a handshake may take, in seconds, and the share of the power after it below which a bin is part of it. */
@@ -49,7 +90,7 @@ const HANDSHAKE = { longest: 60, below: 0.8 };
 function pastHandshake({ means, seen, width }: TimeMeans): Float64Array {
   const weights = Float64Array.from(seen);
   for (let bin = 0; (bin + 1) * width <= HANDSHAKE.longest; bin += 1) {
-    const after = [...means.subarray(bin + 1, bin + 8)].sort((one, other) => one - other);
+    const after = [...means.subarray(bin + 1, bin + 8)].sort(ascending);
     if ((means[bin] ?? 0) >= HANDSHAKE.below * (after[Math.floor(after.length / 2)] ?? 0)) break;
     weights[bin] = 0;
   }
@@ -59,55 +100,129 @@ function pastHandshake({ means, seen, width }: TimeMeans): Float64Array {
 /** The mean of what was read of a track between two moments, by rows; `undefined` where nothing was. */
 function meanBetween(column: Column, { from, to }: Span): number | undefined {
   const { values } = rowsBetween(column, from, to);
-  let sum = 0;
-  for (let row = 0; row < values.length; row += 1) sum += values[row] ?? 0;
-  return values.length > 0 ? sum / values.length : undefined;
+  return values.length > 0 ? sum(Array.from(values)) / values.length : undefined;
 }
 
-/** The last value seen by a moment. */
-function lastBy(column: Column, moment: number): number | undefined {
-  return column.values[firstAfter(column, moment + 1e-6) - 1];
+/** A stretch of power that is one thing: its ends in seconds, and the line over it in W. */
+interface Piece extends Span {
+  first: number;
+  last: number;
+  isFalling: boolean;
+}
+
+const lineAt = ({ from, to, first, last }: Piece, moment: number) => first + ((last - first) * (moment - from)) / Math.max(to - from, 1e-9);
+
+/** Neighbouring falling pieces as one taper, of whatever shape; what is too short to be a stage joins them where it lies between. */
+function joinTapers(pieces: readonly Piece[], peak: number, shortest: number): Piece[] {
+  const drops = (before: Piece, after: Piece) => Math.abs(before.last - after.first) >= DROP.share * peak;
+  // A fall that takes no longer than a drop may is one.
+  const isDrop = ({ from, to, first, last }: Piece) => to - from <= DROP.within && Math.abs(first - last) >= DROP.share * peak;
+  const joins = (each: Piece) => !isDrop(each) && (each.isFalling || each.to - each.from < shortest);
+  const joined: Piece[] = [];
+  for (const each of pieces) {
+    const before = joined.at(-1);
+    if (before?.isFalling && joins(before) && joins(each) && !drops(before, each) && each.last < before.first)
+      joined[joined.length - 1] = { ...before, to: each.to, last: Math.min(before.last, each.last) };
+    else joined.push(each);
+  }
+  return joined;
+}
+
+/** Stages that stand beside each other, the same but for a change between them that was no stage, are one. */
+function joinAlike(pieces: readonly Piece[], within: (watts: number) => number, longest: number): Piece[] {
+  const joined: Piece[] = [];
+  for (const each of pieces) {
+    const before = joined.at(-1);
+    const isAlike = before && !before.isFalling && !each.isFalling && Math.abs(before.last - each.first) <= within(before.last);
+    if (isAlike && each.from - before.to < longest) {
+      const [long, short] = [before.to - before.from, each.to - each.from];
+      const watts = (before.first * long + each.first * short) / (long + short);
+      joined[joined.length - 1] = { ...before, to: each.to, first: watts, last: watts };
+    } else joined.push(each);
+  }
+  return joined;
+}
+
+/** The border between two pieces where the rows around it say so: found on means, it is only as fine as they are. */
+function refined(watts: Column, before: Piece, after: Piece, width: number): number {
+  const [low, high] = [firstAfter(watts, before.to - 1.5 * width), firstAfter(watts, before.to + 1.5 * width)];
+  if (high - low < 4) return before.to;
+  let [least, best, spent] = [0, low, 0];
+  for (let row = low; row < high; row += 1) {
+    const [moment, value] = [watts.seconds[row] ?? 0, watts.values[row] ?? 0];
+    spent += (value - lineAt(before, moment)) ** 2 - (value - lineAt(after, moment)) ** 2;
+    if (spent < least) [least, best] = [spent, row + 1];
+  }
+  return ((watts.seconds[best - 1] ?? before.to) + (watts.seconds[best] ?? before.to)) / 2;
 }
 
 /**
- * The stages of a charge: the cheapest description of its power as steady stages of two minutes at least, followed by at most one taper. Borders
- * are as fine as the time means behind them, ten seconds at best.
+ * The stages of a charge: the cheapest description of its power as constants and straight lines, where neighbouring falls without a drop between them
+ * are one taper, and what is shorter than two minutes belongs to a change. Each belongs to the source that fed it.
  *
  * @returns none where power was read fewer than four times
  * @see docs/numbers.md, *Stages*.
  */
-export function stagesOf(run: RunRecord): Stage[] {
-  const { watts, volts, percent } = run.tracks;
+export function stagesOf(run: RunRecord, levels: RunLevels = levelsOf(run)): Stage[] {
+  const { watts } = run.tracks;
+  const [start = 0, end = 0] = [watts.seconds[0], watts.seconds[watts.seconds.length - 1]];
+  const feeds = feedsOf(run);
+  const swaps = fedBy(run).map(({ from }) => from);
+  return swaps.flatMap((from, index) => {
+    const to = swaps[index + 1] ?? Infinity;
+    const own = swaps.length === 1 ? watts : rowsBetween(watts, from, to - 1e-6);
+    return stretchStages(run, own, levels, end - start).map((stage) => ({
+      ...stage,
+      ...(feeds[index] && { source: feeds[index].name }),
+    }));
+  });
+}
+
+/** The stages of a stretch that one source fed. @param whole the time of the charge, in seconds */
+function stretchStages(run: RunRecord, watts: Column, levels: RunLevels, whole: number): Stage[] {
   if (watts.seconds.length < 4) return [];
-  const bins = timeMeans(watts, unseenSpans(run));
-  const { from, width, means, seen } = bins;
-  const noise = Math.max(noiseOf(bins), LEAST_NOISE * highest(watts));
+  const bins = binned(watts, unseenSpans(run));
+  const { from, width, means } = bins;
+  const peak = highest(watts);
+  const noise = noiseOf(bins, peak);
   const worth = noise * noise * Math.log(Math.max(means.length, 8));
-  const least = Math.max(1, Math.ceil(SHORTEST / width - 1e-9));
-  const pieces = segmentsOf(
+  const [start, end] = [watts.seconds[0] ?? from, watts.seconds[watts.seconds.length - 1] ?? from];
+  const isDense = (end - start) / (watts.seconds.length - 1) < DENSE.rows && whole < DENSE.run;
+  const shortest = isDense ? SHORTEST.dense : SHORTEST.usual;
+  const isSteady = (first: number, last: number) => Math.abs(first - last) <= Math.max(noise, STEADY * Math.max(first, last));
+  const found = segmentsOf(
     { values: means, weights: pastHandshake(bins) },
-    { each: WORTH.steady * worth, taper: WORTH.taper * worth, least },
-  );
-  const end = watts.seconds[watts.seconds.length - 1] ?? from;
-  const start = watts.seconds[0] ?? from;
-  const whole = end - start;
+    { constant: WORTH.constant * worth, line: WORTH.line * worth },
+  ).map((each): Piece => {
+    const span = { from: Math.max(start, from + each.from * width), to: Math.min(end, from + each.to * width) };
+    const isFalling = each.isLine && each.first > each.last && !isSteady(each.first, each.last);
+    return { ...span, first: each.first, last: each.last, isFalling };
+  });
+  const long = joinTapers(found, peak, shortest).filter((each) => each.to - each.from >= shortest - 1e-6);
+  const pieces = joinAlike(long, (level) => Math.max(noise, STEADY * level), shortest);
+  for (const [index, after] of pieces.entries()) {
+    const before = pieces[index - 1];
+    if (before?.to === after.from) before.to = after.from = refined(watts, before, after, width);
+  }
   const held = holds(run);
-  const idle = goneBelow(watts);
-  return pieces.map(({ from: first, to, first: at, last, isTaper }): Stage => {
-    const span = { from: Math.max(start, from + first * width), to: Math.min(end, from + to * width) };
-    const weights = seen.subarray(first, to);
-    const mass = weights.reduce((sum, each) => sum + each, 0);
-    const mean = weights.reduce((sum, each, bin) => sum + each * (means[first + bin] ?? 0), 0) / Math.max(mass, 1e-9);
+  const idle = goneBelow(run.tracks.watts);
+  return pieces.map(({ isFalling, ...piece }): Stage => {
+    const span = { from: piece.from, to: piece.to };
+    const mean = meanOf(bins, span);
     const isHeld = held.some((hold) => Math.min(hold.to, span.to) - Math.max(hold.from, span.from) > (span.to - span.from) / 2);
+    // No more than was read in it.
+    const most = max(Array.from(rowsBetween(watts, span.from, span.to).values)) ?? mean;
+    const within = (value: number) => Math.max(0, Math.min(most, value));
+    const length = span.to - span.from;
     return {
       ...span,
-      kind: isTaper ? 'taper' : isHeld ? 'hold' : mean < idle ? 'idle' : 'steady',
-      watts: mean,
-      first: at,
-      last,
-      volts: meanBetween(volts, span),
-      level: { from: lastBy(percent, span.from), to: lastBy(percent, span.to) },
-      share: whole > 0 ? (span.to - span.from) / whole : 0,
+      kind: isFalling ? 'taper' : isHeld ? 'hold' : mean < idle ? 'idle' : 'steady',
+      watts: within(mean),
+      first: within(isFalling ? meanOf(bins, { from: span.from, to: span.from + ENDS }) : mean),
+      last: within(isFalling ? meanOf(bins, { from: span.to - ENDS, to: span.to }) : mean),
+      volts: meanBetween(run.tracks.volts, span),
+      level: { from: levelEnd(levels, span.from, length), to: levelEnd(levels, span.to, length) },
+      share: whole > 0 ? length / whole : 0,
     };
   });
 }
@@ -115,8 +230,8 @@ export function stagesOf(run: RunRecord): Stage[] {
 /** The stages in a sentence: `holds about 26.0 W for 17 min, then 19.0 W for 14 min, then tapers from 9.6 to 0.9 W over 1 h 01`. */
 export function writeStages(stages: readonly Stage[]): string {
   return stages
-    .map(({ kind, watts, first, last, from, to }, index) => {
-      const long = spell(to - from);
+    .map(({ kind, watts, first, last, from, to, source }, index) => {
+      const long = spell(to - from) + (source !== undefined && source !== stages[index - 1]?.source ? ` on ${source}` : '');
       if (kind === 'taper') return `tapers from ${fixed(first, 1)} to ${fixed(last, 1)} W over ${long}`;
       if (kind === 'hold') return `is held for ${long}`;
       if (kind === 'idle') return `rests below ${fixed(Math.max(watts, 0.1) + 0.05, 1)} W for ${long}`;

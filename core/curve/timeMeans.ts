@@ -63,3 +63,23 @@ export function timeMeans(column: Column, unseen: readonly Span[] = gapsOf(colum
     seen: covered.map((each) => Math.min(1, each / width)),
   };
 }
+
+/** The same of rows that lie further apart than ten seconds: each is a bin of its own, and what lies between two of them is nobody's. */
+export function binned(column: Column, unseen: readonly Span[] = gapsOf(column)): TimeMeans {
+  const { seconds, values } = column;
+  const found = timeMeans(column, unseen);
+  const { from, width, means } = found;
+  if (from === seconds[0]) return found;
+  const [total, rows] = [new Float64Array(means.length), new Float64Array(means.length)];
+  for (let row = 0; row < seconds.length; row += 1) {
+    const bin = Math.min(means.length - 1, Math.max(0, Math.floor(((seconds[row] ?? 0) - from) / width + 1e-9)));
+    total[bin] = (total[bin] ?? 0) + (values[row] ?? 0);
+    rows[bin] = (rows[bin] ?? 0) + 1;
+  }
+  return {
+    from,
+    width,
+    means: total.map((each, bin) => each / Math.max(1, rows[bin] ?? 0)),
+    seen: rows.map((count) => Math.min(1, count)),
+  };
+}
