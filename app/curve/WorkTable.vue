@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { type Workload } from '@core/curve';
-import { fixed, spell } from '@core/quantity';
+import { fixed, spell, trimmed } from '@core/quantity';
 import { vCards } from '../kit/vCards';
 
 /** Workloads of a run beside each other: where the power came from, and the scores. */
@@ -48,7 +48,7 @@ const scoresOf = ({ scores, part }: Workload) =>
             <td class="figures">{{ watts(each.batteryWatts) }}</td>
             <td class="figures">{{ watts(each.usedWatts) }}</td>
             <td class="figures">{{ each.inputWattHours === undefined ? '–' : fixed(each.inputWattHours, 2) }}</td>
-            <td class="figures">{{ each.gain === undefined ? '–' : `${each.gain > 0 ? '+' : ''}${each.gain} %` }}</td>
+            <td class="figures">{{ each.gain === undefined ? '–' : `${each.gain > 0 ? '+' : ''}${trimmed(each.gain, 0)} %` }}</td>
             <td>{{ scoresOf(each) }}</td>
             <td>{{ INPUT[each.input] }}</td>
           </tr>

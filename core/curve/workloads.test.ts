@@ -116,3 +116,27 @@ it('goes on while a workload runs, and ends one when the next begins', () => {
     { name: 'b', from: 600, to: 900, isOver: false, inputWatts: 20 },
   ]);
 });
+
+it('has a level only where one was read, and at 100 % none that tells', () => {
+  const ofOne = (levels: Jotted[], from = 30, to = 60) =>
+    workloads(run(levels, [work(10, 'work started', from, { remark: 'rendering' }), work(11, 'work ended', to)]))[0];
+  // Full before, and nobody looked again: it was said to hold.
+  expect(
+    ofOne([
+      { seconds: 0, percent: 100, watts: 20 },
+      { seconds: 3000, watts: 20 },
+    ]),
+  ).toMatchObject({ gain: undefined, input: 'unknown' });
+  const looked = [0, 1800, 3600].map((seconds) => ({ seconds, percent: 100, watts: 20 }));
+  expect(ofOne(looked)).toMatchObject({ gain: undefined, input: 'unknown' });
+  const drained = [100, 100, 96].map((percent, index) => ({ seconds: 1800 * index, percent }));
+  expect(ofOne(drained)).toMatchObject({ gain: -4, input: 'helped' });
+  // The level before it began was read 25 min earlier, and the next one is the one at its end: on the line between them.
+  expect(
+    ofOne([
+      { seconds: 300, percent: 60 },
+      { seconds: 3600, percent: 71 },
+    ])?.gain,
+  ).toBeCloseTo(6, 0);
+  expect(ofOne([{ seconds: 300, percent: 60 }])?.gain).toBeUndefined();
+});

@@ -1,10 +1,13 @@
 import { sourceSays } from '../ink/entrySays';
 import type { Score } from '../ink/entry';
 import { sourceAt, type RunRecord } from '../ink/fold';
+import { fedBy } from '../ink/sequence';
 import { sighting, type Track } from '../ink/track';
 import { firstAfter, rowsBetween } from '../samples/column';
 import { fixed } from '../quantity/figures';
 import { energy } from './energy';
+import { levelEnd } from './levelEnd';
+import { levelsOf, type RunLevels } from './milestones';
 
 /** A stretch of work on the device while it was plugged in, and where its power came from. Watts are means over the stretch. */
 export interface Workload {
@@ -21,7 +24,7 @@ export interface Workload {
   /** Input less what goes into the battery: what the device itself used. */
   usedWatts?: number | undefined;
   inputWattHours?: number | undefined;
-  /** Level change over the stretch, in %. */
+  /** Level change over the stretch, in %, where its level is known at both ends; at 100 % a level says nothing of what goes in. */
   gain?: number | undefined;
   scores: readonly Score[];
   /** Whether the input is what was consumed: `helped` when the battery made up the rest, `charged` when some of it went into the battery. */
@@ -38,10 +41,11 @@ export const IDLE = 0.5;
  * Input W = into the battery + used by the device (common practice, no source). Where the battery helped, input is not consumption.
  */
 export function workloads(run: RunRecord): Workload[] {
+  const levels = levelsOf(run);
   const all: Workload[] = [];
   let begun: { name: string; from: number } | undefined;
   const close = (to: number, isOver: boolean, scores: readonly Score[] = [], name = begun?.name) => {
-    if (begun) all.push(...partsOf(run, { ...begun, name: name ?? '', to }, scores, isOver));
+    if (begun) all.push(...partsOf(run, levels, { ...begun, name: name ?? '', to }, scores, isOver));
     begun = undefined;
   };
   for (const each of run.events) {
@@ -61,29 +65,32 @@ export function workloads(run: RunRecord): Workload[] {
  */
 function partsOf(
   run: RunRecord,
+  levels: RunLevels,
   { name, from, to }: { name: string; from: number; to: number },
   scores: readonly Score[],
   isOver: boolean,
 ) {
-  const swaps = run.sources.map((source) => source.from).filter((at) => at > from && at < to);
+  const swaps = fedBy(run)
+    .map((fed) => fed.from)
+    .filter((at) => at > from && at < to);
   const edges = [from, ...swaps, to];
   return edges.slice(1).map((end, index) => {
     const isLast = index === swaps.length;
-    const part = workload(run, { name, from: edges[index] ?? from, to: end }, isLast ? scores : [], isOver || !isLast);
+    const part = workload(run, levels, { name, from: edges[index] ?? from, to: end }, isLast ? scores : [], isOver || !isLast);
     return swaps.length === 0 ? part : { ...part, part: { place: index + 1, of: edges.length - 1 } };
   });
 }
 
 function workload(
   run: RunRecord,
+  levels: RunLevels,
   { name, from, to }: { name: string; from: number; to: number },
   scores: readonly Score[],
   isOver: boolean,
 ): Workload {
-  const { watts, batteryWatts, percent, wattHours } = run.tracks;
+  const { watts, batteryWatts, wattHours } = run.tracks;
   const [input, battery] = [meanIn(watts, from, to), meanIn(batteryWatts, from, to)];
-  const levels = [levelBefore(percent, from), levelBefore(percent, to)] as const;
-  const gain = levels[0] === undefined || levels[1] === undefined ? undefined : levels[1] - levels[0];
+  const gain = gainOver(levels, from, to);
   const counted = [near(wattHours, from), near(wattHours, to)] as const;
   const inputWattHours =
     counted[0] === undefined || counted[1] === undefined || counted[1] < counted[0] ? undefined : counted[1] - counted[0];
@@ -128,8 +135,18 @@ function energyIn(watts: Track, from: number, to: number): number | undefined {
   return part.seconds.length < 2 ? undefined : energy(part, to - from).wattHours;
 }
 
-/** The level that stood at a moment: the last seen by then. */
-const levelBefore = (track: Track, at: number) => sighting(track, firstAfter(track, at) - 1)?.value;
+/**
+ * What the level did over a stretch. A change is told where it is more than what the two ends leave open, none where both were read alike: on the line
+ * between readings that lie far off a level can have done anything.
+ */
+function gainOver(levels: RunLevels, from: number, to: number): number | undefined {
+  const [one, other] = [levelEnd(levels, from, to - from), levelEnd(levels, to, to - from)];
+  if (!one || !other || (one.percent >= 100 && other.percent >= 100)) return undefined;
+  const gain = other.percent - one.percent;
+  const isTold = Math.abs(gain) > 2 * Math.hypot(one.uncertainty, other.uncertainty);
+  return isTold || (one.isRead && other.isRead) ? gain : undefined;
+}
+
 /** A counter as read within a minute of a moment. */
 function near(track: Track, at: number): number | undefined {
   const after = firstAfter(track, at);
