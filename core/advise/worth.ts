@@ -1,4 +1,5 @@
-import { toldFigures } from '../compare/cells';
+import { toldFigures, type Cell } from '../compare/cells';
+import { writeLatest } from '../curve/timeWords';
 import { shownMargin } from '../margin/bounds';
 import { fixed, price, signedShare, trimmed } from '../quantity/figures';
 import { spell } from '../quantity/duration';
@@ -182,6 +183,15 @@ export function toTravel(group: Group, { loss, window }: Pick<Wishes, 'loss' | '
   };
 }
 
+/** The latest that a figure of a setup says: of one run by when it was seen, of repeats with their margin. In seconds. */
+const latestOf = (cell: Cell | undefined): number => {
+  const { mean } = cell ?? {};
+  return mean ? (mean.bounds?.high ?? mean.value + shownMargin(mean.uncertainty)) : 0;
+};
+/** The same as it stands in the figure itself. */
+const latestSays = (cell: Cell | undefined): string =>
+  cell?.mean?.bounds ? writeLatest(cell.mean.bounds) : spell(latestOf(cell), 60, 'up');
+
 /** Which fill it within a night, and which of them stays coolest. */
 export function overnight(group: Group, { night }: Pick<Wishes, 'night'>): Said | undefined {
   const found = group.figures.get('level-100') ?? group.figures.get('light out') ?? group.figures.get('power gone');
@@ -200,9 +210,9 @@ export function overnight(group: Group, { night }: Pick<Wishes, 'night'>): Said 
   const open = all.filter((index) => !can.includes(index) && !late.includes(index));
   if (can.length === 0) return undefined;
   const nameOf = (index: number) => group.names[index] ?? '';
-  const slowest = Math.max(...can.map((index) => cells[index]?.mean?.value ?? 0));
+  const slowest = can.reduce((one, other) => (latestOf(cells[other]) > latestOf(cells[one]) ? other : one));
   const why = [
-    `Full in ${spell(slowest)} at most, within a night of ${spell(night)}: how fast it is does not matter then.`,
+    `Full in ${latestSays(cells[slowest])} at most, within a night of ${spell(night)}: how fast it is does not matter then.`,
     late.length > 0 && `${listed(late.map(nameOf))} will not have filled it by then.`,
     open.length > 0 && `Whether ${either(open.map(nameOf))} would was not seen.`,
   ];
@@ -236,7 +246,8 @@ export function keepOrNot(group: Group, wishes: Wishes, shelf: Shelf): Said | un
     .sort((one, other) => (charger(one)?.watts ?? 0) - (charger(other)?.watts ?? 0));
   if (old === undefined) return undefined;
   const name = group.names[old] ?? '';
-  const full = group.figures.get('level-100')?.cells[old]?.mean;
+  const fullCell = group.figures.get('level-100')?.cells[old];
+  const full = fullCell?.mean;
   const nights = full === undefined ? undefined : full.isLeast ? false : full.value + shownMargin(full.uncertainty) <= wishes.night;
   const gain = gainBy(group, wishes.window);
   const cells = gain && group.figures.get(gain.id)?.cells;
@@ -246,7 +257,7 @@ export function keepOrNot(group: Group, wishes: Wishes, shelf: Shelf): Said | un
   const topUps = mine === undefined || best === undefined || best <= 0 ? undefined : mine >= best / 2;
   const share = mine !== undefined && best ? signedShare(mine / best - 1) : undefined;
   const why = [
-    nights !== undefined && full && (nights ? `It is full in ${spell(full.value)}, within a night.` : 'It does not fill within a night.'),
+    nights !== undefined && full && (nights ? `It is full in ${latestSays(fullCell)} at most, within a night.` : 'It does not fill within a night.'),
     topUps !== undefined &&
       share !== undefined &&
       gain &&

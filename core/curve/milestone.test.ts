@@ -2,6 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { trackOf } from '../ink/track';
 import { milestone } from './milestone';
+import { writeMilestone } from './timeWords';
 import type { Levels } from './pace';
 
 /** Levels by minute. */
@@ -153,4 +154,11 @@ describe('a reading that was seen turning', () => {
   it('narrows its own level and no other', () => {
     expect(reached(turning, 79, { turning: new Set(['c']), pace: { highest: 0, broken: [] } }).bounds).toEqual({ low: 2700, high: 2815 });
   });
+});
+
+it('is told with bounds that round outward, and as seen by its latest', () => {
+  // Readings at 2 h 40 min 20 s and 2 h 44 min 40 s.
+  const seen = milestone({ seconds: [0, 9620, 9880], values: [10, 99, 100] }, 100);
+  expect(writeMilestone(seen)).toMatchObject({ value: '2 h 45', range: '2 h 40–2 h 45' });
+  expect(writeMilestone(milestone({ seconds: [0, 3590], values: [10, 60] }, 80)).detail).toBe('not by 59 min');
 });

@@ -9,7 +9,6 @@ import { rangeOf, type Dot } from '../samples/range';
 import { milestoneTime } from './milestone';
 import { levelsOf, lightOut, milestoneOf, powerGone } from './milestones';
 import { PASSAGES, writeMilestone, writePassage } from './timeWords';
-import { spell } from '../quantity/duration';
 import { quantityOf, type Quantity } from '../quantity/quantity';
 import { extent } from 'd3-array';
 
@@ -92,11 +91,7 @@ export function summarise(run: RunRecord): Summary {
   const levels = levelsOf(run);
   const drawn = (['percent', 'watts', 'amps'] as const).find((quantity) => run.tracks[quantity].values.length > 0) ?? 'percent';
   const outlined = run.tracks[drawn];
-  const inWords = (level: number) => {
-    const found = milestoneOf(levels, level);
-    const time = milestoneTime(found);
-    return time === undefined ? (writeMilestone(found).value ?? '—') : spell(time);
-  };
+  const inWords = (level: number) => writeMilestone(milestoneOf(levels, level)).value ?? '—';
   const secondsTo = (level: number) => milestoneTime(milestoneOf(levels, level));
   const start = sighting(percent, 0);
   return {

@@ -30,7 +30,7 @@ export function writeMilestone(found: Milestone): WrittenMilestone {
     case 'started above':
       return none('already there at the first reading');
     case 'not reached':
-      return { value: 'not reached', ...none(`not by ${spell(found.bounds.low)}`) };
+      return { value: 'not reached', ...none(`not by ${spell(found.bounds.low, 60, 'down')}`) };
     case 'reached': {
       const { value, detail, range } = writeTime(found.bounds, milestoneTime(found) ?? 0);
       return { value, detail: found.level === 100 ? `first seen; ${detail}` : detail, range };
@@ -38,14 +38,22 @@ export function writeMilestone(found: Milestone): WrittenMilestone {
   }
 }
 
-/** A time and what it lies between, no finer than that: `53 min`, `between 48 and 53 min`, `48–53 min`. */
+/** A time and what it lies between, no finer than that, and never narrower: `53 min`, `between 48 and 53 min`, `48–53 min`. */
 function writeTime(bounds: Bounds, at: number): { value: string; detail: string; range: string } {
   const resolution = widthOf(bounds);
-  const [low, high] = [spell(bounds.low, resolution), spell(bounds.high, resolution)];
+  const isSeen = resolution < 1;
+  const [low, high] = isSeen
+    ? [spell(bounds.low, resolution), spell(bounds.high, resolution)]
+    : [spell(bounds.low, resolution, 'down'), spell(bounds.high, resolution, 'up')];
   const shared = /^\d+ min$/.test(low) && /^\d+ min$/.test(high) ? low.replace(' min', '') : low;
-  const between = resolution < 1 ? `at ${high}` : `between ${shared} and ${high}`;
-  return { value: spell(at, resolution), detail: between, range: resolution < 1 ? high : `${shared}–${high}` };
+  const between = isSeen ? `at ${high}` : `between ${shared} and ${high}`;
+  // One that is told by its latest is the same time.
+  const value = at === bounds.high ? high : spell(at, resolution);
+  return { value, detail: between, range: isSeen ? high : `${shared}–${high}` };
 }
+
+/** The latest of a time that is known between bounds: `2 h 45`. */
+export const writeLatest = (bounds: Bounds): string => writeTime(bounds, bounds.high).value;
 
 export const PASSAGES: Readonly<Record<Passage['what'], string>> = {
   boot: 'First level',

@@ -23,18 +23,21 @@ export const countdown = (wait: number): string => clock(wait <= 0 ? -wait : wai
  *
  * @param seconds    the time, in seconds
  * @param resolution how finely it is known, in seconds: from a minute up, whole minutes are written; below, seconds too
+ * @param towards    bounds round outward: an earliest `down`, a latest `up`
  * @returns `27 min`, `1 h 52`, `54 min 54 s`, `40 s`
  * @example spell(3294, 300) // '55 min': known to five minutes, so no seconds are claimed
  */
-export function spell(seconds: number, resolution = 60): string {
+export function spell(seconds: number, resolution = 60, towards: 'near' | 'down' | 'up' = 'near'): string {
   const sign = seconds < 0 ? '−' : '';
   const exact = Math.abs(seconds);
+  const inWhole = (value: number) =>
+    towards === 'near' ? Math.round(value) : (towards === 'up') === (seconds >= 0) ? Math.ceil(value - 1e-9) : Math.floor(value + 1e-9);
   if (resolution >= 60) {
-    const minutes = Math.round(exact / 60);
+    const minutes = inWhole(exact / 60);
     if (minutes < 60) return `${sign}${minutes} min`;
     return `${sign}${Math.floor(minutes / 60)} h ${String(minutes % 60).padStart(2, '0')}`;
   }
-  const whole = Math.round(exact);
+  const whole = inWhole(exact);
   const hours = Math.floor(whole / 3600);
   const minutes = Math.floor((whole % 3600) / 60);
   const parts = [hours > 0 && `${hours} h`, minutes > 0 && `${minutes} min`, whole % 60 > 0 && `${whole % 60} s`];
