@@ -257,7 +257,9 @@ export function keepOrNot(group: Group, wishes: Wishes, shelf: Shelf): Said | un
   const topUps = mine === undefined || best === undefined || best <= 0 ? undefined : mine >= best / 2;
   const share = mine !== undefined && best ? signedShare(mine / best - 1) : undefined;
   const why = [
-    nights !== undefined && full && (nights ? `It is full in ${latestSays(fullCell)} at most, within a night.` : 'It does not fill within a night.'),
+    nights !== undefined &&
+      full &&
+      (nights ? `It is full in ${latestSays(fullCell)} at most, within a night.` : 'It does not fill within a night.'),
     topUps !== undefined &&
       share !== undefined &&
       gain &&

@@ -56,6 +56,7 @@ const gainOf =
           value: gain.value * perPercent,
           uncertainty: gain.uncertainty * perPercent,
           bounds: { low: gain.bounds.low * perPercent, high: gain.bounds.high * perPercent },
+          isFull: gain.isFull,
         }
       : undefined;
 

@@ -93,7 +93,12 @@ function gained(seconds: number, unit: GainUnit): Measure {
       const each = perPercent(one, unit);
       if (gain.state !== 'known' || each === undefined) return undefined;
       const { low, high } = gain.bounds;
-      return { value: gain.value * each, uncertainty: gain.uncertainty * each, bounds: { low: low * each, high: high * each } };
+      return {
+        value: gain.value * each,
+        uncertainty: gain.uncertainty * each,
+        bounds: { low: low * each, high: high * each },
+        isFull: gain.isFull,
+      };
     },
     says: (gain, one) => {
       const { value, detail } = writeGain(gain);
@@ -105,7 +110,7 @@ function gained(seconds: number, unit: GainUnit): Measure {
       const told = amountSays(gain.value * each, gain.uncertainty * each, unit);
       return {
         ...told,
-        range: [told.range, value, gain.isAssumed && 'from 0 % assumed'].filter(Boolean).join(' · '),
+        range: [told.range, value, gain.isAssumed && 'from 0 % assumed', gain.isFull && 'full by then'].filter(Boolean).join(' · '),
         working: { ...gain.working, formula: `${gain.working.formula}, of what the battery holds${from}` },
       };
     },

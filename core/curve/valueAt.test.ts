@@ -20,9 +20,11 @@ describe('what was gained by a nominal time', () => {
   ])('is read off between the checks at 14:25 and 20 min on %i W', (_watts, values, expected) => {
     const gain = known(gainAt(at(times, values), 900));
     expect(gain.value).toBeCloseTo(expected, 2);
-    expect(gain.bounds).toEqual({ low: values[3], high: values[4] });
-    // Rounding of both ends, and a quarter of what monotony leaves between the two checks ÷ √3.
-    const range = (values[4] ?? 0) - (values[3] ?? 0);
+    // No faster than three times its mean up to 20 min, assumed: it has no pace here.
+    expect(gain.bounds.low).toBe(values[3]);
+    expect(gain.bounds.high).toBeCloseTo((values[3] ?? 0) + (3 * (values[4] ?? 0) * 35) / 1200, 9);
+    // Rounding of both ends, and a quarter of what is left between the two checks ÷ √3.
+    const range = gain.bounds.high - gain.bounds.low;
     expect(gain.uncertainty).toBeCloseTo(Math.hypot(1 / Math.sqrt(6), range / 4 / Math.sqrt(3)), 9);
   });
 
@@ -84,4 +86,26 @@ it('lies within its bounds and holds them within the readings around it', () => 
       expect(gain.value).toBeLessThanOrEqual(gain.bounds.high + 1e-9);
     }),
   );
+});
+
+describe('a window that was read a little late', () => {
+  it('is known as well as two displayed levels leave it: it was anything between 0 and 45', () => {
+    const late = known(gainAt(at([0, 903], [0, 45]), 900));
+    expect(late.bounds.low).toBeCloseTo(45 - (3 * 45 * 3) / 903, 9);
+    expect(2 * late.uncertainty).toBeLessThan(0.85);
+    expect(late.value).toBeGreaterThan(44.5);
+    // A minute late in 15 is another matter, and so is a swap on the way.
+    expect(2 * known(gainAt(at([0, 960], [0, 45]), 900)).uncertainty).toBeGreaterThan(1);
+    const swapped = { turning: new Set<string>(), pace: { highest: 0, broken: [{ from: 300, to: 300 }] } };
+    expect(known(gainAt(at([0, 903], [0, 45]), 900, swapped)).bounds).toEqual({ low: 0, high: 45 });
+  });
+
+  it('has gained all that it could where it was full before, whether anybody looked again or not', () => {
+    const full = at([0, 1200, 2700], [12, 70, 100]);
+    expect(known(gainAt(full, 3600))).toMatchObject({ value: 88, isFull: true, bounds: { low: 88, high: 88 } });
+    expect(known(gainAt(full, 2700)).isFull).toBe(true);
+    expect(known(gainAt(full, 1800)).isFull).toBeUndefined();
+    // It fell again later: on the line between.
+    expect(known(gainAt(at([0, 2700, 4500], [12, 100, 97]), 3600)).isFull).toBeUndefined();
+  });
 });

@@ -103,8 +103,41 @@ function carriedOn(percent: Track, seconds: number, levels: Levels, rounding: nu
   };
 }
 
+/** A run without a pace of its own rose no faster than so many times its mean rate: assumed, for nominal times (docs/numbers.md). */
+const ASSUMED_PACE = 3;
+
+/** The levels with a pace for nominal times: their own, else the assumed one up to the reading after it; none across a boot, a swap or a hold. */
+function paced(percent: Track, seconds: number, levels: Levels): Levels {
+  const { pace } = levels;
+  const [first, until] = [
+    sighting(percent, 0),
+    sighting(percent, Math.min(firstAfter(percent, seconds - 1e-9), percent.seconds.length - 1)),
+  ];
+  if (pace.drawsIn !== undefined || !first || !until || until.value <= first.value) return levels;
+  if (crosses({ from: first.seconds, to: until.seconds }, pace.broken)) return levels;
+  return {
+    ...levels,
+    pace: { ...pace, drawsIn: (ASSUMED_PACE * (until.value - first.value)) / Math.max(1, until.seconds - first.seconds) },
+  };
+}
+
+/** When the display showed 100 % and was at it from then on, by a nominal time. */
+function fullBy({ seconds, values }: Track, moment: number): Sighting | undefined {
+  const next = firstAfter({ seconds }, moment);
+  let since = next;
+  while (since > 0 && (values[since - 1] ?? 0) >= 100) since -= 1;
+  const fell = values[next];
+  return since === next || (fell !== undefined && fell < 100) ? undefined : sighting({ seconds, values }, since);
+}
+
 export type Gain =
-  | ({ state: 'known'; /** The start was dead, so nothing was seen: 0 % is assumed. */ isAssumed: boolean } & ValueAt)
+  | ({
+      state: 'known';
+      /** The start was dead, so nothing was seen: 0 % is assumed. */
+      isAssumed: boolean;
+      /** It was full by then, so that it could gain no more. */
+      isFull?: boolean;
+    } & ValueAt)
   | { state: 'start unknown'; seconds: number }
   | { state: 'not covered'; seconds: number };
 
@@ -120,8 +153,27 @@ export function gainAt(percent: Track, seconds: number, levels: Levels = AS_READ
   const start = isDead && (!first || first.seconds > 0) ? { seconds: 0, value: 0 } : first;
   if (!start || start.seconds > 0) return { state: 'start unknown', seconds };
   const isAssumed = start !== first;
+  const full = fullBy(percent, seconds);
+  if (full) {
+    const gained = 100 - start.value;
+    return {
+      state: 'known',
+      isAssumed,
+      isFull: true,
+      seconds,
+      value: gained,
+      bounds: { low: gained, high: gained },
+      uncertainty: Math.max(LEAST, isAssumed || isTurning(levels, start) ? 0 : ROUNDING),
+      working: {
+        unit: '%',
+        formula: `full at ${spell(full.seconds, 1)}: 100 %, less ${isAssumed ? '0 %, assumed: dead at plug-in' : `${plain(start.value)} % at plug-in`}`,
+        uses: isAssumed ? [full] : [start, full],
+      },
+    };
+  }
+  const own = isAssumed ? withDead(percent) : percent;
   // A dead battery stands at nothing, and not anywhere in the first percent.
-  const then = levelAt(isAssumed ? withDead(percent) : percent, seconds, levels, isAssumed || isTurning(levels, start) ? 0 : ROUNDING);
+  const then = levelAt(own, seconds, paced(own, seconds, levels), isAssumed || isTurning(levels, start) ? 0 : ROUNDING);
   if (!then) return { state: 'not covered', seconds };
   const { formula, uses } = then.working;
   const off = isAssumed ? '0 %, assumed: dead at plug-in' : `${plain(start.value)} % at plug-in`;

@@ -89,7 +89,10 @@ export function writeGain(gain: Gain): { value?: string; detail: string } {
   // What is displayed is off by less than a percent either way.
   const shown = shownMargin(gain.uncertainty, { low: gain.bounds.low - 1, high: gain.bounds.high + 1 });
   const { value, margin } = percentWithMargin(gain.value, shown);
-  return { value: `${value} %`, detail: `± ${margin} %${gain.isAssumed ? ', from 0 % assumed' : ''}` };
+  return {
+    value: `${value} %`,
+    detail: `± ${margin} %${gain.isAssumed ? ', from 0 % assumed' : ''}${gain.isFull ? ', full by then' : ''}`,
+  };
 }
 
 function gainFigure(gain: Gain, { battery, milliampHours, hours: lasts }: Figures): WrittenFigure {

@@ -3,7 +3,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { student } from './student';
 import { assumedSpread, type Spread } from './assumed';
-import { difference, pooled, rank, spreadOf, tells, writeRank, type Measured } from './told';
+import { difference, pooled, rank, spreadOf, tells, writeRank, type Measured, type Pooled } from './told';
 
 /** Made by core/margin/fixtures/reference.py, which names its command and version. */
 const SCIPY = JSON.parse(readFileSync(new URL('fixtures/reference.json', import.meta.url), 'utf8')) as {
@@ -176,4 +176,16 @@ describe('ranks', () => {
       }),
     );
   });
+});
+
+it('what was full can be shown to have gained more, never less, and ties with what was full too', () => {
+  const spread = assumedSpread();
+  const of = (value: number, isFull = false) =>
+    pooled([{ value, uncertainty: 0.4, bounds: { low: value, high: value }, ...(isFull && { isFull }) }], spread) as Pooled;
+  // Full at 45 min from 12 %, beside one that gained 87 % by 60: it had been ranked behind it.
+  expect(difference(of(80, true), of(99), spread).told).toBe('tie');
+  expect(difference(of(80, true), of(60), spread).told).toBe('above');
+  expect(difference(of(60), of(80, true), spread).told).toBe('below');
+  expect(difference(of(70, true), of(95, true), spread).told).toBe('tie');
+  expect(rank([of(88, true), of(87), of(60)], 'more', spread).map((each) => each && writeRank(each))).toEqual(['1=', '1=', '3']);
 });

@@ -12,6 +12,8 @@ export interface Measured {
   bounds?: Bounds | undefined;
   /** It was not seen by the end: the value is the least that it can be. */
   isLeast?: boolean;
+  /** It could not be more, for the battery was full: it can be shown to be above another, never below. */
+  isFull?: boolean | undefined;
   /** What repeats vary in proportion to, where that is not the value itself: of a temperature its rise, of a level what was gained. */
   scale?: number | undefined;
 }
@@ -72,6 +74,8 @@ export interface Pooled {
   varies: number;
   bounds?: Bounds | undefined;
   isLeast: boolean;
+  /** One of its runs was full, and could not show more. */
+  isFull?: boolean;
 }
 
 /** Repeats as one figure. With one among them that was not seen by the end the mean is a least. `undefined` without a run. */
@@ -89,6 +93,7 @@ export function pooled(runs: readonly Measured[], { sigma }: Spread): Pooled | u
     varies,
     ...(runs.length === 1 && { bounds: runs[0]?.bounds }),
     isLeast: runs.some(({ isLeast }) => isLeast),
+    ...(runs.some(({ isFull }) => isFull) && { isFull: true }),
   };
 }
 
@@ -109,7 +114,7 @@ export interface Difference {
  * How two setups differ, and whether these readings tell them apart: one rule for single runs and for repeats.
  *
  * Degrees of freedom by Welch and Satterthwaite: how runs vary is one estimate for both, and what reading leaves open is known. Of two single
- * runs the bounds must lie apart besides, by half of what runs vary. A least can only be shown to be above.
+ * runs the bounds must lie apart besides, by half of what runs vary. A least can only be shown to be above, and so can what was full.
  *
  * @see docs/numbers.md, *Told apart*; Welch 1947; JCGM 100:2008 (GUM) G.4.
  */
@@ -133,7 +138,8 @@ function toldApart(one: Pooled, other: Pooled, { sigma }: Spread, margin: number
   const value = other.value - one.value;
   const isApart =
     Math.abs(value) > margin && (one.runs > 1 || other.runs > 1 || gapOf(one, other) > (sigma / 2) * Math.hypot(one.scale, other.scale));
-  return !isApart || (value > 0 ? one.isLeast : other.isLeast) ? 'tie' : value > 0 ? 'below' : 'above';
+  const lower = value > 0 ? one : other;
+  return !isApart || lower.isLeast || lower.isFull ? 'tie' : value > 0 ? 'below' : 'above';
 }
 
 /** No quantile is wider: no spread is known less well than what it is shrunk towards. */

@@ -31,7 +31,7 @@ export function spell(seconds: number, resolution = 60, towards: 'near' | 'down'
   const sign = seconds < 0 ? '−' : '';
   const exact = Math.abs(seconds);
   const inWhole = (value: number) =>
-    towards === 'near' ? Math.round(value) : (towards === 'up') === (seconds >= 0) ? Math.ceil(value - 1e-9) : Math.floor(value + 1e-9);
+    towards === 'near' ? Math.round(value) : (towards === 'up') === seconds >= 0 ? Math.ceil(value - 1e-9) : Math.floor(value + 1e-9);
   if (resolution >= 60) {
     const minutes = inWhole(exact / 60);
     if (minutes < 60) return `${sign}${minutes} min`;
