@@ -46,7 +46,8 @@ export function timeOf(found: Milestone): Measured | undefined {
   return found.state === 'not reached' ? { value: found.bounds.low, uncertainty: 0, bounds: found.bounds, isLeast: true } : undefined;
 }
 
-export const whenOf = ({ bounds, uncertainty }: Passage): Measured => ({ value: (bounds.low + bounds.high) / 2, uncertainty, bounds });
+export const whenOf = ({ bounds, uncertainty, hasNoEarliest }: Passage): Measured | undefined =>
+  hasNoEarliest ? undefined : { value: (bounds.low + bounds.high) / 2, uncertainty, bounds };
 
 const gainOf =
   (perPercent: number) =>

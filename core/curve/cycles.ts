@@ -1,3 +1,4 @@
+import { LIGHT_OUT } from '../ink/events';
 import type { RunRecord } from '../ink/fold';
 import type { Span } from '../samples/gaps';
 import { cycling, powerChanges } from './faults';
@@ -37,7 +38,7 @@ export function cyclesOf(run: RunRecord): Cycle[] {
       ) ?? [],
   );
   const lights = run.events.flatMap(({ event, seconds }) =>
-    event === 'light on' || event === 'light off' ? [{ seconds, isOn: event === 'light on' }] : [],
+    event === 'light on' || LIGHT_OUT.includes(event) ? [{ seconds, isOn: event === 'light on' }] : [],
   );
   const byLight = lights.length >= 4 ? cycleOf(lights, 'light') : undefined;
   return byLight ? [...byPower, byLight] : byPower;

@@ -32,7 +32,7 @@ export type Milestone =
   | { state: 'no levels'; level: number };
 
 /** A display that was watched had not turned yet so many seconds before it was seen turning. */
-const WATCHED = 5;
+export const WATCHED = 5;
 
 /**
  * When the display first showed at least a level.

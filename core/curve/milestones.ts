@@ -1,11 +1,12 @@
 import { sum } from 'd3-array';
-import type { EventId } from '../ink/events';
+import { LIGHT_OUT } from '../ink/events';
 import type { RunRecord } from '../ink/fold';
 import { sighting, type Track } from '../ink/track';
 import { standardUncertainty, type Bounds } from '../margin/bounds';
 import { spell } from '../quantity/duration';
 import { HELD_FROM, highest, holds } from './faults';
-import { milestone, milestoneTime, type Milestone } from './milestone';
+import { firstAfter } from '../samples/column';
+import { milestone, milestoneTime, WATCHED, type Milestone } from './milestone';
 import { paceOf, type Levels } from './pace';
 import { plain, type Working } from './working';
 import type { Span } from './energy';
@@ -41,6 +42,8 @@ export interface Passage {
   bounds: Bounds;
   uncertainty: number;
   working: Working;
+  /** Nobody saw it before it came to pass: only its latest is known, and it is ranked by nothing. */
+  hasNoEarliest?: true;
 }
 
 const passage = (what: Passage['what'], bounds: Bounds, working: Working): Passage => ({
@@ -65,17 +68,31 @@ export function bootOf(run: RunRecord): Passage | undefined {
   return passage('boot', { low, high: until }, { formula, unit: '%', uses: first ? [first] : [] });
 }
 
-const LIGHT: readonly EventId[] = ['light on', 'light off'];
+/** A light that took this much lit it, in A: what is left once a battery is full is less (common practice, no source). */
+const LIT_AMPS = 0.1;
 
-/** When the charge light went out for good: between the last time it was seen lit, or anything was read, and the first time it was seen out. */
-export function lightOut({ events, readings }: RunRecord): Passage | undefined {
-  const lights = events.filter(({ event }) => LIGHT.includes(event));
+/**
+ * When the charge light went out for good: between the last time it was seen lit, or took 0.1 A and more, and the first time it was seen out; at most 5 s
+ * before somebody saw it go out. Where nobody saw it lit there is no earliest.
+ */
+export function lightOut({ events, tracks: { amps } }: RunRecord): Passage | undefined {
+  const lights = events.filter(({ event }) => event === 'light on' || LIGHT_OUT.includes(event));
   const lastLit = lights.findLastIndex(({ event }) => event === 'light on');
-  const out = lights.slice(lastLit + 1).find(({ event }) => event === 'light off');
+  const out = lights[lastLit + 1];
   if (!out) return undefined;
-  const lit = Math.max(0, lights[lastLit]?.seconds ?? 0, readings.findLast(({ seconds }) => seconds < out.seconds)?.seconds ?? 0);
-  const formula = `lit at ${spell(lit, 1)}, out at ${spell(out.seconds, 1)}`;
-  return passage('light out', { low: Math.min(lit, out.seconds), high: out.seconds }, { formula, unit: '', uses: [] });
+  const rows = firstAfter(amps, out.seconds - 1e-6);
+  const taking = Array.from({ length: rows }, (_, row) => row).findLast((row) => (amps.values[row] ?? 0) >= LIT_AMPS);
+  const seen = [lights[lastLit]?.seconds, taking === undefined ? undefined : amps.seconds[taking]].filter((each) => each !== undefined);
+  const isWatched = out.event === 'light went out';
+  const lit = Math.max(0, ...seen, ...(isWatched ? [out.seconds - WATCHED] : []));
+  const hasNoEarliest = seen.length === 0 && !isWatched;
+  const formula = isWatched
+    ? `seen going out at ${spell(out.seconds, 1)}`
+    : hasNoEarliest
+      ? `out at ${spell(out.seconds, 1)}, and never seen lit`
+      : `lit at ${spell(lit, 1)}, out at ${spell(out.seconds, 1)}`;
+  const found = passage('light out', { low: Math.min(lit, out.seconds), high: out.seconds }, { formula, unit: '', uses: [] });
+  return hasNoEarliest ? { ...found, hasNoEarliest } : found;
 }
 
 /** Power that is gone: below this share of the peak or so many watts, for so many seconds (docs/numbers.md, *True full*). */

@@ -62,4 +62,12 @@ export const PASSAGES: Readonly<Record<Passage['what'], string>> = {
 };
 
 /** The time and bounds of something that came to pass. */
-export const writePassage = ({ bounds }: Pick<Passage, 'bounds'>) => writeTime(bounds, bounds.high);
+export function writePassage({ bounds, hasNoEarliest }: Pick<Passage, 'bounds' | 'hasNoEarliest'>): {
+  value: string;
+  detail: string;
+  range: string;
+} {
+  if (!hasNoEarliest) return writeTime(bounds, bounds.high);
+  const value = `by ${spell(bounds.high, 60, 'up')}`;
+  return { value, detail: 'how long before, nobody saw', range: 'never seen lit' };
+}

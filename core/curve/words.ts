@@ -66,8 +66,9 @@ function milestoneFigure(found: Milestone, told: Milestone): WrittenFigure {
 }
 
 /** Something that came to pass, with its bounds, like a level. */
-function passageFigure({ what, bounds, working }: Passage, label = PASSAGES[what]): WrittenFigure {
-  const { value, detail } = writePassage({ bounds });
+function passageFigure(passage: Passage, label = PASSAGES[passage.what]): WrittenFigure {
+  const { what, bounds, working } = passage;
+  const { value, detail } = writePassage(passage);
   return {
     id: what.replace(' ', '-'),
     group: 'When it reached',

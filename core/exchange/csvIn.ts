@@ -642,7 +642,8 @@ function toDraft({ seconds, kind, values, note }: ReadRow): TimedDraft {
     const [named = '', ...remark] = note.split(': ');
     const event = EVENTS.find(({ id }) => id === named)?.id;
     if (!event) return { seconds, draft: { kind: 'note', at: 0, text: note || 'an event without a name' } };
-    return { seconds, draft: { kind, at: 0, event, ...(remark.length > 0 && { remark: remark.join(': ') }) } };
+    // There are more events than the compiler tells apart.
+    return { seconds, draft: { kind, at: 0, event, ...(remark.length > 0 && { remark: remark.join(': ') }) } as Draft };
   }
   if (kind === 'stop') {
     const [because = '', ...remark] = note.split(': ');

@@ -1,5 +1,6 @@
 import Papa from 'papaparse';
 import type { Draft, Entry, Header } from '../ink/entry';
+import { LIGHT_OUT, LIGHTS } from '../ink/events';
 import { elapsedIn, type Footage } from '../ink/footage';
 import { LONGEST_RUN } from '../ink/ranges';
 import type { Cadence } from '../method/cadenceSchema';
@@ -91,7 +92,7 @@ export interface PaperColumn {
 const NOTHING = new Set(['', '-', '–', '—', 'n/a', '?']);
 
 /**
- * Reads every cell as the entry line reads what is typed; `dead` and `light out` are words of their own, an empty cell is nothing.
+ * Reads every cell as the entry line reads what is typed; `dead`, `light out` and `light out!` are words of their own, an empty cell is nothing.
  *
  * @param footage where the times are those of a clip
  */
@@ -130,12 +131,12 @@ function timeFault(seconds: number | undefined, before: number): string | undefi
 /** A cell as ink; nothing where nothing was read; a sentence where it cannot be read. */
 function readCell(text: string, seconds: number): Draft | string | undefined {
   if (NOTHING.has(text)) return undefined;
-  if (/^(light )?(out|off)$/i.test(text)) return { kind: 'event', at: 0, event: 'light off', remark: FROM_PAPER };
-  const line = parseEntryLine(text);
+  const line = parseEntryLine(/^(lit|out|off)!?$/i.test(text) ? `light ${text}` : text);
   if (!line.ok) return line.error;
-  const { seen, dead, note, ...values } = line.values;
+  const { seen, dead, light, note, ...values } = line.values;
   if (seen !== undefined) return 'The time stands at the left: leave out the @.';
   if (dead) return seconds === 0 ? { kind: 'event', at: 0, event: 'dead', remark: FROM_PAPER } : 'It can be dead at plug-in only: at 0.';
+  if (light) return { kind: 'event', at: 0, event: LIGHTS[light], remark: FROM_PAPER };
   if (Object.keys(values).length === 0) return { kind: 'note', at: 0, text: note ?? '' };
   return { kind: 'reading', at: 0, ...values, paper: true, ...(note && { note }) };
 }
@@ -174,6 +175,6 @@ export function runFromPaper({ drafts }: PaperColumn, header: Header, nextId: ()
 }
 
 function endingOf(draft: Draft | undefined) {
-  if (draft?.kind === 'event') return 'light out';
+  if (draft?.kind === 'event' && LIGHT_OUT.includes(draft.event)) return 'light out';
   return draft?.kind === 'reading' && draft.percent === 100 ? 'full' : 'window over';
 }

@@ -15,6 +15,8 @@ export const EVENTS = [
   { id: 'switched on', key: 'i', says: 'power switched on' },
   { id: 'light on', key: 'l', says: 'charge light on' },
   { id: 'light off', key: 'k', says: 'charge light off' },
+  /** Somebody was watching it. */
+  { id: 'light went out', key: 'g', says: 'charge light seen going out' },
   { id: 'hold', key: 'a', says: 'held by an adaptive setting' },
   { id: 'swapped', key: 'x', says: 'source or cable swapped' },
   { id: 'work started', key: 'w', says: 'workload started' },
@@ -34,6 +36,10 @@ export const EVENTS = [
 
 export type EventId = (typeof EVENTS)[number]['id'];
 
+/** The charge light is out after these. */
+export const LIGHT_OUT: readonly EventId[] = ['light off', 'light went out'];
+/** What a line says of the charge light, as what happened. */
+export const LIGHTS = { on: 'light on', out: 'light off', 'went out': 'light went out' } as const;
 /** After these it has no power, until one of the others. */
 export const POWER_GOES: readonly EventId[] = ['unplugged', 'switched off'];
 export const POWER_COMES: readonly EventId[] = ['replugged', 'switched on'];

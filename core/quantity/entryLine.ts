@@ -11,6 +11,8 @@ export interface LineValues extends Partial<Record<Quantity, number>> {
   turning?: boolean | undefined;
   /** It was dead at plug-in: the display showed nothing. */
   dead?: true;
+  /** What the charge light showed: lit, found out, or seen going out (`light out!`). */
+  light?: 'on' | 'out' | 'went out';
   /** When it was seen, if the line says so (`@14:40`), in seconds from plug-in. */
   seen?: number;
   note?: string;
@@ -33,6 +35,9 @@ const UNITS = unitsOf();
 /** Words that say where the figure after them was read. */
 const PLACES = new Set(QUANTITIES.flatMap((quantity) => quantityOf(quantity).place ?? []));
 
+/** The charge light, alone on its line. */
+const LIGHT = /^\s*light\s+(on|lit|out|off)(!?)\s*(@\S+)?\s*$/i;
+
 const HOW = 'Write a percentage alone (42) and other figures with their unit: 26.1w 9.02v 2.9a 31.5c 1.4wh 380mah.';
 
 /**
@@ -41,7 +46,7 @@ const HOW = 'Write a percentage alone (42) and other figures with their unit: 26
  * `42` · `42 26.1w` · `42 9,02v 2,9a 31.5c` · `43 @14:40` · `1.4wh` · `42 # screen woken`. Units may stand apart from
  * their figure (`26.1 w`) and in capitals. `front 40.5c`, `back 41c`, `bat 38c`, `bat 4.1v`, `bat -3w` say where a figure was read; `in` and `out`
  * which way current flows. `80!` says that the display turned to 80 just then, while it was watched; `dead`, alone, that it showed nothing at plug-in.
- * Everything after `#` is a note.
+ * `light out!` that the charge light went out just then, `light out` and `light on` how it was found. Everything after `#` is a note.
  *
  * @param text the line as typed
  * @returns the figures, or one sentence that says which word is wrong and what to write
@@ -52,6 +57,16 @@ export function parseEntryLine(text: string): ParsedLine {
   const note = hash < 0 ? '' : text.slice(hash + 1).trim();
   const values: LineValues = note ? { note } : {};
   const figures = hash < 0 ? text : text.slice(0, hash);
+  const light = LIGHT.exec(figures);
+  if (light) {
+    const [, state = '', turned, at] = light;
+    const error = at === undefined ? undefined : readTime(at, values);
+    if (error) return { ok: false, error };
+    return {
+      ok: true,
+      values: { ...values, light: state.toLowerCase() === 'on' || state.toLowerCase() === 'lit' ? 'on' : turned ? 'went out' : 'out' },
+    };
+  }
   let place: string | undefined;
   for (const word of words(figures)) {
     const lower = word.toLowerCase();

@@ -1,5 +1,6 @@
 import { max } from 'd3-array';
 import type { Draft, Source } from '../ink/entry';
+import { LIGHTS } from '../ink/events';
 import { sourceAt, valueIn, type RunRecord } from '../ink/fold';
 import { sighting } from '../ink/track';
 import { firstAfter } from '../samples/column';
@@ -35,12 +36,13 @@ export type AssessedLine =
  */
 export function assessLine(values: LineValues, run: RunRecord, now: Moment, marked?: Moment): AssessedLine {
   const { plugInAt } = run.header;
-  const { seen, note, dead, ...figures } = values;
+  const { seen, note, dead, light, ...figures } = values;
   if (dead) return deadAtPlugIn(run, note);
   const at = seen === undefined ? (marked ?? now) : Math.round(plugInAt + seen * 1000);
   const elapsed = (at - plugInAt) / 1000;
   const beyond = outsideOf(run, at, now);
   if (beyond) return { verdict: 'refuse', error: beyond };
+  if (light) return { verdict: 'log', draft: { kind: 'event', at, event: LIGHTS[light], ...(note && { remark: note }) } };
   if (Object.keys(figures).length === 0) return { verdict: 'log', draft: { kind: 'note', at, text: note ?? '' } };
   const draft: ReadingDraft = { kind: 'reading', at, ...figures, ...(note && { note }) };
   const question = questionOf(draft, run, elapsed);

@@ -38,10 +38,10 @@ export const statusOf = ({ state, status }: Pick<InHand, 'state' | 'status'>, va
  * @param now    epoch milliseconds
  */
 export function assessTrial(values: LineValues, inHand: InHand, run: RunRecord, now: Moment, marked?: Moment): AssessedLine {
-  const { seen, note, dead, turning, direction, ...figures } = values;
+  const { seen, note, dead, light, turning, direction, ...figures } = values;
   const { source, state, sights = {}, instead } = inHand;
   const status = statusOf(inHand, values, run.header.device);
-  if (dead || turning) return { verdict: 'refuse', error: 'A trial has a level and figures; what else was seen goes behind a #.' };
+  if (dead || turning || light) return { verdict: 'refuse', error: 'A trial has a level and figures; what else was seen goes behind a #.' };
   if (!status) return { verdict: 'refuse', error: SAY_STATUS };
   const at = seen === undefined ? (instead?.at ?? marked ?? now) : Math.round(run.header.plugInAt + seen * 1000);
   const beyond = outsideOf(run, at, now);

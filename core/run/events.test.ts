@@ -1,11 +1,14 @@
 import { describe, expect, it } from 'vitest';
+import { whenOf } from '../compare/compare';
 import { figuresOf } from '../curve/figures';
+import { writePassage } from '../curve/timeWords';
 import { writeFigures } from '../curve/words';
 import { isHot, notices } from '../curve/notices';
+import { parseEntryLine } from '../quantity/entryLine';
 import { expectedRun } from './expected';
 import { assessLine } from './assessLine';
 import type { Rule } from '../method/ruleSchema';
-import { inkOf } from '../ink/build';
+import { inkOf, type Jotted } from '../ink/build';
 import { entriesSchema, type Entry, type Event } from '../ink/entry';
 import { EVENTS, eventSays, type EventId } from '../ink/events';
 import { exampleHeader } from '../ink/example';
@@ -19,15 +22,16 @@ const readings = inkOf(header, [
   { seconds: 600, percent: 12, volts: 5.1 },
   { seconds: 1800, percent: 30 },
 ]);
-const event = (seconds: number, id: EventId, more: Partial<Event> = {}): Event => ({
-  kind: 'event',
-  event: id,
-  at: header.plugInAt + seconds * 1000,
-  written: header.plugInAt + seconds * 1000,
-  seq: 100 + seconds,
-  id: `${id.replaceAll(' ', '-')}-${seconds}`,
-  ...more,
-});
+const event = (seconds: number, id: EventId, more: Partial<Event> = {}): Event =>
+  ({
+    kind: 'event',
+    event: id,
+    at: header.plugInAt + seconds * 1000,
+    written: header.plugInAt + seconds * 1000,
+    seq: 100 + seconds,
+    id: `${id.replaceAll(' ', '-')}-${seconds}`,
+    ...more,
+  }) as Event;
 const run = (...events: Entry[]) => foldRun(header, [...readings, ...events]);
 const strong = { charger: { id: 'q', name: 'Quern 65', kind: 'adapter' as const, watts: 65 } };
 
@@ -144,5 +148,42 @@ describe('a reading that is assessed', () => {
       remark: 'Volts stepped from 5.1 to 9.0 V: V, then H, notes the handshake.',
     });
     expect(assessLine({ percent: 31, volts: 5.3 }, run(), now)).toMatchObject({ remark: undefined });
+  });
+});
+
+describe('a charge light', () => {
+  const camera = (readings: Jotted[], ...events: Event[]) =>
+    figuresOf(foldRun(header, [...inkOf(header, readings), ...events])).passages[0];
+
+  it('that was watched going out went out in the last 5 s', () => {
+    expect(camera([], event(13_560, 'light went out'))).toMatchObject({ what: 'light out', bounds: { low: 13_555, high: 13_560 } });
+  });
+
+  it('is bounded by where it was seen lit, or took 0.1 A, and by nothing else that was read', () => {
+    expect(camera([{ seconds: 600, amps: 0.6 }], event(300, 'light on'), event(3600, 'light off'))?.bounds).toEqual({
+      low: 600,
+      high: 3600,
+    });
+    expect(camera([{ seconds: 900, amps: 0.05 }], event(300, 'light on'), event(3600, 'light off'))?.bounds).toEqual({
+      low: 300,
+      high: 3600,
+    });
+  });
+
+  it('that nobody saw lit has no earliest: it is told, and never ranked', () => {
+    // A true 20 min, found out after four hours: it was 2 h 02 ± 1 h 57.
+    const out = camera([{ seconds: 60, celsius: 24 }], event(14_340, 'light off'));
+    expect(out).toMatchObject({ hasNoEarliest: true });
+    expect(out && [writePassage(out).value, whenOf(out)]).toEqual(['by 3 h 59', undefined]);
+  });
+});
+
+it('reads the charge light from the entry line', () => {
+  expect(parseEntryLine('light out! @14:40')).toEqual({ ok: true, values: { light: 'went out', seen: 880 } });
+  expect(parseEntryLine('Light lit # green')).toEqual({ ok: true, values: { light: 'on', note: 'green' } });
+  const line = parseEntryLine('light out');
+  const run = foldRun(header, readings);
+  expect(line.ok && assessLine(line.values, run, header.plugInAt + 2_000_000)).toMatchObject({
+    draft: { kind: 'event', event: 'light off' },
   });
 });

@@ -4,6 +4,7 @@ import { holds } from '../curve/faults';
 import { GONE, goneBelow } from '../curve/milestones';
 import { stalls } from '../curve/stall';
 import { ruleOf, stretchesOf } from '../curve/stretches';
+import { LIGHT_OUT } from '../ink/events';
 import type { Reading, Stop } from '../ink/entry';
 import { type RunRecord } from '../ink/fold';
 import { sighting } from '../ink/track';
@@ -38,8 +39,8 @@ export function stopOffer(run: RunRecord, elapsed: number): StopOffer | undefine
     if (died !== undefined) return { because: 'power died away', says: `power has died away since ${spell(died)}` };
   } else if (level >= 100) return { because: 'full', says: 'the display shows 100 %' };
   if (level === undefined) {
-    const light = run.events.findLast(({ event }) => event === 'light on' || event === 'light off');
-    if (light?.event === 'light off') return { because: 'light out', says: `the light went out at ${spell(light.seconds)}` };
+    const light = run.events.findLast(({ event }) => event === 'light on' || LIGHT_OUT.includes(event));
+    if (light && LIGHT_OUT.includes(light.event)) return { because: 'light out', says: `the light went out at ${spell(light.seconds)}` };
     const amps = sighting(run.tracks.amps, run.tracks.amps.seconds.length - 1);
     if (amps && amps.value < SPENT_AMPS) return { because: 'power died away', says: `it takes less than ${SPENT_AMPS} A` };
   }
