@@ -16,7 +16,16 @@ export interface Seen {
 const PRIOR = { sigma: 0.03, freedom: 8 };
 const meanOf = (values: readonly number[]) => values.reduce((sum, each) => sum + each, 0) / values.length;
 
-/** σ² = (8 · 0.03² + Σ νᵢ λᵢ² (sᵢ² − uᵢ²) ÷ mᵢ²) ÷ (8 + Σ νᵢ λᵢ²). */
+/** d: the number of different checks that repeats answered; two are alike where the middles of their bounds lie within half a width. */
+function checks(runs: readonly Seen[]): number {
+  const firsts: Seen[] = [];
+  for (const run of runs) if (run.high <= run.low || !firsts.some((each) => each.high > each.low && alike(each, run))) firsts.push(run);
+  return firsts.length;
+}
+const alike = (one: Seen, other: Seen) =>
+  Math.abs((one.low + one.high) / 2 - (other.low + other.high) / 2) <= 0.5 * ((one.high - one.low + other.high - other.low) / 2);
+
+/** σ² = (8 · 0.03² + Σ νᵢ λᵢ² (sᵢ² − uᵢ² (dᵢ − 1) ÷ (nᵢ − 1)) ÷ mᵢ²) ÷ (8 + Σ νᵢ λᵢ²). */
 function spread(setups: readonly (readonly Seen[])[]): { sigma: number; freedom: number } {
   let [top, bottom] = [PRIOR.freedom * PRIOR.sigma ** 2, PRIOR.freedom];
   for (const runs of setups.filter((each) => each.length > 1)) {
@@ -26,7 +35,7 @@ function spread(setups: readonly (readonly Seen[])[]): { sigma: number; freedom:
     const s2 = runs.reduce((sum, { scale }) => sum + (scale - m) ** 2, 0) / (runs.length - 1);
     const lambda = (PRIOR.sigma * m) ** 2 / ((PRIOR.sigma * m) ** 2 + own);
     const weight = (runs.length - 1) * lambda ** 2;
-    top += (weight * (s2 - own)) / m ** 2;
+    top += (weight * (s2 - (own * (checks(runs) - 1)) / (runs.length - 1))) / m ** 2;
     bottom += weight;
   }
   return bottom === PRIOR.freedom
@@ -40,7 +49,7 @@ export function tells(setups: readonly (readonly Seen[])[], one: number, other: 
   const of = (index: number) => {
     const runs = setups[index] ?? [];
     const varies = (sigma * meanOf(runs.map(({ scale }) => scale))) ** 2 / runs.length;
-    return { mean: meanOf(runs.map(({ value }) => value)), varies, u2: varies + meanOf(runs.map(({ u }) => u ** 2)) / runs.length, runs };
+    return { mean: meanOf(runs.map(({ value }) => value)), varies, u2: varies + meanOf(runs.map(({ u }) => u ** 2)) / checks(runs), runs };
   };
   const [a, b] = [of(one), of(other)];
   const d = b.mean - a.mean;

@@ -3,7 +3,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { student } from './student';
 import { assumedSpread, type Spread } from './assumed';
-import { difference, pooled, rank, spreadOf, tells, writeRank, type Measured, type Pooled } from './told';
+import { checksOfRepeats, difference, pooled, rank, spreadOf, tells, writeRank, type Measured, type Pooled } from './told';
 
 /** Made by core/margin/fixtures/reference.py, which names its command and version. */
 const SCIPY = JSON.parse(readFileSync(new URL('fixtures/reference.json', import.meta.url), 'utf8')) as {
@@ -188,4 +188,29 @@ it('what was full can be shown to have gained more, never less, and ties with wh
   expect(difference(of(60), of(80, true), spread).told).toBe('below');
   expect(difference(of(70, true), of(95, true), spread).told).toBe('tie');
   expect(rank([of(88, true), of(87), of(60)], 'more', spread).map((each) => each && writeRank(each))).toEqual(['1=', '1=', '3']);
+});
+
+it('repeats that answered the same check share what reading it leaves open', () => {
+  const spread = assumedSpread();
+  const check = (low: number, high: number): Measured => ({
+    value: (low + high) / 2,
+    uncertainty: (high - low) / Math.sqrt(12),
+    bounds: { low, high },
+  });
+  // Three runs read every 15 min, full between the same two checks: 95 % had held 81 %.
+  const alike = [check(90, 105), check(90, 105), check(90, 105)];
+  expect(checksOfRepeats(alike)).toBe(1);
+  expect(checksOfRepeats([check(90, 105), check(105, 120), check(90, 104)])).toBe(2);
+  expect(
+    checksOfRepeats([
+      { value: 5, uncertainty: 0.1 },
+      { value: 5, uncertainty: 0.1 },
+    ]),
+  ).toBe(2);
+  const read = 15 ** 2 / 12;
+  expect(pooled(alike, spread)?.uncertainty).toBeCloseTo(Math.sqrt((0.03 * 97.5) ** 2 / 3 + read), 6);
+  // Their values do not differ at all, and that is no sign that reading made them differ less.
+  expect(spreadOf([alike]).sigma).toBeGreaterThan(
+    spreadOf([[check(90, 105), check(106, 121), check(122, 137)].map((each) => ({ ...each, value: 97.5 }))]).sigma,
+  );
 });

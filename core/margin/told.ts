@@ -20,6 +20,23 @@ export interface Measured {
 
 const scaleOf = ({ scale, value }: Measured) => scale ?? value;
 
+/**
+ * How many different checks repeats answered with a figure: those that were read at the same marks share what reading leaves open. Two are one where the
+ * middles of their bounds lie within half a width.
+ */
+export function checksOfRepeats(runs: readonly Measured[]): number {
+  const found: Bounds[] = [];
+  let others = 0;
+  for (const { bounds } of runs) {
+    if (!bounds || !Number.isFinite(bounds.high) || bounds.high <= bounds.low) others += 1;
+    else if (!found.some((each) => isOneCheck(each, bounds))) found.push(bounds);
+  }
+  return found.length + others;
+}
+
+const isOneCheck = (one: Bounds, other: Bounds) =>
+  Math.abs(one.low + one.high - other.low - other.high) / 2 <= (one.high - one.low + other.high - other.low) / 4;
+
 /** The assumption weighs as much as so many degrees of freedom of repeats. */
 const PRIOR = 8;
 /** However alike a few repeats come out, runs vary by this much. */
@@ -46,7 +63,9 @@ export function spreadOf(setups: readonly (readonly Measured[])[]): Spread {
     const variance = sum(values, (each) => (scaleOf(each) - mean) ** 2) / (values.length - 1);
     const assumed = (prior.sigma * mean) ** 2;
     const weight = (values.length - 1) * (assumed / (assumed + own)) ** 2;
-    top += (weight * (variance - own)) / mean ** 2;
+    // What they share makes them no less alike.
+    const apart = (own * (checksOfRepeats(values) - 1)) / (values.length - 1);
+    top += (weight * (variance - apart)) / mean ** 2;
     freedom += weight;
   }
   return freedom === PRIOR ? prior : { sigma: Math.sqrt(Math.max(LEAST_SPREAD ** 2, top / freedom)), freedom };
@@ -84,7 +103,7 @@ export function pooled(runs: readonly Measured[], { sigma }: Spread): Pooled | u
   const value = meanOf(runs.map((each) => each.value));
   const scale = meanOf(runs.map(scaleOf));
   const varies = (sigma * scale) ** 2 / runs.length;
-  const read = meanOf(runs.map(({ uncertainty }) => uncertainty ** 2)) / runs.length;
+  const read = meanOf(runs.map(({ uncertainty }) => uncertainty ** 2)) / checksOfRepeats(runs);
   return {
     value,
     scale,

@@ -1,4 +1,4 @@
-import { range } from 'd3-array';
+import { mean as meanOf, range, sum } from 'd3-array';
 import type { Meter } from '../bench/meter';
 import { ROOM } from '../curve/pace';
 import { student } from '../margin/student';
@@ -55,8 +55,27 @@ export function smallestDifference(
 ): number {
   const [varies, read] = [(sigma * figure) ** 2, width ** 2 / 12];
   const of = poolsTo(repeats, setups, varies, read);
-  const freedom = Number.isFinite(of) && varies > 0 ? of * ((varies + read) / varies) ** 2 : Infinity;
-  return (student(freedom) + POWER) * Math.sqrt((2 * (varies + read)) / repeats);
+  const mean = varies / repeats + read / differentChecks(repeats, Math.sqrt(varies) / Math.max(width, 1e-9));
+  const freedom = Number.isFinite(of) && varies > 0 ? of * (mean / (varies / repeats)) ** 2 : Infinity;
+  return (student(freedom) + POWER) * Math.sqrt(2 * mean);
+}
+
+/**
+ * How many different checks repeats will answer with a time: they are read at the same marks, and those that fall between the same two share what reading
+ * leaves open.
+ *
+ * @param varies how far runs differ, as a share of what lies between two checks
+ */
+function differentChecks(repeats: number, varies: number): number {
+  if (repeats < 2) return 1;
+  const below = (moment: number) => (varies > 0 ? 1 / (1 + Math.exp((-1.702 * moment) / varies)) : moment < 0 ? 0 : 1);
+  // Wherever the time lies between its two checks.
+  const places = range(0.05, 1, 0.1);
+  const reach = Math.ceil(4 * Math.min(varies, 25)) + 1;
+  const found = places.map((place) =>
+    sum(range(-reach, reach + 1), (cell) => 1 - (1 - below(cell + 1 - place) + below(cell - place)) ** repeats),
+  );
+  return Math.max(1, Math.min(repeats, meanOf(found) ?? 1));
 }
 
 /** Levels over which the pace of a charge is taken, in %. */
