@@ -25,9 +25,9 @@ export interface BandTable {
 
 const LEVELS = [80, 100];
 /** Earlier runs of a device. */
-const EARLIER = 2;
-/** Minutes between checks. */
-const CADENCES = [1, 2, 5, 10];
+const EARLIER = [1, 2, 3, 5, 8];
+/** Minutes between checks, of all runs of a device. */
+const CADENCES = [1, 5, 10, 15];
 const SIGMA = 0.03;
 
 const none = (): BandTally => ({ cases: 0, within: 0, early: 0 });
@@ -66,11 +66,13 @@ export function playBands(devices: number, seed: number): BandTable {
 function playDevice(model: Model, table: BandTable, noise: () => number): void {
   const rate = model.device(noise);
   const start = () => Math.floor(noise() * 25) + noise();
-  const chargers = [1, pick([1, 0.8, 0.55], noise), pick([1, 0.8, 0.55], noise)];
-  const before = Array.from({ length: EARLIER }, (_, index) => charge(rate, chargers[index] ?? 1, start(), pick(CADENCES, noise), noise));
+  const [runs, cadence] = [pick(EARLIER, noise), pick(CADENCES, noise)];
+  // One at least on a charger that gives all it takes.
+  const charger = () => pick([1, 0.8, 0.55], noise);
+  const before = Array.from({ length: runs }, (_, index) => charge(rate, index === 0 ? 1 : charger(), start(), cadence, noise));
   const header = exampleHeader();
   const earlier = before.map(({ entries }) => foldRun(header, entries).tracks.percent);
-  const live = charge(rate, chargers[2] ?? 1, start(), pick(CADENCES, noise), noise);
+  const live = charge(rate, charger(), start(), cadence, noise);
   for (let read = 2; read <= live.entries.length; read += 1) {
     const run = foldRun(header, live.entries.slice(0, read));
     const level = run.tracks.percent.values[read - 1] ?? 0;
@@ -79,7 +81,13 @@ function playDevice(model: Model, table: BandTable, noise: () => number): void {
         const truth = (live.times[to] ?? Infinity) * 60;
         const stage =
           level < 40 ? 'under 40' : level < 60 ? '40–59' : level < 80 ? '60–79' : level < 90 ? '80–89' : level < 95 ? '90–94' : 'from 95';
-        const parts = [`to ${to} %, ${stage}`, `${model.kind}s, to ${to} %`, `${model.name}, to ${to} %`];
+        const parts = [
+          `to ${to} %, ${stage}`,
+          `${model.kind}s, to ${to} %`,
+          `${model.name}, to ${to} %`,
+          `after ${runs} earlier ${runs === 1 ? 'run' : 'runs'}`,
+          `read every ${cadence} min`,
+        ];
         if (high === undefined) count(table.earliest, truth, low, Infinity);
         else {
           count(table.all, truth, low, high);

@@ -196,7 +196,7 @@ ${tableOf(outcomesOf(beyond(all, false)))}
 
 ## The forecast band called 90 %
 
-Two earlier runs of each device, on chargers of its own, from other levels and at other cadences; 3 % of spread.
+One to eight earlier runs of each device, on chargers of its own and from other levels, all read every 1, 5, 10 or 15 min; 3 % of spread.
 
 ${bandsOf(bands)}
 

@@ -1,6 +1,5 @@
-import { min, range } from 'd3-array';
+import { ascending, median, range } from 'd3-array';
 import { holds } from '../curve/faults';
-import { paceOf } from '../curve/pace';
 import type { RunRecord } from '../ink/fold';
 import { sighting, type Sighting, type Track } from '../ink/track';
 import { beginsAt } from './expected';
@@ -31,13 +30,13 @@ type Shares = readonly [from: number, least: number, most: number];
 /** With earlier runs of the device. Measured on charge models of many kinds (docs/numbers.md, *Forecast band*; `npm run truth`). */
 const KNOWN: Readonly<Record<'to80' | 'to100', readonly Shares[]>> = {
   to80: [
-    [0, 0.87, 1.09],
+    [0, 0.89, 1.08],
     [40, 0.87, 1.1],
     [60, 0.77, 1.2],
   ],
   to100: [
-    [0, 0.92, 1.1],
-    [40, 0.92, 1.12],
+    [0, 0.94, 1.09],
+    [40, 0.94, 1.11],
     [80, 0.94, 1.17],
     [90, 0.92, 1.21],
     [95, 0.35, 1.9],
@@ -60,7 +59,7 @@ const UNKNOWN: typeof KNOWN = {
 /**
  * When a live run will show levels.
  *
- * At each level ahead the slower of the pace now and the pace of the fastest earlier run there; summed to the goal. The truth has lain between
+ * At each level ahead the slower of the pace now and the middle pace of the earlier runs there; summed to the goal. The truth has lain between
  * certain shares of that. Without an earlier run, or where the band would be wider than half of what remains, only the earliest is said.
  *
  * @param earlier levels of earlier runs of the device
@@ -77,11 +76,12 @@ export function forecasts(run: RunRecord, earlier: readonly Track[] = [], levels
   if (held.some(({ to }) => to >= last.seconds)) return [];
   const now = paceNow(percent, begins, first, last);
   if (now === undefined) return [];
-  const ahead = secondsPerPercent(earlier, AS_FAST * paceOf(run, held).highest);
+  const ahead = secondsPerPercent(earlier, AS_FAST * highestPace(percent));
+  const open = LEFT_OPEN * (median(earlier, usualInterval) ?? 0);
   return levels.flatMap((level): Forecast[] => {
     if (last.value >= level) return [];
     const linear = (level - last.value) * now;
-    const band = ahead && bandOf(level, last, now, ahead);
+    const band = ahead && bandOf(level, last, now, ahead, open);
     if (band) return [{ level, ...band }];
     const [, least] = sharesAt(UNKNOWN, level, last.value);
     return [{ level, low: last.seconds + least * linear }];
@@ -93,6 +93,7 @@ function bandOf(
   last: Sighting,
   now: number,
   ahead: readonly (number | undefined)[],
+  open: number,
 ): { low: number; high: number } | undefined {
   // A displayed level stands for the middle of its percent.
   const paces = range(Math.floor(last.value), level).map((each) => ahead[each]);
@@ -101,8 +102,16 @@ function bandOf(
   const remaining = paces.reduce<number>((sum, pace, index) => sum + Math.max(now, pace ?? 0) * Math.max(0, index === 0 ? 1 - from : 1), 0);
   const [, least, most] = sharesAt(KNOWN, level, last.value);
   if (most - least > WIDEST * most) return undefined;
-  return { low: last.seconds + least * remaining, high: last.seconds + most * remaining };
+  const [sooner, later] = [(1 - least) * remaining, (most - 1) * remaining];
+  return { low: last.seconds + remaining - Math.hypot(sooner, open), high: last.seconds + remaining + Math.hypot(later, open) };
 }
+
+/** Between two checks a level of an earlier run can have come anywhere: so much of their interval belongs into the band. */
+const LEFT_OPEN = 1 / 3;
+
+/** How far apart the checks of a run lie, in the middle of them, in seconds. */
+const usualInterval = ({ seconds }: Track): number =>
+  median(Array.from({ length: Math.max(0, seconds.length - 1) }, (_, row) => (seconds[row + 1] ?? 0) - (seconds[row] ?? 0))) ?? 0;
 
 function sharesAt(table: typeof KNOWN, level: number, from: number): Shares {
   const rows = table[level > 80 ? 'to100' : 'to80'];
@@ -118,7 +127,7 @@ function paceNow(percent: Track, begins: number, first: Sighting, last: Sighting
 }
 
 /**
- * How long each percent took the fastest of earlier runs there, in seconds.
+ * How long each percent took earlier runs, in the middle of them, in seconds.
  *
  * @param least runs that were never this fast tell nothing, in % a second
  * @returns by level, from 0; `undefined` where none went through it. `undefined` altogether without such a run
@@ -126,8 +135,11 @@ function paceNow(percent: Track, begins: number, first: Sighting, last: Sighting
 function secondsPerPercent(earlier: readonly Track[], least: number): (number | undefined)[] | undefined {
   const curves = earlier.filter((track) => highestPace(track) >= least).map(throughMiddles);
   if (curves.length === 0) return undefined;
-  return range(0, 100).map((level) => min(curves, (curve) => spanOf(curve, level)));
+  return range(0, 100).map((level) => middleOf(curves.flatMap((curve) => spanOf(curve, level) ?? [])));
 }
+
+/** The middle of several; of an even number the lower one of the two. */
+const middleOf = (values: readonly number[]): number | undefined => [...values].sort(ascending)[Math.floor((values.length - 1) / 2)];
 
 /** When a run stood at true levels: through the middle of the time for which each level was displayed; at 100 half-way between the checks around it. */
 function throughMiddles({ seconds, values }: Track): { at: number; level: number }[] {
@@ -156,11 +168,17 @@ function timeAt(curve: readonly { at: number; level: number }[], level: number):
   return one.at + ((other.at - one.at) * (level - one.level)) / (other.level - one.level);
 }
 
+/** How fast it was at its fastest, over so many percent at least: from check to check a display steps by whole percents, whatever charges it. */
+const FASTEST_OVER = 5;
+
+/** In % a second. */
 function highestPace({ seconds, values }: Track): number {
   let highest = 0;
-  for (let row = 1; row < seconds.length; row += 1) {
-    const time = (seconds[row] ?? 0) - (seconds[row - 1] ?? 0);
-    if (time > 0) highest = Math.max(highest, ((values[row] ?? 0) - (values[row - 1] ?? 0)) / time);
+  for (let row = 0, end = 0; row < seconds.length; row += 1) {
+    while (end < seconds.length && (values[end] ?? 0) < (values[row] ?? 0) + FASTEST_OVER) end += 1;
+    if (end === seconds.length) break;
+    const time = (seconds[end] ?? 0) - (seconds[row] ?? 0);
+    if (time > 0) highest = Math.max(highest, ((values[end] ?? 0) - (values[row] ?? 0)) / time);
   }
   return highest;
 }
