@@ -385,7 +385,7 @@ test('@jobs a fixed hour on six chargers counts one check that came two seconds 
   // A window is compared by what was gained at its end.
   await expect(page.getByRole('complementary', { name: 'Verdict' })).toContainText('In 1 h: Quern 60, Quern 65 or Quern 100.');
   await expect(compared(page, 'Quern 20')).toContainText('12 %');
-  await expect(compared(page, 'Quern 65')).toContainText(/\+22 %± \d %gained in 1 hrate \+18\d ± \d+ % in 1 h/);
+  await expect(compared(page, 'Quern 65')).toContainText(/\+22 points± \d points?gained in 1 hrate \+18\d ± \d+ % in 1 h/);
   for (const watts of [60, 65, 100]) await expect(compared(page, `Quern ${watts}`)).toContainText(/1=\s*3[34] %/);
 });
 

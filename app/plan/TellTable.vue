@@ -35,7 +35,7 @@ function inWords(found: Change): string {
     case 'repeats':
       return `Finer checks alone would not do, for charging varies from run to run: make ${found.repeats} runs of each, ${found.extraRuns} more than now.`;
     case 'out of reach':
-      return 'Not even ten runs of each would tell them apart: the difference is smaller than charging varies from run to run.';
+      return 'That is less than charging varies from run to run: more runs would not tell it.';
   }
 }
 const written = (seconds: number | undefined) => (seconds === undefined ? '—' : spell(seconds));

@@ -1,9 +1,15 @@
 import { differenceUnit, writeAmount, writeTold, type Cell, type Measure } from '../compare/cells';
 import { difference, type Difference } from '../margin/told';
-import { nominal } from '../quantity/duration';
+import { nominal, spell } from '../quantity/duration';
 import { listed } from '../quantity/listed';
 import { either, figureOf, headerOf, type Group, type Said } from './question';
 import { whatWouldTell } from './wouldTell';
+
+/** A figure, and a cell of it for each setup. */
+interface Column {
+  measure: Measure;
+  cells: readonly Cell[];
+}
 
 /** How a figure is spoken of: of what is better, and of what is surely worse. */
 interface Comparative {
@@ -72,10 +78,11 @@ export function bestBy(group: Group, id: string): Said | undefined {
   const why: string[] = [];
   if (best.length > 1) {
     const values = best.slice(0, NAMED + 2).map((index) => `${nameOf(index)} ${cells[index]?.value ?? ''}`);
-    why.push(`${values.join(', ')}: these readings cannot tell them apart.`);
+    why.push(`${values.join(', ')}: these readings cannot tell them apart${tieSays(found, best)}.`);
   }
   const told = worse.filter(({ isLeast }) => !isLeast);
-  const named = told.slice(0, NAMED).map(({ index, told: by }) => `${nameOf(index)} by ${apart(by, measure)}`);
+  const hardly = (index: number, value: number) => (isSmall(found, Math.abs(value), [index, first]) ? ', but hardly' : '');
+  const named = told.slice(0, NAMED).map(({ index, told: by }) => `${nameOf(index)} by ${apart(by, measure)}${hardly(index, by.value)}`);
   if (told.length > NAMED) named.push(`${told.length - NAMED} more`);
   if (named.length > 0) why.push(`Surely ${words.worse}: ${named.join('; ')}.`);
   const late = worse.filter(({ isLeast }) => isLeast).map(({ index }) => nameOf(index));
@@ -97,6 +104,32 @@ export function bestBy(group: Group, id: string): Said | undefined {
     why: why.join(' '),
     settle: best.length > 1 ? whatWouldTell(group, found, best) : undefined,
   };
+}
+
+/** A difference of less is none to speak of: a tenth of the smaller figure, so many points of a gain in %, so many °C. */
+const SMALL = { share: 0.1, points: 4, degrees: 2 };
+
+/** Whether a difference of a figure is small beside the figures of some setups. */
+function isSmall({ measure, cells }: Column, difference: number, some: readonly number[]): boolean {
+  if (measure.unit === '°C' || measure.unit === 'K') return difference < SMALL.degrees;
+  if (measure.unit === '%') return difference < SMALL.points;
+  return difference < SMALL.share * Math.min(...some.map((index) => Math.abs(cells[index]?.mean?.value ?? 0)));
+}
+
+/** What lies behind a tie: that they are as good as equal, or what could hide in it. The pair that could lie furthest apart decides. */
+function tieSays(found: Column, best: readonly number[]): string {
+  const most = Math.max(
+    ...best.flatMap((one, at) =>
+      best.slice(at + 1).flatMap((other) => {
+        const differ = between(found.cells, one, other);
+        return differ ? [Math.abs(differ.value) + differ.margin] : [];
+      }),
+    ),
+  );
+  if (!Number.isFinite(most)) return '';
+  const { unit } = found.measure;
+  const says = unit === 's' ? spell(most, 60, 'up') : writeAmount(most, most / 2, differenceUnit(unit)).value;
+  return isSmall(found, most, best) ? `, as good as equal: within ${says}` : `; up to ${says} could hide`;
 }
 
 /** How many setups have a figure. */

@@ -73,7 +73,9 @@ describe('who is best', () => {
   it('names all that tie, and who is surely slower', () => {
     const full = verdictOn(five)('to-full');
     expect(full?.says).toBe('W20, W30 or W35');
-    expect(full?.why).toMatch(/cannot tell them apart\. Surely slower: W5 by 2 h \d+ ± \d+ min; W12 by \d+ ± \d+ min\./);
+    expect(full?.why).toMatch(
+      /cannot tell them apart; up to \d+ min could hide\. Surely slower: W5 by 2 h \d+ ± \d+ min; W12 by \d+ ± \d+ min\./,
+    );
   });
 
   it('says from what wattage on nothing changes, and claims none where nothing below is slower', () => {
@@ -83,11 +85,29 @@ describe('who is best', () => {
 
   // Common practice, no source (checks.md): 90–95 and 85–90 min touch.
   it('calls no difference a difference, and says what would tell', () => {
-    const found = verdictOn([runOf(chargerOf('A', 20), even(90)), runOf(chargerOf('B', 30), even(95))]);
-    expect(found('to-full')?.says).toBe('No difference that these readings can show');
+    const near = verdictOn([runOf(chargerOf('A', 20), even(90)), runOf(chargerOf('B', 30), even(95))])('to-full');
+    expect(near?.says).toBe('No difference that these readings can show');
+    // Less than a tenth is not worth more runs.
+    expect(near?.settle).toBeUndefined();
+    const every15: Partial<Header> = { cadence: { kind: 'fixed', every: 900 } };
+    const quarters = (full: number) => Array.from({ length: full / 15 + 1 }, (_, at): Row => [15 * at, Math.floor((1500 * at) / full)]);
+    const found = verdictOn([
+      runOf(chargerOf('A', 20), quarters(45), every15),
+      runOf(chargerOf('B', 30), quarters(60).toSpliced(1, 1), every15),
+    ]);
+    // The check that they share hides it, however often they are run: finer checks tell.
     const { settle } = found('to-full') ?? {};
-    expect(settle?.says).toMatch(/5 min that was seen.*runs of each/);
+    expect(settle?.says).toMatch(/that was seen.*would tell/);
     expect(settle?.runs.map(({ charger }) => charger).sort()).toEqual(['A', 'B']);
+  });
+
+  it('says of what ties that it is as good as equal, or what could hide; and of what is told, whether it is hardly so', () => {
+    const streamed = (full: number) => Array.from({ length: 2 * full + 1 }, (_, half): Row => [half / 2, Math.floor((50 * half) / full)]);
+    const three = (name: string, full: number) => [0, 1, 2].map(() => runOf(chargerOf(name, 20), streamed(full)));
+    const equal = verdictOn([...three('A', 100), ...three('B', 100.5)])('to-full');
+    expect(equal?.why).toMatch(/as good as equal: within \d min/);
+    const hardly = verdictOn([...three('A', 100), ...three('B', 108)])('to-full');
+    expect(hardly?.why).toMatch(/B by 8(\.\d)? ± \d(\.\d)? min, but hardly\./);
   });
 
   it('gives the difference from the baseline with its margin, and none that rounding contradicts', () => {
@@ -248,7 +268,7 @@ describe('what is to be looked into', () => {
       window: 3600,
     });
     expect(found('window')?.says).toMatch(/hides what A and B differ by/);
-    expect(found('window')?.why).toMatch(/At 30 min B had gained \d+ ± \d+ % more than A/);
+    expect(found('window')?.why).toMatch(/At 30 min B had gained \d+ ± \d+ points more than A/);
     expect(found('ceiling')).toBeUndefined();
     // With one below that gains surely less, the end of a window that is not full tells a ceiling.
     const told = verdictOn(

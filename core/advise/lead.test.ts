@@ -69,10 +69,10 @@ describe('a comparison of windows', () => {
     expect(yardstick).toBe('gain-3600');
     expect(lead[0]).toBe('In 1 h: Quern 60, Quern 65 or Quern 100.');
     expect(lead[1]).toContain('these readings cannot tell them apart');
-    expect(lead[1]).toMatch(/Surely less: .*Quern 20 by 2[12](\.\d)? ± \d(\.\d)? %/);
+    expect(lead[1]).toMatch(/Surely less: .*Quern 20 by 2[12](\.\d)? ± \d(\.\d)? points/);
     expect(standings[0]).toBe('baseline');
     // 34 % against 12 %: 22 of the battery more, and 183 % more in the same time.
-    expect(standings[4]).toMatch(/^\+22 % · ± \d(\.\d)? % · gained in 1 h · rate \+18\d ± \d+ % in 1 h$/);
+    expect(standings[4]).toMatch(/^\+22 points · ± \d(\.\d)? points · gained in 1 h · rate \+18\d ± \d+ % in 1 h$/);
     expect(usualMeasures(columns, 'gains', yardstick)).toContain('gain-3600');
   });
 
@@ -90,7 +90,7 @@ describe('a comparison of windows', () => {
     ]) {
       const { lead, standings } = compared(pair.flatMap((each) => each ?? []));
       expect(lead[0]).toBe('In 1 h: No difference that these readings can show.');
-      expect(standings[1]).toMatch(/^a tie · differs by 1 % ± 4 % · gained in 1 h$/);
+      expect(standings[1]).toMatch(/^a tie · differs by 1 point ± 4 points · gained in 1 h$/);
     }
   });
 

@@ -4,8 +4,10 @@ import { KEEPABLE, INTERVALS_AT_FULL, smallestDifference } from '../plan/tell';
 import { nominal } from '../quantity/duration';
 import { again, headerOf, type Finding, type Group } from './question';
 
-/** The most runs of a setup that anyone is asked for. */
-const MOST_RUNS = 10;
+/** So many more runs of each setup at most are asked for. */
+const MOST_MORE = 5;
+/** A difference of a smaller share of the figure is not worth more runs. */
+const WORTH_TELLING = 0.1;
 
 /** How far apart checks of a run lie, in seconds; `undefined` where they are at marks, or a meter streamed. */
 function intervalOf(group: Group, index: number): number | undefined {
@@ -17,7 +19,7 @@ function intervalOf(group: Group, index: number): number | undefined {
 
 /**
  * What would tell apart those that tie for the best: of the two that lie furthest apart, finer checks where they suffice, else repeats. They are
- * taken to differ by as much as was seen; `undefined` where not even ten runs of each would tell so little.
+ * taken to differ by as much as was seen; `undefined` where that is less than a tenth, or five more runs of each would not tell it.
  *
  * @param best indexes of the cells that tie
  * @see docs/numbers.md, *Tells apart from*.
@@ -35,8 +37,8 @@ export function whatWouldTell(
   if (!one?.mean || !other?.mean || !first || !second) return undefined;
   const differ = difference(one.mean, other.mean, one.spread);
   const seen = differ.value;
-  if (!(seen > 0)) return undefined;
   const figure = Math.max(Math.abs(one.mean.scale), Math.abs(other.mean.scale));
+  if (!(seen > 0) || seen < WORTH_TELLING * Math.min(Math.abs(one.mean.scale), Math.abs(other.mean.scale))) return undefined;
   // What reading one run leaves open, as the width of bounds.
   const widthOf = ({ mean }: Cell) => (mean ? Math.sqrt(12 * Math.max(0, mean.uncertainty ** 2 - mean.varies) * mean.runs) : 0);
   const width = Math.max(widthOf(one), widthOf(other));
@@ -53,14 +55,14 @@ export function whatWouldTell(
       ? KEEPABLE.find((every) => every < interval && tells((width * every) / interval, Math.max(1, have), every))
       : undefined;
   let runs: number | undefined;
-  for (let more = have + 1; more <= MOST_RUNS && runs === undefined; more += 1) if (tells(width, more, interval)) runs = more;
+  for (let more = have + 1; more <= have + MOST_MORE && runs === undefined; more += 1) if (tells(width, more, interval)) runs = more;
 
   const by = writeAmount(seen, differ.margin, differenceUnit(measure.unit)).value;
   const says: string[] = [];
   if (finer !== undefined)
     says.push(`${have > 1 ? `${have} runs` : 'one run'} of each with checks every ${nominal(finer)} near ${level ?? 0} %`);
   if (runs !== undefined) says.push(`${runs} runs of each${finer === undefined ? '' : ' taken as these were'}`);
-  if (says.length === 0) return { says: `They lie ${by} apart: not even ten runs of each would tell so little.`, runs: [] };
+  if (says.length === 0) return undefined;
   const wanted = runs ?? 2 * have;
   return {
     says: `If they truly differ by the ${by} that was seen, ${says.join(', or ')} would tell.`,

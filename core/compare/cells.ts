@@ -8,8 +8,8 @@ import { shownDifference, shownIn, shownUnit } from '../quantity/manner';
 import { column, type Compared } from './column';
 import type { SetupRuns } from './setups';
 
-/** What a figure that is compared is kept in: seconds, degrees, a rise in degrees, a share, or a unit as it is written. */
-export type MeasureUnit = 's' | '°C' | 'K' | 'share' | 'price' | '%' | 'W' | 'Wh' | 'mAh' | 'h';
+/** What a figure that is compared is kept in: seconds, degrees, a rise in degrees, a share, points of a percentage, or a unit as it is written. */
+export type MeasureUnit = 's' | '°C' | 'K' | 'share' | 'price' | '%' | 'points' | 'W' | 'Wh' | 'mAh' | 'h';
 
 /** What one run says of a figure, in words. */
 export interface Said {
@@ -111,7 +111,7 @@ function written(each: Cell['each'], mean: Pooled | undefined, unit: MeasureUnit
 }
 
 /** Digits after the point at most. */
-const MOST_DECIMALS: Readonly<Record<Exclude<MeasureUnit, 's' | '%' | 'price'>, number>> = {
+const MOST_DECIMALS: Readonly<Record<Exclude<MeasureUnit, 's' | '%' | 'points' | 'price'>, number>> = {
   '°C': 1,
   K: 1,
   share: 0,
@@ -130,9 +130,8 @@ export function writeAmount(value: number, margin: number, unit: MeasureUnit): {
   }
   if (unit === 'price') return { value: price(value), margin: price(margin) };
   const [shown, off] = inShown(value, margin, unit);
-  const told = unit === '%' ? percentWithMargin(shown, off) : withMargin(shown, off, MOST_DECIMALS[unit]);
-  const name = unitName(unit);
-  return { value: `${told.value} ${name}`, margin: `${told.margin} ${name}` };
+  const told = unit === '%' || unit === 'points' ? percentWithMargin(shown, off) : withMargin(shown, off, MOST_DECIMALS[unit]);
+  return { value: `${told.value} ${unitName(unit, told.value)}`, margin: `${told.margin} ${unitName(unit, told.margin)}` };
 }
 
 /**
@@ -157,12 +156,12 @@ export function writeTold(value: number, margin: number, unit: MeasureUnit): { v
   const [shown, off, most] =
     unit === 's'
       ? [value / 60, margin / 60, 0]
-      : [...inShown(value, margin, unit), unit === '%' ? (margin < 0.5 ? 1 : 0) : MOST_DECIMALS[unit]];
+      : [...inShown(value, margin, unit), unit === '%' || unit === 'points' ? (margin < 0.5 ? 1 : 0) : MOST_DECIMALS[unit]];
   const told = toldFigures(shown, off, most);
   const plain = withMargin(shown, off, most);
   if (told.value === plain.value && told.margin === plain.margin) return usual;
-  const name = unit === 's' ? 'min' : unitName(unit);
-  return { value: `${told.value} ${name}`, margin: `${told.margin} ${name}` };
+  const nameOf = (figure: string) => (unit === 's' ? 'min' : unitName(unit, figure));
+  return { value: `${told.value} ${nameOf(told.value)}`, margin: `${told.margin} ${nameOf(told.margin)}` };
 }
 
 function inShown(value: number, margin: number, unit: MeasureUnit): [value: number, margin: number] {
@@ -171,10 +170,13 @@ function inShown(value: number, margin: number, unit: MeasureUnit): [value: numb
   return unit === 'K' ? [shownDifference('°C', value), shownDifference('°C', margin)] : [value, margin];
 }
 
-const unitName = (unit: MeasureUnit) => (unit === 'share' ? '%' : unit === '°C' || unit === 'K' ? shownUnit('°C') : unit);
+function unitName(unit: MeasureUnit, figure: string): string {
+  if (unit === 'points' && /^[−+]?1$/.test(figure)) return 'point';
+  return unit === 'share' ? '%' : unit === '°C' || unit === 'K' ? shownUnit('°C') : unit;
+}
 
-/** What a difference is in, of figures in a unit: of temperatures a rise. */
-export const differenceUnit = (unit: MeasureUnit): MeasureUnit => (unit === '°C' ? 'K' : unit);
+/** What a difference is in, of figures in a unit: of temperatures a rise, of percentages points, for a percent of a figure is another thing. */
+export const differenceUnit = (unit: MeasureUnit): MeasureUnit => (unit === '°C' ? 'K' : unit === '%' ? 'points' : unit);
 
 /** How a setup differs from the baseline in one figure: `−12 min`, `± 3 min`; a tie as a tie; nothing where either has none. */
 export function writeDifference(cell: Cell, zero: Cell, unit: MeasureUnit): Pick<Cell, 'value' | 'range'> {
