@@ -117,7 +117,7 @@ function isSmall({ measure, cells }: Column, difference: number, some: readonly 
 }
 
 /** What lies behind a tie: that they are as good as equal, or what could hide in it. The pair that could lie furthest apart decides. */
-function tieSays(found: Column, best: readonly number[]): string {
+export function tieSays(found: Column, best: readonly number[]): string {
   const most = Math.max(
     ...best.flatMap((one, at) =>
       best.slice(at + 1).flatMap((other) => {

@@ -1,10 +1,11 @@
+import { least } from 'd3-array';
 import { expectationOf } from '../power/expectations';
 import { expectedCharge } from '../simulate/expected';
 import { fixed } from '../quantity/figures';
 import { listed } from '../quantity/listed';
 import { spell } from '../quantity/duration';
 import { usualFeed } from '../bench/feed';
-import { between, isBetter, mainBy, timeBy } from './best';
+import { between, isBetter, mainBy, tieSays, timeBy } from './best';
 import { nowOf } from './cost';
 import { figureOf, headerOf, type Group, type Said, type Shelf } from './question';
 
@@ -36,7 +37,13 @@ function shortOf(group: Group): string[] {
   });
 }
 
-/** From which rating on nothing changes, in time or, of a window, in gain: every setup from there on ties with every other, and one below is surely slower. */
+/** Of those above a ceiling at most so many may be exceptions. */
+const EXCEPTIONS = 1 / 3;
+
+/**
+ * From which rating on nothing changes, in time or, of a window, in gain: the least that ties with the best. All below are surely worse; above it all tie
+ * with the best but a few, which are named.
+ */
 export function ceiling(group: Group, window: number, isHidden: boolean): Said | undefined {
   const id = mainBy(group, window);
   const found = figureOf(group, id);
@@ -50,18 +57,25 @@ export function ceiling(group: Group, window: number, isHidden: boolean): Said |
   });
   rated.sort((one, other) => one.watts - other.watts);
   const short = shortOf(group);
-  const at = rated.findIndex((_, from) => {
-    const above = rated.slice(from);
-    const isFlat = above.every(
-      ({ index }) =>
-        cells[index]?.mean?.isLeast === false &&
-        above.every((other) => other.index === index || between(cells, index, other.index)?.told === 'tie'),
-    );
-    return isFlat && new Set(above.map(({ watts }) => watts)).size > 1;
-  });
-  const [from, last] = [rated[at], rated.at(-1)];
-  const below = from ? rated.slice(0, at) : [];
-  const isTold = from && below.some(({ index }) => rated.slice(at).some((above) => isBetter(cells, measure, above.index, index)));
+  const nameOf = (index: number) => group.names[index] ?? '';
+  const seen = rated.filter(({ index }) => cells[index]?.mean?.isLeast === false);
+  const sign = measure.better === 'more' ? -1 : 1;
+  const best = least(seen, ({ index }) => sign * (cells[index]?.mean?.value ?? Infinity));
+  const ties = ({ index }: { index: number }) =>
+    best !== undefined &&
+    cells[index]?.mean?.isLeast === false &&
+    (index === best.index || between(cells, index, best.index)?.told === 'tie');
+  const at = rated.findIndex(ties);
+  const [from, last] = [rated[at], rated.findLast(ties)];
+  const [below, above] = from ? [rated.slice(0, at).filter(({ watts }) => watts < from.watts), rated.slice(at)] : [[], []];
+  const exceptions = above.filter((each) => !ties(each));
+  const alike = above.filter(ties);
+  const isTold =
+    below.length > 0 &&
+    best !== undefined &&
+    below.every(({ index }) => isBetter(cells, measure, best.index, index)) &&
+    new Set(alike.map(({ watts }) => watts)).size > 1 &&
+    exceptions.length <= EXCEPTIONS * above.length;
   if (!from || !last || !isTold)
     return short.length > 0 ? { isSentence: true, who: 'It was not reached as expected', why: short.join(' ') } : undefined;
   const limit = expectedOf(group, last.index);
@@ -75,7 +89,11 @@ export function ceiling(group: Group, window: number, isHidden: boolean): Said |
     isSentence: true,
     who: `Nothing changes above ${fixed(from.watts)} W`,
     why: [
-      `${listed(rated.slice(at).map(({ index }) => group.names[index] ?? ''))} tie, ${measure.title.toLowerCase()}.`,
+      `${listed(alike.map(({ index }) => nameOf(index)))} tie, ${measure.title.toLowerCase()}${tieSays(
+        found,
+        alike.map(({ index }) => index),
+      )}.`,
+      exceptions.length > 0 && `Not so ${listed(exceptions.map(({ index }) => nameOf(index)))}.`,
       expected,
       ...short,
     ]

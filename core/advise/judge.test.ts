@@ -83,6 +83,15 @@ describe('who is best', () => {
     expect(verdictOn(five.slice(2))('ceiling')).toBeUndefined();
   });
 
+  it('goes by what ties with the best: a rating above it that is surely slower is named, and more of them are no ceiling', () => {
+    const of = (...all: [watts: number, full: number][]) =>
+      verdictOn(all.map(([watts, full]) => runOf(chargerOf(`W${watts}`, watts), even(full))))('ceiling');
+    // The 30 W and the 45 W are surely slower than the 20 W, and tie with each other: it was said that nothing changes above 30 W.
+    expect(of([12, 180], [20, 90], [30, 120], [45, 120])).toBeUndefined();
+    const found = of([12, 180], [20, 90], [30, 120], [45, 90], [65, 95]);
+    expect([found?.says, found?.why]).toEqual(['Nothing changes above 20 W', expect.stringContaining('Not so W30.') as string]);
+  });
+
   // Common practice, no source (checks.md): 90–95 and 85–90 min touch.
   it('calls no difference a difference, and says what would tell', () => {
     const near = verdictOn([runOf(chargerOf('A', 20), even(90)), runOf(chargerOf('B', 30), even(95))])('to-full');

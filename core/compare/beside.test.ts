@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import type { Workload } from '../curve/workloads';
 import { readRun, type ReadRun } from '../curve/figures';
 import { inkOf } from '../ink/build';
-import type { Entry, Header } from '../ink/entry';
+import type { Draft, Entry, Header } from '../ink/entry';
 import { exampleHeader } from '../ink/example';
 import { foldRun } from '../ink/fold';
 import { aheadOf, turnOf } from './ahead';
@@ -226,5 +226,50 @@ describe('over many sittings', () => {
       { pad: 'Puddle', stalled: { level: 84, isStall: true } },
     ]);
     expect(padsOf([], [{ ...readRun(foldRun(exampleHeader(), [])), stalls: [] }])).toEqual([]);
+  });
+});
+
+describe('what differs beside what is compared', () => {
+  const at = (id: string, changes: Parameters<typeof exampleHeader>[0], percents: readonly number[], more: readonly Draft[] = []) => {
+    const header = exampleHeader({ id, charger: { id, name: id, kind: 'adapter' }, study: undefined, ...changes });
+    const ink = inkOf(
+      header,
+      percents.map((percent, index) => ({ seconds: 900 * index, percent })),
+    );
+    const events = more.map(
+      (draft, index) => ({ ...draft, at: header.plugInAt + draft.at, seq: 500 + index, id: `e${index}`, written: 0 }) as Entry,
+    );
+    return readRun(foldRun(header, [...ink, ...events]));
+  };
+  const said = (...runs: ReturnType<typeof readRun>[]) => {
+    const setups = setupsOf(runs);
+    return unlikeIn(
+      setups,
+      setups.map(({ runs: [one] }) => one?.run.header.charger.name ?? ''),
+    ).map(({ says }) => says);
+  };
+
+  it('is what was in force over the time compared, of three setups by name at most', () => {
+    const marks = (...seconds: number[]) => ({ cadence: { kind: 'marks' as const, at: seconds } });
+    expect(said(at('A', marks(900, 1800), [5, 30, 50]), at('B', marks(900, 1800, 3600), [5, 20, 40])).join(' ')).not.toContain('Checks');
+    const five = ['A', 'B', 'C', 'D', 'E'].map((id, index) =>
+      at(id, index < 3 ? marks(900, 1800) : { cadence: { kind: 'fixed', every: 600 } }, [5, 30, 50]),
+    );
+    expect(said(...five).find((each) => each.startsWith('Checks'))).toMatch(/for 3 of them and .* for D and E\.$/);
+  });
+
+  it('counts a dead start as 0 %, and work that was done as a condition', () => {
+    const dead: Draft = { kind: 'event', event: 'dead', at: 0 };
+    const header = exampleHeader({ id: 'D', charger: { id: 'D', name: 'D', kind: 'adapter' }, study: undefined });
+    const flat = readRun(
+      foldRun(header, [
+        { ...dead, at: header.plugInAt, seq: 1, id: 'd', written: 0 } as Entry,
+        ...inkOf(header, [{ seconds: 900, percent: 20 }]),
+      ]),
+    );
+    expect(said(flat, at('A', {}, [0, 20, 40])).join(' ')).not.toContain('The level at plug-in is not known');
+    expect(
+      said(at('B', {}, [5, 20, 40], [{ kind: 'event', event: 'work started', remark: 'rendering', at: 60_000 }]), at('A', {}, [5, 20, 40])),
+    ).toContain('Work: rendering for B and not said for A.');
   });
 });

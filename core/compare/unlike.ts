@@ -49,9 +49,23 @@ function answers(setups: readonly SetupRuns[], names: readonly string[], of: (on
   return found;
 }
 
-/** `on for A and B, off for C`; of many setups how many. */
-const whoSays = (found: ReadonlyMap<string, readonly string[]>) =>
-  listed([...found].map(([answer, who]) => `${answer} for ${who.length > 3 ? `${who.length} of them` : listed([...who])}`));
+/** So many setups are named in one sentence. */
+const MOST_NAMED = 3;
+
+/** `on for A and B, off for C`; of many setups how many: those are named that are fewest of one answer. */
+function whoSays(found: ReadonlyMap<string, readonly string[]>): string {
+  let named = 0;
+  const says = new Map(
+    [...found]
+      .sort(([, one], [, other]) => one.length - other.length)
+      .map(([answer, who]) => {
+        const isNamed = named + who.length <= MOST_NAMED;
+        if (isNamed) named += who.length;
+        return [answer, `${answer} for ${isNamed ? listed([...who]) : `${who.length} of them`}`] as const;
+      }),
+  );
+  return listed([...found.keys()].map((answer) => says.get(answer) ?? ''));
+}
 
 /** Least and most of what is known; `undefined` where fewer than two know it. */
 function rangeIn(all: readonly ReadRun[], of: (one: ReadRun) => number | undefined): { low: number; high: number } | undefined {
@@ -72,6 +86,13 @@ function far(setups: readonly SetupRuns[], of: (one: ReadRun) => number | undefi
   const middle = median(values.filter((each) => each !== undefined));
   return values.flatMap((value, index) => (value !== undefined && middle !== undefined && Math.abs(value - middle) > most ? [index] : []));
 }
+
+/** The level at plug-in; of one that was dead 0 %, assumed. */
+const startOf = ({ figures, run }: ReadRun): number | undefined => figures.startLevel ?? (run.isDead ? 0 : undefined);
+
+/** What was done on a device while it was charged. */
+const workOf = ({ run }: ReadRun): string | undefined =>
+  listed([...new Set(run.events.flatMap(({ event, remark = 'some' }) => (event === 'work started' ? [remark] : [])))]) || undefined;
 
 /** Seconds that one percent takes up to half full, of the quickest of them. */
 function quickest(all: readonly ReadRun[]): number | undefined {
@@ -98,7 +119,7 @@ export function unlikeIn(setups: readonly SetupRuns[], names: readonly string[],
     if (said.size > 1) say(what, `${what.charAt(0).toUpperCase()}${what.slice(1)}: ${whoSays(said)}.`, explains, fewest(setups, of));
   };
 
-  const starts = rangeIn(all, ({ figures }) => figures.startLevel);
+  const starts = rangeIn(all, startOf);
   if (starts && starts.high - starts.low > HIGHER) {
     const pace = quickest(all);
     const worth = pace && ` At the quickest pace here that is ${spell(Math.max(60, pace * (starts.high - starts.low)), 60)}.`;
@@ -106,10 +127,10 @@ export function unlikeIn(setups: readonly SetupRuns[], names: readonly string[],
       'start',
       `They did not start alike: from ${fixed(starts.low)} to ${fixed(starts.high)} %.`,
       `Times to a level favour the higher start.${worth ?? ''}`,
-      far(setups, ({ figures }) => figures.startLevel, HIGHER),
+      far(setups, startOf, HIGHER),
     );
   }
-  if (byLevel && all.some(({ figures }) => figures.startLevel === undefined))
+  if (byLevel && all.some((one) => startOf(one) === undefined))
     say('start', 'The level at plug-in is not known for every run.', 'Gains of those runs are not known either.');
 
   if (new Set(all.map(({ run }) => run.header.device.id)).size > 1)
@@ -128,6 +149,7 @@ export function unlikeIn(setups: readonly SetupRuns[], names: readonly string[],
     const explains = SETTINGS.find(([about]) => about.test(name.toLowerCase()))?.[1] ?? EXPLAINS_SETTING;
     differ(name, ({ run }) => run.header.conditions?.find((each) => each.name === name)?.value, explains);
   }
+  differ('work', workOf, 'What a device uses while it charges never reaches its battery.');
   const rested = rangeIn(all, ({ run }) => restOf(run.header.conditions));
   if (rested && rested.high - rested.low >= 10)
     say('rest', `They were left off for ${fixed(rested.low)} to ${fixed(rested.high)} min before.`, 'One that rested less starts warmer.');
@@ -155,11 +177,16 @@ export function unlikeIn(setups: readonly SetupRuns[], names: readonly string[],
     ({ run }) => run.header.meter?.name ?? 'none',
     'Two meters disagree by what each is off: their watts are told apart less finely.',
   );
-  differ(
-    'checks',
-    ({ run, figures }) => (run.header.cadence ? cadenceInWords(run.header.cadence) : figures.topSample ? 'streamed' : undefined),
-    'The coarser one has the wider margin, and counts as it is.',
-  );
+  // Over the time that is compared: what was planned for later makes no difference.
+  const until = Math.min(...all.map(({ run }) => run.end));
+  const checksSay = ({ run: { header }, figures }: ReadRun): string | undefined => {
+    const { cadence } = header;
+    if (!cadence) return figures.topSample ? 'streamed' : undefined;
+    if (cadence.kind !== 'marks') return cadenceInWords(cadence);
+    const at = cadence.at.filter((mark) => mark <= until);
+    return cadenceInWords(at.length > 0 ? { ...cadence, at } : cadence);
+  };
+  differ('checks', checksSay, 'The coarser one has the wider margin, and counts as it is.');
   // Of what is fed by another source: which.
   const fed = setups.flatMap((setup, index) => (setup.runs[0]?.run.header.feed ? [{ setup, name: names[index] ?? '' }] : []));
   const feeds = answers(
