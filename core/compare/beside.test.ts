@@ -237,7 +237,7 @@ describe('what differs beside what is compared', () => {
       percents.map((percent, index) => ({ seconds: 900 * index, percent })),
     );
     const events = more.map(
-      (draft, index) => ({ ...draft, at: header.plugInAt + draft.at, seq: 500 + index, id: `e${index}`, written: 0 }) as Entry,
+      (draft, index) => ({ ...draft, at: header.plugInAt + draft.at, seq: 500 + index, id: `e${index}`, written: 0 }),
     );
     return readRun(foldRun(header, [...ink, ...events]));
   };
@@ -263,7 +263,7 @@ describe('what differs beside what is compared', () => {
     const header = exampleHeader({ id: 'D', charger: { id: 'D', name: 'D', kind: 'adapter' }, study: undefined });
     const flat = readRun(
       foldRun(header, [
-        { ...dead, at: header.plugInAt, seq: 1, id: 'd', written: 0 } as Entry,
+        { ...dead, at: header.plugInAt, seq: 1, id: 'd', written: 0 },
         ...inkOf(header, [{ seconds: 900, percent: 20 }]),
       ]),
     );

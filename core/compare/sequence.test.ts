@@ -3,7 +3,7 @@ import { readRun, writeFigures, type ReadRun } from '../curve';
 import { chargedBy, foldRun, inkOf, type Draft, type Entry } from '../ink';
 import { exampleHeader } from '../ink/example';
 import { columnsOf } from './measures';
-import { compareRuns } from './compare';
+import { compareRuns, whenOf } from './compare';
 import { matrixOf } from './matrix';
 import { setupsOf } from './setups';
 import { standingsOf } from './words';
@@ -85,4 +85,10 @@ describe('a run that several sources fed', () => {
     const working: Draft = { kind: 'event', at: 0, event: 'work started', remark: 'rendering' };
     expect(setupsOf([one, run('work', drumlin, SLOW, at45, working)])).toHaveLength(2);
   });
+});
+
+it('ranks no light that nobody saw lit', () => {
+  const working = { formula: '', unit: '', uses: [] };
+  const out = { what: 'light out' as const, bounds: { low: 0, high: 14_340 }, uncertainty: 4140, working };
+  expect([whenOf(out)?.value, whenOf({ ...out, hasNoEarliest: true })]).toEqual([7170, undefined]);
 });

@@ -1,0 +1,102 @@
+import { expect, test } from '@playwright/test';
+import { inkOf, type Draft, type Entry } from '../core/ink';
+import { exampleHeader } from '../core/ink/example';
+import type { StoredRun } from '../core/exchange';
+import { addCharger, addDevice, bookOf, figure, importFile, log, startRun, stopRun } from './person';
+
+/** Where figures met badly: what is true of each is still true where two come together. */
+
+const drumlin = { id: 'drumlin', name: 'Drumlin', kind: 'dock' as const, watts: 45 };
+const quern = { id: 'quern', name: 'Quern 65', kind: 'adapter' as const, watts: 65 };
+
+interface Row {
+  minutes: number;
+  percent?: number;
+  watts?: number;
+}
+function runOf(id: string, charger: typeof drumlin | typeof quern, rows: readonly Row[], more: readonly Draft[] = []): StoredRun {
+  const header = exampleHeader({ id, charger, cable: undefined, study: undefined, plugInAt: Date.UTC(2026, 9, 5, 9) });
+  const ink = inkOf(
+    header,
+    rows.map(({ minutes, ...read }) => ({ seconds: 60 * minutes, ...read })),
+  );
+  const last = 60_000 * (rows.at(-1)?.minutes ?? 0);
+  const drafts: Draft[] = [...more, { kind: 'stop', because: 'window over', at: last }];
+  const events = drafts.map(
+    (draft, index) => ({ ...draft, at: header.plugInAt + draft.at, seq: 900 + index, id: `${id}-event-${index}`, written: 1 }),
+  );
+  return { header, entries: [...ink, ...events] };
+}
+const every10 = (percents: readonly number[], watts: number): Row[] =>
+  percents.map((percent, index) => ({ minutes: 10 * index, percent, watts }));
+const SLOW = [10, 20, 30, 40, 50, 60, 70, 80, 90, 100];
+const FAST = [10, 30, 50, 70, 80, 90, 95, 98, 99, 100];
+
+test('a run that was swapped stands by itself beside those that were not @true', async ({ page }) => {
+  const swapped: Draft = { kind: 'event', event: 'swapped', at: 60_000, source: { charger: quern } };
+  const runs = [
+    runOf('one', drumlin, every10(SLOW, 40)),
+    runOf('two', drumlin, every10(SLOW, 40)),
+    runOf('swapped', drumlin, [{ minutes: 0, percent: 10, watts: 40 }, ...every10(FAST, 62).slice(1)], [swapped]),
+    runOf('quern', quern, every10(FAST, 62)),
+  ];
+  await page.goto('/curve');
+  await importFile(page, 'swaps.json', bookOf(runs));
+  const name = 'Drumlin, then Quern 65 from 1 min';
+  await expect(page.getByText(name).first()).toBeVisible();
+  await page.goto('/compare?runs=one.two.swapped.quern&cols=level-80,peak');
+  const row = (of: string) => page.getByRole('row', { name: new RegExp(`^${of} from`) });
+  await expect(row(name)).toContainText('several sources fed it: not ranked');
+  // The true repeats are two, and their mean is theirs alone.
+  await expect(row('Drumlin')).toContainText('mean of 2');
+  await expect(row('Quern 65')).not.toContainText('mean of');
+  await page.getByRole('button', { name: 'The whole verdict' }).click();
+  await expect(page.getByLabel('Verdict', { exact: true }).getByText(name)).toHaveCount(0);
+  await page.goto('/curve/swapped');
+  await expect(page.getByRole('heading', { level: 1 })).toContainText(name);
+  await expect(figure(page, 'Peak, highest single reading')).toContainText('on Quern 65');
+});
+
+test('windows that were read three seconds late are told apart @true', async ({ page }) => {
+  const late = (percents: readonly number[]): Row[] =>
+    [0, 15, 30, 60].map((minutes, index) => ({ minutes: minutes + (index === 0 ? 0 : 0.05), percent: percents[index] ?? 0 }));
+  await page.goto('/curve');
+  await importFile(
+    page,
+    'windows.json',
+    bookOf([runOf('fast', quern, late([0, 45, 70, 95])), runOf('slow', drumlin, late([0, 33, 58, 84]))]),
+  );
+  await page.goto('/compare?runs=fast.slow&cols=gain-900,gain-1800,gain-3600&level=gain-900');
+  const quick = page.getByRole('row', { name: /^Quern 65/ });
+  await expect(quick).toContainText('45 %');
+  await expect(quick).toContainText('± 1 %');
+  await expect(page.getByRole('complementary', { name: 'Verdict' })).toContainText(/In 15 min: Quern 65: 45 %/);
+});
+
+test('power that falls evenly is one taper @true', async ({ page }) => {
+  const rows = Array.from({ length: 101 }, (_, minute) => ({
+    minutes: minute,
+    watts: 28 * (1 - minute / 100),
+    ...(minute % 10 === 0 && { percent: minute }),
+  }));
+  await page.goto('/curve');
+  await importFile(page, 'taper.json', bookOf([runOf('taper', quern, rows)]));
+  await page.goto('/curve/taper');
+  await expect(figure(page, '1. Taper')).toContainText('→ 0');
+  await expect(figure(page, '3. Taper')).toHaveCount(0);
+});
+
+test('a charge light that was watched going out is known to seconds @true', async ({ page }) => {
+  await page.clock.install({ time: new Date('2026-10-05T12:00:00Z') });
+  await page.goto('/bench');
+  await addDevice(page, 'Curlew', '1200', '3.6');
+  await addCharger(page, 'Cobble 12', '12');
+  await startRun(page, 'Curlew', 'Cobble 12');
+  await page.clock.fastForward('10:00');
+  await log(page, 'light on');
+  await page.clock.fastForward('03:00:00');
+  await log(page, 'light out!');
+  await stopRun(page, 'Light out');
+  await expect(figure(page, 'Light out')).toContainText('3 h 10');
+  await expect(figure(page, 'Light out')).toContainText('between');
+});
