@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test';
-import { inkOf, type Draft, type Entry } from '../core/ink';
+import { inkOf, type Draft } from '../core/ink';
 import { exampleHeader } from '../core/ink/example';
 import type { StoredRun } from '../core/exchange';
 import { addCharger, addDevice, bookOf, figure, importFile, log, startRun, stopRun } from './person';
