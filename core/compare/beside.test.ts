@@ -236,9 +236,13 @@ describe('what differs beside what is compared', () => {
       header,
       percents.map((percent, index) => ({ seconds: 900 * index, percent })),
     );
-    const events = more.map(
-      (draft, index) => ({ ...draft, at: header.plugInAt + draft.at, seq: 500 + index, id: `e${index}`, written: 0 }),
-    );
+    const events = more.map((draft, index) => ({
+      ...draft,
+      at: header.plugInAt + draft.at,
+      seq: 500 + index,
+      id: `e${index}`,
+      written: 0,
+    }));
     return readRun(foldRun(header, [...ink, ...events]));
   };
   const said = (...runs: ReturnType<typeof readRun>[]) => {
@@ -262,10 +266,7 @@ describe('what differs beside what is compared', () => {
     const dead: Draft = { kind: 'event', event: 'dead', at: 0 };
     const header = exampleHeader({ id: 'D', charger: { id: 'D', name: 'D', kind: 'adapter' }, study: undefined });
     const flat = readRun(
-      foldRun(header, [
-        { ...dead, at: header.plugInAt, seq: 1, id: 'd', written: 0 },
-        ...inkOf(header, [{ seconds: 900, percent: 20 }]),
-      ]),
+      foldRun(header, [{ ...dead, at: header.plugInAt, seq: 1, id: 'd', written: 0 }, ...inkOf(header, [{ seconds: 900, percent: 20 }])]),
     );
     expect(said(flat, at('A', {}, [0, 20, 40])).join(' ')).not.toContain('The level at plug-in is not known');
     expect(
