@@ -125,3 +125,23 @@ it('heat is told at the marks, over the room, above the limit and until it is ba
   const says = writeFigures(figuresOf(hot)).find(({ id }) => id === 'hottest-front')?.detail;
   expect(says).toContain('21.3 °C over the room · 40.5 °C at 10 min · 43.8 °C at 20 min');
 });
+
+describe('a supply', () => {
+  const minutes = Array.from({ length: 60 }, (_, minute) => minute);
+  const read = (of: (minute: number) => { volts: number; amps?: number; askedVolts?: number }) =>
+    voltSteps(run(minutes.map((minute) => ({ seconds: minute * 60, ...of(minute) }))));
+
+  it('that follows the battery from 8.2 to 9.3 V is programmable, and no step is read into it', () => {
+    const found = read((minute) => ({ volts: 8.2 + (1.1 * minute) / 59, amps: 3 - minute / 40 }));
+    expect(found.supply).toBe('stepping');
+    expect(found.steps.map(({ volts }) => volts)).toEqual([8.2]);
+  });
+
+  it('of 9 V whose cable sags with its current is fixed', () => {
+    expect(read((minute) => ({ volts: 9.05 - 0.3 * (3 - minute / 25), amps: 3 - minute / 25 })).supply).toBe('fixed');
+  });
+
+  it('that was asked for volts no fixed supply has is programmable', () => {
+    expect(read((minute) => ({ volts: 9, askedVolts: 8.6 + minute / 200 })).supply).toBe('stepping');
+  });
+});
