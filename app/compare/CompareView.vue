@@ -2,7 +2,7 @@
 import { useThrottleFn } from '@vueuse/core';
 import { computed, onMounted, ref, shallowRef, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
-import { leadOf, WISHES, USUAL_WISHES, type Finding, type Question, type Wishes } from '@core/advise';
+import { leadOf, usualWindow, WISHES, USUAL_WISHES, type Finding, type Question, type Wishes } from '@core/advise';
 import {
   aboutOf,
   baselineOf,
@@ -134,7 +134,9 @@ const baselineRow = computed(() => Math.max(0, baselineOf(setups.value, baseline
 const wishes = computed<Wishes>(() => {
   const chosenOf = <Key extends keyof Wishes>(key: Key): Wishes[Key] =>
     WISHES[key].find((each) => String(each) === route.query[key]) ?? USUAL_WISHES[key];
-  return { window: chosenOf('window'), night: chosenOf('night'), loss: chosenOf('loss'), habit: chosenOf('habit') };
+  const usual = usualWindow(charges.value.map(({ run }) => run));
+  const window = [...WISHES.window, usual].find((each) => String(each) === route.query.window) ?? usual;
+  return { window, night: chosenOf('night'), loss: chosenOf('loss'), habit: chosenOf('habit') };
 });
 const question = computed<Question>(() => ({
   setups: setups.value,

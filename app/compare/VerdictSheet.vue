@@ -20,6 +20,8 @@ const emit = defineEmits<{
   wish: [wishes: Partial<Wishes>];
 }>();
 
+/** That of the study among them. */
+const windows = computed(() => [...new Set([...WISHES.window, props.question.wishes.window])].sort((one, other) => one - other));
 const groups = computed(() => groupsOf(props.question));
 const worked = computed(() => judge(props.question, groups.value));
 /** What was written of a need that nothing is worked out for any more is not lost. */
@@ -76,7 +78,7 @@ const HABIT_SAYS: Readonly<Record<Wishes['habit'], string>> = { overnight: 'over
       <label
         >A top-up lasts
         <select :value="question.wishes.window" @change="emit('wish', { window: Number(($event.target as HTMLSelectElement).value) })">
-          <option v-for="each in WISHES.window" :key="each" :value="each">{{ spell(each) }}</option>
+          <option v-for="each in windows" :key="each" :value="each">{{ spell(each) }}</option>
         </select></label
       >
       <label

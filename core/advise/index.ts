@@ -1,6 +1,6 @@
 export { CAUTIONS } from './cautions';
 export { judge } from './judge';
-export { groupsOf, USUAL_WISHES, WISHES, type Finding, type Question, type Shelf, type Wishes } from './question';
+export { groupsOf, usualWindow, USUAL_WISHES, WISHES, type Finding, type Question, type Shelf, type Wishes } from './question';
 export { worthOf } from './worth';
 export { balanceOf } from './balance';
 export { type Plotted } from './frontier';

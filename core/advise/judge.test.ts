@@ -11,7 +11,7 @@ import { inkOf } from '../ink/build';
 import type { Header } from '../ink/entry';
 import { foldRun, type RunRecord } from '../ink/fold';
 import { judge } from './judge';
-import { USUAL_WISHES, type Finding, type Wishes } from './question';
+import { USUAL_WISHES, usualWindow, type Finding, type Wishes } from './question';
 
 type Row = [minutes: number, percent: number, celsius?: number];
 const chargerOf = (name: string, watts: number, more: Partial<Charger> = {}): Charger => ({
@@ -325,4 +325,11 @@ describe('what is to be looked into', () => {
     expect(found('untested')?.says).toMatch(/^other should take about/);
     expect(found('untested')?.why).toContain('no reading is behind it');
   });
+});
+
+it('takes for a top-up the mark of the study that is nearest to 15 min, where all its runs were read at it', () => {
+  const read = (...at: number[]) => runOf(chargerOf(`at ${at.join()}`, 20), [[0, 5]], { cadence: { kind: 'marks', at } });
+  expect(usualWindow([read(600, 1800, 3600), read(600, 3600)])).toBe(600);
+  expect(usualWindow([read(600, 1800), read(3600)])).toBe(900);
+  expect(usualWindow([runOf(chargerOf('every', 20), [[0, 5]])])).toBe(900);
 });

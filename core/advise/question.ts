@@ -1,3 +1,4 @@
+import { least } from 'd3-array';
 import type { Cable } from '../bench/cable';
 import type { Charger } from '../bench/charger';
 import type { Device } from '../bench/device';
@@ -32,6 +33,15 @@ export const WISHES: { readonly [Key in keyof Wishes]: readonly Wishes[Key][] } 
 };
 /** What is taken where nobody says (common practice, no source). */
 export const USUAL_WISHES: Wishes = { window: 900, night: 8 * 3600, loss: 0.1, habit: 'both' };
+
+/** How long a top-up is unless a person says otherwise: the mark nearest to the usual one that all runs of a study were read at, else that itself. */
+export function usualWindow(all: readonly RunInk[]): number {
+  const [first = [], ...others] = all.map(({ header: { cadence } }) =>
+    cadence?.kind === 'marks' && cadence.of === undefined ? cadence.at : [],
+  );
+  const shared = first.filter((mark) => mark > 0 && others.every((marks) => marks.includes(mark)));
+  return least(shared, (mark) => Math.abs(Math.log(mark / USUAL_WISHES.window))) ?? USUAL_WISHES.window;
+}
 
 /** The gear there is: prices, what is at home already, and what was not run yet. */
 export interface Shelf {

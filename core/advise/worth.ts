@@ -53,6 +53,9 @@ export function worthOf(group: Group, shelf: Shelf): Worth | undefined {
 /** So much of the most that can be saved is most of it. */
 const MOST_OF_IT = 2 / 3;
 
+/** A step that saves a smaller share of the time is hardly one. */
+const HARDLY = 0.1;
+
 /** Steps up the frontier that are told one by one. */
 const STEPS = 2;
 
@@ -83,16 +86,18 @@ export function worth(group: Group, shelf: Shelf): Said | undefined {
         ? 'and nothing saves more'
         : 'and most of the gain';
 
-  const why: string[] = [];
+  const why: string[] = [`By the ${measure.title.toLowerCase()}.`];
+  /** Steps that save less than a tenth of the time: told last. */
+  const hardly: string[] = [];
   const step = (from: Plotted, to: Plotted) => {
     const differ = between(cells, to.index, from.index);
     if (differ?.told !== 'below') return;
     const more = to.x - from.x;
     const rate = perMinute(more, differ);
     const told = toldFigures(rate.value, rate.margin, 2);
-    why.push(
-      `${to.name} saves ${apart(differ, measure)} over ${from.name} for ${price(more)} more: ${told.value} ± ${told.margin} a minute.`,
-    );
+    const saved = `${to.name} saves ${apart(differ, measure)} over ${from.name} for ${price(more)} more: ${told.value} ± ${told.margin} a minute.`;
+    if (differ.value < HARDLY * from.y) hardly.push(saved.replace(' saves ', ' hardly saves: '));
+    else why.push(saved);
   };
   // Up to the one that is named, then what each dearer one adds.
   const dearer = line.filter((each) => each.x > pick.x);
@@ -104,6 +109,7 @@ export function worth(group: Group, shelf: Shelf): Said | undefined {
     why.push(
       `${listed(idle.map(({ name }) => name))} ${idle.length === 1 ? 'costs more and shows' : 'cost more and show'} no gain over what is cheaper.`,
     );
+  why.push(...hardly);
   const paid = found.costs[pick.index];
   if (paid) why.push(`Counted: ${paid.says}.`);
   for (const [index, { pair }] of found.costs.entries())
