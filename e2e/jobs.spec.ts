@@ -498,7 +498,7 @@ test('@jobs a camera with only a light on two sources and a bay: its full time s
   for (const box of await page.getByRole('checkbox').all()) await box.check();
   await page.getByRole('button', { name: 'Compare 3 runs' }).click();
   await expect(page.getByRole('columnheader', { name: 'Light out' })).toBeVisible();
-  await expect(compared(page, 'Hutch')).toContainText(/1\s*2 h 30/);
+  await expect(compared(page, 'Hutch')).toContainText(/1\s*2 h 31/);
   await expect(compared(page, 'Haversack')).toContainText(/3\s*3 h 4\d/);
   await expect(compared(page, 'Haversack')).toContainText(/min saved|min lost|h \d\d lost/);
   await expect(page.getByLabel('Verdict')).toContainText('Hutch is first by the light.');

@@ -115,7 +115,7 @@ test('@judge a full window is seen through, an open cell is planned, and gear th
   await importFile(page, 'book.json', writeLogbook(book));
   await page.goto('/compare?runs=w45.w65&show=verdict');
   await expect(finding(page, 'A full window')).toContainText('The end of the window hides what Wren 45 and Wren 65 differ by');
-  await expect(finding(page, 'A full window')).toContainText(/At 30 min Wren 65 had gained \d+ ± \d+ % more than Wren 45/);
+  await expect(finding(page, 'A full window')).toContainText(/At 30 min Wren 65 had gained \d+ ± \d+ points more than Wren 45/);
 
   // What was not run is one press from the plan; of gear that is not on the bench it says so.
   await page.goto('/compare?runs=w45.w65.apart&show=matrix');

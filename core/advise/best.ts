@@ -1,4 +1,4 @@
-import { differenceUnit, writeAmount, writeTold, type Cell, type Measure } from '../compare/cells';
+import { differenceUnit, writeAmount, writeTold, type Cell, type Measure, type WrittenTold } from '../compare/cells';
 import { difference, type Difference } from '../margin/told';
 import { nominal, spell } from '../quantity/duration';
 import { listed } from '../quantity/listed';
@@ -29,7 +29,9 @@ export function apart(
   { value, margin, told: isTold }: Pick<Difference, 'value' | 'margin' | 'told'>,
   { unit }: Pick<Measure, 'unit'>,
 ): string {
-  const told = (isTold === 'tie' ? writeAmount : writeTold)(Math.abs(value), margin, differenceUnit(unit));
+  const write = isTold === 'tie' ? writeAmount : writeTold;
+  const told: WrittenTold = write(Math.abs(value), margin, differenceUnit(unit));
+  if (told.isJust) return `${told.value}, just told apart`;
   const [, own = ''] = /\s(\D+)$/.exec(told.margin) ?? [];
   return own !== '' && told.value.endsWith(` ${own}`)
     ? `${told.value.slice(0, -own.length - 1)} ± ${told.margin}`

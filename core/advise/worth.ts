@@ -95,7 +95,7 @@ export function worth(group: Group, shelf: Shelf): Said | undefined {
     const more = to.x - from.x;
     const rate = perMinute(more, differ);
     const told = toldFigures(rate.value, rate.margin, 2);
-    const saved = `${to.name} saves ${apart(differ, measure)} over ${from.name} for ${price(more)} more: ${told.value} ± ${told.margin} a minute.`;
+    const saved = `${to.name} saves ${apart(differ, measure)} over ${from.name} for ${price(more)} more: ${told.isJust ? `about ${told.value}` : `${told.value} ± ${told.margin}`} a minute.`;
     if (differ.value < HARDLY * from.y) hardly.push(saved.replace(' saves ', ' hardly saves: '));
     else why.push(saved);
   };

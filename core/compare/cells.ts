@@ -134,23 +134,33 @@ export function writeAmount(value: number, margin: number, unit: MeasureUnit): {
   return { value: `${told.value} ${unitName(unit, told.value)}`, margin: `${told.margin} ${unitName(unit, told.margin)}` };
 }
 
+/** A difference that is told, and its margin; or that it is just told, where the two would be written alike. */
+export interface WrittenTold {
+  value: string;
+  margin: string;
+  isJust?: true;
+}
+
 /**
- * A figure that lies beyond its margin, and that margin: finer where rounding alone would make the margin as large as the figure.
+ * A figure that lies beyond its margin, and that margin: a digit finer where rounding alone would make the margin as large as the figure. A margin has two
+ * significant digits at most (GUM 7.2.6); where those do not tell them apart, it is *just* told.
  *
  * @param value without its sign
  * @param most  decimals at most where that is not so
  * @example toldFigures(8.4, 8.1, 0) // 8.4 and 8.1: rounded it would be 8 ± 9
  */
-export function toldFigures(value: number, margin: number, most: number): { value: string; margin: string } {
+export function toldFigures(value: number, margin: number, most: number): WrittenTold {
   const usual = Math.min(most, Math.max(0, Math.ceil(-Math.log10(margin))));
   const isClear = (decimals: number) => Math.ceil(margin * 10 ** decimals - 1e-9) < Math.round(value * 10 ** decimals);
   if (margin >= value || !(margin > 0) || isClear(usual)) return withMargin(value, margin, most);
-  const decimals = [1, 2, 3, 4, 5].find((each) => each > usual && isClear(each)) ?? 6;
+  const finest = Math.max(usual, 1 - Math.floor(Math.log10(margin)));
+  const decimals = [1, 2, 3, 4, 5].find((each) => each > usual && each <= finest && isClear(each));
+  if (decimals === undefined) return { ...withMargin(value, margin, usual), isJust: true };
   return { value: fixed(value, decimals), margin: fixed(Math.ceil(margin * 10 ** decimals - 1e-9) / 10 ** decimals, decimals) };
 }
 
 /** A difference that is told apart, and its margin, with their unit, as `toldFigures`. @param value without its sign */
-export function writeTold(value: number, margin: number, unit: MeasureUnit): { value: string; margin: string } {
+export function writeTold(value: number, margin: number, unit: MeasureUnit): WrittenTold {
   const usual = writeAmount(value, margin, unit);
   if (unit === 'price' || (unit === 's' && margin < 60)) return usual;
   const [shown, off, most] =
@@ -158,11 +168,15 @@ export function writeTold(value: number, margin: number, unit: MeasureUnit): { v
       ? [value / 60, margin / 60, 0]
       : [...inShown(value, margin, unit), unit === '%' || unit === 'points' ? (margin < 0.5 ? 1 : 0) : MOST_DECIMALS[unit]];
   const told = toldFigures(shown, off, most);
+  if (told.isJust) return { ...usual, isJust: true };
   const plain = withMargin(shown, off, most);
   if (told.value === plain.value && told.margin === plain.margin) return usual;
   const nameOf = (figure: string) => (unit === 's' ? 'min' : unitName(unit, figure));
   return { value: `${told.value} ${nameOf(told.value)}`, margin: `${told.margin} ${nameOf(told.margin)}` };
 }
+
+/** Behind a value: `± 3 min`, or that it is just told apart. */
+export const marginSays = ({ margin, isJust }: WrittenTold): string => (isJust ? 'just told apart' : `± ${margin}`);
 
 function inShown(value: number, margin: number, unit: MeasureUnit): [value: number, margin: number] {
   if (unit === 'share') return [value * 100, margin * 100];
@@ -187,11 +201,12 @@ export function writeDifference(cell: Cell, zero: Cell, unit: MeasureUnit): Pick
     return { range: one?.isLeast ? 'not seen by the end' : base?.isLeast ? 'the baseline was not seen so far' : '' };
   const differ = difference(base, one, cell.spread);
   const write = differ.told === 'tie' ? writeAmount : writeTold;
-  const { value, margin } = write(Math.abs(differ.value), differ.margin, differenceUnit(unit));
+  const written: WrittenTold = write(Math.abs(differ.value), differ.margin, differenceUnit(unit));
+  const { value, margin } = written;
   const signed = differ.value < 0 ? `−${value}` : differ.value > 0 ? `+${value}` : value;
   // What has no margin of its own is told as it is.
   if (differ.margin === 0) return { value: signed, range: '' };
-  return differ.told === 'tie' ? { value: 'a tie', range: `${signed} ± ${margin}` } : { value: signed, range: `± ${margin}` };
+  return differ.told === 'tie' ? { value: 'a tie', range: `${signed} ± ${margin}` } : { value: signed, range: marginSays(written) };
 }
 
 /** Where a figure lies for sure, or in 95 of 100 cases: the whiskers of its bar. */
@@ -228,11 +243,14 @@ export function workingOf(
   for (const [other, theirs] of cells.entries()) {
     if (other === index || !theirs.mean || theirs.isAlone) continue;
     const differ = difference(mean, theirs.mean, spread);
-    const by = (differ.told === 'tie' ? writeAmount : writeTold)(Math.abs(differ.value), differ.margin, differenceUnit(unit));
+    const write = differ.told === 'tie' ? writeAmount : writeTold;
+    const by: WrittenTold = write(Math.abs(differ.value), differ.margin, differenceUnit(unit));
     const name = names[other] ?? '';
     if (differ.told === 'tie') says.push(`${name}: a tie; ${by.value} apart, and a difference is told from ${by.margin} on.`);
     else
-      says.push(`${name} is surely ${(differ.told === 'below') === (better === 'more') ? 'better' : 'worse'}: ${by.value} ± ${by.margin}.`);
+      says.push(
+        `${name} is surely ${(differ.told === 'below') === (better === 'more') ? 'better' : 'worse'}: ${by.value} ${marginSays(by)}.`,
+      );
   }
   return says;
 }

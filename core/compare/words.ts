@@ -1,7 +1,7 @@
 import { spell } from '../quantity/duration';
 import { withMargin } from '../quantity/figures';
 import { difference } from '../margin/told';
-import { writeAmount, writeDifference, writeTold, type Cell, type Measure } from './cells';
+import { marginSays, writeAmount, writeDifference, writeTold, type Cell, type Measure } from './cells';
 import type { Row, Standing } from './compare';
 import { gainRate, type Goal, type WithMargin } from './speedUp';
 import { figureSays } from './yardstick';
@@ -83,12 +83,12 @@ export const standingsOf = (
   );
 
 function toldApart({ saved, share, rate, level }: Extract<Standing, { state: 'told apart' }>): { first: string; rest: string[] } {
-  const { value, margin } = writeTold(Math.abs(saved.value), saved.margin, 's');
+  const told = writeTold(Math.abs(saved.value), saved.margin, 's');
   const shares = [
     { name: 'time', of: share },
     { name: 'rate', of: rate },
   ].flatMap(({ name, of }) => (of ? [`${name} ${inShare(of)} ${goalSays(level)}`] : []));
-  return { first: `${value} ${saved.value > 0 ? 'saved' : 'lost'}`, rest: [`± ${margin}`, ...shares] };
+  return { first: `${told.value} ${saved.value > 0 ? 'saved' : 'lost'}`, rest: [marginSays(told), ...shares] };
 }
 
 /** `−22 ± 3 %`. */

@@ -18,6 +18,9 @@ export function clock(seconds: number): string {
  */
 export const countdown = (wait: number): string => clock(wait <= 0 ? -wait : wait + 0.999);
 
+/** The moment of a reading is no surer than this, in seconds (common practice, no source): so little beyond a minute makes no minute more. */
+const MOMENT = 2;
+
 /**
  * A length of time in words, no finer than it is known.
  *
@@ -30,10 +33,12 @@ export const countdown = (wait: number): string => clock(wait <= 0 ? -wait : wai
 export function spell(seconds: number, resolution = 60, towards: 'near' | 'down' | 'up' = 'near'): string {
   const sign = seconds < 0 ? '−' : '';
   const exact = Math.abs(seconds);
-  const inWhole = (value: number) =>
-    towards === 'near' ? Math.round(value) : (towards === 'up') === seconds >= 0 ? Math.ceil(value - 1e-9) : Math.floor(value + 1e-9);
+  const inWhole = (value: number, slack = 1e-9) => {
+    if (towards === 'near') return Math.round(value);
+    return (towards === 'up') === seconds >= 0 ? Math.ceil(value - slack) : Math.floor(value + slack);
+  };
   if (resolution >= 60) {
-    const minutes = inWhole(exact / 60);
+    const minutes = inWhole(exact / 60, MOMENT / 60);
     if (minutes < 60) return `${sign}${minutes} min`;
     return `${sign}${Math.floor(minutes / 60)} h ${String(minutes % 60).padStart(2, '0')}`;
   }
