@@ -22,9 +22,13 @@ function runOf(id: string, charger: typeof drumlin | typeof quern, rows: readonl
   );
   const last = 60_000 * (rows.at(-1)?.minutes ?? 0);
   const drafts: Draft[] = [...more, { kind: 'stop', because: 'window over', at: last }];
-  const events = drafts.map(
-    (draft, index) => ({ ...draft, at: header.plugInAt + draft.at, seq: 900 + index, id: `${id}-event-${index}`, written: 1 }),
-  );
+  const events = drafts.map((draft, index) => ({
+    ...draft,
+    at: header.plugInAt + draft.at,
+    seq: 900 + index,
+    id: `${id}-event-${index}`,
+    written: 1,
+  }));
   return { header, entries: [...ink, ...events] };
 }
 const every10 = (percents: readonly number[], watts: number): Row[] =>
