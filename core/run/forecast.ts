@@ -107,7 +107,7 @@ function bandOf(
 }
 
 /** Between two checks a level of an earlier run can have come anywhere: so much of their interval belongs into the band. */
-const LEFT_OPEN = 1 / 3;
+const LEFT_OPEN = 1 / 4;
 
 /** How far apart the checks of a run lie, in the middle of them, in seconds. */
 const usualInterval = ({ seconds }: Track): number =>
