@@ -80,9 +80,9 @@ export function lightOut({ events, tracks: { amps } }: RunRecord): Passage | und
   const lastLit = lights.findLastIndex(({ event }) => event === 'light on');
   const out = lights[lastLit + 1];
   if (!out) return undefined;
-  const rows = firstAfter(amps, out.seconds - 1e-6);
-  const taking = Array.from({ length: rows }, (_, row) => row).findLast((row) => (amps.values[row] ?? 0) >= LIT_AMPS);
-  const seen = [lights[lastLit]?.seconds, taking === undefined ? undefined : amps.seconds[taking]].filter((each) => each !== undefined);
+  let taking = firstAfter(amps, out.seconds - 1e-6) - 1;
+  while (taking >= 0 && (amps.values[taking] ?? 0) < LIT_AMPS) taking -= 1;
+  const seen = [lights[lastLit]?.seconds, amps.seconds[taking]].filter((each) => each !== undefined);
   const isWatched = out.event === 'light went out';
   const lit = Math.max(0, ...seen, ...(isWatched ? [out.seconds - WATCHED] : []));
   const hasNoEarliest = seen.length === 0 && !isWatched;

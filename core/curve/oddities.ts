@@ -14,7 +14,7 @@ import { holds } from './faults';
 import type { Notice } from './notices';
 import { paceOf } from './pace';
 import { peak } from './peak';
-import { USUAL, voltSteps } from './voltSteps';
+import { nearest, voltSteps } from './voltSteps';
 
 /** What stands in a record that can hardly have been so: of the display, the meter, its counters; and what was set right since. */
 export function oddities(run: RunRecord): Notice[] {
@@ -94,9 +94,6 @@ function offVolts(run: RunRecord): Notice[] {
 }
 
 const offersAt = ({ charger, port = 0 }: Source) => offersOf(portsOf(charger)[port] ?? { connector: 'USB-C' }, charger).offers;
-
-/** The voltage of fixed supplies that is nearest. */
-const nearest = (volts: number) => USUAL.volts.reduce((best, each) => (Math.abs(each - volts) < Math.abs(best - volts) ? each : best));
 
 const COUNTERS = ['wattHours', 'milliampHours'] as const;
 

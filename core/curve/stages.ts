@@ -1,6 +1,6 @@
-import { ascending, max, median, sum } from 'd3-array';
+import { ascending, median, sum } from 'd3-array';
 import type { RunRecord } from '../ink/fold';
-import { fedBy, feedsOf } from '../ink/sequence';
+import { feedsOf } from '../ink/sequence';
 import { spell } from '../quantity/duration';
 import { fixed } from '../quantity/figures';
 import { firstAfter, rowsBetween, type Column } from '../samples/column';
@@ -100,7 +100,9 @@ function pastHandshake({ means, seen, width }: TimeMeans): Float64Array {
 /** The mean of what was read of a track between two moments, by rows; `undefined` where nothing was. */
 function meanBetween(column: Column, { from, to }: Span): number | undefined {
   const { values } = rowsBetween(column, from, to);
-  return values.length > 0 ? sum(Array.from(values)) / values.length : undefined;
+  let total = 0;
+  for (let row = 0; row < values.length; row += 1) total += values[row] ?? 0;
+  return values.length > 0 ? total / values.length : undefined;
 }
 
 /** A stretch of power that is one thing: its ends in seconds, and the line over it in W. */
@@ -167,14 +169,10 @@ export function stagesOf(run: RunRecord, levels: RunLevels = levelsOf(run)): Sta
   const { watts } = run.tracks;
   const [start = 0, end = 0] = [watts.seconds[0], watts.seconds[watts.seconds.length - 1]];
   const feeds = feedsOf(run);
-  const swaps = fedBy(run).map(({ from }) => from);
-  return swaps.flatMap((from, index) => {
-    const to = swaps[index + 1] ?? Infinity;
-    const own = swaps.length === 1 ? watts : rowsBetween(watts, from, to - 1e-6);
-    return stretchStages(run, own, levels, end - start).map((stage) => ({
-      ...stage,
-      ...(feeds[index] && { source: feeds[index].name }),
-    }));
+  if (feeds.length === 0) return stretchStages(run, watts, levels, end - start);
+  return feeds.flatMap(({ from, name }, index) => {
+    const own = rowsBetween(watts, from, (feeds[index + 1]?.from ?? Infinity) - 1e-6);
+    return stretchStages(run, own, levels, end - start).map((stage) => ({ ...stage, source: name }));
   });
 }
 
@@ -211,7 +209,8 @@ function stretchStages(run: RunRecord, watts: Column, levels: RunLevels, whole: 
     const mean = meanOf(bins, span);
     const isHeld = held.some((hold) => Math.min(hold.to, span.to) - Math.max(hold.from, span.from) > (span.to - span.from) / 2);
     // No more than was read in it.
-    const most = max(Array.from(rowsBetween(watts, span.from, span.to).values)) ?? mean;
+    const rows = rowsBetween(watts, span.from, span.to);
+    const most = rows.values.length > 0 ? highest(rows) : mean;
     const within = (value: number) => Math.max(0, Math.min(most, value));
     const length = span.to - span.from;
     return {

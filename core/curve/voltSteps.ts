@@ -17,7 +17,7 @@ export interface Volts {
 /** A change of so many volts is a step, not a sag under load; of a supply that follows the battery, of so many more. */
 const STEP = { fixed: 0.9, stepping: 2 };
 /** The voltages of fixed supplies, and how far off a meter reads them at the cable. */
-export const USUAL = { volts: [5, 9, 12, 15, 20, 28, 36, 48], within: 0.06 };
+const USUAL = { volts: [5, 9, 12, 15, 20, 28, 36, 48], within: 0.06 };
 /** A step counts once it has stood for so many rows, or was read by hand. */
 const STANDS = 3;
 /** Rows of volts from which the kind of supply can be told. */
@@ -28,6 +28,8 @@ const RAISED = 5.6;
 const CABLE = 0.35;
 /** A supply that moves by more than this around one of the usual voltages, and not with its current, follows something, in V. */
 const MOVES = 0.4;
+/** So many rows of a long stream, evenly spaced, tell what kind of supply it is. */
+const LOOKED_AT = 2000;
 /** A share of the rows that makes a supply, and the rows at either end of a range that are left out of it. */
 const [MOST, ENDS] = [0.3, 0.05];
 
@@ -56,7 +58,9 @@ export function voltSteps(run: Pick<RunRecord, 'tracks' | 'sampled'>): Volts {
   return { steps, supply };
 }
 
-const nearest = (volts: number) => USUAL.volts.reduce((best, each) => (Math.abs(each - volts) < Math.abs(best - volts) ? each : best));
+/** The voltage of fixed supplies that is nearest. */
+export const nearest = (volts: number) =>
+  USUAL.volts.reduce((best, each) => (Math.abs(each - volts) < Math.abs(best - volts) ? each : best));
 const isOff = (volts: number) => volts > RAISED && Math.abs(volts - nearest(volts)) > nearest(volts) * USUAL.within;
 
 /**
@@ -68,7 +72,11 @@ function supplyOf({ volts, amps, askedVolts }: RunRecord['tracks']): Volts['supp
   const asked = Array.from(askedVolts.values);
   if (asked.filter((each) => each > RAISED && Math.abs(each - nearest(each)) > 0.05).length > MOST * asked.length) return 'stepping';
   if (values.length < TELLS) return undefined;
-  const all = Array.from(values, (value, row) => ({ value, current: lineAt(amps, volts.seconds[row] ?? 0) ?? 0 }));
+  const stride = Math.ceil(values.length / LOOKED_AT);
+  const all = range(0, values.length, stride).map((row) => ({
+    value: values[row] ?? 0,
+    current: lineAt(amps, volts.seconds[row] ?? 0) ?? 0,
+  }));
   if (all.filter(({ value, current }) => OHMS.every((ohms) => isOff(value + ohms * current))).length > MOST * all.length) return 'stepping';
   const groups = group(
     all.filter(({ value }) => value > RAISED),
