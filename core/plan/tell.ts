@@ -60,6 +60,9 @@ export function smallestDifference(
   return (student(freedom) + POWER) * Math.sqrt(2 * mean);
 }
 
+/** Runs that differ by more than so many intervals answer no check together. */
+const APART = 25;
+
 /**
  * How many different checks repeats will answer with a time: they are read at the same marks, and those that fall between the same two share what reading
  * leaves open.
@@ -68,10 +71,11 @@ export function smallestDifference(
  */
 function differentChecks(repeats: number, varies: number): number {
   if (repeats < 2) return 1;
+  if (varies > APART) return repeats;
   const below = (moment: number) => (varies > 0 ? 1 / (1 + Math.exp((-1.702 * moment) / varies)) : moment < 0 ? 0 : 1);
   // Wherever the time lies between its two checks.
   const places = range(0.05, 1, 0.1);
-  const reach = Math.ceil(4 * Math.min(varies, 25)) + 1;
+  const reach = Math.ceil(4 * varies) + 1;
   const found = places.map((place) =>
     sum(range(-reach, reach + 1), (cell) => 1 - (1 - below(cell + 1 - place) + below(cell - place)) ** repeats),
   );
