@@ -7,7 +7,7 @@ import PenNib from '../strip/PenNib.vue';
 import { penOf } from '../strip/pens';
 
 /** The picture that people publish: a bar a setup with the whiskers of its margin, a block a figure. Blocks of one unit share one scale. */
-const props = defineProps<{ names: string[]; pens: number[]; measures: Measure[]; cells: Cell[][] }>();
+const props = defineProps<{ names: string[]; pens: number[]; measures: Measure[]; cells: (readonly Cell[])[] }>();
 
 const settings = useSettings();
 

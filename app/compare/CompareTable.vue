@@ -12,7 +12,7 @@ const props = defineProps<{
   baseline: number;
   measures: Measure[];
   /** The figures of each measure, a cell a setup. */
-  cells: Cell[][];
+  cells: (readonly Cell[])[];
   /** What setups are set against each other by, where any has it; and how each stands to the baseline. */
   against: MeasureColumn | undefined;
   standings: { first: string; rest: string[] }[];

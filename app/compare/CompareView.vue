@@ -18,6 +18,7 @@ import {
   usualGainUnit,
   usualMeasures,
   usualYardstick,
+  withoutSequences,
   yardsticksOf,
   type Comparison,
   type Edit,
@@ -162,9 +163,7 @@ const against = computed(() => {
 const standings = computed(() =>
   standingsOf(rows.value, names.value, baselineRow.value, yardstick.value.level === undefined ? against.value : undefined),
 );
-/** Those that are set against each other. */
-const alike = computed(() => setups.value.filter(({ isSequence }) => !isSequence));
-const unlike = computed(() => unlikeIn(alike.value, names.value, typeof rows.value[0]?.goal === 'number'));
+const unlike = computed(() => unlikeIn(withoutSequences(setups.value), names.value, typeof rows.value[0]?.goal === 'number'));
 
 const columns = computed(() => {
   const asked = asText(route.query.cols).split(',').filter(Boolean);

@@ -1,15 +1,10 @@
-import { differenceUnit, writeAmount, writeTold, type Cell, type Measure, type WrittenTold } from '../compare/cells';
+import { differenceUnit, writeAmount, writeApart, type Cell, type Measure } from '../compare/cells';
+import type { MeasureColumn } from '../compare/measures';
 import { difference, type Difference } from '../margin/told';
 import { nominal, spell } from '../quantity/duration';
 import { listed } from '../quantity/listed';
 import { either, figureOf, headerOf, type Group, type Said } from './question';
 import { whatWouldTell } from './wouldTell';
-
-/** A figure, and a cell of it for each setup. */
-interface Column {
-  measure: Measure;
-  cells: readonly Cell[];
-}
 
 /** How a figure is spoken of: of what is better, and of what is surely worse. */
 interface Comparative {
@@ -25,12 +20,8 @@ const wordsOf = ({ group }: Measure) => (group === 'Heat' ? COOLER : group === '
 const NAMED = 4;
 
 /** `9 ± 4 min`, whichever way. */
-export function apart(
-  { value, margin, told: isTold }: Pick<Difference, 'value' | 'margin' | 'told'>,
-  { unit }: Pick<Measure, 'unit'>,
-): string {
-  const write = isTold === 'tie' ? writeAmount : writeTold;
-  const told: WrittenTold = write(Math.abs(value), margin, differenceUnit(unit));
+export function apart(differ: Pick<Difference, 'value' | 'margin' | 'told'>, { unit }: Pick<Measure, 'unit'>): string {
+  const told = writeApart(differ, unit);
   if (told.isJust) return `${told.value}, just told apart`;
   const [, own = ''] = /\s(\D+)$/.exec(told.margin) ?? [];
   return own !== '' && told.value.endsWith(` ${own}`)
@@ -112,14 +103,14 @@ export function bestBy(group: Group, id: string): Said | undefined {
 const SMALL = { share: 0.1, points: 4, degrees: 2 };
 
 /** Whether a difference of a figure is small beside the figures of some setups. */
-function isSmall({ measure, cells }: Column, difference: number, some: readonly number[]): boolean {
+function isSmall({ measure, cells }: MeasureColumn, difference: number, some: readonly number[]): boolean {
   if (measure.unit === '°C' || measure.unit === 'K') return difference < SMALL.degrees;
   if (measure.unit === '%') return difference < SMALL.points;
   return difference < SMALL.share * Math.min(...some.map((index) => Math.abs(cells[index]?.mean?.value ?? 0)));
 }
 
 /** What lies behind a tie: that they are as good as equal, or what could hide in it. The pair that could lie furthest apart decides. */
-export function tieSays(found: Column, best: readonly number[]): string {
+export function tieSays(found: MeasureColumn, best: readonly number[]): string {
   const most = Math.max(
     ...best.flatMap((one, at) =>
       best.slice(at + 1).flatMap((other) => {

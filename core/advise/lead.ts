@@ -1,5 +1,6 @@
 import type { Row } from '../compare/compare';
 import type { About } from '../compare/measures';
+import { withoutSequences } from '../compare/setups';
 import { figureSays } from '../compare/yardstick';
 import { bestBy } from './best';
 import { groupsOf, headerOf, over, type Group, type Question } from './question';
@@ -24,15 +25,15 @@ export function leadOf(
   about?: About,
 ): string[] {
   const { worked } = question;
-  const setups = question.setups.filter(({ isSequence }) => !isSequence);
-  const ranked = rows.filter(({ isSequence }) => !isSequence);
+  const setups = withoutSequences(question.setups);
   const answers = about === 'work' ? underLoad(worked) : [];
   if (answers.length > 0) return answers.map(({ title, says }) => `${title}? ${says}.`);
   const figure = figureSays(yardstick);
   const level = Number(yardstick);
   const devices = new Set(setups.map((setup) => headerOf(setup).device.id)).size;
   // One device, or several with a charger each: one sentence speaks of all.
-  if (setups.length < 2 || (figure === undefined && (devices === 1 || devices === setups.length))) return verdict(ranked, level);
+  if (setups.length < 2 || (figure === undefined && (devices === 1 || devices === setups.length)))
+    return verdict(withoutSequences(rows), level);
   const all = groupsOf(question);
   const judged = all.filter((group) => group.setups.length > 1);
   const title = figure === undefined ? `To ${level === 100 ? 'full' : `${level} %`}` : figure.charAt(0).toUpperCase() + figure.slice(1);

@@ -2,14 +2,14 @@ import { least } from 'd3-array';
 import type { Cable } from '../bench/cable';
 import type { Charger } from '../bench/charger';
 import type { Device } from '../bench/device';
-import type { Cell, Measure } from '../compare/cells';
 import type { Worked } from '../compare/loads';
-import { columnsOf, type GainUnit } from '../compare/measures';
+import { columnsOf, type GainUnit, type MeasureColumn } from '../compare/measures';
 import { namesOf } from '../compare/names';
-import type { SetupRuns } from '../compare/setups';
+import { withoutSequences, type SetupRuns } from '../compare/setups';
 import type { ReadRun } from '../curve/figures';
 import type { RunInk } from '../ink/fold';
 import type { Track } from '../ink/track';
+import { marksOf } from '../method/cadence';
 import type { Settling } from '../plan/settle';
 import { listed } from '../quantity/listed';
 
@@ -36,9 +36,7 @@ export const USUAL_WISHES: Wishes = { window: 900, night: 8 * 3600, loss: 0.1, h
 
 /** How long a top-up is unless a person says otherwise: the mark nearest to the usual one that all runs of a study were read at, else that itself. */
 export function usualWindow(all: readonly RunInk[]): number {
-  const [first = [], ...others] = all.map(({ header: { cadence } }) =>
-    cadence?.kind === 'marks' && cadence.of === undefined ? cadence.at : [],
-  );
+  const [first = [], ...others] = all.map(({ header: { cadence } }) => marksOf(cadence));
   const shared = first.filter((mark) => mark > 0 && others.every((marks) => marks.includes(mark)));
   return least(shared, (mark) => Math.abs(Math.log(mark / USUAL_WISHES.window))) ?? USUAL_WISHES.window;
 }
@@ -100,7 +98,7 @@ export interface Group {
   names: readonly string[];
   /** Which of them the others are set against; −1 where it is not among them. */
   baseline: number;
-  figures: ReadonlyMap<string, { measure: Measure; cells: readonly Cell[] }>;
+  figures: ReadonlyMap<string, MeasureColumn>;
 }
 
 export const headerOf = ({ runs }: SetupRuns) => (runs[0] as ReadRun).run.header;
@@ -108,7 +106,7 @@ export const headerOf = ({ runs }: SetupRuns) => (runs[0] as ReadRun).run.header
 /** Setups by device, without sequences; where every device was run with one charger alone, the devices are judged. */
 export function groupsOf({ setups, unit, baseline }: Pick<Question, 'setups' | 'unit' | 'baseline'>): Group[] {
   const byDevice = new Map<string, SetupRuns[]>();
-  for (const setup of setups.filter(({ isSequence }) => !isSequence)) {
+  for (const setup of withoutSequences(setups)) {
     const { id } = headerOf(setup).device;
     byDevice.set(id, [...(byDevice.get(id) ?? []), setup]);
   }

@@ -95,9 +95,11 @@ export function worth(group: Group, shelf: Shelf): Said | undefined {
     const more = to.x - from.x;
     const rate = perMinute(more, differ);
     const told = toldFigures(rate.value, rate.margin, 2);
-    const saved = `${to.name} saves ${apart(differ, measure)} over ${from.name} for ${price(more)} more: ${told.isJust ? `about ${told.value}` : `${told.value} ± ${told.margin}`} a minute.`;
-    if (differ.value < HARDLY * from.y) hardly.push(saved.replace(' saves ', ' hardly saves: '));
-    else why.push(saved);
+    const isHardly = differ.value < HARDLY * from.y;
+    const rated = told.isJust ? `about ${told.value}` : `${told.value} ± ${told.margin}`;
+    (isHardly ? hardly : why).push(
+      `${to.name} ${isHardly ? 'hardly saves:' : 'saves'} ${apart(differ, measure)} over ${from.name} for ${price(more)} more: ${rated} a minute.`,
+    );
   };
   // Up to the one that is named, then what each dearer one adds.
   const dearer = line.filter((each) => each.x > pick.x);

@@ -1,4 +1,5 @@
-import { differenceUnit, writeAmount, type Cell, type Measure } from '../compare/cells';
+import { differenceUnit, writeAmount, type Cell } from '../compare/cells';
+import type { MeasureColumn } from '../compare/measures';
 import { difference } from '../margin/told';
 import { KEEPABLE, INTERVALS_AT_FULL, smallestDifference } from '../plan/tell';
 import { nominal } from '../quantity/duration';
@@ -24,11 +25,7 @@ function intervalOf(group: Group, index: number): number | undefined {
  * @param best indexes of the cells that tie
  * @see docs/numbers.md, *Tells apart from*.
  */
-export function whatWouldTell(
-  group: Group,
-  { measure, cells }: { measure: Measure; cells: readonly Cell[] },
-  best: readonly number[],
-): Finding['settle'] {
+export function whatWouldTell(group: Group, { measure, cells }: MeasureColumn, best: readonly number[]): Finding['settle'] {
   const ordered = [...best].sort((one, other) => (cells[one]?.mean?.value ?? 0) - (cells[other]?.mean?.value ?? 0));
   const [low, high] = [ordered[0], ordered.at(-1)];
   if (low === undefined || high === undefined || low === high) return undefined;

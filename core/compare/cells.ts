@@ -1,7 +1,7 @@
 import type { ReadRun } from '../curve/figures';
 import type { Working } from '../curve/working';
 import { shownMargin } from '../margin/bounds';
-import { difference, writeRank, type Measured, type Pooled, type Rank } from '../margin/told';
+import { difference, writeRank, type Difference, type Measured, type Pooled, type Rank } from '../margin/told';
 import { spell } from '../quantity/duration';
 import { fixed, percentWithMargin, price, withMargin } from '../quantity/figures';
 import { shownDifference, shownIn, shownUnit } from '../quantity/manner';
@@ -175,6 +175,10 @@ export function writeTold(value: number, margin: number, unit: MeasureUnit): Wri
   return { value: `${told.value} ${nameOf(told.value)}`, margin: `${told.margin} ${nameOf(told.margin)}` };
 }
 
+/** A difference without its sign, as it is told; of a tie as any figure. */
+export const writeApart = ({ value, margin, told }: Pick<Difference, 'value' | 'margin' | 'told'>, unit: MeasureUnit): WrittenTold =>
+  (told === 'tie' ? writeAmount : writeTold)(Math.abs(value), margin, differenceUnit(unit));
+
 /** Behind a value: `± 3 min`, or that it is just told apart. */
 export const marginSays = ({ margin, isJust }: WrittenTold): string => (isJust ? 'just told apart' : `± ${margin}`);
 
@@ -200,8 +204,7 @@ export function writeDifference(cell: Cell, zero: Cell, unit: MeasureUnit): Pick
   if (!one || !base || one.isLeast || base.isLeast)
     return { range: one?.isLeast ? 'not seen by the end' : base?.isLeast ? 'the baseline was not seen so far' : '' };
   const differ = difference(base, one, cell.spread);
-  const write = differ.told === 'tie' ? writeAmount : writeTold;
-  const written: WrittenTold = write(Math.abs(differ.value), differ.margin, differenceUnit(unit));
+  const written = writeApart(differ, unit);
   const { value, margin } = written;
   const signed = differ.value < 0 ? `−${value}` : differ.value > 0 ? `+${value}` : value;
   // What has no margin of its own is told as it is.
@@ -243,8 +246,7 @@ export function workingOf(
   for (const [other, theirs] of cells.entries()) {
     if (other === index || !theirs.mean || theirs.isAlone) continue;
     const differ = difference(mean, theirs.mean, spread);
-    const write = differ.told === 'tie' ? writeAmount : writeTold;
-    const by: WrittenTold = write(Math.abs(differ.value), differ.margin, differenceUnit(unit));
+    const by = writeApart(differ, unit);
     const name = names[other] ?? '';
     if (differ.told === 'tie') says.push(`${name}: a tie; ${by.value} apart, and a difference is told from ${by.margin} on.`);
     else

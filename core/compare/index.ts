@@ -2,7 +2,7 @@ export { compatibility, type Compatible, type Tried } from './compatibility';
 export { writeTried, type WrittenTried } from './triedSays';
 export { type SpeedUp, type WithMargin } from './speedUp';
 export { compareRuns, type Row } from './compare';
-export { baselineOf, setupsOf, usualBaseline, type SetupRuns } from './setups';
+export { baselineOf, setupsOf, usualBaseline, withoutSequences, type SetupRuns } from './setups';
 export { whiskersOf, workingOf, writeAmount, writeDifference, type Cell, type Measure, type MeasureUnit } from './cells';
 export {
   aboutOf,

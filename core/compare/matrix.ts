@@ -3,7 +3,7 @@ import type { RunInk } from '../ink/fold';
 import { sourceKey } from '../ink/sourceKey';
 import type { Cell, Measure } from './cells';
 import { throughSays } from './compatibility';
-import type { SetupRuns } from './setups';
+import { withoutSequences, type SetupRuns } from './setups';
 
 /** What charged what, in one figure: devices down, sources across. */
 export interface FigureMatrix {
@@ -22,7 +22,7 @@ const sourceOf = ({ header }: RunInk) => sourceKey(header);
 
 /** Lays a figure out over devices and sources. Each device is ranked and shaded by itself. Sequences fill no cell. */
 export function matrixOf(all: readonly SetupRuns[], by: Measure): FigureMatrix {
-  const setups = all.filter((each) => !each.isSequence);
+  const setups = withoutSequences(all);
   const first = setups.flatMap(({ runs }) => runs.slice(0, 1).map(({ run }) => run));
   const kinds = [...new Map(first.map((run) => [sourceOf(run), run.header])).entries()];
   const names = kinds.map(([, header]) => sourceSays(header));

@@ -292,7 +292,7 @@ function everyMeasure(all: readonly ReadRun[], unit: GainUnit, level: number): M
 /** A figure, and a cell of it for each setup. */
 export interface MeasureColumn {
   measure: Measure;
-  cells: Cell[];
+  cells: readonly Cell[];
 }
 
 /**

@@ -15,6 +15,10 @@ export interface SetupRuns {
 /** Conditions that are never quite the same twice: they make no setup of their own. */
 const DRIFTS: readonly string[] = [AMBIENT, REST];
 
+/** The work that was done on a device while it was charged, in order. */
+export const workOn = ({ events }: RunInk): string[] =>
+  events.flatMap(({ event, remark = 'some' }) => (event === 'work started' ? [remark] : []));
+
 /**
  * What makes two runs repeats of each other: the cell of a study where they fill one; else device, charger with its port, cable, and the settings
  * that they were confirmed to have. Units of one device count as one. Work that was done on it is a condition too, and so is every swap.
@@ -25,7 +29,7 @@ export function setupKey(run: RunInk): string {
     .filter(({ name }) => !DRIFTS.includes(name))
     .map(({ name, value }) => `${name}=${value}`)
     .sort();
-  const work = run.events.flatMap(({ event, remark = '' }) => (event === 'work started' ? [remark] : []));
+  const work = workOn(run);
   return JSON.stringify([
     ...(study ? [study.id, study.cell] : [device.id, sourceKey({ charger, port, cable, feed }), settings]),
     ...(work.length > 0 ? [work] : []),
@@ -45,8 +49,12 @@ export function setupsOf(all: readonly ReadRun[]): SetupRuns[] {
     setups.set(key, [...(setups.get(key) ?? []), one]);
   }
   const found = [...setups].map(([key, runs]): SetupRuns => ({ key, runs, isSequence: runs.some(({ run }) => isSequence(run)) }));
-  return [...found.filter((each) => !each.isSequence), ...found.filter((each) => each.isSequence)];
+  return [...withoutSequences(found), ...found.filter((each) => each.isSequence)];
 }
+
+/** Those that are set against each other: one source fed each. */
+export const withoutSequences = <Each extends Pick<SetupRuns, 'isSequence'>>(all: readonly Each[]): Each[] =>
+  all.filter(({ isSequence: isOne }) => !isOne);
 
 /** The place of the setup that the others are set against: that of a run, which no sequence is; else the first. −1 where there is none. */
 export function baselineOf(setups: readonly SetupRuns[], run: string | undefined): number {

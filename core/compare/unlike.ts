@@ -7,7 +7,7 @@ import { readDecimal } from '../quantity/decimal';
 import { spell } from '../quantity/duration';
 import { fixed, temperature, temperatureRise } from '../quantity/figures';
 import { listed } from '../quantity/listed';
-import type { SetupRuns } from './setups';
+import { workOn, type SetupRuns } from './setups';
 
 /** Something in which runs that are compared differ beside what is compared, and what it could explain. */
 export interface Unlike {
@@ -90,10 +90,6 @@ function far(setups: readonly SetupRuns[], of: (one: ReadRun) => number | undefi
 /** The level at plug-in; of one that was dead 0 %, assumed. */
 const startOf = ({ figures, run }: ReadRun): number | undefined => figures.startLevel ?? (run.isDead ? 0 : undefined);
 
-/** What was done on a device while it was charged. */
-const workOf = ({ run }: ReadRun): string | undefined =>
-  listed([...new Set(run.events.flatMap(({ event, remark = 'some' }) => (event === 'work started' ? [remark] : [])))]) || undefined;
-
 /** Seconds that one percent takes up to half full, of the quickest of them. */
 function quickest(all: readonly ReadRun[]): number | undefined {
   const paces = all.flatMap(({ figures: { milestones, startLevel } }) => {
@@ -149,7 +145,11 @@ export function unlikeIn(setups: readonly SetupRuns[], names: readonly string[],
     const explains = SETTINGS.find(([about]) => about.test(name.toLowerCase()))?.[1] ?? EXPLAINS_SETTING;
     differ(name, ({ run }) => run.header.conditions?.find((each) => each.name === name)?.value, explains);
   }
-  differ('work', workOf, 'What a device uses while it charges never reaches its battery.');
+  differ(
+    'work',
+    ({ run }) => listed([...new Set(workOn(run))]) || undefined,
+    'What a device uses while it charges never reaches its battery.',
+  );
   const rested = rangeIn(all, ({ run }) => restOf(run.header.conditions));
   if (rested && rested.high - rested.low >= 10)
     say('rest', `They were left off for ${fixed(rested.low)} to ${fixed(rested.high)} min before.`, 'One that rested less starts warmer.');

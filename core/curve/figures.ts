@@ -1,6 +1,6 @@
 import { batteryOf, chargeOf, hoursOf } from '../bench/battery';
 import { FELT, type EventId } from '../ink/events';
-import type { Cadence } from '../method/cadenceSchema';
+import { marksOf } from '../method/cadence';
 import { withoutTracks, type RunInk, type RunRecord } from '../ink/fold';
 import { beforeSwap, feedsOf } from '../ink/sequence';
 import { sighting, sightings, type Sighting, type Track } from '../ink/track';
@@ -208,10 +208,6 @@ function ofFirst(figures: Figures, until: number): Figures | undefined {
 export function readRun(record: RunRecord, asked?: Asked): ReadRun {
   return { run: withoutTracks(record), figures: figuresOf(record, asked) };
 }
-
-/** The marks of a method that reads at marks, in seconds from plug-in. */
-const marksOf = (cadence: Cadence | undefined): readonly number[] =>
-  cadence?.kind === 'marks' && cadence.of === undefined ? cadence.at : [];
 
 /** Rows that stand in the ink: each can be gone to. A meter's samples are too many. */
 const written = (track: Track): Sighting[] => (track.entries ?? []).flatMap((entry, row) => (entry ? (sighting(track, row) ?? []) : []));

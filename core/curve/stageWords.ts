@@ -5,7 +5,7 @@ import { listed } from '../quantity/listed';
 import { efficiencyOf, oddEfficiency } from './efficiency';
 import type { Figures } from './figures';
 import { writeStages, type Stage } from './stages';
-import { onSource, type WrittenFigure } from './written';
+import type { WrittenFigure } from './written';
 import { writeEndLevel } from './levelEnd';
 import { plain } from './working';
 
@@ -83,7 +83,7 @@ export function moreOfEnergy(figures: Figures): WrittenFigure[] {
 }
 
 /** The stages, the handshake and the cycling of a charge. */
-export function stageFigures({ stages, volts, cycles, feeds }: Figures): WrittenFigure[] {
+export function stageFigures({ stages, volts, cycles }: Figures): WrittenFigure[] {
   const group = 'Stages';
   const level = ({ from, to }: Stage['level']) => (from && to ? ` · ${writeEndLevel(from)} → ${writeEndLevel(to)} %` : '');
   const stageWords = stages.map((stage, index): WrittenFigure => {
@@ -94,7 +94,7 @@ export function stageFigures({ stages, volts, cycles, feeds }: Figures): Written
       group,
       label: `${index + 1}. ${KINDS[kind]}`,
       value: kind === 'taper' ? `${fixed(first, 1)} → ${fixed(last, 1)} W` : `${fixed(watts, 1)} W`,
-      detail: `${spell(from)} to ${spell(to)}, ${fixed(share * 100)} % of the time${level(stage.level)}${at}${onSource(feeds, from)}`,
+      detail: `${spell(from)} to ${spell(to)}, ${fixed(share * 100)} % of the time${level(stage.level)}${at}${stage.source === undefined ? '' : ` · on ${stage.source}`}`,
       working: {
         formula: `mean ${plain(watts)} W; the cheapest description of the power as constants and straight lines; falls that follow each other are one taper`,
         unit: 'W',

@@ -153,6 +153,8 @@ export function gainAt(percent: Track, seconds: number, levels: Levels = AS_READ
   const start = isDead && (!first || first.seconds > 0) ? { seconds: 0, value: 0 } : first;
   if (!start || start.seconds > 0) return { state: 'start unknown', seconds };
   const isAssumed = start !== first;
+  const off = isAssumed ? '0 %, assumed: dead at plug-in' : `${plain(start.value)} % at plug-in`;
+  const startRounding = isAssumed || isTurning(levels, start) ? 0 : ROUNDING;
   const full = fullBy(percent, seconds);
   if (full) {
     const gained = 100 - start.value;
@@ -163,20 +165,19 @@ export function gainAt(percent: Track, seconds: number, levels: Levels = AS_READ
       seconds,
       value: gained,
       bounds: { low: gained, high: gained },
-      uncertainty: Math.max(LEAST, isAssumed || isTurning(levels, start) ? 0 : ROUNDING),
+      uncertainty: Math.max(LEAST, startRounding),
       working: {
         unit: '%',
-        formula: `full at ${spell(full.seconds, 1)}: 100 %, less ${isAssumed ? '0 %, assumed: dead at plug-in' : `${plain(start.value)} % at plug-in`}`,
+        formula: `full at ${spell(full.seconds, 1)}: 100 %, less ${off}`,
         uses: isAssumed ? [full] : [start, full],
       },
     };
   }
   const own = isAssumed ? withDead(percent) : percent;
   // A dead battery stands at nothing, and not anywhere in the first percent.
-  const then = levelAt(own, seconds, paced(own, seconds, levels), isAssumed || isTurning(levels, start) ? 0 : ROUNDING);
+  const then = levelAt(own, seconds, paced(own, seconds, levels), startRounding);
   if (!then) return { state: 'not covered', seconds };
   const { formula, uses } = then.working;
-  const off = isAssumed ? '0 %, assumed: dead at plug-in' : `${plain(start.value)} % at plug-in`;
   return {
     ...then,
     state: 'known',

@@ -1,5 +1,5 @@
 import { spell } from '../quantity/duration';
-import { firstAfter, type Column } from '../samples/column';
+import { rowsBetween } from '../samples/column';
 import type { Source } from './entry';
 import { sourceSays } from './entrySays';
 import type { RunInk, RunRecord } from './fold';
@@ -55,15 +55,16 @@ export const chargedKey = (run: Pick<RunInk, 'sources' | 'events'>): string =>
     .map(({ from, source }) => `${from > 0 ? `${from} ` : ''}${source ? sourceKey(source) : '?'}`)
     .join(' > ');
 
+/** When the first swap came, in seconds from plug-in; `Infinity` where none did. */
+const firstSwap = (run: Pick<RunInk, 'sources' | 'events'>): number => fedBy(run)[1]?.from ?? Infinity;
+
 /** A sequence up to its first swap, as a run that one source fed. */
 export function beforeSwap(run: RunRecord): RunRecord {
-  const until = fedBy(run)[1]?.from ?? Infinity;
+  const until = firstSwap(run);
   const isBefore = ({ seconds }: { seconds: number }) => seconds <= until;
   const cut = (track: Track): Track => {
-    const rows = firstAfter(track, until);
-    const first = (column: Column['seconds']) =>
-      column instanceof Float64Array ? column.subarray(0, rows) : Array.from(column).slice(0, rows);
-    return { seconds: first(track.seconds), values: first(track.values), entries: track.entries?.slice(0, rows) };
+    const rows = rowsBetween(track, -Infinity, until);
+    return { ...rows, entries: track.entries?.slice(0, rows.seconds.length) };
   };
   return {
     ...run,
@@ -80,7 +81,7 @@ export function beforeSwap(run: RunRecord): RunRecord {
 
 /** What of a sequence says what fed it, up to its first swap. */
 export function untilSwap(run: Pick<RunInk, 'sources' | 'events'>): Pick<RunInk, 'sources' | 'events'> {
-  const until = fedBy(run)[1]?.from ?? Infinity;
+  const until = firstSwap(run);
   return {
     sources: run.sources.slice(0, 1),
     events: run.events.filter(({ event, seconds }) => seconds <= until && event !== 'swapped'),

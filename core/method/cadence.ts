@@ -216,3 +216,7 @@ export function cadenceInWords(cadence: Cadence): string {
       return `once, after ${nominal(cadence.settle)}`;
   }
 }
+
+/** The marks of a method that reads at marks, in seconds from plug-in. */
+export const marksOf = (cadence: Cadence | undefined): readonly number[] =>
+  cadence?.kind === 'marks' && cadence.of === undefined ? cadence.at : [];

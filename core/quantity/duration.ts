@@ -35,7 +35,8 @@ export function spell(seconds: number, resolution = 60, towards: 'near' | 'down'
   const exact = Math.abs(seconds);
   const inWhole = (value: number, slack = 1e-9) => {
     if (towards === 'near') return Math.round(value);
-    return (towards === 'up') === seconds >= 0 ? Math.ceil(value - slack) : Math.floor(value + slack);
+    const isAway = towards === 'up' ? seconds >= 0 : seconds < 0;
+    return isAway ? Math.ceil(value - slack) : Math.floor(value + slack);
   };
   if (resolution >= 60) {
     const minutes = inWhole(exact / 60, MOMENT / 60);

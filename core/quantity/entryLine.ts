@@ -64,7 +64,7 @@ export function parseEntryLine(text: string): ParsedLine {
     if (error) return { ok: false, error };
     return {
       ok: true,
-      values: { ...values, light: state.toLowerCase() === 'on' || state.toLowerCase() === 'lit' ? 'on' : turned ? 'went out' : 'out' },
+      values: { ...values, light: /^(on|lit)$/i.test(state) ? 'on' : turned ? 'went out' : 'out' },
     };
   }
   let place: string | undefined;
