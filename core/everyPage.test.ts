@@ -136,7 +136,7 @@ function pagesOf(one: Study): string {
     progressOf(one, []),
     costOf(one, setups),
     tellings(one, setups, [80, 100]),
-    powerTelling(one.repeats, setups, gear.meters),
+    powerTelling(one, setups, gear.meters),
     cheapestChange(one, setups, 80, 300),
     nextRun(one, []),
     nextRace(one, [], gear),

@@ -1,5 +1,5 @@
 import { compareRuns } from '../core/compare';
-import { changeOf, KEEPABLE, type Change } from '../core/plan/tell';
+import { changeOf, evenly, KEEPABLE, type Change } from '../core/plan/tell';
 import { seeded } from '../core/simulate/seeded';
 import { MODELS, timesOf } from './models';
 import { runOf, type Cell, type Truth } from './studies';
@@ -33,7 +33,7 @@ export function playClaims(claims: number, studies: number, seed: number): Claim
     // Between what single runs can tell at all and what wide checks tell.
     const wanted = goal * (0.06 + 0.14 * noise());
     const quick = { times: slow.times.map((time) => time * (1 - wanted / goal)) };
-    const change = changeOf({ kind: 'fixed', every: cadence * 60 }, 1, LEVEL, wanted, (level) => reachedAt(slow, level));
+    const change = changeOf({ kind: 'fixed', every: cadence * 60 }, evenly(1), LEVEL, wanted, (level) => reachedAt(slow, level));
     const play = (cell: Cell) => shareTold(quick, slow, cell, studies, noise);
     const cells = cheaperThan(change, cadence);
     return { kind: change.kind, told: play(cellOf(change, cadence)), cheaper: cells.length > 0 ? Math.max(...cells.map(play)) : undefined };

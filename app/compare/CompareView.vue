@@ -258,12 +258,12 @@ async function plan({ runs: wanted }: NonNullable<Finding['settle']>): Promise<v
   trouble.value = '';
   try {
     const starts = charges.value.flatMap(({ figures }) => figures.startLevel ?? []);
-    const study = await planToSettle(
+    const studies = await planToSettle(
       wanted,
       charges.value.map(({ run }) => run),
       starts.length > 0 ? Math.min(...starts) : undefined,
     );
-    await router.push(`/plan/${study}`);
+    await router.push(studies.length === 1 ? `/plan/${studies[0] ?? ''}` : '/plan');
   } catch (error) {
     trouble.value = error instanceof NotPlannable ? error.message : troubleOf(error, 'Nothing was planned.');
   }

@@ -1,3 +1,4 @@
+import { group } from 'd3-array';
 import { nanoid } from 'nanoid';
 import type { RunInk } from '@core/ink';
 import { NotPlannable, studyToSettle, withSettling, type Settling, type Study } from '@core/plan';
@@ -9,12 +10,16 @@ const USUAL_START = 1;
 
 /**
  * Puts runs that would settle something into a plan: into the study of the runs that are compared, where most of them are of one, else into a study
- * of its own that is taken as they were.
+ * of its own that is taken as they were. Runs that are to be read otherwise than those were make a study of their own.
  *
- * @returns the id of the study
+ * @returns the ids of the studies
  * @throws {NotPlannable | StorageTrouble}
  */
-export async function planToSettle(wanted: readonly Settling[], runs: readonly RunInk[], startLevel: number | undefined): Promise<string> {
+export async function planToSettle(
+  wanted: readonly Settling[],
+  runs: readonly RunInk[],
+  startLevel: number | undefined,
+): Promise<string[]> {
   const studies = useStudies();
   await studies.load();
   const gear = useShelf().everything();
@@ -25,19 +30,14 @@ export async function planToSettle(wanted: readonly Settling[], runs: readonly R
     if (gone) throw new NotPlannable(`${gone.name} is not on the bench: put it there, then plan the run.`);
   }
   const known = studyOf(runs, studies.all);
-  const first = runs.find(({ header }) => wanted.some(({ device }) => header.device.id === device)) ?? runs[0];
-  if (!known && !first) throw new Error('There is no run to take it from. Open a comparison first.');
-  const study = known
-    ? withSettling(known, wanted, studies.made(known.id))
-    : studyToSettle(
-        nanoid(10),
-        `To settle: ${first?.header.device.name ?? ''}`,
-        (first as RunInk).header,
-        startLevel ?? USUAL_START,
-        wanted,
-      );
-  await studies.put(study);
-  return study.id;
+  const planned = [...group(wanted, ({ cadence }) => JSON.stringify(cadence)).values()].map((alike): Study => {
+    const first = runs.find(({ header }) => alike.some(({ device }) => header.device.id === device)) ?? runs[0];
+    if (known && alike[0]?.cadence === undefined) return withSettling(known, alike, studies.made(known.id));
+    if (!first) throw new Error('There is no run to take it from. Open a comparison first.');
+    return studyToSettle(nanoid(10), `To settle: ${first.header.device.name}`, first.header, startLevel ?? USUAL_START, alike);
+  });
+  for (const study of planned) await studies.put(study);
+  return planned.map(({ id }) => id);
 }
 
 /** The study that more than half of some runs are of. */

@@ -16,7 +16,7 @@ const cost = computed(() => (isSound.value ? costOf(props.study, props.setups) :
 const told = computed(() => (isSound.value ? tellings(props.study, props.setups, LEVELS) : []));
 const hasCurves = computed(() => told.value.some(({ expected }) => expected !== undefined));
 const meters = computed(() => shelf.meters.filter(({ id }) => props.study.meters.includes(id)));
-const power = computed(() => (isSound.value ? powerTelling(props.study.repeats, props.setups, meters.value) : undefined));
+const power = computed(() => (isSound.value ? powerTelling(props.study, props.setups, meters.value) : undefined));
 
 const wanted = ref('');
 const level = ref<number>(80);
@@ -33,7 +33,7 @@ function inWords(found: Change): string {
     case 'finer':
       return `Check every ${nominal(found.every)} between ${found.from} and ${found.to} % only: about ${found.extraReadings} more readings a run.`;
     case 'repeats':
-      return `Finer checks alone would not do, for charging varies from run to run: make ${found.repeats} runs of each, ${found.extraRuns} more than now.`;
+      return `Finer checks alone would not do, for charging varies from run to run: make ${found.repeats} runs of each, ${found.extraRuns} more in all.`;
     case 'out of reach':
       return 'That is less than charging varies from run to run: more runs would not tell it.';
   }

@@ -106,8 +106,27 @@ describe('who is best', () => {
     ]);
     // The check that they share hides it, however often they are run: finer checks tell.
     const { settle } = found('to-full') ?? {};
-    expect(settle?.says).toMatch(/that was seen.*would tell/);
-    expect(settle?.runs.map(({ charger }) => charger).sort()).toEqual(['A', 'B']);
+    expect(settle?.says).toMatch(
+      /^If they truly differ by the \d+ min that was seen, one more run of each, with checks every \d+ min from \d+ % on, would tell\.$/,
+    );
+    expect(settle?.runs.map(({ charger, runs }) => [charger, runs]).sort()).toEqual([
+      ['A', 1],
+      ['B', 1],
+    ]);
+    // What the plan is given is read as the sentence says: finely before the quicker of them is there.
+    const [, every, from] = /every (\d+) min from (\d+) %/.exec(settle?.says ?? '') ?? [];
+    expect(settle?.runs[0]?.cadence).toEqual({ kind: 'coarse then fine', every: 900, level: Number(from), then: Number(every) * 60 });
+  });
+
+  it('asks for the runs that bring the two to the same number, of each what it lacks', () => {
+    const streamed = (full: number) => Array.from({ length: 2 * full + 1 }, (_, half): Row => [half / 2, Math.floor((50 * half) / full)]);
+    const runs = (name: string, fulls: number[]) => fulls.map((full) => runOf(chargerOf(name, 20), streamed(full)));
+    const settle = verdictOn([...runs('A', [100, 88, 112]), ...runs('B', [117])])('to-full')?.settle;
+    expect(settle?.says).toMatch(/ that was seen, (\d|one) more runs? of A and \d more runs of B, read as these were, would tell\.$/);
+    const [, ofA, ofB] = /(\w+) more runs? of A and (\d) more runs of B/.exec(settle?.says ?? '') ?? [];
+    const counted = Object.fromEntries(settle?.runs.map(({ charger, runs: more }) => [charger, more]) ?? []);
+    expect(counted).toEqual({ A: ofA === 'one' ? 1 : Number(ofA), B: Number(ofB) });
+    expect(3 + (counted.A ?? 0)).toBe(1 + (counted.B ?? 0));
   });
 
   it('says of what ties that it is as good as equal, or what could hide; and of what is told, whether it is hardly so', () => {

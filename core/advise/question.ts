@@ -10,6 +10,7 @@ import type { ReadRun } from '../curve/figures';
 import type { RunInk } from '../ink/fold';
 import type { Track } from '../ink/track';
 import { marksOf } from '../method/cadence';
+import type { Cadence } from '../method/cadenceSchema';
 import type { Settling } from '../plan/settle';
 import { listed } from '../quantity/listed';
 
@@ -176,8 +177,8 @@ export const figureOf = (group: Group, id: string | undefined) => (id === undefi
 export const onceMore = ({ setups }: Group, some: readonly number[]): Settling[] =>
   some.flatMap((index) => (setups[index] ? [again(setups[index], 1)] : []));
 
-/** A run of a setup once more, as it was taken. */
-export function again(setup: SetupRuns, runs: number): Settling {
+/** Runs of a setup once more: read as it was, unless a cadence says otherwise. */
+export function again(setup: SetupRuns, runs: number, cadence?: Cadence): Settling {
   const { device, charger, feed, cable, conditions = [] } = headerOf(setup);
   return {
     device: device.id,
@@ -186,5 +187,6 @@ export function again(setup: SetupRuns, runs: number): Settling {
     cable: cable?.id,
     state: conditions.find(({ name }) => name === 'state')?.value,
     runs,
+    ...(cadence && { cadence }),
   };
 }

@@ -1,68 +1,118 @@
+import { min, range } from 'd3-array';
 import { differenceUnit, writeAmount, type Cell } from '../compare/cells';
 import type { MeasureColumn } from '../compare/measures';
-import { difference } from '../margin/told';
-import { KEEPABLE, INTERVALS_AT_FULL, smallestDifference } from '../plan/tell';
+import type { SetupRuns } from '../compare/setups';
+import { difference, type Pooled } from '../margin/told';
+import type { Cadence } from '../method/cadenceSchema';
+import { KEEPABLE, INTERVALS_AT_FULL, smallestDifference, tallyOf } from '../plan/tell';
 import { nominal } from '../quantity/duration';
+import { listed } from '../quantity/listed';
 import { again, headerOf, type Finding, type Group } from './question';
 
 /** So many more runs of each setup at most are asked for. */
 const MOST_MORE = 5;
 /** A difference of a smaller share of the figure is not worth more runs. */
 const WORTH_TELLING = 0.1;
+/** A run may be so much quicker than the quickest so far, and still be read finely in time. */
+const QUICKER = 0.9;
 
-/** How far apart checks of a run lie, in seconds; `undefined` where they are at marks, or a meter streamed. */
-function intervalOf(group: Group, index: number): number | undefined {
-  const setup = group.setups[index];
-  const cadence = setup && headerOf(setup).cadence;
-  if (cadence?.kind === 'fixed') return cadence.every;
-  return cadence?.kind === 'coarse then fine' ? cadence.then : undefined;
+/** One of the two that are to be told apart. */
+interface Side {
+  name: string;
+  setup: SetupRuns;
+  mean: Pooled;
+}
+
+/** Runs that would tell: how many setups were run how often then, and how the new ones are read. */
+interface Way {
+  /** How many more of the one and of the other. */
+  more: readonly [number, number];
+  /** Interval of finer checks; `undefined` where they are read as the others were. */
+  every: number | undefined;
 }
 
 /**
- * What would tell apart those that tie for the best: of the two that lie furthest apart, finer checks where they suffice, else repeats. They are
- * taken to differ by as much as was seen; `undefined` where that is less than a tenth, or five more runs of each would not tell it.
+ * What would tell apart those that tie for the best: of the two that lie furthest apart, the fewest runs more that bring both to the same number,
+ * read as they were where that does, else with finer checks. They are taken to differ by as much as was seen; `undefined` where that is less than
+ * a tenth, or five more runs of each would not tell it.
  *
  * @param best indexes of the cells that tie
  * @see docs/numbers.md, *Tells apart from*.
  */
 export function whatWouldTell(group: Group, { measure, cells }: MeasureColumn, best: readonly number[]): Finding['settle'] {
-  const ordered = [...best].sort((one, other) => (cells[one]?.mean?.value ?? 0) - (cells[other]?.mean?.value ?? 0));
-  const [low, high] = [ordered[0], ordered.at(-1)];
-  if (low === undefined || high === undefined || low === high) return undefined;
-  const [one, other] = [cells[low], cells[high]];
-  const [first, second] = [group.setups[low], group.setups[high]];
-  if (!one?.mean || !other?.mean || !first || !second) return undefined;
-  const differ = difference(one.mean, other.mean, one.spread);
-  const seen = differ.value;
-  const figure = Math.max(Math.abs(one.mean.scale), Math.abs(other.mean.scale));
-  if (!(seen > 0) || seen < WORTH_TELLING * Math.min(Math.abs(one.mean.scale), Math.abs(other.mean.scale))) return undefined;
-  // What reading one run leaves open, as the width of bounds.
-  const widthOf = ({ mean }: Cell) => (mean ? Math.sqrt(12 * Math.max(0, mean.uncertainty ** 2 - mean.varies) * mean.runs) : 0);
-  const width = Math.max(widthOf(one), widthOf(other));
-  const repeated = cells.filter(({ mean }) => mean).length;
-  const isFull = measure.id === 'level-100';
-  const tells = (wide: number, runs: number, interval: number) =>
-    Math.max(runs < 2 && isFull ? INTERVALS_AT_FULL * interval : 0, smallestDifference(figure, wide, runs, repeated, one.spread)) <= seen;
+  const sides = best
+    .flatMap((index): (Side & { spread: Cell['spread'] })[] => {
+      const [setup, cell] = [group.setups[index], cells[index]];
+      return setup && cell?.mean ? [{ name: group.names[index] ?? '', setup, mean: cell.mean, spread: cell.spread }] : [];
+    })
+    .sort((one, other) => one.mean.value - other.mean.value);
+  const [low, high] = [sides[0], sides.at(-1)];
+  if (!low || !high || low === high) return undefined;
+  const differ = difference(low.mean, high.mean, low.spread);
+  const scales = [Math.abs(low.mean.scale), Math.abs(high.mean.scale)];
+  if (!(differ.value > 0) || differ.value < WORTH_TELLING * Math.min(...scales)) return undefined;
 
-  const have = Math.min(one.mean.runs, other.mean.runs);
-  const interval = Math.max(intervalOf(group, low) ?? 0, intervalOf(group, high) ?? 0);
+  const others = cells.flatMap(({ mean }) => (mean && mean !== low.mean && mean !== high.mean ? [mean.runs] : []));
   const level = measure.id.startsWith('level-') ? Number(measure.id.slice(6)) : undefined;
-  const finer =
-    level !== undefined && interval > 0
-      ? KEEPABLE.find((every) => every < interval && tells((width * every) / interval, Math.max(1, have), every))
-      : undefined;
-  let runs: number | undefined;
-  for (let more = have + 1; more <= have + MOST_MORE && runs === undefined; more += 1) if (tells(width, more, interval)) runs = more;
-
-  const by = writeAmount(seen, differ.margin, differenceUnit(measure.unit)).value;
-  const says: string[] = [];
-  if (finer !== undefined)
-    says.push(`${have > 1 ? `${have} runs` : 'one run'} of each with checks every ${nominal(finer)} near ${level ?? 0} %`);
-  if (runs !== undefined) says.push(`${runs} runs of each${finer === undefined ? '' : ' taken as these were'}`);
-  if (says.length === 0) return undefined;
-  const wanted = runs ?? 2 * have;
+  const interval = Math.max(intervalOf(low.setup) ?? 0, intervalOf(high.setup) ?? 0);
+  const finer = level === undefined ? [] : KEEPABLE.filter((every) => every < interval);
+  const tells = ({ more, every = interval }: Way) => {
+    const runs = [low.mean.runs + more[0], high.mean.runs + more[1]] as const;
+    const left = Math.max(readAfter(low.mean, more[0], every / (interval || 1)), readAfter(high.mean, more[1], every / (interval || 1)));
+    const least = level === 100 && Math.max(...runs) < 2 ? INTERVALS_AT_FULL * every : 0;
+    return (
+      Math.max(least, smallestDifference(Math.max(...scales), Math.sqrt(12 * left), runs, tallyOf([...runs, ...others]), low.spread)) <=
+      differ.value
+    );
+  };
+  const have = Math.min(low.mean.runs, high.mean.runs);
+  const ways = range(have + 1, have + MOST_MORE + 1).flatMap((runs) =>
+    [undefined, ...finer].map((every): Way => ({ more: [Math.max(0, runs - low.mean.runs), Math.max(0, runs - high.mean.runs)], every })),
+  );
+  const way = ways.find(tells);
+  if (!way) return undefined;
+  const cadence = way.every === undefined || level === undefined ? undefined : finerFrom([low, high], level, interval, way.every);
+  const by = writeAmount(differ.value, differ.margin, differenceUnit(measure.unit)).value;
   return {
-    says: `If they truly differ by the ${by} that was seen, ${says.join(', or ')} would tell.`,
-    runs: [again(first, Math.max(1, wanted - one.mean.runs)), again(second, Math.max(1, wanted - other.mean.runs))],
+    says: `If they truly differ by the ${by} that was seen, ${runsInWords([low, high], way)}, ${cadence ? cadence.says : 'read as these were,'} would tell.`,
+    runs: [low, high].flatMap(({ setup }, at) => {
+      const runs = way.more[at] ?? 0;
+      return runs > 0 ? [again(setup, runs, cadence?.cadence)] : [];
+    }),
   };
 }
+
+/** What reading leaves open of one run, as a variance, once so many more were made with checks so much finer. */
+function readAfter({ uncertainty, varies, checks, runs }: Pooled, more: number, finer: number): number {
+  const now = Math.max(0, uncertainty ** 2 - varies) * checks;
+  return (now * (runs + more * finer ** 2)) / (runs + more);
+}
+
+/** How far apart checks of a setup lie, in seconds; `undefined` where they are at marks, or a meter streamed. */
+function intervalOf(setup: SetupRuns): number | undefined {
+  const { cadence } = headerOf(setup);
+  if (cadence?.kind === 'fixed') return cadence.every;
+  return cadence?.kind === 'coarse then fine' ? cadence.then : undefined;
+}
+
+/** Checks as they were, and finer ones from a level on that a coarse check is sure to show before the one asked about. */
+function finerFrom(sides: readonly Side[], level: number, interval: number, every: number): { says: string; cadence: Cadence } {
+  const by = QUICKER * (min(sides, ({ mean }) => mean.value) ?? 0) - interval;
+  const shown = sides.flatMap(({ setup }) =>
+    setup.runs.map(
+      ({ run }) => run.readings.findLast(({ reading, seconds }) => reading.percent !== undefined && seconds <= by)?.reading.percent ?? 1,
+    ),
+  );
+  const from = Math.max(1, Math.min(level - 1, Math.floor(min(shown) ?? 1)));
+  return {
+    says: `with checks every ${nominal(every)} from ${from} % on,`,
+    cadence: { kind: 'coarse then fine', every: interval, level: from, then: every },
+  };
+}
+
+/** `2 more runs of each`, `one more run of Quern 30`. */
+function runsInWords(sides: readonly Side[], { more: [one, other] }: Way): string {
+  if (one === other) return `${runsMore(one)} of each`;
+  return listed([one, other].flatMap((more, at) => (more > 0 ? [`${runsMore(more)} of ${sides[at]?.name ?? ''}`] : [])));
+}
+const runsMore = (more: number) => (more === 1 ? 'one more run' : `${more} more runs`);

@@ -45,6 +45,7 @@ it('counts degrees of freedom and margins as scipy’s Welch interval does, wher
       value: mean(values),
       scale: mean(values),
       runs: values.length,
+      checks: values.length,
       uncertainty: deviation / Math.sqrt(values.length),
       varies: deviation ** 2 / values.length,
       isLeast: false,

@@ -72,13 +72,14 @@ export function spreadOf(setups: readonly (readonly Measured[])[]): Spread {
 }
 
 /**
- * Degrees of freedom that the spread will have once so many setups were run so often: `Infinity` while nothing is repeated.
+ * Degrees of freedom that the spread will have: `Infinity` while nothing is repeated.
  *
+ * @param more   runs of setups beyond the first of each
  * @param varies variance of one run by the spread that is assumed
  * @param read   variance that reading adds to it
  */
-export function poolsTo(repeats: number, setups: number, varies: number, read: number): number {
-  return repeats < 2 ? Infinity : PRIOR + setups * (repeats - 1) * (varies > 0 ? varies / (varies + read) : 0) ** 2;
+export function poolsTo(more: number, varies: number, read: number): number {
+  return more === 0 ? Infinity : PRIOR + more * (varies > 0 ? varies / (varies + read) : 0) ** 2;
 }
 
 /** A figure of a setup: the mean of its runs. */
@@ -87,6 +88,8 @@ export interface Pooled {
   /** What its runs vary in proportion to: the value itself, nearly always. */
   scale: number;
   runs: number;
+  /** How many different checks they answered. */
+  checks: number;
   /** Standard uncertainty of the value, how runs vary included. */
   uncertainty: number;
   /** The part of its variance that how runs vary makes up. */
@@ -103,11 +106,13 @@ export function pooled(runs: readonly Measured[], { sigma }: Spread): Pooled | u
   const value = meanOf(runs.map((each) => each.value));
   const scale = meanOf(runs.map(scaleOf));
   const varies = (sigma * scale) ** 2 / runs.length;
-  const read = meanOf(runs.map(({ uncertainty }) => uncertainty ** 2)) / checksOfRepeats(runs);
+  const checks = checksOfRepeats(runs);
+  const read = meanOf(runs.map(({ uncertainty }) => uncertainty ** 2)) / checks;
   return {
     value,
     scale,
     runs: runs.length,
+    checks,
     uncertainty: Math.sqrt(varies + read),
     varies,
     ...(runs.length === 1 && { bounds: runs[0]?.bounds }),

@@ -25,7 +25,7 @@ type Matrix = Pick<Study, 'devices' | 'chargers' | 'feeds' | 'cables' | 'states'
 type Repeated = Matrix & Pick<Study, 'repeats' | 'more'>;
 
 /** How often a cell that is not left out is run. */
-const timesOf = ({ repeats, more = [] }: Pick<Study, 'repeats' | 'more'>, { key }: Cell): number =>
+export const timesOf = ({ repeats, more = [] }: Pick<Study, 'repeats' | 'more'>, { key }: Pick<Cell, 'key'>): number =>
   repeats + (more.find(({ cell }) => cell === key)?.runs ?? 0);
 
 /** Every combination of devices × chargers and what feeds them × cables × states, those left out among them. */

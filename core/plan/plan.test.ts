@@ -13,7 +13,7 @@ import { QUESTIONS } from './questions';
 import { setupsOf, willNotCharge, type Setup } from './setups';
 import { ORDERS, STATES, studySchema, type Study } from './study';
 import { seeded } from '../simulate/seeded';
-import { changeOf, cheapestChange, drawnWidth, powerTelling, smallestDifference, tell, tellings } from './tell';
+import { changeOf, cheapestChange, drawnWidth, evenly, powerTelling, smallestDifference, tell, tellings } from './tell';
 
 const everyFive: Cadence = { kind: 'fixed', every: 300 };
 const study: Study = {
@@ -106,19 +106,19 @@ describe('what a study can tell', () => {
     // Straight at 5 % a check, drawn in by a pace a quarter higher and half a percent a check: (5 − 1) ÷ (1.25 × 5.5) of the five minutes.
     const width = 300 * (1 - 4 / (1.25 * 5.5));
     expect(drawnWidth(50, 300, reaches)).toBeCloseTo(width, 6);
-    const [half, eighty] = tell(everyFive, 1, [50, 80], reaches);
+    const [half, eighty] = tell(everyFive, evenly(1), [50, 80], reaches);
     expect(half?.margin).toBeCloseTo(width, 6);
     // (k + 1.28) · u_d with k = 1.96: docs/numbers.md, Tells apart from.
     expect(eighty?.smallest).toBeCloseTo(3.24 * Math.sqrt(2 * ((0.03 * 4800) ** 2 + width ** 2 / 12)), 0);
-    expect(tell(everyFive, 1, [100], reaches)[0]?.smallest).toBeGreaterThanOrEqual(1.9 * 300);
+    expect(tell(everyFive, evenly(1), [100], reaches)[0]?.smallest).toBeGreaterThanOrEqual(1.9 * 300);
   });
 
   it('is nothing after the last mark', () => {
-    expect(tell({ kind: 'marks', at: [900, 1800] }, 1, [20, 50], reaches)).toMatchObject([
+    expect(tell({ kind: 'marks', at: [900, 1800] }, evenly(1), [20, 50], reaches)).toMatchObject([
       { expected: 1200 },
       { margin: undefined, smallest: undefined },
     ]);
-    expect(tell({ kind: 'coarse then fine', every: 600, level: 40, then: 300 }, 1, [30, 50], reaches)).toMatchObject([
+    expect(tell({ kind: 'coarse then fine', every: 600, level: 40, then: 300 }, evenly(1), [30, 50], reaches)).toMatchObject([
       { expected: 1800 },
       { expected: 3000 },
     ]);
@@ -127,10 +127,12 @@ describe('what a study can tell', () => {
 
   // Published t tables (from memory): 2.262 for 9 degrees of freedom; two setups of two runs each pool to 8 + 2 where reading leaves nothing open: 2.228.
   it('shrinks with repeats, and never grows', () => {
-    expect(smallestDifference(4800, 0, 2)).toBeCloseTo((2.228 + 1.28) * 0.03 * 4800, 0);
+    expect(smallestDifference(4800, 0, [2, 2])).toBeCloseTo((2.228 + 1.28) * 0.03 * 4800, 0);
     for (const width of [0, 60, 300, 900])
       for (let repeats = 1; repeats < 10; repeats += 1)
-        expect(smallestDifference(4800, width, repeats + 1)).toBeLessThan(smallestDifference(4800, width, repeats));
+        expect(smallestDifference(4800, width, [repeats + 1, repeats + 1])).toBeLessThan(
+          smallestDifference(4800, width, [repeats, repeats]),
+        );
   });
 
   // A claim of 3.4 min was told in 57 % of cases: simulated studies, read at random moments between checks, tell what is claimed in nine of ten.
@@ -140,7 +142,7 @@ describe('what a study can tell', () => {
     const [sooner, width] = [4800, 120];
     // The figure is the later of the two, which depends on the difference.
     let later = sooner;
-    for (let round = 0; round < 20; round += 1) later = sooner + smallestDifference(later, width, repeats);
+    for (let round = 0; round < 20; round += 1) later = sooner + smallestDifference(later, width, [repeats, repeats]);
     let told = 0;
     const runs = (mean: number) =>
       pooled(
@@ -159,13 +161,13 @@ describe('what a study can tell', () => {
   });
 
   it('names the cheapest change that would tell a difference apart', () => {
-    expect(changeOf(everyFive, 1, 80, 800, reaches)).toEqual({ kind: 'none' });
+    expect(changeOf(everyFive, evenly(1), 80, 800, reaches)).toEqual({ kind: 'none' });
     const slow = (level: number) => level * 20;
     // 30 % a check: finer ones begin where a check of the quicker setup shows it in time, 600 ÷ 0.85 s before 1600 s.
-    expect(changeOf({ kind: 'fixed', every: 600 }, 1, 80, 240, slow)).toMatchObject({ kind: 'finer', from: 44, to: 88 });
-    expect(changeOf(everyFive, 1, 80, 400, reaches)).toMatchObject({ kind: 'repeats' });
-    expect(changeOf(everyFive, 1, 80, 10, reaches)).toEqual({ kind: 'out of reach' });
-    expect(changeOf(everyFive, 1, 80, 800, () => undefined)).toEqual({ kind: 'out of reach' });
+    expect(changeOf({ kind: 'fixed', every: 600 }, evenly(1), 80, 240, slow)).toMatchObject({ kind: 'finer', from: 44, to: 88 });
+    expect(changeOf(everyFive, evenly(1), 80, 400, reaches)).toMatchObject({ kind: 'repeats' });
+    expect(changeOf(everyFive, evenly(1), 80, 10, reaches)).toEqual({ kind: 'out of reach' });
+    expect(changeOf(everyFive, evenly(1), 80, 800, () => undefined)).toEqual({ kind: 'out of reach' });
   });
 });
 
@@ -185,6 +187,30 @@ describe('what all setups of a study can tell', () => {
     expect(tellings(marks, [], [50])[0]).toMatchObject({ expected: undefined, smallest: undefined });
   });
 
+  it('counts the repeats that each cell has, beyond those of the study too', () => {
+    const two = [straight('one', 1), straight('other', 1)];
+    const at80 = (more: Study['more']) => tellings({ ...study, repeats: 1, cadence: everyFive, more }, two, [80])[0]?.smallest ?? 0;
+    const width = drawnWidth(80, 300, (level) => level * 60);
+    expect(at80([{ cell: 'one', runs: 3 }])).toBeCloseTo(smallestDifference(4800, width, [1, 4]), 6);
+    expect(
+      at80([
+        { cell: 'one', runs: 1 },
+        { cell: 'other', runs: 1 },
+      ]),
+    ).toBeCloseTo(smallestDifference(4800, width, [2, 2]), 6);
+    // What more runs of single cells are asked for brings the least often run to the same number.
+    const wanted =
+      at80([
+        { cell: 'one', runs: 2 },
+        { cell: 'other', runs: 2 },
+      ]) + 1;
+    expect(cheapestChange({ ...study, repeats: 1, cadence: everyFive, more: [{ cell: 'one', runs: 2 }] }, two, 80, wanted)).toEqual({
+      kind: 'repeats',
+      repeats: 3,
+      extraRuns: 2,
+    });
+  });
+
   it('asks for the dearest change that any of them needs', () => {
     const once = { ...study, repeats: 1 };
     expect(cheapestChange(once, [straight('fast', 0.5)], 80, 400)).toEqual({ kind: 'none' });
@@ -201,12 +227,12 @@ describe('what all setups of a study can tell', () => {
     const watts = Math.max(...(setup?.expected?.watts ?? []));
     const volts = setup?.negotiated?.volts ?? 0;
     const digits = 2.5 * ((0.01 * watts) / volts + 0.01 * volts);
-    const one = powerTelling(1, setup ? [setup] : [], [meter]);
-    expect(one).toMatchObject({ expected: watts, smallest: smallestDifference(watts, 2 * digits, 1) });
+    const one = powerTelling({ repeats: 1 }, setup ? [setup] : [], [meter]);
+    expect(one).toMatchObject({ expected: watts, smallest: smallestDifference(watts, 2 * digits, [1, 1]) });
     expect(one?.margin).toBeCloseTo(0.01 * watts + digits, 9);
-    const two = powerTelling(1, setup ? [setup] : [], [meter, { ...meter, id: 'n' }]);
-    expect(two?.smallest).toBeCloseTo(smallestDifference(watts, 2 * (0.01 * watts + digits), 1), 9);
-    expect(powerTelling(1, setup ? [setup] : [], [{ id: 'x', name: 'says nothing' }])).toBeUndefined();
+    const two = powerTelling({ repeats: 1 }, setup ? [setup] : [], [meter, { ...meter, id: 'n' }]);
+    expect(two?.smallest).toBeCloseTo(smallestDifference(watts, 2 * (0.01 * watts + digits), [1, 1]), 9);
+    expect(powerTelling({ repeats: 1 }, setup ? [setup] : [], [{ id: 'x', name: 'says nothing' }])).toBeUndefined();
   });
 });
 

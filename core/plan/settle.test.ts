@@ -39,6 +39,13 @@ describe('runs that settle something', () => {
     expect(asked(grown)).toEqual({ ...asked(study), 'd2/c9//asleep': 2 });
   });
 
+  it('take up a cable or a state that the study does not have yet, where it varies them: never another in its place', () => {
+    const varied = { ...study, cables: ['w1'], crossed: [] };
+    const grown = withSettling(varied, [{ device: 'd1', charger: 'c1', cable: 'w2', state: 'awake', runs: 3 }], []);
+    expect(asked(grown)).toEqual({ ...asked(varied), 'd1/c1/w2/awake': 3 });
+    expect(studySchema.isValidSync(grown)).toBe(true);
+  });
+
   it('are refused past what a cell may have', () => {
     expect(() => withSettling(study, [{ device: 'd1', charger: 'c1', runs: 13 }], [])).toThrow(NotPlannable);
   });
@@ -52,5 +59,13 @@ describe('runs that settle something', () => {
     expect(studySchema.isValidSync(own)).toBe(true);
     expect(own).toMatchObject({ cadence, startLevel: 5, devices: ['d1'], chargers: ['c1', 'c2'] });
     expect(asked(own)).toEqual({ 'd1/c1//asleep': 2, 'd1/c2//asleep': 1 });
+    // Over their own cables, and read more finely where that is what was asked for.
+    const finer: Study['cadence'] = { kind: 'coarse then fine', every: 600, level: 40, then: 120 };
+    const fine = studyToSettle('s3', 'Settle', exampleHeader(), 5, [
+      { device: 'd1', charger: 'c1', cable: 'w1', runs: 1, cadence: finer },
+      { device: 'd1', charger: 'c2', cable: 'w2', runs: 1, cadence: finer },
+    ]);
+    expect(fine.cadence).toEqual(finer);
+    expect(asked(fine)).toEqual({ 'd1/c1/w1/asleep': 1, 'd1/c2/w2/asleep': 1 });
   });
 });

@@ -1,5 +1,6 @@
 import type { Header } from '../ink/entry';
 import { SCHEMA } from '../ink/version';
+import type { Cadence } from '../method/cadenceSchema';
 import { cellsOf } from './matrix';
 import { STATES, type Study } from './study';
 
@@ -11,6 +12,8 @@ export interface Settling {
   cable?: string | undefined;
   state?: string | undefined;
   runs: number;
+  /** When they are read, where that is not as the others were. */
+  cadence?: Cadence | undefined;
 }
 
 /** Why cells are left out that came into a matrix with a single one that was asked for. */
@@ -44,25 +47,36 @@ function withOne(study: Study, wanted: Settling, made: readonly string[]): Study
   return { ...grown, crossed: grown.crossed.filter((each) => each.cell !== cell.key), more: more.length > 0 ? more : undefined };
 }
 
-/** The cell of a study that fits best what is wanted: its cable and its state where the study varies them. */
-function cellOf(study: Study, { device, charger, feed, cable, state }: Settling) {
+const stateOf = ({ state }: Pick<Settling, 'state'>) => STATES.find((each) => each === state);
+
+/** The cell of a study that is what is wanted: its cable too where the study varies them, and its state where one is wanted. Rather one that is not left out. */
+function cellOf(study: Study, wanted: Settling) {
+  const { device, charger, feed, cable } = wanted;
+  const state = stateOf(wanted);
   const fits = cellsOf(study).filter(
-    (cell) => cell.device === device && cell.charger === charger && (!feed || !cell.feed || cell.feed === feed),
+    (cell) =>
+      cell.device === device &&
+      cell.charger === charger &&
+      (!feed || !cell.feed || cell.feed === feed) &&
+      (!cable || !cell.cable || cell.cable === cable) &&
+      (!state || cell.state === state),
   );
-  const score = (cell: (typeof fits)[number]) =>
-    (cell.cable === cable ? 4 : 0) + (cell.state === state ? 2 : 0) + (cell.reason === undefined ? 1 : 0);
-  return fits.sort((one, other) => score(other) - score(one))[0];
+  return fits.find(({ reason }) => reason === undefined) ?? fits[0];
 }
 
-/** A study with a device or a charger more in it, of whose cells only one is not left out. */
+/** A study with what is wanted in it, of whose new cells only one is not left out. */
 function withGear(study: Study, wanted: Settling): Study {
-  const added = (all: readonly string[], id: string) => (all.includes(id) ? [...all] : [...all, id]);
+  const added = <Each extends string>(all: readonly Each[], one: Each | undefined) =>
+    one === undefined || all.includes(one) ? [...all] : [...all, one];
   const { feed, charger } = wanted;
+  const isFed = feed === undefined || (study.feeds ?? []).some((each) => each.charger === charger && each.by === feed);
   const grown: Study = {
     ...study,
     devices: added(study.devices, wanted.device),
     chargers: added(study.chargers, charger),
-    ...(feed !== undefined && { feeds: [...(study.feeds ?? []), { charger, by: feed }] }),
+    cables: study.cables.length > 0 ? added(study.cables, wanted.cable) : study.cables,
+    states: added(study.states, stateOf(wanted)),
+    ...(!isFed && { feeds: [...(study.feeds ?? []), { charger, by: feed }] }),
   };
   const before = new Set(cellsOf(study).map(({ key }) => key));
   const mine = cellOf(grown, wanted)?.key;
@@ -70,10 +84,9 @@ function withGear(study: Study, wanted: Settling): Study {
   return { ...grown, crossed: [...grown.crossed, ...others.map(({ key }) => ({ cell: key, reason: NOT_ASKED }))] };
 }
 
-/** A study of its own for runs that settle something, taken as an earlier run was. @param from level at which it starts, in % */
+/** A study of its own for runs that settle something, taken as an earlier run was, or as they are to be read. @param from level at which it starts, in % */
 export function studyToSettle(id: string, name: string, header: Header, from: number, wanted: readonly Settling[]): Study {
   const conditions = header.conditions ?? [];
-  const state = conditions.find((each) => each.name === 'state')?.value;
   const first = wanted[0];
   const study: Study = {
     schema: SCHEMA,
@@ -81,14 +94,14 @@ export function studyToSettle(id: string, name: string, header: Header, from: nu
     name: name.slice(0, 80),
     question: 'Settle what a comparison left open',
     method: header.method ?? 'fixed-interval',
-    cadence: header.cadence ?? { kind: 'fixed', every: 300 },
+    cadence: first?.cadence ?? header.cadence ?? { kind: 'fixed', every: 300 },
     startLevel: from,
     devices: first ? [first.device] : [],
     chargers: first ? [first.charger] : [],
     ...(first?.feed !== undefined && { feeds: [{ charger: first.charger, by: first.feed }] }),
-    cables: [],
+    cables: first?.cable === undefined ? [] : [first.cable],
     meters: header.meter ? [header.meter.id] : [],
-    states: [STATES.find((each) => each === state) ?? 'asleep'],
+    states: [stateOf(first ?? {}) ?? stateOf({ state: conditions.find((each) => each.name === 'state')?.value }) ?? 'asleep'],
     crossed: [],
     repeats: 1,
     order: 'as listed',

@@ -1,4 +1,4 @@
-import { mean as meanOf, range, sum } from 'd3-array';
+import { greatest, mean as meanOf, range, rollup, sum } from 'd3-array';
 import type { Meter } from '../bench/meter';
 import { ROOM } from '../curve/pace';
 import { student } from '../margin/student';
@@ -6,6 +6,7 @@ import { assumedSpread, type Spread } from '../margin/assumed';
 import { poolsTo } from '../margin/told';
 import { widthAt } from '../method/cadence';
 import type { Cadence } from '../method/cadenceSchema';
+import { timesOf } from './matrix';
 import type { Setup } from './setups';
 import type { Study } from './study';
 
@@ -33,31 +34,66 @@ const POWER = 1.28;
 /** Intervals that two full times of single runs must differ by, for the latest of 100 % is never drawn in. */
 export const INTERVALS_AT_FULL = 1.9;
 
+/** How often a setup is run; and, by how often it is, how many setups of its study are, itself among them. */
+export interface RunCounts {
+  own: number;
+  all: ReadonlyMap<number, number>;
+}
+
+/** By how often it is run, how many setups are. */
+export const tallyOf = (runs: readonly number[]): RunCounts['all'] =>
+  rollup(
+    runs,
+    (some) => some.length,
+    (each) => each,
+  );
+
+/** Every setup is run as often. */
+export const evenly = (repeats: number, setups = 2): RunCounts => ({ own: repeats, all: new Map([[repeats, setups]]) });
+
+/** The same with no setup run less often than so. */
+const raisedTo = (least: number, { own, all }: RunCounts): RunCounts => ({
+  own: Math.max(least, own),
+  all: rollup(
+    [...all],
+    (some) => sum(some, ([, setups]) => setups),
+    ([runs]) => Math.max(least, runs),
+  ),
+});
+
+/** A setup and the one it is set against at worst: of the others, the least often run; where it is alone, one like it. */
+function pairOf({ own, all }: RunCounts): readonly [number, number] {
+  const others = [...all].filter(([runs, setups]) => runs !== own || setups > 1).map(([runs]) => runs);
+  return [own, others.length > 0 ? Math.min(...others) : own];
+}
+
 /**
  * The smallest true difference between two figures that will be told apart in about nine of ten studies: (k + 1.28) · u_d.
  *
- * u_d² = 2 · ((σ · figure)² + width² ÷ 12) ÷ n, and k is Student’s t, 97.5 %, at the degrees of freedom that the repeats of all setups will give. An
- * assumed spread counts as known.
+ * u_d² is the sum, over the two, of (σ · figure)² ÷ n + width² ÷ 12 ÷ d, d the different checks that n runs will answer, and k is Student’s t, 97.5 %, at the degrees of freedom that the repeats of
+ * all setups will give. An assumed spread counts as known.
  *
- * @param figure  the larger of the two figures: a time in seconds, a power in watts
- * @param width   width of its bounds, in the same unit
- * @param repeats runs of each setup, 1 to 10
- * @param setups  how many setups are repeated, 2 or more
- * @param spread  how far repeats differ: as repeats have shown it, else as it is assumed
+ * @param figure the larger of the two figures: a time in seconds, a power in watts
+ * @param width  width of its bounds, in the same unit
+ * @param runs   of the two, 1 to 20 each
+ * @param all    how many setups of the study are run how often
+ * @param spread how far repeats differ: as repeats have shown it, else as it is assumed
  * @see docs/numbers.md, *Tells apart from*; JCGM 100:2008 (GUM) 4.3.7; Welch 1947.
  */
 export function smallestDifference(
   figure: number,
   width: number,
-  repeats: number,
-  setups = 2,
+  runs: readonly [number, number],
+  all: RunCounts['all'] = tallyOf(runs),
   { sigma }: Pick<Spread, 'sigma'> = assumedSpread(),
 ): number {
   const [varies, read] = [(sigma * figure) ** 2, width ** 2 / 12];
-  const of = poolsTo(repeats, setups, varies, read);
-  const mean = varies / repeats + read / differentChecks(repeats, Math.sqrt(varies) / Math.max(width, 1e-9));
-  const freedom = Number.isFinite(of) && varies > 0 ? of * (mean / (varies / repeats)) ** 2 : Infinity;
-  return (student(freedom) + POWER) * Math.sqrt(2 * mean);
+  const byRuns = sum(runs, (each) => varies / each);
+  const both = byRuns + sum(runs, (each) => read / differentChecks(each, Math.sqrt(varies) / Math.max(width, 1e-9)));
+  const beyondFirst = sum(all, ([each, setups]) => setups * (each - 1));
+  const of = poolsTo(beyondFirst, varies, read);
+  const freedom = Number.isFinite(of) && varies > 0 ? of * (both / byRuns) ** 2 : Infinity;
+  return (student(freedom) + POWER) * Math.sqrt(both);
 }
 
 /** Runs that differ by more than so many intervals answer no check together. */
@@ -105,24 +141,23 @@ export function drawnWidth(level: number, interval: number, reaches: (level: num
 }
 
 /**
- * What a method will be able to tell of each level.
+ * What a method will be able to tell of each level of a setup.
  *
- * @param setups how many setups are repeated with it
- * @param reaches when a setup is expected to show a level, in seconds
+ * @param counts  how often it is run, and the others
+ * @param reaches when it is expected to show a level, in seconds
  */
 export function tell(
   cadence: Cadence,
-  repeats: number,
+  counts: RunCounts,
   levels: readonly number[],
   reaches: (level: number) => number | undefined,
-  setups = 2,
 ): Telling[] {
   const finerFrom = cadence.kind === 'coarse then fine' ? reaches(cadence.level) : undefined;
   return levels.map((level) => {
     const expected = reaches(level);
     const interval = expected === undefined ? undefined : widthAt(cadence, expected, finerFrom);
     if (expected === undefined || interval === undefined) return { level, expected, margin: undefined, smallest: undefined };
-    return { level, expected, ...telling(level, expected, interval, repeats, reaches, setups) };
+    return { level, expected, ...telling(level, expected, interval, counts, reaches) };
   });
 }
 
@@ -131,23 +166,36 @@ function telling(
   level: number,
   expected: number,
   interval: number,
-  repeats: number,
+  counts: RunCounts,
   reaches: (level: number) => number | undefined,
-  setups: number,
 ): { margin: number; smallest: number } {
   const margin = drawnWidth(level, interval, reaches);
-  const least = level >= 100 && repeats <= 1 ? INTERVALS_AT_FULL * interval : 0;
-  return { margin, smallest: Math.max(least, smallestDifference(expected, margin, repeats, setups)) };
+  const runs = pairOf(counts);
+  const least = level >= 100 && Math.max(...runs) <= 1 ? INTERVALS_AT_FULL * interval : 0;
+  return { margin, smallest: Math.max(least, smallestDifference(expected, margin, runs, counts.all)) };
 }
 
-/** The charges to expect of the setups that are not left out. */
-const curvesOf = (setups: readonly Setup[]) =>
-  setups.flatMap(({ cell, expected }) => (expected && cell.reason === undefined ? [expected] : []));
+type Repeated = Pick<Study, 'repeats' | 'more'>;
+
+/** The setups that are not left out and are expected to charge, each with how often it is run. */
+function charging<Found>(
+  study: Repeated,
+  setups: readonly Setup[],
+  find: (setup: Setup) => Found | undefined,
+): { found: Found; counts: RunCounts }[] {
+  const some = setups.flatMap((setup) => {
+    const found = setup.cell.reason === undefined ? find(setup) : undefined;
+    return found === undefined ? [] : [{ found, own: timesOf(study, setup.cell) }];
+  });
+  const all = tallyOf(some.map(({ own }) => own));
+  return some.map(({ found, own }) => ({ found, counts: { own, all } }));
+}
 
 /** What a study will be able to tell of each level, of every setup that is expected to charge. */
 export function tellings(study: Study, setups: readonly Setup[], levels: readonly number[]): StudyTelling[] {
-  const curves = curvesOf(setups);
-  const all = curves.map(({ reaches }) => tell(study.cadence, study.repeats, levels, reaches, curves.length));
+  const all = charging(study, setups, ({ expected }) => expected).map(({ found, counts }) =>
+    tell(study.cadence, counts, levels, found.reaches),
+  );
   return levels.map((level, index) => {
     const each = all.flatMap((telling) => telling[index] ?? []);
     const known = each.flatMap(({ expected }) => expected ?? []);
@@ -183,35 +231,39 @@ export interface PowerTelling {
  * @returns `undefined` where nothing is expected, or no meter says how accurate it is
  * @see docs/numbers.md, *What a study can tell*.
  */
-export function powerTelling(repeats: number, setups: readonly Setup[], meters: readonly Meter[]): PowerTelling | undefined {
-  const flows = setups.flatMap(({ cell, negotiated, expected }) =>
-    negotiated?.volts && expected && cell.reason === undefined ? [{ watts: Math.max(...expected.watts), volts: negotiated.volts }] : [],
+export function powerTelling(study: Repeated, setups: readonly Setup[], meters: readonly Meter[]): PowerTelling | undefined {
+  const flows = charging(study, setups, ({ negotiated, expected }) =>
+    negotiated?.volts && expected ? { watts: Math.max(...expected.watts), volts: negotiated.volts } : undefined,
   );
-  const strongest = flows.reduce<(typeof flows)[number] | undefined>(
-    (most, each) => (most && most.watts >= each.watts ? most : each),
-    undefined,
-  );
+  const strongest = greatest(flows, ({ found }) => found.watts);
   const known = meters.filter(({ accuracyPercent, voltsResolution, ampsResolution }) =>
     [accuracyPercent, voltsResolution, ampsResolution].some((fact) => fact !== undefined),
   );
   if (!strongest || known.length === 0) return undefined;
-  const { watts, volts } = strongest;
+  const { watts, volts } = strongest.found;
   const scale = (meter: Meter) => ((meter.accuracyPercent ?? 0) / 100) * 2 * watts;
   const digits = ({ accuracyDigits = 0, voltsResolution = 0, ampsResolution = 0 }: Meter) =>
     (accuracyDigits + 0.5) * ((voltsResolution / volts) * watts + ampsResolution * volts);
   const margin = Math.max(...known.map((meter) => scale(meter) + digits(meter)));
   const apart = known.length === 1 ? Math.max(...known.map(digits)) : margin;
-  return { expected: watts, margin, smallest: smallestDifference(watts, 2 * apart, repeats) };
+  return {
+    expected: watts,
+    margin,
+    smallest: smallestDifference(watts, 2 * apart, pairOf(strongest.counts), strongest.counts.all),
+  };
 }
 
 /** A change of method that would tell a difference apart, and what it costs in extra readings of each run, or extra runs of each setup. */
 export type Change =
   | { kind: 'none' }
   | { kind: 'finer'; every: number; from: number; to: number; extraReadings: number }
+  /** So many runs of each; how many more of this setup that is. */
   | { kind: 'repeats'; repeats: number; extraRuns: number }
   /** Not even ten repeats would. */
   | { kind: 'out of reach' };
 
+/** Runs of each that a study asks for at most. */
+const MOST_REPEATS = 10;
 /** Intervals that a person can keep, in seconds, coarse to fine. */
 export const KEEPABLE = [600, 300, 180, 120, 60, 30];
 /** Levels either side of the one asked about between which finer checks are taken, in %. */
@@ -222,14 +274,16 @@ const AROUND = 8;
  * of the setup that tells least, so it holds for all.
  *
  * @param wanted difference, in seconds
+ * @returns of repeats, how many more runs of all setups together
  */
 export function cheapestChange(study: Study, setups: readonly Setup[], level: number, wanted: number): Change {
-  const curves = curvesOf(setups);
-  const changes = curves.map(({ reaches }) => changeOf(study.cadence, study.repeats, level, wanted, reaches, curves.length));
-  const dearest = [...changes].sort(
+  const some = charging(study, setups, ({ expected }) => expected);
+  const changes = some.map(({ found, counts }) => changeOf(study.cadence, counts, level, wanted, found.reaches));
+  const [dearest] = changes.sort(
     (one, other) => DEARNESS.indexOf(other.kind) - DEARNESS.indexOf(one.kind) || dearness(other) - dearness(one),
   );
-  return dearest[0] ?? { kind: 'out of reach' };
+  if (dearest?.kind !== 'repeats') return dearest ?? { kind: 'out of reach' };
+  return { ...dearest, extraRuns: sum(some, ({ counts }) => Math.max(0, dearest.repeats - counts.own)) };
 }
 
 const DEARNESS: readonly Change['kind'][] = ['none', 'finer', 'repeats', 'out of reach'];
@@ -238,18 +292,17 @@ const dearness = (change: Change) => (change.kind === 'finer' ? -change.every : 
 /** The cheapest change for one setup. @param reaches when it is expected to show a level, in seconds */
 export function changeOf(
   cadence: Cadence,
-  repeats: number,
+  counts: RunCounts,
   level: number,
   wanted: number,
   reaches: (level: number) => number | undefined,
-  setups = 2,
 ): Change {
-  const [now] = tell(cadence, repeats, [level], reaches, setups);
+  const [now] = tell(cadence, counts, [level], reaches);
   if (now?.expected === undefined) return { kind: 'out of reach' };
   const { expected, smallest } = now;
   if (smallest !== undefined && smallest <= wanted) return { kind: 'none' };
   const interval = widthAt(cadence, expected, cadence.kind === 'coarse then fine' ? reaches(cadence.level) : undefined) ?? Infinity;
-  const every = KEEPABLE.find((each) => each < interval && telling(level, expected, each, repeats, reaches, setups).smallest <= wanted);
+  const every = KEEPABLE.find((each) => each < interval && telling(level, expected, each, counts, reaches).smallest <= wanted);
   if (every !== undefined) {
     // Seen at a coarse check before the level, by a setup that is quicker by what is wanted too: wide checks would else step over the finer ones.
     const intoSight = expected - interval / Math.max(0.1, 1 - wanted / expected);
@@ -259,9 +312,10 @@ export function changeOf(
     const extraReadings = Math.max(1, Math.ceil(stretch / every) - Math.floor(stretch / Math.min(interval, stretch)));
     return { kind: 'finer', every, from, to, extraReadings };
   }
-  for (let more = repeats + 1; more <= 10 && Number.isFinite(interval); more += 1) {
-    if (telling(level, expected, interval, more, reaches, setups).smallest <= wanted)
-      return { kind: 'repeats', repeats: more, extraRuns: more - repeats };
+  for (let repeats = Math.min(...counts.all.keys()) + 1; repeats <= MOST_REPEATS && Number.isFinite(interval); repeats += 1) {
+    const raised = raisedTo(repeats, counts);
+    if (telling(level, expected, interval, raised, reaches).smallest <= wanted)
+      return { kind: 'repeats', repeats, extraRuns: raised.own - counts.own };
   }
   return { kind: 'out of reach' };
 }
