@@ -208,6 +208,8 @@ describe('whatever the schemas let in', () => {
       {
         ...{
           projectTo: mostly(0, 50, 100),
+          projectFrom: mostly(0, 40),
+          zeroesCounter: fc.boolean(),
           levels: mostly([], [37, 79.6], [0, 100]),
           marks: mostly([], [600, 1e6]),
           watts: mostly(0.5, 5000),

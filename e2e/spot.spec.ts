@@ -124,7 +124,7 @@ test('@run an energy sample projects the time to a level, with what it takes for
   await bringShelf(page, ['Sedge 5'], ['Cobble 20']);
   await startRun(page, 'Sedge 5', 'Cobble 20', '40', 'Energy sample');
   const lane = page.getByRole('article');
-  await expect(lane).toContainText('Write the Wh at the start of the 5 min too');
+  await expect(lane).toContainText('write the Wh at the start of the 5 min too');
   await log(page, '10wh');
   await page.clock.fastForward('05:10');
   await expect(lane).toContainText('The Wh of the meter now');

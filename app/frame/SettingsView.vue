@@ -68,11 +68,12 @@ const typed = ref<Record<string, string>>({
   spread: trimmed(settings.spread * 100),
   realUse: trimmed(settings.realUse * 100),
   projectTo: trimmed(settings.projectTo),
+  projectFrom: trimmed(settings.projectFrom),
 });
 const errors = ref<Record<string, string>>({});
 
 /** Half a figure while it is typed is none yet: it counts once it can be. */
-function write(key: 'spread' | 'realUse' | 'projectTo', text: string, least: number, most: number, share: number): void {
+function write(key: 'spread' | 'realUse' | 'projectTo' | 'projectFrom', text: string, least: number, most: number, share: number): void {
   typed.value[key] = text;
   const value = readDecimal(text);
   const fits = text.trim() !== '' && value >= least && value <= most;
@@ -123,6 +124,15 @@ const example = computed(() =>
           unit="%"
           :error-messages="errors.projectTo"
           @update:model-value="(text: string) => write('projectTo', text, 1, 100, 1)"
+        />
+        <FigureField
+          :model-value="typed.projectFrom"
+          name="Setups are compared by them from"
+          unit="%"
+          hint="one level for all, whatever each run began at"
+          persistent-hint
+          :error-messages="errors.projectFrom"
+          @update:model-value="(text: string) => write('projectFrom', text, 0, 99, 1)"
         />
       </section>
       <section aria-labelledby="look">

@@ -19,6 +19,8 @@ export const useSettings = defineStore('settings', () => {
     quietFrom: '',
     quietTo: '',
     projectTo: 50,
+    projectFrom: 0,
+    zeroesCounter: false,
     levels: [],
     marks: [],
     watts: undefined,

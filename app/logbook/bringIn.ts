@@ -26,6 +26,8 @@ const NAMES: Readonly<Record<keyof Settings, string>> = {
   quietFrom: 'quiet hours',
   quietTo: 'quiet hours',
   projectTo: 'the level that energy samples are carried on to',
+  projectFrom: 'the level that setups are compared from by energy samples',
+  zeroesCounter: 'whether the Wh counter is set to zero',
   levels: 'levels asked for',
   marks: 'times asked for',
   watts: 'a power asked for',

@@ -72,6 +72,8 @@ const between = shallowRef<Pick<Header, 'port' | 'cable' | 'meter' | 'feed'>>({}
 const USUAL: School | undefined = SCHOOLS[0];
 const method = shallowRef<MethodChoice>({ school: USUAL?.id, timing: writeCadence(USUAL?.cadence ?? { kind: 'fixed', every: 300 }) });
 const timingError = ref('');
+/** Whether its method reads the Wh counter of a meter. */
+const readsCounter = computed(() => methods.byId(method.value.school)?.rule.wants.includes('watt-hours') ?? false);
 
 /** The run as its study plans it, when it was opened from one; its conditions are confirmed here. */
 const planned = shallowRef<PlannedStart>();
@@ -124,6 +126,8 @@ interface Ready {
   device: Device;
   charger: Charger;
   start: Start;
+  /** Its Wh counter is set to zero at plug-in. */
+  isZeroed: boolean;
   cadence: Cadence;
   rest: Pick<Header, 'port' | 'cable' | 'meter' | 'feed' | 'study' | 'conditions' | 'method' | 'rule'>;
 }
@@ -162,6 +166,7 @@ function filledIn(typed: string | undefined): Ready | undefined {
     device: chosenDevice,
     charger: chosenCharger,
     start,
+    isZeroed: readsCounter.value && settings.zeroesCounter,
     cadence: read.cadence,
     rest: {
       ...between.value,
@@ -229,7 +234,7 @@ async function plugIn(): Promise<void> {
     }),
   );
   const runs = headers.map((header, index) => {
-    return { header, drafts: inkOfStart(chosen[index]?.start ?? 'unknown', plugInAt) };
+    return { header, drafts: inkOfStart(chosen[index]?.start ?? 'unknown', plugInAt, chosen[index]?.isZeroed) };
   });
   const [first] = runs;
   if (!first) return;
@@ -294,6 +299,14 @@ async function plugIn(): Promise<void> {
           persistent-hint
         />
         <MethodFields v-model="method" :error="timingError" />
+        <v-checkbox
+          v-if="readsCounter"
+          v-model="settings.zeroesCounter"
+          label="I set its Wh counter to zero as I plug in"
+          hint="one reading of the counter is then a sample"
+          persistent-hint
+          density="compact"
+        />
         <BetweenFields v-if="pair.device && pair.charger" v-model="between" :device="pair.device" :charger="pair.charger" />
         <v-btn v-if="pair.device && pair.charger && !clash" variant="text" @click="() => addToSet()">Start another with it</v-btn>
         <v-btn type="submit" variant="flat" color="primary" size="large" :disabled="Boolean(clash)">Ready</v-btn>
@@ -304,7 +317,8 @@ async function plugIn(): Promise<void> {
       </form>
       <div v-else class="armed">
         <h2 v-for="each in armed" :key="`${each.device.id} ${each.charger.id}`">
-          {{ each.device.name }} on {{ sourceSays({ charger: each.charger, feed: each.rest.feed }) }}{{ startSays(each.start) }}
+          {{ each.device.name }} on {{ sourceSays({ charger: each.charger, feed: each.rest.feed }) }}{{ startSays(each.start)
+          }}{{ each.isZeroed ? ', Wh counter at zero' : '' }}
         </h2>
         <v-btn ref="plug" class="plug" variant="flat" color="primary" @click="plugIn" @keydown.esc="armed = undefined">
           <span>{{ armed.length > 1 ? 'Switch the strip on now' : 'Plug in now' }}</span>

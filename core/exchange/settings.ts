@@ -25,8 +25,11 @@ export const settingsSchema = object({
   /** Quiet hours, `22:00` to `07:00`: it calls by title and icon alone. Empty: none. */
   quietFrom: quietField(),
   quietTo: quietField(),
-  /** To which level energy samples are carried on, in %. */
+  /** To which level energy samples are carried on, in %; and from which setups are compared by it. */
   projectTo: level(),
+  projectFrom: level(),
+  /** Whether the Wh counter is set to zero at plug-in, where a method reads it. */
+  zeroesCounter: boolean(),
   /** Levels in % and marks in seconds at which figures are worked out beside the usual ones. */
   levels: array().of(level().required()).max(MOST_ASKED),
   marks: array()

@@ -105,7 +105,7 @@ export const SCHOOLS: readonly School[] = [
       ends: 'window',
       wants: ['watt-hours'],
       due: 'The Wh of the meter now, as 1.42wh. A second sample follows in the next 5 min, if you like.',
-      between: 'Write the Wh at the start of the 5 min too; leave the screen as it is.',
+      between: 'Unless its counter was at zero at plug-in, write the Wh at the start of the 5 min too; leave the screen as it is.',
     },
   },
   {

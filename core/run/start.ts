@@ -18,8 +18,16 @@ export function readStart(text: string): Start | { error: string } {
 export const startSays = (start: Start): string =>
   start === 'unknown' ? ', level unknown' : start === 'dead' ? ', dead: gains are counted from 0 %, assumed' : `, from ${start.percent} %`;
 
-/** The ink of a start. Of a level that nobody saw there is none. @param at the instant of plug-in, epoch milliseconds */
-export function inkOfStart(start: Start, at: number): Draft[] {
-  if (start === 'unknown') return [];
-  return [start === 'dead' ? { kind: 'event', at, event: 'dead' } : { kind: 'reading', at, percent: start.percent }];
+/**
+ * The ink of a start. Of a level that nobody saw there is none.
+ *
+ * @param at       the instant of plug-in, epoch milliseconds
+ * @param isZeroed whether the Wh counter of the meter is set to zero then, so that one reading of it is an energy sample
+ */
+export function inkOfStart(start: Start, at: number, isZeroed = false): Draft[] {
+  const shown = { ...(typeof start === 'object' && start), ...(isZeroed && { wattHours: 0 }) };
+  return [
+    ...(start === 'dead' ? [{ kind: 'event', at, event: 'dead' } as const] : []),
+    ...(Object.keys(shown).length > 0 ? [{ kind: 'reading', at, ...shown } as const] : []),
+  ];
 }
