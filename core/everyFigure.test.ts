@@ -372,7 +372,7 @@ describe('any run that the schemas let in', () => {
         expect(said([verdict(rows, at), unlikeIn(setups, names), names])).not.toMatch(PLAIN);
         const worked = records.map((record) => ({ run: record, workloads: workloads(record) }));
         const question = { setups, unit: usualGainUnit(read), baseline: records[0]?.header.id, worked };
-        const columns = columnsOf(setups, question.unit, at);
+        const columns = columnsOf(setups, question.unit, { from: 0, to: at });
         for (const { id } of yardsticksOf(columns.map(({ measure }) => measure)))
           expect(
             said([
@@ -386,7 +386,7 @@ describe('any run that the schemas let in', () => {
             ]),
           ).not.toMatch(PLAIN);
         for (const unit of gainUnitsOf(read))
-          for (const measure of measuresOf(read, unit, at)) {
+          for (const measure of measuresOf(read, unit)) {
             const cells = measure.compare(setups);
             const [zero] = cells;
             const told = cells.map((cell) => [cell.value, cell.range, zero && writeDifference(cell, zero, measure.unit)]);

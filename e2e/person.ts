@@ -133,6 +133,18 @@ export async function stopRun(page: Page, reason: string): Promise<void> {
 }
 
 /** The row of a figure on the curve screen. */
+/** Compares the runs of a logbook, all of them. */
+export async function compareAll(page: Page, count: number): Promise<void> {
+  await page
+    .getByRole('link', { name: 'Curve' })
+    .or(page.getByRole('link', { name: 'Runs' }))
+    .first()
+    .click();
+  await expect(page.getByRole('checkbox')).toHaveCount(count);
+  for (const box of await page.getByRole('checkbox').all()) await box.check();
+  await page.getByRole('button', { name: `Compare ${count} runs` }).click();
+}
+
 export const figure = (page: Page, label: string) =>
   page
     .getByLabel('Figures', { exact: true })

@@ -2,7 +2,7 @@ import { expect, test } from '@playwright/test';
 import { inkOf, type Draft } from '../core/ink';
 import { exampleHeader } from '../core/ink/example';
 import type { StoredRun } from '../core/exchange';
-import { addCharger, addDevice, bookOf, figure, importFile, log, startRun, stopRun } from './person';
+import { addCharger, addDevice, bookOf, bringShelf, compareAll, figure, importFile, log, startRun, stopRun } from './person';
 
 /** Where figures met badly: what is true of each is still true where two come together. */
 
@@ -103,4 +103,28 @@ test('a charge light that was watched going out is known to seconds @true', asyn
   await stopRun(page, 'Light out');
   await expect(figure(page, 'Light out')).toContainText('3 h 10');
   await expect(figure(page, 'Light out')).toContainText('between');
+});
+
+// trade.md, Sums: battery Wh × share ÷ (Wh sampled ÷ minutes sampled): 54 Wh × 50 % ÷ (3 Wh ÷ 5 min) = 45 min.
+test('@true one Wh figure read at the end of five minutes is a sample, and setups are carried on from one level', async ({ page }) => {
+  await page.clock.install({ time: new Date('2026-10-05T12:00:00Z') });
+  await bringShelf(page, [{ name: 'Teasel 14', kind: 'laptop', wattHours: 54, inputLimit: 65 }], ['Quern 30', 'Quern 45']);
+  const zeroed = page.getByLabel('I set its Wh counter to zero as I plug in');
+  for (const [name, start, wattHours] of [
+    ['Quern 30', '40', '2.01'],
+    ['Quern 45', '12', '3.01'],
+  ] as const) {
+    // Asked once: the second time it is as it was left.
+    await startRun(page, 'Teasel 14', name, start, 'Energy sample', async () => {
+      if (name === 'Quern 30') await zeroed.check();
+      await expect(zeroed).toBeChecked();
+    });
+    await page.clock.fastForward('05:00');
+    await log(page, `${wattHours}wh`);
+    await stopRun(page, 'Window over');
+  }
+  await expect(figure(page, 'Mean by energy sample')).toContainText('36.1 W');
+  await compareAll(page, 2);
+  await expect(page.getByRole('row', { name: /^Quern 45/ })).toContainText(/45 min± \d minno loss, no taper/);
+  await expect(page.getByRole('row', { name: /^Quern 30/ })).toContainText(/1 h 07± \d minno loss, no taper/);
 });

@@ -111,7 +111,9 @@ const units = computed(() => gainUnitsOf(charges.value));
 const unit = computed<GainUnit>(() => units.value.find((each) => each === route.query.unit) ?? usualGainUnit(charges.value));
 const UNITS: Readonly<Record<GainUnit, string>> = { '%': 'in %', Wh: 'in Wh', mAh: 'in mAh', h: 'in hours of use' };
 /** Energy samples are carried on to the level that times are taken to; of none, to the one that a run’s own page takes. */
-const compared = computed(() => columnsOf(setups.value, unit.value, LEVELS.find(isAsked) ?? settings.projectTo));
+const compared = computed(() =>
+  columnsOf(setups.value, unit.value, { from: settings.projectFrom, to: LEVELS.find(isAsked) ?? settings.projectTo }),
+);
 const measures = computed(() => compared.value.map(({ measure }) => measure));
 const about = computed(() => aboutOf(charges.value));
 /** What setups are set against each other by: as chosen, else by what their methods are about. */

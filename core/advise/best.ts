@@ -1,4 +1,5 @@
-import { differenceUnit, writeAmount, writeApart, type Cell, type Measure } from '../compare/cells';
+import { differenceUnit, writeAmount, writeApart } from '../compare/amounts';
+import type { Cell, Measure } from '../compare/cells';
 import type { MeasureColumn } from '../compare/measures';
 import { difference, type Difference } from '../margin/told';
 import { nominal, spell } from '../quantity/duration';
@@ -19,15 +20,8 @@ const wordsOf = ({ group }: Measure) => (group === 'Heat' ? COOLER : group === '
 /** Others that are named one by one; of more, how many. */
 const NAMED = 4;
 
-/** `9 ± 4 min`, whichever way. */
-export function apart(differ: Pick<Difference, 'value' | 'margin' | 'told'>, { unit }: Pick<Measure, 'unit'>): string {
-  const told = writeApart(differ, unit);
-  if (told.isJust) return `${told.value}, just told apart`;
-  const [, own = ''] = /\s(\D+)$/.exec(told.margin) ?? [];
-  return own !== '' && told.value.endsWith(` ${own}`)
-    ? `${told.value.slice(0, -own.length - 1)} ± ${told.margin}`
-    : `${told.value} ± ${told.margin}`;
-}
+/** `2.6 ± 0.4 W`, `44 min (41 to 51 min)`, whichever way. */
+export const apart = (differ: Difference, { unit }: Pick<Measure, 'unit'>): string => writeApart(differ, unit).both;
 
 /** The cells of a column that have a figure, and not the least of one. */
 export const meansIn = (cells: readonly Cell[]) => cells.flatMap((cell, index) => (cell.mean && !cell.mean.isLeast ? [index] : []));

@@ -30,7 +30,7 @@ export function judge(question: Question, all: readonly Group[] = groupsOf(quest
     ...say('top-up', `In ${window}`, (group) => topUp(group, wishes.window)),
     ...say('to-80', 'To 80 %', (group) => bestBy(group, 'level-80')),
     ...say('to-full', 'To full', (group) => bestBy(group, 'level-100') ?? bestBy(group, 'light out') ?? bestBy(group, 'power gone')),
-    ...say('by-sample', 'By energy sample', (group) => bestBy(group, 'sampled')),
+    ...say('by-sample', 'By energy sample', (group) => bestBy(group, group.device ? 'sampled' : 'projected')),
     ...say('overnight', 'Overnight', (group) => overnight(group, wishes)),
     ...say('coolest', 'Coolest', coolest),
     ...say('balance', 'Best balance', (group) => balance(group, wishes.window)),

@@ -1,4 +1,5 @@
-import { toldFigures, type Cell } from '../compare/cells';
+import { toldFigures } from '../compare/amounts';
+import type { Cell } from '../compare/cells';
 import { writeLatest } from '../curve/timeWords';
 import { shownMargin } from '../margin/bounds';
 import { fixed, price, signedShare, trimmed } from '../quantity/figures';
@@ -93,7 +94,7 @@ export function worth(group: Group, shelf: Shelf): Said | undefined {
     const differ = between(cells, to.index, from.index);
     if (differ?.told !== 'below') return;
     const more = to.x - from.x;
-    const rate = perMinute(more, differ);
+    const rate = perMinute(more, { value: differ.shown, margin: differ.margin });
     const told = toldFigures(rate.value, rate.margin, 2);
     const isHardly = differ.value < HARDLY * from.y;
     const rated = told.isJust ? `about ${told.value}` : `${told.value} ± ${told.margin}`;

@@ -1,5 +1,6 @@
 import { min, range } from 'd3-array';
-import { differenceUnit, writeAmount, type Cell } from '../compare/cells';
+import { writeApart } from '../compare/amounts';
+import type { Cell } from '../compare/cells';
 import type { MeasureColumn } from '../compare/measures';
 import type { SetupRuns } from '../compare/setups';
 import { difference, type Pooled } from '../margin/told';
@@ -72,7 +73,7 @@ export function whatWouldTell(group: Group, { measure, cells }: MeasureColumn, b
   const way = ways.find(tells);
   if (!way) return undefined;
   const cadence = way.every === undefined || level === undefined ? undefined : finerFrom([low, high], level, interval, way.every);
-  const by = writeAmount(differ.value, differ.margin, differenceUnit(measure.unit)).value;
+  const by = writeApart(differ, measure.unit).value;
   return {
     says: `If they truly differ by the ${by} that was seen, ${runsInWords([low, high], way)}, ${cadence ? cadence.says : 'read as these were,'} would tell.`,
     runs: [low, high].flatMap(({ setup }, at) => {

@@ -1,12 +1,13 @@
 import type { ReadRun } from '../curve/figures';
 import type { Milestone } from '../curve/milestone';
 import type { Passage } from '../curve/milestones';
+import { writeMilestone, writePassage } from '../curve/timeWords';
 import type { Gain } from '../curve/valueAt';
 import type { RunInk } from '../ink/fold';
 import { difference, type Difference, type Measured, type Pooled } from '../margin/told';
 import { column, type Compared } from './column';
 import { baselineOf, setupsOf } from './setups';
-import { speedUp, type Goal, type SpeedUp, type WithMargin } from './speedUp';
+import { speedUp, type Goal, type SpeedUp } from './speedUp';
 
 /** How a setup stands to the baseline at one level. */
 export type Standing =
@@ -15,7 +16,7 @@ export type Standing =
   | { state: 'sequence' }
   | { state: 'no time'; level: Goal }
   /** These readings cannot tell them apart; `saved` is what they differ by, as far as both were seen. */
-  | { state: 'tie'; level: Goal; saved?: WithMargin | undefined }
+  | { state: 'tie'; level: Goal; saved?: Difference | undefined }
   | ({ state: 'told apart' } & SpeedUp)
   /** Only one of the two got there: surely sooner, or surely later, by at least `atLeast` seconds. */
   | { state: 'only this one' | 'only the baseline'; level: Goal; atLeast: number };
@@ -42,12 +43,23 @@ export interface Row {
 
 /** A milestone as it is compared: one that was not seen by the end stands for the least it can be. */
 export function timeOf(found: Milestone): Measured | undefined {
-  if (found.state === 'reached') return { value: found.estimate, uncertainty: found.uncertainty, bounds: found.bounds };
+  if (found.state === 'reached')
+    return {
+      value: found.estimate,
+      uncertainty: found.uncertainty,
+      bounds: found.bounds,
+      shown: writeMilestone(found, false).shown,
+      ...(found.level === 100 && { latest: writeMilestone(found).shown }),
+    };
   return found.state === 'not reached' ? { value: found.bounds.low, uncertainty: 0, bounds: found.bounds, isLeast: true } : undefined;
 }
 
-export const whenOf = ({ bounds, uncertainty, hasNoEarliest }: Passage): Measured | undefined =>
-  hasNoEarliest ? undefined : { value: (bounds.low + bounds.high) / 2, uncertainty, bounds };
+export const whenOf = (passage: Passage): Measured | undefined => {
+  const { bounds, uncertainty, hasNoEarliest } = passage;
+  if (hasNoEarliest) return undefined;
+  const value = (bounds.low + bounds.high) / 2;
+  return { value, uncertainty, bounds, shown: writePassage(passage, false).shown, latest: writePassage(passage).shown };
+};
 
 const gainOf =
   (perPercent: number) =>
@@ -81,6 +93,7 @@ export function compareRuns(all: readonly ReadRun[], baseline: string, level: nu
     column(
       setups.map(({ runs }) => runs.flatMap(({ figures }) => figures.milestones[at] ?? [])),
       () => timeOf,
+      's',
       'less',
       isAlone,
     ),
@@ -89,6 +102,7 @@ export function compareRuns(all: readonly ReadRun[], baseline: string, level: nu
     const found = column(
       setups.map(({ runs }) => runs.flatMap(({ figures }) => figures.gains[at] ?? [])),
       (index) => gainOf(inWattHours ? (batteries[index] ?? 0) / 100 : 1),
+      inWattHours ? 'Wh' : '%',
       'more',
       isAlone,
     );
@@ -98,7 +112,7 @@ export function compareRuns(all: readonly ReadRun[], baseline: string, level: nu
   const kinds = new Set(all.flatMap(({ figures }) => figures.passages.map(({ what }) => what)));
   const passages = [...kinds].map((what) => {
     const found = setups.map(({ runs }) => runs.flatMap(({ figures }) => figures.passages.filter((passage) => passage.what === what)));
-    return [what, column(found, () => whenOf, 'less', isAlone)] as const;
+    return [what, column(found, () => whenOf, 's', 'less', isAlone)] as const;
   });
   const zero = baselineOf(setups, baseline);
   const goal = goalOf(all, level);
@@ -141,8 +155,7 @@ function standing<Found>(level: Goal, mine: Compared<Found> | undefined, theirs:
   const [one, zero] = [mine?.mean, theirs?.mean];
   if (!mine || !one || !zero || (one.isLeast && zero.isLeast)) return { state: 'no time', level };
   const differ = difference(one, zero, mine.spread);
-  if (differ.told === 'tie')
-    return { state: 'tie', level, ...(!one.isLeast && !zero.isLeast && { saved: { value: differ.value, margin: differ.margin } }) };
+  if (differ.told === 'tie') return { state: 'tie', level, ...(!one.isLeast && !zero.isLeast && { saved: differ }) };
   if (one.isLeast) return { state: 'only the baseline', level, atLeast: leastBetween(zero, one, differ) };
   if (zero.isLeast) return { state: 'only this one', level, atLeast: leastBetween(one, zero, differ) };
   return { state: 'told apart', ...speedUp(level, one, zero, differ) };

@@ -3,7 +3,8 @@ export { writeTried, type WrittenTried } from './triedSays';
 export { type SpeedUp, type WithMargin } from './speedUp';
 export { compareRuns, type Row } from './compare';
 export { baselineOf, setupsOf, usualBaseline, withoutSequences, type SetupRuns } from './setups';
-export { whiskersOf, workingOf, writeAmount, writeDifference, type Cell, type Measure, type MeasureUnit } from './cells';
+export { writeAmount, type MeasureUnit } from './amounts';
+export { whiskersOf, workingOf, writeDifference, type Cell, type Measure } from './cells';
 export {
   aboutOf,
   GAIN_UNITS,

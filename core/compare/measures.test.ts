@@ -1,3 +1,4 @@
+import { range } from 'd3-array';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { readRun, type ReadRun } from '../curve/figures';
@@ -6,11 +7,14 @@ import type { Header } from '../ink/entry';
 import { exampleHeader } from '../ink/example';
 import { foldRun } from '../ink/fold';
 import { difference } from '../margin/told';
+import { rounded, spell } from '../quantity/duration';
 import { setAssumed, USUALLY } from '../quantity/assumed';
+import { compareRuns } from './compare';
 import { workingOf, writeDifference, type Cell } from './cells';
 import { matrixOf } from './matrix';
 import { aboutOf, gainUnitsOf, measuresOf, usualGainUnit, usualMeasures, type GainUnit } from './measures';
 import { setupsOf } from './setups';
+import { standingsOf } from './words';
 
 const charger = (name: string, watts = 20, price?: number) => ({
   id: name,
@@ -122,7 +126,63 @@ describe('the cases of common practice, laid end to end', () => {
     expect(writeDifference(slow, slow, 's').value).toBe('baseline');
     const says = workingOf(cells, 2, ['A', 'B', 'C', 'D'], { unit: 's', better: 'less' });
     expect(says).toContainEqual(expect.stringMatching(/^B: a tie; 5 min apart/));
-    expect(says).toContainEqual(expect.stringMatching(/^A is surely worse: 25 min/));
+    expect(says).toContainEqual(expect.stringMatching(/^A is surely worse: by 25 min/));
+  });
+
+  const seen = (name: string, full: number, every: number) =>
+    runOf(name, [
+      ...range(0, full, every).map((minutes) => [minutes, Math.min(99, Math.floor((100 * minutes) / full))] as const),
+      [full, 100],
+    ]);
+  const standing = (all: readonly ReadRun[]) => {
+    const [, told] = standingsOf(compareRuns(all, all[0]?.run.header.id ?? '', 100), ['', ''], 0, undefined);
+    return told ? [told.first, told.rest[0]] : [];
+  };
+
+  // Common practice, no source (checks.md): 1→100 % in 3 h 21 and 2 h 37: 44 min saved. It was said to be 46.
+  it('tells the difference of the two values that are shown, with its interval', () => {
+    const all = [seen('brick', 201, 7), seen('large', 157, 5)];
+    expect(cellsOf(all, 'level-100').map(({ value }) => value)).toEqual(['3 h 21', '2 h 37']);
+    const [first, range = ''] = standing(all);
+    expect(first).toBe('44 min saved');
+    const [low = 0, high = 0] = /^between (\d+) and (\d+) min$/.exec(range)?.slice(1).map(Number) ?? [];
+    // 3 % of each, and what their checks leave: about ± 16.
+    expect(low > 24 && low < 32 && high > 56 && high < 64).toBe(true);
+  });
+
+  it('tells times whose intervals are unlike by more than twice, and those of repeats, by their middles', () => {
+    // Read every 20 and every 2 min: by when they were first seen it would be 44 min; 160 lies in the middle of 140 to 160, about.
+    const all = [seen('brick', 160, 20), seen('large', 116, 2)];
+    const cells = cellsOf(all, 'level-100');
+    const { low = 0, high = 0 } = cells[0]?.mean?.bounds ?? {};
+    expect(cells[0]?.value).toBe(spell((low + high) / 2));
+    expect(cells[0]?.range).toMatch(/–2 h 40$/);
+    expect(cells[1]?.range).toMatch(/^\d.*–1 h 56$/);
+    const [first] = standing(all);
+    expect(first).toBe(`${spell(rounded((low + high) / 2) - rounded(cells[1]?.mean?.value ?? 0))} saved`);
+    expect(first).not.toBe('44 min saved');
+    const repeated = [seen('brick', 160, 5), seen('brick', 160, 5), seen('large', 116, 5)];
+    expect(cellsOf(repeated, 'level-100')[1]?.value).toBe(spell(cellsOf(repeated, 'level-100')[1]?.mean?.value ?? 0));
+  });
+
+  // trade.md, Sums: battery Wh × share ÷ (Wh sampled ÷ minutes sampled): 54 Wh × 50 % ÷ (3 Wh ÷ 5 min) = 45 min, whatever level each began at.
+  it('carries energy samples on from one level for all', () => {
+    const sampled = (name: string, start: number, wattHours: number) =>
+      runOf(
+        'dock',
+        [
+          [0, start, { wattHours: 0 }],
+          [5, start, { wattHours: 3 }],
+        ],
+        { device: { id: name, name, kind: 'laptop', wattHours } },
+      );
+    const cells = cellsOf([sampled('one', 40, 54), sampled('low', 5, 54), sampled('large', 60, 108)], 'projected');
+    expect(cells.map(({ mean, place }) => [mean?.value, place])).toEqual([
+      [2700, '1='],
+      [2700, '1='],
+      [5400, '3'],
+    ]);
+    expect(cells[0]?.each[0]?.working?.formula).toBe('54 Wh × 50 % ÷ 36 W');
   });
 
   // Common practice, no source (checks.md): front 40.5, 43.8 and 42.4 °C at 10, 20 and 30 min.
@@ -179,6 +239,40 @@ describe('every column', () => {
       }),
       { numRuns: 40 },
     );
+  });
+
+  /** A value as it is written, in its own unit: times in minutes. */
+  const read = (text = ''): number => {
+    const time = /(?:(\d+) h ?)?(\d+)?(?: min)?(?: (\d+) s)?$/.exec(text);
+    const number = /^([−+]?)([\d.]+) /.exec(text);
+    const sign = text.startsWith('−') ? -1 : 1;
+    return /\d (h|min|s)\b/.test(text) && time
+      ? sign * (60 * Number(time[1] ?? 0) + Number(time[2] ?? 0) + Number(time[3] ?? 0) / 60)
+      : sign * Number(number?.[2] ?? NaN);
+  };
+
+  it('differs from another by what the two values show, to the digits that its margin leaves', () => {
+    let told = 0;
+    fc.assert(
+      fc.property(study, (all) => {
+        for (const { unit, compare } of measuresOf(all, '%')) {
+          const cells = compare(setupsOf(all));
+          for (const cell of cells)
+            for (const zero of cells) {
+              if (cell === zero || !cell.mean || !zero.mean) continue;
+              const by = writeDifference(cell, zero, unit);
+              if (by.value === undefined || by.value === 'a tie') continue;
+              told += 1;
+              const [, decimals = ''] = /\.(\d+)/.exec(by.value) ?? [];
+              expect(Math.abs(read(cell.value) - read(zero.value) - read(by.value))).toBeLessThanOrEqual(
+                0.5 * 10 ** -decimals.length + 1e-9,
+              );
+            }
+        }
+      }),
+      { numRuns: 40 },
+    );
+    expect(told).toBeGreaterThan(500);
   });
 
   it('ties both ways, ranks as the number that is surely better says, and its whole row agrees with its working', () => {

@@ -2,19 +2,21 @@ import { uncertaintyOf } from '../curve/energy';
 import type { Figures, ReadRun } from '../curve/figures';
 import { efficiencyOf } from '../curve/efficiency';
 import { MARKS, type Heat } from '../curve/heat';
-import { projection } from '../curve/energySample';
+import { projection, type Sampled } from '../curve/energySample';
 import type { Milestone } from '../curve/milestone';
 import type { Passage } from '../curve/milestones';
 import type { Gain } from '../curve/valueAt';
 import { AVERAGED } from '../curve/quoted';
+import { plain } from '../curve/working';
 import { PASSAGES, writeMilestone, writePassage } from '../curve/timeWords';
-import { writeGain } from '../curve/words';
+import { shownGain, writeGain } from '../curve/words';
 import { shownMargin } from '../margin/bounds';
 import type { Measured } from '../margin/told';
 import { nominal, spell } from '../quantity/duration';
 import { price } from '../quantity/figures';
 import { quantityOf, TEMPERATURES, type Quantity } from '../quantity/quantity';
-import { measure, writeAmount, type Cell, type Measure, type MeasureUnit, type Said } from './cells';
+import { roundedAmount, writeAmount, type MeasureUnit } from './amounts';
+import { measure, type Cell, type Measure, type Said } from './cells';
 import { timeOf, whenOf } from './compare';
 import { setupsOf, type SetupRuns } from './setups';
 
@@ -61,8 +63,8 @@ function timeTo(level: number): Measure {
     better: 'less',
     find: ({ figures }) => milestonesOf(figures).find((found) => found.level === level && found.state !== 'no levels'),
     measured: timeOf,
-    says: (found) => {
-      const { value, range } = writeMilestone(found);
+    says: (found, _, isByLatest) => {
+      const { value, range } = writeMilestone(found, isByLatest);
       return { value, range, working: 'working' in found ? found.working : undefined };
     },
   });
@@ -77,7 +79,7 @@ function when(what: Passage['what']): Measure {
     better: 'less',
     find: ({ figures }) => figures.passages.find((passage) => passage.what === what),
     measured: whenOf,
-    says: (found) => ({ ...writePassage(found), working: found.working }),
+    says: (found, _, isByLatest) => ({ ...writePassage(found, isByLatest), working: found.working }),
   });
 }
 
@@ -98,6 +100,7 @@ function gained(seconds: number, unit: GainUnit): Measure {
         uncertainty: gain.uncertainty * each,
         bounds: { low: low * each, high: high * each },
         isFull: gain.isFull,
+        shown: unit === '%' ? shownGain(gain) : roundedAmount(gain.value * each, shownMargin(gain.uncertainty * each), unit),
       };
     },
     says: (gain, one) => {
@@ -134,7 +137,9 @@ function amount(
     find,
     // What has no margin of its own is told as it is: neither does it vary between repeats.
     measured: (found) =>
-      found.uncertainty === undefined ? { ...found, uncertainty: 0, scale: 0 } : { ...found, uncertainty: found.uncertainty },
+      found.uncertainty === undefined
+        ? { ...found, uncertainty: 0, scale: 0 }
+        : { ...found, uncertainty: found.uncertainty, shown: roundedAmount(found.value, shownMargin(found.uncertainty), about.unit) },
     says: ({ value, uncertainty, says, working }) => {
       const told =
         uncertainty === undefined
@@ -205,19 +210,50 @@ const POWER: readonly Measure[] = [
   }),
 ];
 
-/** @param level to which its power is carried on, in % */
-const sampledTo = (level: number): Measure =>
-  amount({ id: 'sampled', group: 'Power and energy', title: 'By energy sample', unit: 'W', better: 'more' }, ({ figures: { sampled } }) => {
-    const found = sampled && projection(sampled, level);
-    return (
-      sampled && {
-        value: sampled.watts,
-        uncertainty: sampled.uncertainty,
-        ...(found && { says: `about ${spell(found.seconds, shownMargin(found.uncertainty))} to ${level} %` }),
-        working: 'what the counter counted ÷ time',
-      }
-    );
-  });
+/** Between which levels energy samples are carried on, in %: the same for all, whatever level each began at. */
+export interface CarriedOn {
+  from: number;
+  to: number;
+}
+
+const sampledBetween = ({ from, to }: CarriedOn): Measure[] => [
+  amount(
+    { id: 'sampled', group: 'Power and energy', title: 'By energy sample', unit: 'W', better: 'more' },
+    ({ figures: { sampled } }) =>
+      sampled && { value: sampled.watts, uncertainty: sampled.uncertainty, working: 'what the counter counted ÷ time' },
+  ),
+  measure<Sampled>({
+    id: 'projected',
+    group: 'Times',
+    title: `${from} to ${to} % by energy sample`,
+    unit: 's',
+    better: 'less',
+    find: ({ figures: { sampled } }) => (sampled && projection({ ...sampled, start: from }, to) ? sampled : undefined),
+    measured: (sampled) => {
+      const found = projection({ ...sampled, start: from }, to);
+      return (
+        found && {
+          value: found.seconds,
+          uncertainty: (found.seconds * sampled.uncertainty) / sampled.watts,
+          shown: roundedAmount(found.seconds, shownMargin(found.uncertainty), 's'),
+        }
+      );
+    },
+    says: (sampled) => {
+      const { seconds = 0, uncertainty = 0 } = projection({ ...sampled, start: from }, to) ?? {};
+      const told = amountSays(seconds, uncertainty, 's');
+      return {
+        value: told.value,
+        range: `${told.range ?? ''} · no loss, no taper`,
+        working: {
+          formula: `${plain(sampled.battery ?? 0)} Wh × ${plain(to - from)} % ÷ ${plain(sampled.watts)} W`,
+          unit: 'Wh',
+          uses: sampled.uses,
+        },
+      };
+    },
+  }),
+];
 
 const PRICE = amount({ id: 'price', group: 'Price', title: 'Price of the charger', unit: 'price', better: undefined }, ({ run }) =>
   run.header.charger.price === undefined ? undefined : { value: run.header.charger.price },
@@ -275,7 +311,7 @@ function surfaceOf(all: readonly ReadRun[], of: Quantity): string {
 }
 
 /** Every figure by which runs could be compared, in the order in which they are read. */
-function everyMeasure(all: readonly ReadRun[], unit: GainUnit, level: number): Measure[] {
+function everyMeasure(all: readonly ReadRun[], unit: GainUnit, carriedOn: CarriedOn): Measure[] {
   const levels = ordered(all.flatMap(({ figures }) => milestonesOf(figures).map(({ level }) => level)));
   const marks = ordered(all.flatMap(({ figures }) => gainsOf(figures).map(({ seconds }) => seconds)));
   return [
@@ -283,11 +319,14 @@ function everyMeasure(all: readonly ReadRun[], unit: GainUnit, level: number): M
     ...levels.map(timeTo),
     ...(Object.keys(PASSAGES) as Passage['what'][]).map(when),
     ...POWER,
-    sampledTo(level),
+    ...sampledBetween(carriedOn),
     ...TEMPERATURES.flatMap((of) => heatOf(of, surfaceOf(all, of))),
     PRICE,
   ];
 }
+
+/** From empty to half, where nobody asks for other levels. */
+const HALF: CarriedOn = { from: 0, to: 50 };
 
 /** A figure, and a cell of it for each setup. */
 export interface MeasureColumn {
@@ -298,22 +337,21 @@ export interface MeasureColumn {
 /**
  * The figures of setups beside each other: those that any setup has.
  *
- * @param unit  what gains are given in
- * @param level to which energy samples are carried on, in %
+ * @param unit what gains are given in
  */
-export function columnsOf(setups: readonly SetupRuns[], unit: GainUnit, level = 100): MeasureColumn[] {
+export function columnsOf(setups: readonly SetupRuns[], unit: GainUnit, carriedOn: CarriedOn = HALF): MeasureColumn[] {
   return everyMeasure(
     setups.flatMap(({ runs }) => runs),
     unit,
-    level,
+    carriedOn,
   )
     .map((each) => ({ measure: each, cells: each.compare(setups) }))
     .filter(({ cells }) => cells.some(({ mean }) => mean && !mean.isLeast));
 }
 
 /** The same figures without their cells. */
-export const measuresOf = (all: readonly ReadRun[], unit: GainUnit, level = 100): Measure[] =>
-  columnsOf(setupsOf(all), unit, level).map(({ measure: each }) => each);
+export const measuresOf = (all: readonly ReadRun[], unit: GainUnit): Measure[] =>
+  columnsOf(setupsOf(all), unit).map(({ measure: each }) => each);
 
 /** Those that a table begins with, by what the method of the runs is about. */
 export type About = 'gains' | 'times' | 'power' | 'work';
@@ -321,7 +359,7 @@ export type About = 'gains' | 'times' | 'power' | 'work';
 const USUAL: Readonly<Record<About, (id: string) => boolean>> = {
   gains: (id) => id.startsWith('gain-') || id === 'peak' || id === 'price',
   times: (id) => /^(gain-(900|1800)|level-(80|100)|light out|power gone|peak|hottest-.*|price)$/.test(id),
-  power: (id) => /^(sampled|peak|average-.*|level-(50|80|100)|energy|price)$/.test(id),
+  power: (id) => /^(sampled|projected|peak|average-.*|level-(50|80|100)|energy|price)$/.test(id),
   work: (id) => /^(peak|sustained|energy|price)$/.test(id),
 };
 

@@ -1,7 +1,7 @@
 import { spell } from '../quantity/duration';
-import { withMargin } from '../quantity/figures';
 import { difference } from '../margin/told';
-import { marginSays, writeAmount, writeDifference, writeTold, type Cell, type Measure } from './cells';
+import { toldFigures, writeApart } from './amounts';
+import { writeDifference, type Cell, type Measure } from './cells';
 import type { Row, Standing } from './compare';
 import { gainRate, type Goal, type WithMargin } from './speedUp';
 import { figureSays } from './yardstick';
@@ -29,7 +29,10 @@ export function writeStanding({ standing }: Row, baseline: string): { first: str
     case 'no time':
       return { first: '—', rest: [`no times ${goalSays(standing.level)} to compare`] };
     case 'tie':
-      return { first: 'a tie', rest: [...(standing.saved ? [`differs by ${between(standing.saved)}`] : []), goalSays(standing.level)] };
+      return {
+        first: 'a tie',
+        rest: [...(standing.saved ? [`differs by ${writeApart(standing.saved, 's').both}`] : []), goalSays(standing.level)],
+      };
     case 'only this one':
       return { first: `over ${floored(standing.atLeast)} sooner`, rest: [`${baseline} was not seen ${there(standing.level)}`] };
     case 'only the baseline':
@@ -83,24 +86,19 @@ export const standingsOf = (
   );
 
 function toldApart({ saved, share, rate, level }: Extract<Standing, { state: 'told apart' }>): { first: string; rest: string[] } {
-  const told = writeTold(Math.abs(saved.value), saved.margin, 's');
+  const told = writeApart(saved, 's');
   const shares = [
     { name: 'time', of: share },
     { name: 'rate', of: rate },
   ].flatMap(({ name, of }) => (of ? [`${name} ${inShare(of)} ${goalSays(level)}`] : []));
-  return { first: `${told.value} ${saved.value > 0 ? 'saved' : 'lost'}`, rest: [marginSays(told), ...shares] };
+  return { first: `${told.value} ${saved.value > 0 ? 'saved' : 'lost'}`, rest: [told.range, ...shares] };
 }
 
 /** `−22 ± 3 %`. */
-function inShare(of: WithMargin): string {
-  const { value, margin } = withMargin(of.value * 100, of.margin * 100, 0);
-  return `${of.value > 0 && value !== '0' ? '+' : ''}${value} ± ${margin} %`;
-}
-
-/** `−2 ± 6 min`, whichever way. */
-function between(of: WithMargin): string {
-  const { value, margin } = writeAmount(Math.abs(of.value), of.margin, 's');
-  return `${value} ± ${margin}`;
+function inShare({ value, margin }: WithMargin): string {
+  const told = toldFigures(Math.abs(value) * 100, margin * 100, 0);
+  const sign = value > 0 && told.value !== '0' ? '+' : value < 0 ? '−' : '';
+  return told.isJust ? `${sign}${told.value} %` : `${sign}${told.value} ± ${told.margin} %`;
 }
 
 /** "At least" rounds down. */

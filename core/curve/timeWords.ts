@@ -1,4 +1,4 @@
-import { spell } from '../quantity/duration';
+import { rounded, spell } from '../quantity/duration';
 import type { Bounds } from '../margin/bounds';
 import { milestoneTime, type Milestone } from './milestone';
 import type { Passage } from './milestones';
@@ -14,10 +14,16 @@ export interface WrittenMilestone {
   detail: string;
   /** What it lies between, as a table says it. */
   range: string;
+  /** The time as it is written, in seconds. */
+  shown?: number;
 }
 
-/** The time and bounds of a milestone in words: `53 min`, `between 48 and 53 min`, `48–53 min`. */
-export function writeMilestone(found: Milestone): WrittenMilestone {
+/**
+ * The time and bounds of a milestone in words: `53 min`, `between 48 and 53 min`, `48–53 min`.
+ *
+ * @param isByLatest whether 100 % is told by when it was first seen; else by the middle of what it lies between
+ */
+export function writeMilestone(found: Milestone, isByLatest = true): WrittenMilestone {
   const none = (why: string) => ({ detail: why, range: why });
   switch (found.state) {
     case 'no levels':
@@ -32,14 +38,14 @@ export function writeMilestone(found: Milestone): WrittenMilestone {
     case 'not reached':
       return { value: 'not reached', ...none(`not by ${spell(found.bounds.low, 60, 'down')}`) };
     case 'reached': {
-      const { value, detail, range } = writeTime(found.bounds, milestoneTime(found) ?? 0);
-      return { value, detail: found.level === 100 ? `first seen; ${detail}` : detail, range };
+      const written = writeTime(found.bounds, isByLatest ? (milestoneTime(found) ?? 0) : found.estimate);
+      return found.level === 100 && isByLatest ? { ...written, detail: `first seen; ${written.detail}` } : written;
     }
   }
 }
 
 /** A time and what it lies between, no finer than that, and never narrower: `53 min`, `between 48 and 53 min`, `48–53 min`. */
-function writeTime(bounds: Bounds, at: number): { value: string; detail: string; range: string } {
+function writeTime(bounds: Bounds, at: number): Required<WrittenMilestone> {
   const resolution = widthOf(bounds);
   const isSeen = resolution < 1;
   const [low, high] = isSeen
@@ -48,8 +54,13 @@ function writeTime(bounds: Bounds, at: number): { value: string; detail: string;
   const shared = /^\d+ min$/.test(low) && /^\d+ min$/.test(high) ? low.replace(' min', '') : low;
   const between = isSeen ? `at ${high}` : `between ${shared} and ${high}`;
   // One that is told by its latest is the same time.
-  const value = at === bounds.high ? high : spell(at, resolution);
-  return { value, detail: between, range: isSeen ? high : `${shared}–${high}` };
+  const isLatest = at === bounds.high;
+  return {
+    value: isLatest ? high : spell(at, resolution),
+    detail: between,
+    range: isSeen ? high : `${shared}–${high}`,
+    shown: rounded(at, resolution, isLatest && !isSeen ? 'up' : 'near'),
+  };
 }
 
 /** The latest of a time that is known between bounds: `2 h 45`. */
@@ -61,13 +72,12 @@ export const PASSAGES: Readonly<Record<Passage['what'], string>> = {
   'power gone': 'Power gone',
 };
 
-/** The time and bounds of something that came to pass. */
-export function writePassage({ bounds, hasNoEarliest }: Pick<Passage, 'bounds' | 'hasNoEarliest'>): {
-  value: string;
-  detail: string;
-  range: string;
-} {
-  if (!hasNoEarliest) return writeTime(bounds, bounds.high);
+/** The time and bounds of something that came to pass. @param isByLatest whether it is told by its latest; else by the middle of what it lies between */
+export function writePassage(
+  { bounds, hasNoEarliest }: Pick<Passage, 'bounds' | 'hasNoEarliest'>,
+  isByLatest = true,
+): WrittenMilestone & { value: string } {
+  if (!hasNoEarliest) return writeTime(bounds, isByLatest ? bounds.high : (bounds.low + bounds.high) / 2);
   const value = `by ${spell(bounds.high, 60, 'up')}`;
   return { value, detail: 'how long before, nobody saw', range: 'never seen lit' };
 }

@@ -16,6 +16,10 @@ export interface Measured {
   isFull?: boolean | undefined;
   /** What repeats vary in proportion to, where that is not the value itself: of a temperature its rise, of a level what was gained. */
   scale?: number | undefined;
+  /** The figure as it is written, where that is not the value to the last digit. */
+  shown?: number | undefined;
+  /** Of what is told by its latest: that, as it is written. */
+  latest?: number | undefined;
 }
 
 const scaleOf = ({ scale, value }: Measured) => scale ?? value;
@@ -85,6 +89,8 @@ export function poolsTo(more: number, varies: number, read: number): number {
 /** A figure of a setup: the mean of its runs. */
 export interface Pooled {
   value: number;
+  /** As it is written, where that is not the value to the last digit. */
+  shown?: number | undefined;
   /** What its runs vary in proportion to: the value itself, nearly always. */
   scale: number;
   runs: number;
@@ -125,7 +131,9 @@ export function pooled(runs: readonly Measured[], { sigma }: Spread): Pooled | u
 export interface Difference {
   /** The other less the one, in the unit of the figure. */
   value: number;
-  /** What is shown behind it: 95 % lie within. */
+  /** The same of the two as they are written: what is said of it. */
+  shown: number;
+  /** Within so much of the value it lies in 95 of 100 cases. */
   margin: number;
   /** Quantile of Student’s t that the margin is so many standard uncertainties of. */
   k: number;
@@ -146,7 +154,18 @@ export function difference(one: Pooled, other: Pooled, spread: Spread): Differen
   const uncertainty = uncertaintyOf(one, other);
   const freedom = freedomOf(one, other, spread);
   const k = student(freedom);
-  return { value: other.value - one.value, margin: k * uncertainty, k, freedom, told: toldApart(one, other, spread, k * uncertainty) };
+  const value = other.value - one.value;
+  const told = toldApart(one, other, spread, k * uncertainty);
+  const shown = (other.shown ?? other.value) - (one.shown ?? one.value);
+  // Of two that are told apart the lesser may be written as the greater only where it is known less finely.
+  return {
+    value,
+    shown: told !== 'tie' && Math.sign(shown) !== Math.sign(value) ? value : shown,
+    margin: k * uncertainty,
+    k,
+    freedom,
+    told,
+  };
 }
 
 const uncertaintyOf = (one: Pooled, other: Pooled): number => Math.sqrt(one.uncertainty ** 2 + other.uncertainty ** 2);

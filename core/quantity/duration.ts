@@ -21,31 +21,31 @@ export const countdown = (wait: number): string => clock(wait <= 0 ? -wait : wai
 /** The moment of a reading is no surer than this, in seconds (common practice, no source): so little beyond a minute makes no minute more. */
 const MOMENT = 2;
 
+/** Bounds round outward: an earliest `down`, a latest `up`. */
+type Towards = 'near' | 'down' | 'up';
+
+/** A length of time as `spell` writes it, in seconds: whole minutes where it is known to a minute or coarser, else whole seconds. */
+export function rounded(seconds: number, resolution = 60, towards: Towards = 'near'): number {
+  const [step, slack] = resolution >= 60 ? [60, MOMENT / 60] : [1, 1e-9];
+  const exact = Math.abs(seconds) / step;
+  const isAway = towards === 'up' ? seconds >= 0 : seconds < 0;
+  const whole = towards === 'near' ? Math.round(exact) : isAway ? Math.ceil(exact - slack) : Math.floor(exact + slack);
+  return seconds < 0 ? -whole * step : whole * step;
+}
+
 /**
  * A length of time in words, no finer than it is known.
  *
  * @param seconds    the time, in seconds
  * @param resolution how finely it is known, in seconds: from a minute up, whole minutes are written; below, seconds too
- * @param towards    bounds round outward: an earliest `down`, a latest `up`
  * @returns `27 min`, `1 h 52`, `54 min 54 s`, `40 s`
  * @example spell(3294, 300) // '55 min': known to five minutes, so no seconds are claimed
  */
-export function spell(seconds: number, resolution = 60, towards: 'near' | 'down' | 'up' = 'near'): string {
+export function spell(seconds: number, resolution = 60, towards: Towards = 'near'): string {
   const sign = seconds < 0 ? '−' : '';
-  const exact = Math.abs(seconds);
-  const inWhole = (value: number, slack = 1e-9) => {
-    if (towards === 'near') return Math.round(value);
-    const isAway = towards === 'up' ? seconds >= 0 : seconds < 0;
-    return isAway ? Math.ceil(value - slack) : Math.floor(value + slack);
-  };
-  if (resolution >= 60) {
-    const minutes = inWhole(exact / 60, MOMENT / 60);
-    if (minutes < 60) return `${sign}${minutes} min`;
-    return `${sign}${Math.floor(minutes / 60)} h ${String(minutes % 60).padStart(2, '0')}`;
-  }
-  const whole = inWhole(exact);
-  const hours = Math.floor(whole / 3600);
-  const minutes = Math.floor((whole % 3600) / 60);
+  const whole = Math.abs(rounded(seconds, resolution, towards));
+  const [hours, minutes] = [Math.floor(whole / 3600), Math.floor((whole % 3600) / 60)];
+  if (resolution >= 60) return hours > 0 ? `${sign}${hours} h ${String(minutes).padStart(2, '0')}` : `${sign}${minutes} min`;
   const parts = [hours > 0 && `${hours} h`, minutes > 0 && `${minutes} min`, whole % 60 > 0 && `${whole % 60} s`];
   return sign + (parts.filter(Boolean).join(' ') || '0 s');
 }

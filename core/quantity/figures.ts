@@ -46,6 +46,10 @@ export function signedShare(share: number): string {
   return `${share > 0 && text !== '0' ? '+' : ''}${text} %`;
 }
 
+/** Digits after the point to which a figure with this margin is written: to the first digit of the margin. @param most decimals at most */
+export const placesFor = (margin: number, most: number): number =>
+  margin > 0 ? Math.min(most, Math.max(0, Math.ceil(-Math.log10(margin)))) : most;
+
 /**
  * A figure and its margin: to the first digit of the margin, and the margin rounded up: `27`, `2`; `13.2`, `0.3`.
  *
@@ -54,7 +58,7 @@ export function signedShare(share: number): string {
  * @see JCGM 100:2008 (GUM) 7.2.6: an uncertainty has one or two significant digits, and its figure as many places.
  */
 export function withMargin(value: number, margin: number, most: number): { value: string; margin: string } {
-  const decimals = margin > 0 ? Math.min(most, Math.max(0, Math.ceil(-Math.log10(margin)))) : most;
+  const decimals = placesFor(margin, most);
   const step = 10 ** -decimals;
   // A margin that is a whole step but for the last bit of its number is not rounded up to two.
   return { value: fixed(value, decimals), margin: fixed(Math.ceil(margin / step - 1e-9) * step, decimals) };
