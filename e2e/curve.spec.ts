@@ -173,6 +173,16 @@ test('@curve 200,000 rows are laid on readings taken by hand by their steps, whi
   await page.getByLabel('Why?').fill('it fitted before');
   await page.getByRole('button', { name: 'Strike it' }).click();
   await expect(figures).toContainText(/begins (4 min|3 min 5\d s|4 min \d s) after plug-in/);
+
+  // Or it is written where it begins: what is no time is said, and nothing moves.
+  await page.getByRole('button', { name: 'Move fast.csv' }).click();
+  await page.getByLabel('Begins, from plug-in').fill('five');
+  await expect(figures).toContainText('Write minutes and seconds, as 2:30, or -2:30 before plug-in.');
+  await page.getByLabel('Begins, from plug-in').fill('-1:30');
+  await expect(figures).toContainText('begins 1 min 30 s before plug-in');
+  await page.getByLabel('Begins, from plug-in').fill('5:20');
+  await page.getByRole('button', { name: 'Leave it here' }).click();
+  await expect(page.getByRole('row').filter({ hasText: /log fast\.csv moved: it begins 5 min 20 s after plug-in/ })).toBeVisible();
 });
 
 test('@curve a file of two devices gives a run for each, and two million rows that are called off leave nothing', async ({

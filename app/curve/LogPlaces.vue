@@ -5,6 +5,7 @@ import { quantityOf, spell } from '@core/quantity';
 import { troubleOf } from '../logbook/trouble';
 import { later, type Trace } from '../strip/trace';
 import type { Apart } from '../workers/opener';
+import PlaceField from './PlaceField.vue';
 
 /** The logs of a run and where they lie: matched by their steps, or taken by hand on the strip. What is stored is where they lie; their times never change. */
 const props = defineProps<{ run: RunInk; write: (draft: Draft) => Promise<void> }>();
@@ -46,8 +47,8 @@ const match = (log: LaidLog) =>
     const { alignAgain } = await import('../workers/openRun');
     const found = await alignAgain(props.run.header.id, log.log);
     if (!found) said.value = 'Nothing that rises and falls was read both in this log and beside it. Move it by hand.';
-    else if (found.isUnsure)
-      said.value = `Its steps fit best where it begins ${fromPlugIn(found.zero)}, but another place fits nearly as well. Move it by hand.`;
+    else if (found.doubt !== undefined)
+      said.value = `Its steps fit best where it begins ${fromPlugIn(found.zero)}, but ${found.doubt}. Move it by hand.`;
     else {
       await place(log, found.zero, found.drift);
       said.value = `Matched by ${quantityOf(found.by).named}: it begins ${fromPlugIn(found.zero)} ± ${spell(found.margin, 1)}.`;
@@ -93,7 +94,7 @@ defineExpose({ shift, drop });
     <div v-for="log in run.logs" :key="keyOf(log)" class="log">
       <p class="name" :title="log.name">{{ log.name }}</p>
       <p class="soft">{{ isHeld(log) ? heldAt : placeOf(log) }}; {{ holds(log) }}</p>
-      <p v-if="isHeld(log)" class="hand">
+      <div v-if="isHeld(log)" class="hand">
         <v-btn
           v-for="step in [-10, -1, 1, 10]"
           :key="step"
@@ -104,8 +105,9 @@ defineExpose({ shift, drop });
         >
         <v-btn size="small" variant="flat" color="primary" :loading="busy === keyOf(log)" @click="leave(log)">Leave it here</v-btn>
         <v-btn size="small" variant="text" @click="drop">Cancel</v-btn>
-        <span class="soft">Drag it on the strip, or use its arrows.</span>
-      </p>
+        <span class="soft">Drag it on the strip, use its arrows, or write where it begins.</span>
+        <PlaceField class="typed" @place="(seconds) => seconds !== undefined && shift(seconds - log.zero - by)" />
+      </div>
       <p v-else class="hand">
         <v-btn size="small" variant="text" :loading="busy === keyOf(log)" :aria-label="`Move ${log.name}`" @click="take(log)">Move</v-btn>
         <v-btn size="small" variant="text" :disabled="busy !== undefined" :aria-label="`Match ${log.name} by its steps`" @click="match(log)"
@@ -136,6 +138,10 @@ h2 {
   overflow: hidden;
   text-overflow: ellipsis;
   white-space: nowrap;
+}
+
+.typed {
+  flex: 1 1 100%;
 }
 
 .hand {

@@ -7,8 +7,9 @@ import { momentText } from '../kit/dates';
 import { useLogbook } from '../logbook/runs';
 import { troubleOf } from '../logbook/trouble';
 import type { LogSeen } from '../workers/exchange';
+import PlaceField from './PlaceField.vue';
 
-/** Which run a log is added to, and where it lies in it: by what rises and falls in both, by its own dates, or from plug-in on. */
+/** Which run a log is added to, and where it lies in it: by what rises and falls in both, by its own dates, from plug-in on, or as it is typed. */
 const props = defineProps<{ log: LogSeen; align: (id: string) => Promise<Alignment | undefined> }>();
 const run = defineModel<string | undefined>('run', { required: true });
 const place = defineModel<{ at: number; drift?: number } | undefined>('place', { required: true });
@@ -24,7 +25,9 @@ const plugInAt = ref<number>();
 const found = shallowRef<Alignment>();
 const matching = ref(false);
 const trouble = ref('');
-const by = ref<'steps' | 'dates' | 'plug-in'>('plug-in');
+const by = ref<'steps' | 'dates' | 'plug-in' | 'typed'>('plug-in');
+/** Where it begins as it was typed, in seconds from plug-in. */
+const typed = ref<number>();
 
 const DAY = 24 * 3600 * 1000;
 /** Its own dates, where they fall into the time of the run. */
@@ -36,11 +39,12 @@ const matched = computed(() => {
   const { value: fit } = found;
   if (!fit) return 'nothing that rises and falls was read both there and here';
   const told = `its ${quantityOf(fit.by).named} tell ${Math.round(100 * fit.explained)} % of the ups and downs that were read`;
-  return `begins ${fromPlugIn(fit.zero)} ± ${spell(fit.margin, 1)}${clockSays(fit.drift)}: ${told}${fit.isUnsure ? ', but another place would fit nearly as well' : ''}`;
+  return `begins ${fromPlugIn(fit.zero)} ± ${spell(fit.margin, 1)}${clockSays(fit.drift)}: ${told}${fit.doubt === undefined ? '' : `, but ${fit.doubt}`}`;
 });
 
 async function look(): Promise<void> {
   [found.value, plugInAt.value, trouble.value, by.value] = [undefined, undefined, '', 'plug-in'];
+  typed.value = undefined;
   const { value: id } = run;
   if (!id) return;
   matching.value = true;
@@ -49,7 +53,7 @@ async function look(): Promise<void> {
     if (run.value !== id) return;
     plugInAt.value = opened.run.header.plugInAt;
     found.value = fit;
-    by.value = fit && !fit.isUnsure ? 'steps' : dated.value === undefined ? 'plug-in' : 'dates';
+    by.value = fit && fit.doubt === undefined ? 'steps' : dated.value === undefined ? 'plug-in' : 'dates';
   } catch (error) {
     trouble.value = troubleOf(error);
   } finally {
@@ -59,9 +63,10 @@ async function look(): Promise<void> {
 watch([run, () => props.log], look);
 onMounted(look);
 
-watch([by, found, plugInAt], () => {
+watch([by, found, plugInAt, typed], () => {
   const [{ value: fit }, { value: began }] = [found, plugInAt];
-  if (began === undefined) place.value = undefined;
+  if (began === undefined || (by.value === 'typed' && typed.value === undefined)) place.value = undefined;
+  else if (by.value === 'typed') place.value = { at: began + Math.round((typed.value ?? 0) * 1000) };
   else if (by.value === 'steps' && fit)
     place.value = { at: began + Math.round(fit.zero * 1000), ...(fit.drift && { drift: Math.round(fit.drift) }) };
   else place.value = { at: by.value === 'dates' && dated.value !== undefined ? dated.value : began };
@@ -76,6 +81,8 @@ watch([by, found, plugInAt], () => {
     <v-radio value="steps" :disabled="!found" :label="`by its steps: ${matched}`" />
     <v-radio v-if="dated !== undefined" value="dates" :label="`by its own dates: begins ${fromPlugIn((dated - plugInAt) / 1000)}`" />
     <v-radio value="plug-in" label="from plug-in on" />
+    <v-radio value="typed" label="where you say" />
   </v-radio-group>
+  <PlaceField v-if="by === 'typed'" @place="(seconds) => (typed = seconds)" />
   <p class="soft">It can be moved later, on the strip of the run.</p>
 </template>

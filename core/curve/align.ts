@@ -1,4 +1,5 @@
-import { cumsum, mean, median, variance } from 'd3-array';
+import { cumsum, max, mean, median, pairs, variance } from 'd3-array';
+import { decimalsIn } from './energy';
 import { sampledPower, type RunRecord } from '../ink/fold';
 import type { Column, Samples } from '../samples/column';
 import type { Quantity } from '../quantity/quantity';
@@ -15,8 +16,8 @@ export interface Alignment {
   explained: number;
   /** What was matched. */
   by: Quantity;
-  /** Whether another place fits nearly as well, or none fits well. */
-  isUnsure: boolean;
+  /** Why it may not lie there, in words: none fits well, another fits nearly as well, or it is of another charge. */
+  doubt: string | undefined;
 }
 
 /** What is matched, the surest first: power has the sharpest steps. */
@@ -31,8 +32,20 @@ const MOST_CELLS = 20_000;
 const PLACES = 6000;
 /** Two meters of one thing differ by up to this factor: one may stand before a cable or a pad. */
 const SCALE = { least: 0.6, most: 1.67 };
-/** A log tells too little below this share, and not enough where another place is nearly as likely. */
-const SURE = { explained: 0.6, apart: 12 };
+/**
+ * A log tells too little below this share; not enough where another place is nearly as likely; and what it does not tell is more than reading leaves,
+ * where its squares are so many times what is to be expected, nine of ten readings counted: then it is of another charge. It may be of one, too, where
+ * two meters would differ by more than they usually do.
+ */
+const SURE = { explained: 0.6, apart: 12, left: 4, counted: 0.9, scale: { least: 0.8, most: 1.25 } };
+/** Readings as far apart as this are by hand, in seconds. */
+const BY_HAND = 20;
+/** One by hand can be so far from its moment, in seconds (common practice, no source). */
+const MOMENT = 5;
+/** Before plug-in nothing flows: what was not read there, in seconds from it, and how power rises after. */
+const BEFORE = [-40, -28, -18, -10];
+/** Power has risen where it is this share of the most, after it was less for so many seconds. */
+const RISE = { share: 0.03, quiet: 20 };
 /** Places as near as this are one, in seconds: which of them it is, the margin says. */
 const NEAR = 60;
 /** Meters are not exact: what they leave is taken to be this share of what they read, at least. */
@@ -41,8 +54,8 @@ const METER = 0.01;
 const FLAT = 1e-4;
 /** Clocks of meters are wrong by up to this much; it is only looked for in charges longer than `span` seconds. */
 const DRIFT = { most: 1000e-6, step: 50e-6, span: 1200 };
-/** A margin reaches to where the likelihood has fallen as far as three standard uncertainties make it: readings that are few and lie by chance fit too well. */
-const MARGIN = 3;
+/** A margin reaches to where the likelihood has fallen as far as four standard uncertainties make it: readings that are few and lie by chance fit too well. */
+const MARGIN = 4;
 /** Twice the logarithm of the likelihood rises by this much with a parameter that is surely there. */
 const SURELY = 10.83;
 
@@ -60,10 +73,10 @@ const SURELY = 10.83;
 export function align({ tracks }: Pick<RunRecord, 'tracks'>, samples: Samples): Alignment | undefined {
   const found = MATCHED.flatMap((by) => {
     const log = samples[by] ?? (by === 'watts' ? sampledPower(samples) : undefined);
-    const placed = log && match(tracks[by], log);
+    const placed = log && match(tracks[by], log, by === 'watts' || by === 'amps');
     return placed ? [{ ...placed, by }] : [];
   });
-  return found.find(({ isUnsure }) => !isUnsure) ?? found.sort((one, other) => other.explained - one.explained)[0];
+  return found.find(({ doubt }) => doubt === undefined) ?? found.sort((one, other) => other.explained - one.explained)[0];
 }
 
 /** A log as cells of equal length, to be read at any moment. */
@@ -73,17 +86,23 @@ interface Cells {
   values: Float64Array;
 }
 
-function match(read: Column, log: Column): Omit<Alignment, 'by'> | undefined {
+/** @param flows whether it is nothing before plug-in, so that its rise there is a landmark */
+function match(read: Column, log: Column, flows: boolean): Omit<Alignment, 'by'> | undefined {
   const points = pointsOf(read);
+  const own = points.seconds.length;
   const cells = cellsOf(log, points.width);
-  if (!cells || points.seconds.length < LEAST_ROWS) return undefined;
+  if (!cells || own < LEAST_ROWS) return undefined;
   const spread = variance(points.values) ?? 0;
   const level = mean(points.values, (value) => value * value) ?? 0;
   if (!(spread > FLAT * level)) return undefined;
   const fitAt = (zero: number, drift: number) => fitOf(points, cells, { zero, drift, spread, grain: METER ** 2 * level });
   const costAt = (zero: number, drift: number) => fitAt(zero, drift).cost;
-
   const [first, last] = [points.seconds[0] ?? 0, points.seconds.at(-1) ?? 0];
+  const digit = 10 ** -decimalsIn(points);
+  if (flows && first >= 0) {
+    points.seconds = [...BEFORE, ...points.seconds];
+    points.values = [...BEFORE.map(() => 0), ...points.values];
+  }
   const [logFrom, logTo] = [cells.from, cells.from + cells.step * (cells.values.length - 1)];
   const range = { from: first - logTo, to: last - logFrom };
   const step = Math.max(Math.min(cells.step, 1), (range.to - range.from) / PLACES);
@@ -111,11 +130,60 @@ function match(read: Column, log: Column): Omit<Alignment, 'by'> | undefined {
   const [early, late] = [reach(-1), reach(1)];
   const zero = at + (late - early) / 2;
   const alike = peaks.filter((each) => Math.abs(each.at - zero) <= NEAR && each.value - best.value <= far);
-  const margin = Math.max((early + late) / 2, cells.step / 2, ...alike.map((each) => Math.abs(each.at - zero)));
-  const { explained } = fitAt(at, drift);
+  const byHand = (median(pairs(Array.from(read.seconds), (one, other) => other - one)) ?? 0) >= BY_HAND;
+  const likely = Math.max((early + late) / 2, cells.step / 2, ...alike.map((each) => Math.abs(each.at - zero)));
+  const margin = byHand ? Math.hypot(likely, MOMENT) : likely;
+  const fit = fitAt(at, drift);
+  const placed = (flows && riseNear(cells, { zero, drift, margin })) || { zero, margin };
   const rival = peaks.find((each) => Math.abs(each.at - zero) > Math.max(3 * margin, 3 * step, NEAR));
-  const isUnsure = explained < SURE.explained || (rival !== undefined && rival.value - best.value < SURE.apart);
-  return { zero, drift: drift * 1e6, margin, explained, isUnsure };
+  const left = misfit(points, cells, { ...placed, drift, scale: fit.scale, digit });
+  return {
+    ...placed,
+    drift: drift * 1e6,
+    explained: fit.explained,
+    doubt:
+      fit.explained < SURE.explained
+        ? 'they tell too little of it'
+        : left > SURE.left
+          ? 'what it leaves is more than reading does, as if it were of another charge'
+          : fit.scale < SURE.scale.least || fit.scale > SURE.scale.most
+            ? `the two meters would differ by ${Math.round(100 * Math.abs(fit.scale - 1))} %`
+            : rival !== undefined && rival.value - best.value < SURE.apart
+              ? 'another place would fit nearly as well'
+              : undefined,
+  };
+}
+
+/** Where a log’s first rise from nothing is the plug-in: the place that it asks for, where that lies within the margin of one. */
+function riseNear({ from, step, values }: Cells, { zero, drift, margin }: { zero: number; drift: number; margin: number }) {
+  const floor = RISE.share * (max(values) ?? 0);
+  const rise = values.findIndex((value) => value > floor);
+  if (rise * step < RISE.quiet) return undefined;
+  // Between the last row of nothing and the first of power.
+  const at = -(from + (rise - 0.5) * step) * (1 + drift);
+  const own = step / 2 + MOMENT;
+  return Math.abs(at - zero) <= margin + own ? { zero: at, margin: Math.min(margin, own) } : undefined;
+}
+
+/**
+ * By how much more than reading by hand leaves readings lie off a log, as a ratio of squares: nine of ten of them, for a step between two is no fault.
+ * A reading may be a few seconds off, to its last digit, on a meter that is as exact as most.
+ */
+function misfit(
+  { seconds, values }: Points,
+  cells: Cells,
+  { zero, drift, scale, digit }: { zero: number; drift: number; scale: number; digit: number },
+): number {
+  const reach = Math.max(1, Math.round(MOMENT / cells.step));
+  const off = seconds.flatMap((at, row) => {
+    const cell = Math.round((at - zero) / ((1 + drift) * cells.step) - cells.from / cells.step);
+    if (at < 0 || cell < 0 || cell >= cells.values.length) return [];
+    const near = cells.values.subarray(Math.max(0, cell - reach), cell + reach + 1);
+    const value = values[row] ?? 0;
+    const expected = scale ** 2 * (variance(near) ?? 0) + digit ** 2 / 12 + (METER * value) ** 2;
+    return [(value - scale * (mean(near) ?? 0)) ** 2 / expected];
+  });
+  return mean(off.sort((one, other) => one - other).slice(0, Math.ceil(SURE.counted * off.length))) ?? Infinity;
 }
 
 interface Points {
@@ -179,6 +247,8 @@ interface Fit {
   cost: number;
   /** Share of the ups and downs of the readings inside it that it tells. */
   explained: number;
+  /** What the log is to be taken times. */
+  scale: number;
 }
 
 function fitOf(
@@ -202,7 +272,7 @@ function fitOf(
     sum += value;
     inside += 1;
   }
-  if (inside < LEAST_ROWS || logs === 0) return { cost: Infinity, explained: 0 };
+  if (inside < LEAST_ROWS || logs === 0) return { cost: Infinity, explained: 0, scale: 1 };
   const scale = Math.min(Math.max(both / logs, SCALE.least), SCALE.most);
   const untold = Math.max(0, reads - 2 * scale * both + scale * scale * logs);
   const own = reads - (sum * sum) / inside;
@@ -211,6 +281,7 @@ function fitOf(
       Math.min(1, MEANS / points.seconds.length) *
       (inside * Math.log(untold / inside + grain) + (points.seconds.length - inside) * Math.log(spread + grain)),
     explained: own > 0 ? 1 - untold / own : 0,
+    scale,
   };
 }
 

@@ -60,7 +60,7 @@ export const shareOff = (meter: Meter | undefined): number =>
 export const uncertaintyOf = (watts: number, { share, watts: off }: Accuracy): number => (share * Math.abs(watts) + off) / Math.sqrt(3);
 
 /** The most decimals that values were written with, up to two. */
-function decimalsIn({ values }: Track): number {
+export function decimalsIn({ values }: Pick<Track, 'values'>): number {
   let decimals = 0;
   for (let row = 0; row < Math.min(values.length, LOOKED_AT) && decimals < 2; row += 1) {
     const value = values[row] ?? 0;

@@ -26,7 +26,7 @@ export { entrySays, eventInWords, sourceSays } from './entrySays';
 export { elapsedIn, footageSchema, type Footage } from './footage';
 export { SECOND_LOOK, SETTLE, STATUSES, statusSays, type StatusId } from './statuses';
 export { TRIAL_STATES, type TrialState } from './trialStates';
-export { clockSays, fromPlugIn, reshapingSays } from './reshapingSays';
+export { clockSays, fromPlugIn, readPlace, reshapingSays } from './reshapingSays';
 export { chargedBy } from './sequence';
 export { sourceKey } from './sourceKey';
 export { SCHEMA } from './version';

@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest';
 import type { Samples } from '../samples/column';
 import type { Draft, Entry } from './entry';
 import { endingSays } from './endings';
-import { reshapingSays, type Reshaping } from './reshapingSays';
+import { fromPlugIn, readPlace, reshapingSays, type Reshaping } from './reshapingSays';
 import { exampleHeader } from './example';
 import { foldRun } from './fold';
 
@@ -107,4 +107,10 @@ describe('logs of a run', () => {
       }),
     );
   });
+});
+
+it('reads where a log begins as it is typed, and says it', () => {
+  expect(['2:30', '+2:30', '-2:30', '−1:02:00', ' - 0:05 '].map(readPlace)).toEqual([150, 150, -150, -3720, -5]);
+  expect(['', '-', '5', 'five', '2:75'].map(readPlace)).toEqual([undefined, undefined, undefined, undefined, undefined]);
+  expect(fromPlugIn(readPlace('-1:30') ?? 0)).toBe('1 min 30 s before plug-in');
 });

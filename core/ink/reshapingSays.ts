@@ -1,6 +1,6 @@
 import type { Condition } from '../method/conditionSchema';
 import { shownCondition } from '../method/conditions';
-import { spell } from '../quantity/duration';
+import { parseClock, spell } from '../quantity/duration';
 import type { Entry } from './entry';
 import type { RunInk } from './fold';
 
@@ -9,6 +9,13 @@ export type Reshaping = Extract<Entry, { kind: 'log' | 'place' | 'plug-in' | 'tr
 
 /** When a log begins: `4 min after plug-in`. @param seconds from plug-in */
 export const fromPlugIn = (seconds: number): string => `${spell(Math.abs(seconds), 1)} ${seconds < 0 ? 'before' : 'after'} plug-in`;
+
+/** A moment from plug-in as it is typed: `2:30`, or `-2:30` before it. @returns seconds; `undefined` where the text is no such time */
+export function readPlace(text: string): number | undefined {
+  const [, sign, clock = ''] = /^([-−+]?)\s*(.*)$/.exec(text.trim()) ?? [];
+  const seconds = parseClock(clock);
+  return seconds !== undefined && sign && sign !== '+' ? -seconds : seconds;
+}
 
 /** By how much the clock of a log is wrong, to go on a sentence; nothing where it is right. @param drift parts in a million, slow above zero */
 export const clockSays = (drift: number | undefined): string =>
