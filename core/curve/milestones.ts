@@ -9,6 +9,7 @@ import { firstAfter } from '../samples/column';
 import { milestone, milestoneTime, WATCHED, type Milestone } from './milestone';
 import { paceOf, type Levels } from './pace';
 import { plain, type Working } from './working';
+import { displayStep } from './displayStep';
 import type { Span } from './energy';
 
 /** The levels of a run, with what is known of them beside what was read. */
@@ -19,7 +20,8 @@ export interface RunLevels extends Levels {
 
 export function levelsOf(run: RunRecord): RunLevels {
   const held = holds(run);
-  return { percent: run.tracks.percent, turning: run.turning, pace: paceOf(run, held), held };
+  const { percent } = run.tracks;
+  return { percent, turning: run.turning, pace: paceOf(run, held), held, step: displayStep(percent) };
 }
 
 /** When a run’s display first showed a level; void when an adaptive setting held the charge before, for then it tells of the setting. */

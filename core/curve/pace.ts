@@ -65,6 +65,8 @@ export interface Levels {
   /** Ids of readings that were seen turning: the display had changed just then. */
   turning: ReadonlySet<string>;
   pace: Pace;
+  /** By what steps the display moves, in %, where that is not one. */
+  step?: number | undefined;
 }
 
 /** Levels of which nothing is known but what was read. */

@@ -5,8 +5,8 @@ import { spell } from '../quantity/duration';
 import { AS_READ, crosses, isTurning, type Levels } from './pace';
 import { plain, type Working } from './working';
 
-/** Standard uncertainty that a whole-number display adds, in %. */
-const ROUNDING = 1 / Math.sqrt(12);
+/** Standard uncertainty that a display adds, in %: one that shows whole percents, or moves by several. */
+const roundingOf = ({ step = 1 }: Levels) => step / Math.sqrt(12);
 /** No level is known better than this, in %. */
 const LEAST = 0.15;
 /** How long before a nominal time the last reading may lie and still serve: a share of its interval, and so many seconds. */
@@ -40,7 +40,7 @@ export function levelAt(percent: Track, seconds: number, levels: Levels = AS_REA
   const after = firstAfter(percent, seconds);
   const one = sighting(percent, after - 1);
   if (!one) return undefined;
-  const ownRounding = (seen: Sighting) => (isTurning(levels, seen) ? 0 : ROUNDING);
+  const ownRounding = (seen: Sighting) => (isTurning(levels, seen) ? 0 : roundingOf(levels));
   if (one.seconds === seconds) {
     const { value } = one;
     const formula = `${plain(value)} % was seen at ${spell(seconds, 1)}`;
@@ -94,7 +94,7 @@ function carriedOn(percent: Track, seconds: number, levels: Levels, rounding: nu
     seconds,
     value,
     bounds,
-    uncertainty: Math.max(LEAST, Math.hypot(isTurning(levels, one) ? 0 : ROUNDING, rounding, leftOpen(bounds))),
+    uncertainty: Math.max(LEAST, Math.hypot(isTurning(levels, one) ? 0 : roundingOf(levels), rounding, leftOpen(bounds))),
     working: {
       unit: '%',
       formula: `${plain(one.value)} + ${plain(one.value - before.value)} ÷ ${spell(one.seconds - before.seconds, 1)} × ${spell(wait, 1)}: read a little before`,
@@ -154,7 +154,9 @@ export function gainAt(percent: Track, seconds: number, levels: Levels = AS_READ
   if (!start || start.seconds > 0) return { state: 'start unknown', seconds };
   const isAssumed = start !== first;
   const off = isAssumed ? '0 %, assumed: dead at plug-in' : `${plain(start.value)} % at plug-in`;
-  const startRounding = isAssumed || isTurning(levels, start) ? 0 : ROUNDING;
+  const startRounding = isAssumed || isTurning(levels, start) ? 0 : roundingOf(levels);
+  // Of a display that moves by several percent the battery can have gained so much more, or less, than it shows.
+  const hidden = (levels.step ?? 1) - 1;
   const full = fullBy(percent, seconds);
   if (full) {
     const gained = 100 - start.value;
@@ -183,7 +185,7 @@ export function gainAt(percent: Track, seconds: number, levels: Levels = AS_READ
     state: 'known',
     isAssumed,
     value: then.value - start.value,
-    bounds: { low: then.bounds.low - start.value, high: then.bounds.high - start.value },
+    bounds: { low: then.bounds.low - start.value - hidden, high: then.bounds.high - start.value + hidden },
     working: {
       unit: '%',
       formula: `${formula}, less ${off}`,
