@@ -1,6 +1,9 @@
 import { group, max, mean, median, sum } from 'd3-array';
 import type { Claim } from './changes';
 import { playBands, type BandTally, type BandTable } from './bands';
+import type { Ceilings } from './ceilings';
+import type { Laid } from './logs';
+import type { Dealt } from './manners';
 import type { Sentences } from './sentences';
 import { CADENCES, play, REPEATS, SIGMAS, type Cell, type Tally } from './studies';
 
@@ -15,6 +18,9 @@ export const BARS = {
   part: 0.8,
   partCases: 200,
   claim: 0.9,
+  within: 0.93,
+  ceilings: 0.02,
+  logs: { sure: 0.8, right: 0.97, foreign: 0.02 },
 } as const;
 /** More than is assumed of how runs vary: printed, and held to the bar from two repeats on. */
 const BEYOND = 0.04;
@@ -116,6 +122,37 @@ export function claimsBeyond(claims: readonly Claim[]): string[] {
   });
 }
 
+/** What of the manners of reading is not within its bar. Differences of repeats at equal marks lie within what is told of them. @param isWhole whether there are enough studies to count sole firsts */
+export function mannersBeyond(all: readonly Dealt[], isWhole: boolean): string[] {
+  return all.flatMap(({ manner, pairs, falseWinners, falseFirsts, studies, clear, misses, within, margins }) => [
+    ...(falseWinners > BARS.falseWinners * pairs ? [`${manner}: ${percent(falseWinners / pairs)} false winners`] : []),
+    ...(isWhole && falseFirsts > BARS.falseFirsts * studies ? [`${manner}: ${percent(falseFirsts / studies)} false firsts`] : []),
+    ...(misses > BARS.misses * clear ? [`${manner}: ${percent(misses / clear)} misses`] : []),
+    ...((median(margins) ?? 0) > BARS.margin ? [`${manner}: margins ${(median(margins) ?? 0).toFixed(2)} times the generator’s`] : []),
+    ...(manner.startsWith('repeats') && within < BARS.within * pairs ? [`${manner}: ${percent(within / pairs)} within what is told`] : []),
+  ]);
+}
+
+export const ceilingsBeyond = ({ said, wrong }: Ceilings): string[] =>
+  wrong.length > BARS.ceilings * said ? wrong.map((each) => `a ceiling that is none: ${each}`) : [];
+
+const shareOf = (some: readonly Laid[], is: (each: Laid) => boolean) => some.filter(is).length / Math.max(1, some.length);
+const isSure = ({ isSure: sure }: Laid) => sure;
+const isRight = ({ off }: Laid) => off === 0;
+
+/** What of logs laid on runs is not within its bar. */
+export function logsBeyond(all: readonly Laid[]): string[] {
+  return [...group(all, ({ whose }) => whose)].flatMap(([whose, some]) => {
+    const [sure, right] = [shareOf(some, isSure), shareOf(some.filter(isSure), isRight)];
+    if (whose === 'a repeat') return [];
+    if (whose !== 'own') return sure > BARS.logs.foreign ? [`logs of ${whose} are sure in ${percent(sure)}`] : [];
+    return [
+      ...(sure < BARS.logs.sure ? [`the run’s own log is sure in ${percent(sure)}`] : []),
+      ...(right < BARS.logs.right ? [`the run’s own log is right in ${percent(right)}`] : []),
+    ];
+  });
+}
+
 const percent = (share: number) => `${(100 * share).toFixed(1)} %`;
 
 const HEADS = [
@@ -165,15 +202,46 @@ function claimsOf(claims: readonly Claim[]): string {
   return ['| Change | Claims | Told as offered | Told by what is cheaper |', '| --- | --- | --- | --- |', ...rows.sort()].join('\n');
 }
 
-/** docs/truth.md. */
-export function written(
-  all: readonly Played[],
-  bands: BandTable,
-  claims: readonly Claim[],
-  sentences: Sentences,
-  studies: number,
-  devices: number,
-): string {
+function mannersOf(all: readonly Dealt[]): string {
+  const rows = all.map(({ manner, pairs, falseWinners, falseFirsts, studies, clear, misses, within, margins }) =>
+    [
+      manner,
+      pairs,
+      percent(falseWinners / pairs),
+      percent(falseFirsts / studies),
+      percent(misses / Math.max(1, clear)),
+      percent(within / pairs),
+      `${(median(margins) ?? 0).toFixed(2)} ×`,
+    ].join(' | '),
+  );
+  const heads = ['Read as', 'Pairs', 'False winners', 'False sole firsts', 'Misses', 'Differences within', 'Margin beside the generator’s'];
+  return [heads.join(' | '), heads.map(() => '---').join(' | '), ...rows].map((row) => `| ${row} |`).join('\n');
+}
+
+function logsOf(all: readonly Laid[]): string {
+  const rows = [...group(all, ({ whose }) => whose)].flatMap(([whose, some]) =>
+    [...group(some, ({ cadence, isEarly }) => `every ${cadence} min, begun ${isEarly ? 'before' : 'after'} plug-in`)].map(([part, of]) => {
+      const sure = of.filter(isSure);
+      const right = whose === 'own' ? percent(shareOf(sure, isRight)) : '';
+      return `| ${whose} | ${part} | ${of.length} | ${percent(shareOf(of, isSure))} | ${right} | ${Math.round(median(sure, ({ margin }) => margin) ?? 0)} s |`;
+    }),
+  );
+  return ['| Log of | Run read | Laid | Sure | Then right | Margin |', '| --- | --- | --- | --- | --- | --- |', ...rows].join('\n');
+}
+
+/** All that was played. */
+export interface Whole {
+  all: readonly Played[];
+  manners: readonly Dealt[];
+  bands: BandTable;
+  claims: readonly Claim[];
+  ceilings: Ceilings;
+  logs: readonly Laid[];
+  sentences: Sentences;
+}
+
+/** docs/truth.md. @param studies of each cell; @param devices of each model */
+export function written({ all, manners, bands, claims, ceilings, logs, sentences }: Whole, studies: number, devices: number): string {
   return `# Truth: does it name the right winner
 
 Written by \`npm run truth\`: ${studies} studies of three setups for each cell of cadence × spread × repeats, on nine charge models of its own (\`truth/models.ts\`)
@@ -194,6 +262,12 @@ No rule can know this from single runs; it is printed so that nobody is surprise
 
 ${tableOf(outcomesOf(beyond(all, false)))}
 
+## Read in other ways
+
+Runs vary by 1 to 3 %; half as many studies of each spread and number of repeats (\`truth/manners.ts\`).
+
+${mannersOf(manners)}
+
 ## The forecast band called 90 %
 
 One to eight earlier runs of each device, on chargers of its own and from other levels, all read every 1, 5, 10 or 15 min; 3 % of spread.
@@ -206,6 +280,17 @@ Two setups of one device that differ by what was wanted, 6 to 20 % of the time t
 cheaper by two steps or more. What is beyond reach is played as it is.
 
 ${claimsOf(claims)}
+
+## From what wattage on nothing changes
+
+Five or six chargers on one device (\`truth/ceilings.ts\`): of ${ceilings.studies} studies ${ceilings.said} name a ceiling; in ${ceilings.wrong.length} of them those above it that tie differ in truth by
+more than was said could hide.
+
+## Logs laid on runs
+
+Runs read by hand, and the log of another meter on a clock of its own (\`truth/logs.ts\`). A repeat is nearly the same charge: what becomes of it is printed.
+
+${logsOf(logs)}
 
 ## What verdicts say
 

@@ -1,8 +1,22 @@
 import { expect, it } from 'vitest';
+import { playCeilings } from './ceilings';
 import { playClaims } from './changes';
+import { playLogs } from './logs';
+import { playManners } from './manners';
 import { playSentences } from './sentences';
 import { CADENCES, REPEATS } from './studies';
-import { assumed, bandsBeyond, beyondBars, claimsBeyond, outcomesOf, playAll, playBands } from './table';
+import {
+  assumed,
+  bandsBeyond,
+  beyondBars,
+  ceilingsBeyond,
+  claimsBeyond,
+  logsBeyond,
+  mannersBeyond,
+  outcomesOf,
+  playAll,
+  playBands,
+} from './table';
 
 /** A smaller draw of `npm run truth`, whose whole table is docs/truth.md: cells are too small here to be held to theirs. */
 const played = playAll(30, 20261126);
@@ -29,4 +43,19 @@ it('says of winners what the rule tells, all of it and no more', () => {
 
 it('tells what the plan says a change of method will tell', () => {
   expect(claimsBeyond(playClaims(40, 30, 20261126))).toEqual([]);
+});
+
+it('keeps to its bars however studies are read', () => {
+  expect(mannersBeyond(playManners(25, 20261130), false)).toEqual([]);
+});
+
+it('names no ceiling that is none', () => {
+  const found = playCeilings(60, 20261130);
+  expect(ceilingsBeyond(found)).toEqual([]);
+  expect(found.said).toBeGreaterThan(20);
+});
+
+it('lays a log where it lies, and takes none of another charge for the run’s own', () => {
+  const all = playLogs(40, 20261130);
+  expect(logsBeyond(all)).toEqual([]);
 });
