@@ -128,3 +128,48 @@ test('@true one Wh figure read at the end of five minutes is a sample, and setup
   await expect(page.getByRole('row', { name: /^Quern 45/ })).toContainText(/45 min± \d minno loss, no taper/);
   await expect(page.getByRole('row', { name: /^Quern 30/ })).toContainText(/1 h 07± \d minno loss, no taper/);
 });
+
+test('@true the workloads of a load test are never averaged, over two sources of one run or over runs of other work', async ({ page }) => {
+  const works = ['idle', 'office', 'video', 'graphics', 'render'];
+  const loaded = (id: string, names: readonly string[], watts: readonly number[], more: readonly Draft[] = []) =>
+    runOf(
+      id,
+      drumlin,
+      names.flatMap((_, at) => [1, 5, 9].map((minute) => ({ minutes: 10 * at + minute, watts: watts[at] ?? 0, percent: 40 }))),
+      [
+        ...names.flatMap((remark, at): Draft[] => [
+          { kind: 'event', event: 'work started', remark, at: 600_000 * at },
+          { kind: 'event', event: 'work ended', remark, at: 600_000 * (at + 1) - 1000 },
+        ]),
+        ...more,
+      ],
+    );
+  const swapped: Draft = { kind: 'event', event: 'swapped', at: 30 * 60_000, source: { charger: quern } };
+  await page.goto('/curve');
+  await importFile(
+    page,
+    'loads.json',
+    bookOf([
+      loaded('five', works, [18, 22, 26, 44, 60], [swapped]),
+      loaded('two', ['idle', 'graphics'], [20, 45]),
+      loaded('other', ['idle', 'render'], [20, 45]),
+    ]),
+  );
+  await page.goto('/curve/five');
+  const done = page.getByRole('region', { name: 'Workloads' });
+  for (const [at, name] of works.entries()) {
+    const row = done.getByRole('row', { name: new RegExp(`^${name}`) });
+    await expect(row).toContainText([18, 22, 26, 44, 60][at]?.toFixed(1) ?? '');
+    await expect(row).toContainText(at < 3 ? 'Drumlin' : 'Quern 65');
+  }
+  // The watts of the first source are not those of the second, nor of all that was done.
+  await expect(page.getByRole('complementary', { name: 'Figures' })).not.toContainText('34.0 W');
+
+  await page.goto('/compare?runs=five.two.other&cols=peak,energy');
+  const setup = (of: string) => page.getByRole('row', { name: new RegExp(`^${of}`) });
+  await expect(setup('Drumlin, then Quern 65 from 30 min')).toContainText('several sources fed it: not ranked');
+  // Other work makes another setup: two of one charger, and no mean of the two.
+  await expect(setup('Drumlin')).toHaveCount(3);
+  // The same work on the same source was repeated, and is the only mean there is.
+  await expect(page.getByRole('rowheader', { name: /mean of [23]/ })).toHaveText([/^\s*idle · mean of 3\s*$/]);
+});
