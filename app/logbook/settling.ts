@@ -10,7 +10,7 @@ const USUAL_START = 1;
 
 /**
  * Puts runs that would settle something into a plan: into the study of the runs that are compared, where most of them are of one, else into a study
- * of its own that is taken as they were. Runs that are to be read otherwise than those were make a study of their own.
+ * of its own that is taken as they were. Runs that are to be taken otherwise than those were make a study of their own.
  *
  * @returns the ids of the studies
  * @throws {NotPlannable | StorageTrouble}
@@ -30,9 +30,9 @@ export async function planToSettle(
     if (gone) throw new NotPlannable(`${gone.name} is not on the bench: put it there, then plan the run.`);
   }
   const known = studyOf(runs, studies.all);
-  const planned = [...group(wanted, ({ cadence }) => JSON.stringify(cadence)).values()].map((alike): Study => {
+  const planned = [...group(wanted, ({ as }) => JSON.stringify(as)).values()].map((alike): Study => {
     const first = runs.find(({ header }) => alike.some(({ device }) => header.device.id === device)) ?? runs[0];
-    if (known && alike[0]?.cadence === undefined) return withSettling(known, alike, studies.made(known.id));
+    if (known && alike[0]?.as === undefined) return withSettling(known, alike, studies.made(known.id));
     if (!first) throw new Error('There is no run to take it from. Open a comparison first.');
     return studyToSettle(nanoid(10), `To settle: ${first.header.device.name}`, first.header, startLevel ?? USUAL_START, alike);
   });

@@ -115,7 +115,29 @@ describe('who is best', () => {
     ]);
     // What the plan is given is read as the sentence says: finely before the quicker of them is there.
     const [, every, from] = /every (\d+) min from (\d+) %/.exec(settle?.says ?? '') ?? [];
-    expect(settle?.runs[0]?.cadence).toEqual({ kind: 'coarse then fine', every: 900, level: Number(from), then: Number(every) * 60 });
+    expect(settle?.runs[0]?.as?.cadence).toEqual({ kind: 'coarse then fine', every: 900, level: Number(from), then: Number(every) * 60 });
+  });
+
+  it('asks for runs that are taken as its sentence says: on to full, or under the conditions of the others', () => {
+    const window: Partial<Header> = { cadence: { kind: 'marks', at: [900, 1800] }, rule: { ends: 'window', wants: ['level'] } };
+    const toFull = runOf(chargerOf('quick', 60), even(40), window);
+    const found = verdictOn([
+      toFull,
+      runOf(
+        chargerOf('slow', 10),
+        even(200).filter(([minutes]) => minutes <= 30),
+        window,
+      ),
+    ]);
+    const unseen = found('open')?.settle;
+    expect(unseen?.says).toBe('One run of slow to 100 % would settle it.');
+    expect(unseen?.runs).toMatchObject([
+      { charger: 'slow', runs: 1, as: { method: 'milestone-checks', cadence: { at: [900, 1800], then: 900 } } },
+    ]);
+    const lit = (name: string, screen: string) => runOf(chargerOf(name, 20), even(90), { conditions: [{ name: 'screen', value: screen }] });
+    const unfair = verdictOn([lit('A', 'off'), lit('B', 'off'), lit('C', 'on')])('fair')?.settle;
+    expect(unfair?.says).toBe('One more run of C, under the conditions of the others, would settle it.');
+    expect(unfair?.runs).toMatchObject([{ charger: 'C', as: { conditions: [{ name: 'screen', value: 'off' }] } }]);
   });
 
   it('asks for the runs that bring the two to the same number, of each what it lacks', () => {

@@ -10,9 +10,10 @@ import { balance } from './balance';
 import { ceiling, untested } from './ceiling';
 import { fullWindow, leads, surprises } from './leads';
 import { oneForAll, oneForAllSays } from './oneForAll';
-import { groupsOf, onceMore, over, type Finding, type Group, type Question, type Said } from './question';
+import { groupsOf, headerOf, onceMore, over, type Finding, type Group, type Question, type Said } from './question';
 import { charges, underLoad } from './tried';
 import { keepOrNot, overnight, toTravel, worth } from './worth';
+import type { Taken } from '../plan/settle';
 
 /**
  * Who should buy what, how sure it is, and what would settle the rest: a sentence for each need with its reason, made of figures with margins alone.
@@ -73,10 +74,25 @@ function unfair(group: Group): Said | undefined {
     why: [first.says, first.explains, ...others.slice(0, 2).map(({ says }) => says)].join(' '),
     settle: {
       says: `One more run of ${listed(names)}, under the conditions of the others, would settle it.`,
-      runs: onceMore(group, first.odd),
+      runs: onceMore(group, first.odd, { conditions: conditionsOfOthers(group, first.odd) }),
     },
   };
 }
+
+/** The conditions of a setup that is not among those that are odd. */
+const conditionsOfOthers = ({ setups }: Group, odd: readonly number[]) =>
+  setups.flatMap((setup, index) => (odd.includes(index) ? [] : [headerOf(setup).conditions ?? []]))[0] ?? [];
+
+/** A run that ended with its window, taken until it is full: its checks, and on from the last of them as far apart as the last two. */
+function untilFull({ setups }: Group, index: number): Taken | undefined {
+  const setup = setups[index];
+  const { cadence, rule } = setup ? headerOf(setup) : {};
+  if (rule?.ends !== 'window' || cadence?.kind !== 'marks') return undefined;
+  const [last = 0, before = 0] = [...cadence.at].reverse();
+  return { method: 'milestone-checks', cadence: { ...cadence, then: cadence.then ?? Math.min(LONGEST_BETWEEN, last - before) } };
+}
+/** Checks until a device is full lie no further apart, in seconds. */
+const LONGEST_BETWEEN = 900;
 
 /** Setups that were not seen where the others were: their runs ended before, or they stood still. */
 function unseen(group: Group, tracks: Question['tracks']): Said | undefined {
@@ -109,7 +125,7 @@ function unseen(group: Group, tracks: Question['tracks']): Said | undefined {
       ended.length > 0
         ? {
             says: `One run of ${names} to ${level} % would settle it.`,
-            runs: onceMore(group, ended),
+            runs: ended.flatMap((index) => onceMore(group, [index], untilFull(group, index))),
           }
         : undefined,
   };

@@ -88,8 +88,15 @@ export function fullWindow(group: Group): Said | undefined {
       `At ${nominal(end)} they tie, but stand at ${fixed(NEARLY_FULL)} % or more: there is nothing left to gain.`,
       ...(seen.length > 0 ? seen.slice(0, TOLD) : ['The checks before tie too.']),
     ].join(' '),
-    settle: seen.length === 0 ? { says: 'One run of each from a lower level would tell.', runs: onceMore(group, all) } : undefined,
+    settle: seen.length === 0 ? fromLower(group, all) : undefined,
   };
+}
+
+/** Runs of some setups from half the level that they began at: nothing of those that began at next to none. */
+function fromLower(group: Group, some: readonly number[]): Said['settle'] {
+  const starts = some.flatMap((index) => (group.setups[index]?.runs ?? []).flatMap(({ figures }) => figures.startLevel ?? []));
+  const from = Math.floor(Math.min(...starts) / 2);
+  return from >= 1 ? { says: `One run of each from ${from} % would tell.`, runs: onceMore(group, some, { from }) } : undefined;
 }
 
 /** What two chargers are expected to give this device, so much apart, is expected to show, as a share. */

@@ -10,8 +10,7 @@ import type { ReadRun } from '../curve/figures';
 import type { RunInk } from '../ink/fold';
 import type { Track } from '../ink/track';
 import { marksOf } from '../method/cadence';
-import type { Cadence } from '../method/cadenceSchema';
-import type { Settling } from '../plan/settle';
+import type { Settling, Taken } from '../plan/settle';
 import { listed } from '../quantity/listed';
 
 /** What a reader of a verdict needs, where people differ in it. */
@@ -173,12 +172,12 @@ export const either = (names: readonly string[]): string =>
 /** A figure of a group; `undefined` where nothing is asked for, or no setup has it. */
 export const figureOf = (group: Group, id: string | undefined) => (id === undefined ? undefined : group.figures.get(id));
 
-/** Some setups of a group once more, a run of each. */
-export const onceMore = ({ setups }: Group, some: readonly number[]): Settling[] =>
-  some.flatMap((index) => (setups[index] ? [again(setups[index], 1)] : []));
+/** Some setups of a group once more, a run of each: taken as they were, but for what is said. */
+export const onceMore = ({ setups }: Group, some: readonly number[], as?: Taken): Settling[] =>
+  some.flatMap((index) => (setups[index] ? [again(setups[index], 1, as)] : []));
 
-/** Runs of a setup once more: read as it was, unless a cadence says otherwise. */
-export function again(setup: SetupRuns, runs: number, cadence?: Cadence): Settling {
+/** Runs of a setup once more: taken as it was, but for what is said. */
+export function again(setup: SetupRuns, runs: number, as?: Taken): Settling {
   const { device, charger, feed, cable, conditions = [] } = headerOf(setup);
   return {
     device: device.id,
@@ -187,6 +186,6 @@ export function again(setup: SetupRuns, runs: number, cadence?: Cadence): Settli
     cable: cable?.id,
     state: conditions.find(({ name }) => name === 'state')?.value,
     runs,
-    ...(cadence && { cadence }),
+    ...(as && { as }),
   };
 }

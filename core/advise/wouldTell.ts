@@ -78,7 +78,7 @@ export function whatWouldTell(group: Group, { measure, cells }: MeasureColumn, b
     says: `If they truly differ by the ${by} that was seen, ${runsInWords([low, high], way)}, ${cadence ? cadence.says : 'read as these were,'} would tell.`,
     runs: [low, high].flatMap(({ setup }, at) => {
       const runs = way.more[at] ?? 0;
-      return runs > 0 ? [again(setup, runs, cadence?.cadence)] : [];
+      return runs > 0 ? [again(setup, runs, cadence && { cadence: cadence.cadence })] : [];
     }),
   };
 }

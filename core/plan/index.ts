@@ -12,6 +12,6 @@ export { layOut, type LayOut } from './layOut';
 export { cellsOf, progressOf, runKey, type PlannedRun, type Progress } from './matrix';
 export { restored, search, type Found } from './search';
 export { gearNames, runInWords, setupsOf, sourceOf, willNotCharge, type GearAtHand, type Setup } from './setups';
-export { NotPlannable, studyToSettle, withSettling, type Settling } from './settle';
+export { NotPlannable, studyToSettle, withSettling, type Settling, type Taken } from './settle';
 export { ORDERS, STATES, studySchema, type Study } from './study';
 export { cheapestChange, powerTelling, tellings, type Change } from './tell';

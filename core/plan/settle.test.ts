@@ -62,8 +62,8 @@ describe('runs that settle something', () => {
     // Over their own cables, and read more finely where that is what was asked for.
     const finer: Study['cadence'] = { kind: 'coarse then fine', every: 600, level: 40, then: 120 };
     const fine = studyToSettle('s3', 'Settle', exampleHeader(), 5, [
-      { device: 'd1', charger: 'c1', cable: 'w1', runs: 1, cadence: finer },
-      { device: 'd1', charger: 'c2', cable: 'w2', runs: 1, cadence: finer },
+      { device: 'd1', charger: 'c1', cable: 'w1', runs: 1, as: { cadence: finer } },
+      { device: 'd1', charger: 'c2', cable: 'w2', runs: 1, as: { cadence: finer } },
     ]);
     expect(fine.cadence).toEqual(finer);
     expect(asked(fine)).toEqual({ 'd1/c1/w1/asleep': 1, 'd1/c2/w2/asleep': 1 });

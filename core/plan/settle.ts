@@ -1,6 +1,7 @@
 import type { Header } from '../ink/entry';
 import { SCHEMA } from '../ink/version';
 import type { Cadence } from '../method/cadenceSchema';
+import type { Condition } from '../method/conditionSchema';
 import { cellsOf } from './matrix';
 import { STATES, type Study } from './study';
 
@@ -12,8 +13,18 @@ export interface Settling {
   cable?: string | undefined;
   state?: string | undefined;
   runs: number;
-  /** When they are read, where that is not as the others were. */
-  cadence?: Cadence | undefined;
+  /** How they are to be taken, where that is not as the others were. */
+  as?: Taken | undefined;
+}
+
+/** How runs are taken otherwise than those before them: what is said counts, and all else is as it was. */
+export interface Taken {
+  cadence?: Cadence;
+  /** A school of the trade, by its id. */
+  method?: string;
+  /** The level at which they start, in %. */
+  from?: number;
+  conditions?: Condition[];
 }
 
 /** Why cells are left out that came into a matrix with a single one that was asked for. */
@@ -86,16 +97,17 @@ function withGear(study: Study, wanted: Settling): Study {
 
 /** A study of its own for runs that settle something, taken as an earlier run was, or as they are to be read. @param from level at which it starts, in % */
 export function studyToSettle(id: string, name: string, header: Header, from: number, wanted: readonly Settling[]): Study {
-  const conditions = header.conditions ?? [];
   const first = wanted[0];
+  const { as = {} } = first ?? {};
+  const conditions = as.conditions ?? header.conditions ?? [];
   const study: Study = {
     schema: SCHEMA,
     id,
     name: name.slice(0, 80),
     question: 'Settle what a comparison left open',
-    method: header.method ?? 'fixed-interval',
-    cadence: first?.cadence ?? header.cadence ?? { kind: 'fixed', every: 300 },
-    startLevel: from,
+    method: as.method ?? header.method ?? 'fixed-interval',
+    cadence: as.cadence ?? header.cadence ?? { kind: 'fixed', every: 300 },
+    startLevel: as.from ?? from,
     devices: first ? [first.device] : [],
     chargers: first ? [first.charger] : [],
     ...(first?.feed !== undefined && { feeds: [{ charger: first.charger, by: first.feed }] }),
