@@ -75,7 +75,8 @@ export interface WrittenDifference {
   /** Both in a sentence: `2.6 ± 0.3 W`, `44 min (41 to 51 min)`, `9 min, just told apart`. */
   both: string;
 }
-const JUST = 'just told apart';
+/** Of a difference that its margin nearly reaches. */
+export const JUST = 'just told apart';
 
 /**
  * A difference, without its sign: that of the two values as they are shown, with what it lies between. The margin of a time that is told is written as its
