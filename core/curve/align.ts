@@ -89,9 +89,8 @@ interface Cells {
 /** @param flows whether it is nothing before plug-in, so that its rise there is a landmark */
 function match(read: Column, log: Column, flows: boolean): Omit<Alignment, 'by'> | undefined {
   const points = pointsOf(read);
-  const own = points.seconds.length;
   const cells = cellsOf(log, points.width);
-  if (!cells || own < LEAST_ROWS) return undefined;
+  if (!cells || points.seconds.length < LEAST_ROWS) return undefined;
   const spread = variance(points.values) ?? 0;
   const level = mean(points.values, (value) => value * value) ?? 0;
   if (!(spread > FLAT * level)) return undefined;
@@ -137,21 +136,17 @@ function match(read: Column, log: Column, flows: boolean): Omit<Alignment, 'by'>
   const placed = (flows && riseNear(cells, { zero, drift, margin })) || { zero, margin };
   const rival = peaks.find((each) => Math.abs(each.at - zero) > Math.max(3 * margin, 3 * step, NEAR));
   const left = misfit(points, cells, { ...placed, drift, scale: fit.scale, digit });
-  return {
-    ...placed,
-    drift: drift * 1e6,
-    explained: fit.explained,
-    doubt:
-      fit.explained < SURE.explained
-        ? 'they tell too little of it'
-        : left > SURE.left
-          ? 'what it leaves is more than reading does, as if it were of another charge'
-          : fit.scale < SURE.scale.least || fit.scale > SURE.scale.most
-            ? `the two meters would differ by ${Math.round(100 * Math.abs(fit.scale - 1))} %`
-            : rival !== undefined && rival.value - best.value < SURE.apart
-              ? 'another place would fit nearly as well'
-              : undefined,
-  };
+  const ahead = rival === undefined ? Infinity : rival.value - best.value;
+  return { ...placed, drift: drift * 1e6, explained: fit.explained, doubt: doubtOf(fit, left, ahead) };
+}
+
+/** Why a log may not lie where it fits best. @param left as `misfit` gives it; @param ahead by how much it is likelier than the next place */
+function doubtOf({ explained, scale }: Fit, left: number, ahead: number): string | undefined {
+  if (explained < SURE.explained) return 'they tell too little of it';
+  if (left > SURE.left) return 'what it leaves is more than reading does, as if it were of another charge';
+  if (scale < SURE.scale.least || scale > SURE.scale.most)
+    return `the two meters would differ by ${Math.round(100 * Math.abs(scale - 1))} %`;
+  return ahead < SURE.apart ? 'another place would fit nearly as well' : undefined;
 }
 
 /** Where a log’s first rise from nothing is the plug-in: the place that it asks for, where that lies within the margin of one. */
@@ -161,8 +156,8 @@ function riseNear({ from, step, values }: Cells, { zero, drift, margin }: { zero
   if (rise * step < RISE.quiet) return undefined;
   // Between the last row of nothing and the first of power.
   const at = -(from + (rise - 0.5) * step) * (1 + drift);
-  const own = step / 2 + MOMENT;
-  return Math.abs(at - zero) <= margin + own ? { zero: at, margin: Math.min(margin, own) } : undefined;
+  const off = step / 2 + MOMENT;
+  return Math.abs(at - zero) <= margin + off ? { zero: at, margin: Math.min(margin, off) } : undefined;
 }
 
 /**
