@@ -113,7 +113,8 @@ export function playLogs(runs: number, seed: number, models: readonly Model[] = 
 }
 
 function deviceOf(models: readonly Model[], noise: () => number) {
-  const model = models[Math.floor(models.length * noise())] ?? (models[0]);
+  const model = models[Math.floor(models.length * noise())];
+  if (!model) throw new Error('There is no model to draw a device from.');
   const rate = model.device(noise);
   const wattHours = { phone: 17, tablet: 32, laptop: 60, camera: 12, bank: 37 }[model.kind] * (0.8 + 0.4 * noise());
   return { rate, wattHours, peak: (rate(5, 0) * wattHours * 0.6) / 0.85 };
