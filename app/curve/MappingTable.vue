@@ -1,6 +1,7 @@
 <script setup lang="ts">
-import { computed, ref } from 'vue';
+import { computed, ref, watch } from 'vue';
 import { deviceIn, meanings, ofDevice, type Mapping, type Peek } from '@core/exchange';
+import { afterPaint } from '../kit/afterPaint';
 import FieldName from '../kit/FieldName.vue';
 import FigureField from '../kit/FigureField.vue';
 
@@ -27,6 +28,15 @@ function say(column: number, what: string, of = deviceIn(mapping.value.columns[c
   const meaning = ofDevice(what, isSeveral.value ? of : undefined);
   mapping.value = { ...mapping.value, columns: mapping.value.columns.map((each, index) => (index === column ? meaning : each)) };
 }
+
+/** Rows that are drawn: a field with so many choices takes long to make, so the page is painted, and hears keys, before each. */
+const drawn = ref(0);
+function drawMore(): void {
+  if (drawn.value >= mapping.value.columns.length) return;
+  drawn.value += 1;
+  afterPaint(drawMore);
+}
+watch(() => mapping.value.columns.length, drawMore, { immediate: true });
 
 /** Another row heads the log: as many columns as it has. */
 function head(typed: string): void {
@@ -61,7 +71,7 @@ function head(typed: string): void {
           </tr>
         </thead>
         <tbody>
-          <tr v-for="(meaning, column) in mapping.columns" :key="column">
+          <tr v-for="(meaning, column) in mapping.columns.slice(0, drawn)" :key="column">
             <th scope="row">
               {{ nameOf(column) }}<small class="soft">{{ why(column) }}</small>
             </th>
