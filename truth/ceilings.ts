@@ -40,6 +40,7 @@ export function playCeilings(studies: number, seed: number): Ceilings {
     const runs = [...timesBy].flatMap(([watts, times]) =>
       Array.from({ length: repeats }, (_, repeat) => {
         const factor = Math.max(0.5, 1 + sigma * normal(noise));
+        const mine = times.map((time) => time * factor);
         const header = exampleHeader({
           id: `${watts}-${repeat}`,
           charger: { id: `${watts}`, name: `W${watts}`, kind: 'adapter', watts },
@@ -50,10 +51,7 @@ export function playCeilings(studies: number, seed: number): Ceilings {
           const seconds = 60 * due + 5 * noise();
           rows.push({
             seconds,
-            percent: shownAt(
-              times.map((time) => time * factor),
-              seconds / 60,
-            ),
+            percent: shownAt(mine, seconds / 60),
           });
         }
         return readRun(foldRun(header, inkOf(header, rows)));

@@ -179,8 +179,11 @@ function tableOf(outcomes: readonly Outcome[]): string {
       percent(each.naive),
     ].join(' | '),
   );
-  return [HEADS.join(' | '), HEADS.map(() => '---').join(' | '), ...rows].map((row) => `| ${row} |`).join('\n');
+  return grid(HEADS, rows);
 }
+
+const grid = (heads: readonly string[], rows: readonly string[]) =>
+  [heads.join(' | '), heads.map(() => '---').join(' | '), ...rows].map((row) => `| ${row} |`).join('\n');
 
 function bandsOf({ all, parts, earliest }: BandTable): string {
   const row = (name: string, { cases, within, early }: BandTally) =>
@@ -215,7 +218,7 @@ function mannersOf(all: readonly Dealt[]): string {
     ].join(' | '),
   );
   const heads = ['Read as', 'Pairs', 'False winners', 'False sole firsts', 'Misses', 'Differences within', 'Margin beside the generator’s'];
-  return [heads.join(' | '), heads.map(() => '---').join(' | '), ...rows].map((row) => `| ${row} |`).join('\n');
+  return grid(heads, rows);
 }
 
 function logsOf(all: readonly Laid[]): string {

@@ -1,4 +1,4 @@
-import { differenceUnit, JUST, writeAmount, writeApart } from '../compare/amounts';
+import { differenceUnit, writeAmount, writeApart } from '../compare/amounts';
 import type { Cell, Measure } from '../compare/cells';
 import type { MeasureColumn } from '../compare/measures';
 import { difference, type Difference } from '../margin/told';
@@ -70,9 +70,9 @@ export function bestBy(group: Group, id: string): Said | undefined {
   const told = worse.filter(({ isLeast }) => !isLeast);
   const hardly = (index: number, value: number) => (isSmall(found, Math.abs(value), [index, first]) ? ', but hardly' : '');
   const named = told.slice(0, NAMED).map(({ index, told: by }) => {
-    const says = apart(by, measure);
+    const { both, isJust } = writeApart(by, measure.unit);
     // What is just told apart need not be called small.
-    return `${nameOf(index)} by ${says}${says.endsWith(JUST) ? '' : hardly(index, by.value)}`;
+    return `${nameOf(index)} by ${both}${isJust ? '' : hardly(index, by.value)}`;
   });
   if (told.length > NAMED) named.push(`${told.length - NAMED} more`);
   if (named.length > 0) why.push(`Surely ${words.worse}: ${named.join('; ')}.`);

@@ -24,7 +24,7 @@ interface Side {
   mean: Pooled;
 }
 
-/** Runs that would tell: how many setups were run how often then, and how the new ones are read. */
+/** Runs that would tell, and how they are read. */
 interface Way {
   /** How many more of the one and of the other. */
   more: readonly [number, number];

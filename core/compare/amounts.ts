@@ -1,6 +1,6 @@
 import type { Difference } from '../margin/told';
 import { rounded, spell } from '../quantity/duration';
-import { fixed, placesFor, price, withMargin } from '../quantity/figures';
+import { fixed, percentDecimals, placesFor, price, withMargin } from '../quantity/figures';
 import { keptFrom, shownDifference, shownIn, shownUnit } from '../quantity/manner';
 
 /** What a figure that is compared is kept in: seconds, degrees, a rise in degrees, a share, points of a percentage, or a unit as it is written. */
@@ -17,9 +17,8 @@ const MOST_DECIMALS: Readonly<Record<Exclude<MeasureUnit, 's' | '%' | 'points' |
   h: 1,
 };
 
-/** Displays show whole percents, so tenths of them are written only where the margin is finer than half of one. */
 const mostDecimals = (unit: Exclude<MeasureUnit, 's' | 'price'>, margin: number): number =>
-  unit === '%' || unit === 'points' ? (margin < 0.5 ? 1 : 0) : MOST_DECIMALS[unit];
+  unit === '%' || unit === 'points' ? percentDecimals(margin) : MOST_DECIMALS[unit];
 
 /** A figure and its margin, with their unit, rounded to what the margin supports: `53 min`, `3 min`; `12.4 W`, `0.3 W`. */
 export function writeAmount(value: number, margin: number, unit: MeasureUnit): { value: string; margin: string } {
@@ -74,9 +73,10 @@ export interface WrittenDifference {
   range: string;
   /** Both in a sentence: `2.6 ± 0.3 W`, `44 min (41 to 51 min)`, `9 min, just told apart`. */
   both: string;
+  /** Its margin nearly reaches it. */
+  isJust?: true;
 }
-/** Of a difference that its margin nearly reaches. */
-export const JUST = 'just told apart';
+const JUST = 'just told apart';
 
 /**
  * A difference, without its sign: that of the two values as they are shown, with what it lies between. The margin of a time that is told is written as its
@@ -97,7 +97,7 @@ export function writeApart(differ: Pick<Difference, 'value' | 'shown' | 'margin'
   return (told.isJust ? justBy : apartBy)(withUnit(told, unit));
 }
 
-const justBy = ({ value }: { value: string }): WrittenDifference => ({ value, range: JUST, both: `${value}, ${JUST}` });
+const justBy = ({ value }: { value: string }): WrittenDifference => ({ value, range: JUST, both: `${value}, ${JUST}`, isJust: true });
 
 function apartBy({ value, margin }: { value: string; margin: string }): WrittenDifference {
   const [, own = ''] = /\s(\D+)$/.exec(margin) ?? [];

@@ -65,18 +65,23 @@ export function measure<Found>({ find, measured, says, mayRank, ...about }: Meas
   return {
     ...about,
     compare(setups) {
-      const found = setups.map(({ runs }) => runs.map((one) => ({ one, found: find(one) })));
+      const found = setups.map(({ runs }) =>
+        runs.map((one) => {
+          const its = find(one);
+          return { one, found: its, measured: its === undefined ? undefined : measured(its, one) };
+        }),
+      );
       const cells = column(
         found,
-        () => (each) => (each.found === undefined ? undefined : measured(each.found, each.one)),
+        () => (each) => each.measured,
         about.unit,
         mayRank && !mayRank(setups) ? undefined : about.better,
         (index) => setups[index]?.isSequence ?? false,
       );
       return cells.map((cell, index) => {
-        const each = cell.each.map(({ one, found: its }) => ({
+        const each = cell.each.map(({ one, found: its, measured: figure }) => ({
           id: one.run.header.id,
-          isSeen: isSeen(its === undefined ? undefined : measured(its, one)),
+          isSeen: isSeen(figure),
           ...(its === undefined ? {} : says(its, one, cell.isByLatest)),
         }));
         return {
@@ -84,8 +89,7 @@ export function measure<Found>({ find, measured, says, mayRank, ...about }: Meas
           rank: cell.rank,
           spread: cell.spread,
           isAlone: setups[index]?.isSequence ?? false,
-          isByLatest:
-            cell.isByLatest && cell.each.some(({ one, found: its }) => its !== undefined && measured(its, one)?.latest !== undefined),
+          isByLatest: cell.isByLatest && cell.each.some(({ measured: figure }) => figure?.latest !== undefined),
           ...written(each, cell.mean, about.unit),
           place: cell.rank && writeRank(cell.rank),
           isBest: cell.rank?.place === 1,

@@ -1,7 +1,7 @@
 import type { ReadRun } from '../curve/figures';
 import type { Milestone } from '../curve/milestone';
 import type { Passage } from '../curve/milestones';
-import { writeMilestone, writePassage } from '../curve/timeWords';
+import { shownTime } from '../curve/timeWords';
 import type { Gain } from '../curve/valueAt';
 import type { RunInk } from '../ink/fold';
 import { difference, type Difference, type Measured, type Pooled } from '../margin/told';
@@ -48,20 +48,20 @@ export function timeOf(found: Milestone): Measured | undefined {
       value: found.estimate,
       uncertainty: found.uncertainty,
       bounds: found.bounds,
-      shown: writeMilestone(found, false).shown,
-      ...(found.level === 100 && { latest: writeMilestone(found).shown }),
+      shown: shownTime(found.bounds, found.estimate),
+      ...(found.level === 100 && { latest: shownTime(found.bounds, found.bounds.high) }),
     };
   return found.state === 'not reached' ? { value: found.bounds.low, uncertainty: 0, bounds: found.bounds, isLeast: true } : undefined;
 }
 
-export const whenOf = (passage: Passage): Measured | undefined => {
-  const { bounds, uncertainty, hasNoEarliest } = passage;
+export const whenOf = ({ bounds, uncertainty, hasNoEarliest }: Passage): Measured | undefined => {
   if (hasNoEarliest) return undefined;
   const value = (bounds.low + bounds.high) / 2;
-  return { value, uncertainty, bounds, shown: writePassage(passage, false).shown, latest: writePassage(passage).shown };
+  return { value, uncertainty, bounds, shown: shownTime(bounds, value), latest: shownTime(bounds, bounds.high) };
 };
 
-const gainOf =
+/** A gain as it is compared. @param perPercent what one percent of the battery is, in the unit that it is told in */
+export const gainOf =
   (perPercent: number) =>
   (gain: Gain): Measured | undefined =>
     gain.state === 'known'

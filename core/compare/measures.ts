@@ -2,14 +2,14 @@ import { uncertaintyOf } from '../curve/energy';
 import type { Figures, ReadRun } from '../curve/figures';
 import { efficiencyOf } from '../curve/efficiency';
 import { MARKS, type Heat } from '../curve/heat';
-import { projection, type Sampled } from '../curve/energySample';
+import { projection, type Projection, type Sampled } from '../curve/energySample';
 import type { Milestone } from '../curve/milestone';
 import type { Passage } from '../curve/milestones';
 import type { Gain } from '../curve/valueAt';
 import { AVERAGED } from '../curve/quoted';
 import { plain } from '../curve/working';
 import { PASSAGES, writeMilestone, writePassage } from '../curve/timeWords';
-import { shownGain, writeGain } from '../curve/words';
+import { gainMargin, writeGain } from '../curve/words';
 import { shownMargin } from '../margin/bounds';
 import type { Measured } from '../margin/told';
 import { nominal, spell } from '../quantity/duration';
@@ -17,7 +17,7 @@ import { price } from '../quantity/figures';
 import { quantityOf, TEMPERATURES, type Quantity } from '../quantity/quantity';
 import { roundedAmount, writeAmount, type MeasureUnit } from './amounts';
 import { measure, type Cell, type Measure, type Said } from './cells';
-import { timeOf, whenOf } from './compare';
+import { gainOf, timeOf, whenOf } from './compare';
 import { setupsOf, type SetupRuns } from './setups';
 
 /** What gains are given in: of the battery, or hours of use. */
@@ -93,15 +93,10 @@ function gained(seconds: number, unit: GainUnit): Measure {
     find: ({ figures }) => gainsOf(figures).find((gain) => gain.seconds === seconds),
     measured: (gain, one) => {
       const each = perPercent(one, unit);
-      if (gain.state !== 'known' || each === undefined) return undefined;
-      const { low, high } = gain.bounds;
-      return {
-        value: gain.value * each,
-        uncertainty: gain.uncertainty * each,
-        bounds: { low: low * each, high: high * each },
-        isFull: gain.isFull,
-        shown: unit === '%' ? shownGain(gain) : roundedAmount(gain.value * each, shownMargin(gain.uncertainty * each), unit),
-      };
+      const measured = each === undefined ? undefined : gainOf(each)(gain);
+      if (!measured || gain.state !== 'known') return undefined;
+      const margin = unit === '%' ? gainMargin(gain) : shownMargin(measured.uncertainty);
+      return { ...measured, shown: roundedAmount(measured.value, margin, unit) };
     },
     says: (gain, one) => {
       const { value, detail } = writeGain(gain);
@@ -222,25 +217,22 @@ const sampledBetween = ({ from, to }: CarriedOn): Measure[] => [
     ({ figures: { sampled } }) =>
       sampled && { value: sampled.watts, uncertainty: sampled.uncertainty, working: 'what the counter counted ÷ time' },
   ),
-  measure<Sampled>({
+  measure<Projection & { sampled: Sampled }>({
     id: 'projected',
     group: 'Times',
     title: `${from} to ${to} % by energy sample`,
     unit: 's',
     better: 'less',
-    find: ({ figures: { sampled } }) => (sampled && projection({ ...sampled, start: from }, to) ? sampled : undefined),
-    measured: (sampled) => {
-      const found = projection({ ...sampled, start: from }, to);
-      return (
-        found && {
-          value: found.seconds,
-          uncertainty: (found.seconds * sampled.uncertainty) / sampled.watts,
-          shown: roundedAmount(found.seconds, shownMargin(found.uncertainty), 's'),
-        }
-      );
+    find: ({ figures: { sampled } }) => {
+      const found = sampled && projection({ ...sampled, start: from }, to);
+      return found && { ...found, sampled };
     },
-    says: (sampled) => {
-      const { seconds = 0, uncertainty = 0 } = projection({ ...sampled, start: from }, to) ?? {};
+    measured: ({ seconds, uncertainty, sampled }) => ({
+      value: seconds,
+      uncertainty: (seconds * sampled.uncertainty) / sampled.watts,
+      shown: roundedAmount(seconds, shownMargin(uncertainty), 's'),
+    }),
+    says: ({ seconds, uncertainty, sampled }) => {
       const told = amountSays(seconds, uncertainty, 's');
       return {
         value: told.value,

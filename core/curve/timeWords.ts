@@ -14,8 +14,12 @@ export interface WrittenMilestone {
   detail: string;
   /** What it lies between, as a table says it. */
   range: string;
-  /** The time as it is written, in seconds. */
-  shown?: number;
+}
+
+/** A time as it is written, in seconds: one that is told by its latest is rounded up. */
+export function shownTime(bounds: Bounds, at: number): number {
+  const resolution = widthOf(bounds);
+  return rounded(at, resolution, at === bounds.high && resolution >= 1 ? 'up' : 'near');
 }
 
 /**
@@ -54,13 +58,8 @@ function writeTime(bounds: Bounds, at: number): Required<WrittenMilestone> {
   const shared = /^\d+ min$/.test(low) && /^\d+ min$/.test(high) ? low.replace(' min', '') : low;
   const between = isSeen ? `at ${high}` : `between ${shared} and ${high}`;
   // One that is told by its latest is the same time.
-  const isLatest = at === bounds.high;
-  return {
-    value: isLatest ? high : spell(at, resolution),
-    detail: between,
-    range: isSeen ? high : `${shared}–${high}`,
-    shown: rounded(at, resolution, isLatest && !isSeen ? 'up' : 'near'),
-  };
+  const value = at === bounds.high ? high : spell(at, resolution);
+  return { value, detail: between, range: isSeen ? high : `${shared}–${high}` };
 }
 
 /** The latest of a time that is known between bounds: `2 h 45`. */

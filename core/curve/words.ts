@@ -1,6 +1,6 @@
 import { sum } from 'd3-array';
 import { nominal, spell } from '../quantity/duration';
-import { fixed, percentWithMargin, placesFor, withMargin } from '../quantity/figures';
+import { fixed, percentWithMargin, withMargin } from '../quantity/figures';
 import type { RunInk } from '../ink/fold';
 import { shownMargin } from '../margin/bounds';
 import { listed } from '../quantity/listed';
@@ -87,7 +87,7 @@ export function writeGain(gain: Gain): { value?: string; detail: string } {
       detail: gain.state === 'start unknown' ? 'the level at plug-in is not known' : `no reading at or after ${nominal(gain.seconds)}`,
     };
   }
-  const { value, margin } = percentWithMargin(gain.value, marginOf(gain));
+  const { value, margin } = percentWithMargin(gain.value, gainMargin(gain));
   return {
     value: `${value} %`,
     detail: `± ${margin} %${gain.isAssumed ? ', from 0 % assumed' : ''}${gain.isFull ? ', full by then' : ''}`,
@@ -96,11 +96,8 @@ export function writeGain(gain: Gain): { value?: string; detail: string } {
 
 type Known = Extract<Gain, { state: 'known' }>;
 
-/** What is shown behind a gain: what is displayed is off by less than a percent either way. */
-const marginOf = ({ uncertainty, bounds }: Known) => shownMargin(uncertainty, { low: bounds.low - 1, high: bounds.high + 1 });
-
-/** A gain as it is written, in %. */
-export const shownGain = (gain: Known): number => Number(gain.value.toFixed(marginOf(gain) < 0.5 ? placesFor(marginOf(gain), 1) : 0));
+/** What is shown behind a gain, in %: what is displayed is off by less than a percent either way. */
+export const gainMargin = ({ uncertainty, bounds }: Known) => shownMargin(uncertainty, { low: bounds.low - 1, high: bounds.high + 1 });
 
 function gainFigure(gain: Gain, { battery, milliampHours, hours: lasts }: Figures): WrittenFigure {
   const figure = { id: `gain-${gain.seconds}`, group: 'What it gained', label: `Gained in ${nominal(gain.seconds)}` } as const;

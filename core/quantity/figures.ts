@@ -64,6 +64,9 @@ export function withMargin(value: number, margin: number, most: number): { value
   return { value: fixed(value, decimals), margin: fixed(Math.ceil(margin / step - 1e-9) * step, decimals) };
 }
 
-/** Percents and their margin, as `withMargin`: displays show whole ones, so tenths are written only where the margin is finer than half of one. */
+/** Decimals at most of percents: displays show whole ones, so tenths are written only where the margin is finer than half of one. */
+export const percentDecimals = (margin: number): number => (margin < 0.5 ? 1 : 0);
+
+/** Percents and their margin, as `withMargin`. */
 export const percentWithMargin = (value: number, margin: number): { value: string; margin: string } =>
-  withMargin(value, margin, margin < 0.5 ? 1 : 0);
+  withMargin(value, margin, percentDecimals(margin));
