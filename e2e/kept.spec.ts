@@ -1,7 +1,7 @@
 import { expect, test, type Page } from '@playwright/test';
 import { browse, newProfile } from './browse';
 import { FOLDER } from '../app/ledger/copied';
-import { bringShelf, entry, log, loseDatabases, loseSecondCopy, said, secondCopy, startRun, storedOf } from './person';
+import { bringShelf, entry, log, loseDatabases, loseSecondCopy, said, secondCopy, startRun, stopRun, storedOf } from './person';
 
 /** What is called stored is kept, twice; each of these was once lost, doubled or half done. */
 
@@ -145,7 +145,7 @@ test('@kept the clock is answered once, on the lanes that are left, when one is 
   await expect(lanes(page)).toContainText(/\b1:\d\d/);
 });
 
-test('@kept a run that is resumed while a note is added to it has both', async ({ page, context }) => {
+test('@kept a run that is resumed while a note is added to it has both, or says that the note is not in it and keeps it', async ({ page, context }) => {
   await bringShelf(page, ['Sedge 5'], ['Cobble 20']);
   await startRun(page, 'Sedge 5', 'Cobble 20', '2');
   await page.keyboard.press('Escape');
@@ -164,10 +164,34 @@ test('@kept a run that is resumed while a note is added to it has both', async (
   await expect(lanes(page)).toHaveCount(1);
   await expect.poll(() => storedOf(page, 'live/')).toBe(1);
   await expect.poll(() => storedOf(page, 'run/')).toBe(0);
+  const refused = ink(other).getByText('Another tab has Sedge 5');
+  const written = ink(other).getByRole('row').filter({ hasText: 'beside the oven' });
+  await expect(refused.or(written)).toBeVisible();
+  if (await refused.isVisible()) {
+    // The run came first: the note stands where it was typed, to be written where the run is now.
+    await expect(other.getByLabel('Write a reading into this run')).toHaveValue('@0:00 # beside the oven');
+    await log(page, '@0:00 # beside the oven');
+  }
   await page.reload();
   await lanes(page).getByRole('link', { name: 'Sedge 5' }).click();
   await expect(ink(page)).toContainText('beside the oven');
   await expect(ink(page)).toContainText('stopped too soon');
+});
+
+test('@kept what is being typed into a run stays there when another tab resumes it', async ({ page, context }) => {
+  await bringShelf(page, ['Sedge 5'], ['Cobble 20']);
+  await startRun(page, 'Sedge 5', 'Cobble 20', '2');
+  await stopRun(page, 'Window over');
+  const other = await context.newPage();
+  await other.goto(page.url());
+  const typed = other.getByLabel('Write a reading into this run');
+  await typed.fill('@0:00 # beside the oven');
+  await page.getByRole('button', { name: 'More', exact: true }).click();
+  await page.getByRole('button', { name: 'Resume run' }).click();
+  await expect(other.getByText(/ · live/)).toBeVisible();
+  await typed.press('Enter');
+  await expect(ink(other)).toContainText('Another tab has Sedge 5');
+  await expect(typed).toHaveValue('@0:00 # beside the oven');
 });
 
 test('@kept a browser without private files logs all the same, and says once that there is no second copy', async ({ page }) => {

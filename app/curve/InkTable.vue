@@ -273,7 +273,8 @@ async function stored(draft: Draft): Promise<boolean> {
     </div>
     <p v-if="said" role="status">{{ said }}</p>
     <PictureSheet v-if="looking" v-bind="looking" @close="looking = undefined" />
-    <LateEntry v-if="!live" v-model="again" :run="run" :write="write" />
+    <!-- What is being typed stays where another tab resumes the run meanwhile, with what becomes of it. -->
+    <LateEntry v-if="!live || again" v-model="again" :run="run" :write="write" />
     <v-dialog :model-value="striking !== undefined" max-width="440" aria-labelledby="strike-title" @update:model-value="close">
       <v-card v-if="striking">
         <form @submit.prevent="confirm">
