@@ -1,4 +1,5 @@
 import { writeFileSync } from 'node:fs';
+import { playBands, playKinds } from './bands';
 import { playCeilings } from './ceilings';
 import { playClaims } from './changes';
 import { playLogs } from './logs';
@@ -8,6 +9,7 @@ import { CADENCES, REPEATS, SIGMAS } from './studies';
 import {
   assumed,
   bandsBeyond,
+  kindsBeyond,
   beyond,
   beyondBars,
   ceilingsBeyond,
@@ -17,7 +19,6 @@ import {
   mannersBeyond,
   outcomesOf,
   playAll,
-  playBands,
   written,
 } from './table';
 
@@ -27,6 +28,7 @@ const whole = {
   all: playAll(studies, 1),
   manners: playManners(Math.ceil(studies / 2), 17),
   bands: playBands(devices, 7),
+  kinds: playKinds(Math.ceil(2.5 * devices), 29),
   claims: playClaims(studies, 60, 11),
   ceilings: playCeilings(studies, 19),
   logs: playLogs(Math.ceil(studies / 2), 23),
@@ -44,6 +46,7 @@ const broken = [
   ...falseBeyond(outcomesOf(beyond(whole.all, true))),
   ...mannersBeyond(whole.manners, true),
   ...bandsBeyond(whole.bands, true),
+  ...kindsBeyond(whole.kinds),
   ...claimsBeyond(whole.claims),
   ...ceilingsBeyond(whole.ceilings),
   ...logsBeyond(whole.logs),

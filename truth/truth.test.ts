@@ -1,4 +1,5 @@
 import { expect, it } from 'vitest';
+import { playBands, playKinds } from './bands';
 import { playCeilings } from './ceilings';
 import { playClaims } from './changes';
 import { playLogs } from './logs';
@@ -13,9 +14,9 @@ import {
   claimsBeyond,
   logsBeyond,
   mannersBeyond,
+  kindsBeyond,
   outcomesOf,
   playAll,
-  playBands,
 } from './table';
 
 /** A smaller draw of `npm run truth`, whose whole table is docs/truth.md: cells are too small here to be held to theirs. */
@@ -31,6 +32,13 @@ it('would not pass by the rule that the smaller number wins', () => {
 
 it('holds what its bands say of runs to come', () => {
   expect(bandsBeyond(playBands(20, 20261126), false)).toEqual([]);
+});
+
+/** Checks far apart and few earlier runs: where bands once held in half of the runs and fewer. */
+it('holds what its bands say of each kind of run', () => {
+  const kinds = [...playKinds(90, 20261130, [2], [15]), ...playKinds(90, 20261201, [8], [15])];
+  expect(kinds.filter(({ held }) => held.length >= 60).length).toBeGreaterThan(80);
+  expect(kindsBeyond(kinds, 60)).toEqual([]);
 });
 
 it('says of winners what the rule tells, all of it and no more', () => {

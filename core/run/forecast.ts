@@ -1,4 +1,4 @@
-import { ascending, median, range } from 'd3-array';
+import { median, range } from 'd3-array';
 import { holds } from '../curve/faults';
 import type { RunRecord } from '../ink/fold';
 import { sighting, type Sighting, type Track } from '../ink/track';
@@ -30,15 +30,15 @@ type Shares = readonly [from: number, least: number, most: number];
 /** With earlier runs of the device. Measured on charge models of many kinds (docs/numbers.md, *Forecast band*; `npm run truth`). */
 const KNOWN: Readonly<Record<'to80' | 'to100', readonly Shares[]>> = {
   to80: [
-    [0, 0.89, 1.08],
-    [40, 0.87, 1.1],
-    [60, 0.77, 1.2],
+    [0, 0.89, 1.09],
+    [40, 0.88, 1.09],
+    [60, 0.78, 1.19],
   ],
   to100: [
-    [0, 0.94, 1.09],
-    [40, 0.94, 1.11],
-    [80, 0.94, 1.17],
-    [90, 0.92, 1.21],
+    [0, 0.94, 1.07],
+    [40, 0.94, 1.08],
+    [80, 0.93, 1.1],
+    [90, 0.92, 1.13],
     [95, 0.35, 1.9],
   ],
 };
@@ -76,12 +76,12 @@ export function forecasts(run: RunRecord, earlier: readonly Track[] = [], levels
   if (held.some(({ to }) => to >= last.seconds)) return [];
   const now = paceNow(percent, begins, first, last);
   if (now === undefined) return [];
-  const ahead = secondsPerPercent(earlier, AS_FAST * highestPace(percent));
-  const open = LEFT_OPEN * (median(earlier, usualInterval) ?? 0);
+  const alike = earlier.filter((track) => highestPace(track) >= AS_FAST * highestPace(percent));
+  const [ahead, open] = [secondsPerPercent(alike), leftOpen(alike)];
   return levels.flatMap((level): Forecast[] => {
     if (last.value >= level) return [];
     const linear = (level - last.value) * now;
-    const band = ahead && bandOf(level, last, now, ahead, open);
+    const band = alike.length > 0 && bandOf(level, last, now, ahead, open);
     if (band) return [{ level, ...band }];
     const [, least] = sharesAt(UNKNOWN, level, last.value);
     return [{ level, low: last.seconds + least * linear }];
@@ -106,8 +106,12 @@ function bandOf(
   return { low: last.seconds + remaining - Math.hypot(sooner, open), high: last.seconds + remaining + Math.hypot(later, open) };
 }
 
-/** Between two checks a level of an earlier run can have come anywhere: so much of their interval belongs into the band. */
-const LEFT_OPEN = 1 / 4;
+/** Between two checks a level of an earlier run can have come anywhere: so much of their interval belongs into the band of a single one. */
+const LEFT_OPEN = 0.4;
+
+/** What the checks of earlier runs leave open of the time to come, in seconds. More runs narrow it down slowly: measured, as the shares are. */
+const leftOpen = (earlier: readonly Track[]): number =>
+  earlier.length === 0 ? 0 : (LEFT_OPEN / earlier.length ** 0.25) * (median(earlier, usualInterval) ?? 0);
 
 /** How far apart the checks of a run lie, in the middle of them, in seconds. */
 const usualInterval = ({ seconds }: Track): number =>
@@ -126,20 +130,11 @@ function paceNow(percent: Track, begins: number, first: Sighting, last: Sighting
   return last.value > since.value ? (last.seconds - since.seconds) / (last.value - since.value) : undefined;
 }
 
-/**
- * How long each percent took earlier runs, in the middle of them, in seconds.
- *
- * @param least runs that were never this fast tell nothing, in % a second
- * @returns by level, from 0; `undefined` where none went through it. `undefined` altogether without such a run
- */
-function secondsPerPercent(earlier: readonly Track[], least: number): (number | undefined)[] | undefined {
-  const curves = earlier.filter((track) => highestPace(track) >= least).map(throughMiddles);
-  if (curves.length === 0) return undefined;
-  return range(0, 100).map((level) => middleOf(curves.flatMap((curve) => spanOf(curve, level) ?? [])));
+/** How long each percent took earlier runs, in the middle of them, in seconds: by level, from 0; `undefined` where none went through it. */
+function secondsPerPercent(earlier: readonly Track[]): (number | undefined)[] {
+  const curves = earlier.map(throughMiddles);
+  return range(0, 100).map((level) => median(curves.flatMap((curve) => spanOf(curve, level) ?? [])));
 }
-
-/** The middle of several; of an even number the lower one of the two. */
-const middleOf = (values: readonly number[]): number | undefined => [...values].sort(ascending)[Math.floor((values.length - 1) / 2)];
 
 /** When a run stood at true levels: through the middle of the time for which each level was displayed; at 100 half-way between the checks around it. */
 function throughMiddles({ seconds, values }: Track): { at: number; level: number }[] {
