@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { leadOf, verdict } from './advise';
+import { headlineOf, judge, questionOf } from './advise';
 import { SCHEMAS } from './bench';
 import {
   aheadOf,
@@ -14,13 +14,24 @@ import {
   setupsOf,
   standingsOf,
   unlikeIn,
-  usualGainUnit,
   workingOf,
   writeDifference,
   writeTried,
   yardsticksOf,
 } from './compare';
-import { LEVELS, figuresOf, isHot, notices, readRun, splitInWords, summarise, watched, workloads, writeFigures } from './curve';
+import {
+  LEVELS,
+  type ReadRun,
+  figuresOf,
+  isHot,
+  notices,
+  readRun,
+  splitInWords,
+  summarise,
+  watched,
+  workloads,
+  writeFigures,
+} from './curve';
 import { entryMisfit, readCsv, runFromCsv, writeCompatibility, writeCsv } from './exchange';
 import {
   EVENTS,
@@ -199,7 +210,7 @@ const entry = fc.oneof(
         kind: fc.constant('trial'),
         source,
         state: fc.constantFrom('awake', 'asleep', 'off'),
-        status: fc.constantFrom('fast', 'holds', 'refuses', 'not charging'),
+        status: fc.constantFrom('fast', 'charges', 'holds', 'refuses', 'not charging'),
         wattsOut: values.watts,
         voltsBefore: values.volts,
         chimes: fc.constantFrom(0, 99),
@@ -369,14 +380,17 @@ describe('any run that the schemas let in', () => {
         const read = records.map((record) => readRun(record));
         const rows = compareRuns(read, records[0]?.header.id ?? '', at);
         const [setups, names] = [setupsOf(read), namesOf(rows)];
-        expect(said([verdict(rows, at), unlikeIn(setups, names), names])).not.toMatch(PLAIN);
-        const worked = records.map((record) => ({ run: record, workloads: workloads(record) }));
-        const question = { setups, unit: usualGainUnit(read), baseline: records[0]?.header.id, worked };
+        expect(said([unlikeIn(setups, names), names])).not.toMatch(PLAIN);
+        const question = questionOf(
+          records.map((record, index) => ({ ...(read[index] as ReadRun), workloads: workloads(record), percent: record.tracks.percent })),
+          { devices: [], chargers: [], cables: [] },
+        );
+        expect(said(judge(question))).not.toMatch(PLAIN);
         const columns = columnsOf(setups, question.unit, { from: 0, to: at });
         for (const { id } of yardsticksOf(columns.map(({ measure }) => measure)))
           expect(
             said([
-              leadOf(question, rows, id),
+              headlineOf(question, { yardstick: id }),
               standingsOf(
                 rows,
                 names,

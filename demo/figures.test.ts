@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
-import { verdict } from '@core/advise';
-import { compareRuns, compatibility, namesOf, setupsOf as setupsBeside, unlikeIn } from '@core/compare';
-import { figuresOf, LEVELS, milestone, notices, readRun, stalls, summarise, writeFigures } from '@core/curve';
+import { headlineOf, judge, questionOf } from '@core/advise';
+import { aboutOf, columnsOf, compareRuns, compatibility, namesOf, setupsOf as setupsBeside, unlikeIn, usualYardstick } from '@core/compare';
+import { figuresOf, LEVELS, milestone, notices, readRun, stalls, summarise, workloads, writeFigures } from '@core/curve';
 import { foldRun } from '@core/ink';
 import { costOf, setupsOf, tellings } from '@core/plan';
 import { expectations, explain, lessons } from '@core/power';
@@ -48,11 +48,18 @@ describe('the figures of the demo', () => {
         const rows = compareRuns(read, runs[0]?.header.id ?? '', level);
         return [
           ...rows.map(({ run, runs: each, ...row }) => ({ run: run.header.id, runs: each.map(({ header }) => header.id), ...row })),
-          ...verdict(rows, level),
           ...unlikeIn(setupsBeside(read), namesOf(rows)).map(({ says, explains }) => `${says} ${explains}`),
         ];
       });
-      return [study.name, ...compared, ...tellings(study, setups, LEVELS), costOf(study, setups)];
+      const judged = runs.map((run) => ({ ...readRun(run), workloads: workloads(run), percent: run.tracks.percent }));
+      const question = questionOf(judged, shelf);
+      const about = aboutOf(judged);
+      const yardstick = usualYardstick(columnsOf(question.setups, question.unit), about);
+      const { says = [], sure } = headlineOf(question, { yardstick, about }) ?? {};
+      const findings = judge(question).map(({ title, says: each, why, settle }) =>
+        [title, each, why, settle?.says].filter(Boolean).join(' | '),
+      );
+      return [study.name, ...says, sure ?? '', ...findings, ...compared, ...tellings(study, setups, LEVELS), costOf(study, setups)];
     });
     await expect(lines(all)).toMatchFileSnapshot('fixtures/studies.jsonl');
   });

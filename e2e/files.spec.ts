@@ -31,7 +31,7 @@ test('@slice a run goes out as CSV, the logbook as JSON, and both come back', as
   await logEveryFive(page, ['12 18.4w 29c', '22 18.3w # =case', '31 18.1w']);
   await stopRun(page, 'Window over');
   await expect(page.getByRole('heading', { name: 'Sedge <b>5</b> on Cobble 20' })).toBeVisible();
-  await expect(figure(page, 'Gained in 15 min')).toContainText('29 %');
+  await expect(figure(page, 'Gained in 15 min')).toContainText('29 points');
   await page.getByRole('button', { name: 'More', exact: true }).click();
   const csv = await takeOut(page, 'Export as CSV');
   expect(csv.name).toBe('sedge-b-5-b-on-cobble-20-2026-10-05-1400.csv');
@@ -58,7 +58,7 @@ test('@slice a run goes out as CSV, the logbook as JSON, and both come back', as
   await expect(elsewhere.getByText('5 rows over 15 min')).toBeVisible();
   await pairUp(elsewhere);
   await bringIn(elsewhere).click();
-  await expect(figure(elsewhere, 'Gained in 15 min')).toContainText('29 %');
+  await expect(figure(elsewhere, 'Gained in 15 min')).toContainText('29 points');
   await expect(elsewhere.getByText('=case')).toBeVisible();
   await expect(elsewhere.getByText('5 Oct 2026, 14:00')).toBeVisible();
   await elsewhere.context().close();

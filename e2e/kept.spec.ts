@@ -145,7 +145,10 @@ test('@kept the clock is answered once, on the lanes that are left, when one is 
   await expect(lanes(page)).toContainText(/\b1:\d\d/);
 });
 
-test('@kept a run that is resumed while a note is added to it has both, or says that the note is not in it and keeps it', async ({ page, context }) => {
+test('@kept a run that is resumed while a note is added to it has both, or says that the note is not in it and keeps it', async ({
+  page,
+  context,
+}) => {
   await bringShelf(page, ['Sedge 5'], ['Cobble 20']);
   await startRun(page, 'Sedge 5', 'Cobble 20', '2');
   await page.keyboard.press('Escape');

@@ -31,9 +31,9 @@ test('@numbers a dead start keeps its gains, marked assumed; a level seen turnin
   await page.clock.fastForward('04:30');
   await log(page, '54 @59:58');
   await stopRun(page, 'Window over');
-  await expect(figure(page, 'Gained in 30 min')).toContainText('24 %');
+  await expect(figure(page, 'Gained in 30 min')).toContainText('24 points');
   await expect(figure(page, 'Gained in 30 min')).toContainText('from 0 % assumed');
-  await expect(figure(page, 'Gained in 1 h')).toContainText('54 %');
+  await expect(figure(page, 'Gained in 1 h')).toContainText('54 points');
   await expect(figure(page, '50 %')).toContainText('between 54 min 55 s and 55 min');
   await expect(figure(page, 'First level')).toContainText('after a dead start');
   await figure(page, 'Gained in 1 h')

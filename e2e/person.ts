@@ -1,7 +1,7 @@
 import { expect, type Page } from '@playwright/test';
 import type { Charger, Device } from '../core/bench';
 import { logbookOf, writeLogbook, type StoredRun } from '../core/exchange';
-import { inkOf } from '../core/ink';
+import { inkOf, type Draft, type Header } from '../core/ink';
 import { exampleHeader } from '../core/ink/example';
 import { PORTS } from '../server/serve';
 
@@ -189,6 +189,36 @@ export function finished(id: string, levels: readonly number[], plugInAt = Date.
   );
   const at = plugInAt + levels.length * 300_000;
   return { header, entries: [...ink, { kind: 'stop', because: 'window over', seq: 99, id: `${id}-stop`, at, written: at }] };
+}
+/** What was read at one moment. */
+export interface Row {
+  minutes: number;
+  percent?: number;
+  watts?: number;
+}
+/** A run that was read at some moments, with what else happened, in milliseconds from plug-in. */
+export function runOf(
+  id: string,
+  charger: Header['charger'],
+  rows: readonly Row[],
+  more: readonly Draft[] = [],
+  changes: Partial<Header> = {},
+): StoredRun {
+  const header = exampleHeader({ id, charger, cable: undefined, study: undefined, plugInAt: Date.UTC(2026, 9, 5, 9), ...changes });
+  const ink = inkOf(
+    header,
+    rows.map(({ minutes, ...read }) => ({ seconds: 60 * minutes, ...read })),
+  );
+  const last = 60_000 * (rows.at(-1)?.minutes ?? 0);
+  const drafts: Draft[] = [...more, { kind: 'stop', because: 'window over', at: last }];
+  const events = drafts.map((draft, index) => ({
+    ...draft,
+    at: header.plugInAt + draft.at,
+    seq: 900 + index,
+    id: `${id}-event-${index}`,
+    written: 1,
+  }));
+  return { header, entries: [...ink, ...events] };
 }
 /** A logbook of runs alone, as a file. */
 export const bookOf = (runs: StoredRun[]) => writeLogbook(logbookOf({}, runs));

@@ -20,7 +20,7 @@ test('@slice from an empty shelf to two runs laid over each other', async ({ pag
   await stopRun(page, 'Full');
   await expect(figure(page, '80 %')).toContainText('between 21 and 23 min');
   await expect(figure(page, '100 % shown')).toContainText('35 min');
-  await expect(figure(page, 'Gained in 15 min')).toContainText('25 %');
+  await expect(figure(page, 'Gained in 15 min')).toContainText('25 points');
   await expect(figure(page, 'Gained in 1 h')).toContainText('full by then');
   await expect(figure(page, 'Peak, highest single reading')).toContainText('25 W± 2 W');
   await expect(figure(page, 'Average')).toContainText('W');

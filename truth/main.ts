@@ -4,6 +4,7 @@ import { playCeilings } from './ceilings';
 import { playClaims } from './changes';
 import { playLogs } from './logs';
 import { playManners } from './manners';
+import { playPages } from './pages';
 import { playSentences } from './sentences';
 import { CADENCES, REPEATS, SIGMAS } from './studies';
 import {
@@ -31,6 +32,7 @@ const whole = {
   kinds: playKinds(Math.ceil(2.5 * devices), 29),
   claims: playClaims(studies, 60, 11),
   ceilings: playCeilings(studies, 19),
+  pages: playPages(2 * studies, 31),
   logs: playLogs(Math.ceil(studies / 2), 23),
   sentences: playSentences(
     SIGMAS.flatMap((sigma) => CADENCES.flatMap((cadence) => REPEATS.map((repeats) => ({ cadence, sigma, repeats })))),
@@ -50,6 +52,7 @@ const broken = [
   ...claimsBeyond(whole.claims),
   ...ceilingsBeyond(whole.ceilings),
   ...logsBeyond(whole.logs),
+  ...[...whole.pages.denials, ...whole.pages.untold, ...whole.pages.otherwise].map((each) => `a page says against itself: ${each}`),
   ...whole.sentences.wrong.map((each) => `says what is not told: ${each}`),
   ...whole.sentences.left.map((each) => `leaves out what is told: ${each}`),
 ];

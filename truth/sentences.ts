@@ -46,7 +46,7 @@ function bestIn({ says }: Finding, names: readonly string[]): string[] {
 
 /** Who it names surely worse. */
 function worseIn({ why }: Finding, names: readonly string[]): string[] {
-  const part = /Surely \w+: ([^]*?)\.(?: |$)/.exec(why)?.[1] ?? '';
+  const part = /Surely \w+ than [^:]*: ([^]*?)\.(?: |$)/.exec(why)?.[1] ?? '';
   return names.filter((name) => part.split('; ').some((each) => each.startsWith(`${name} by `)));
 }
 

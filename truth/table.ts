@@ -4,6 +4,7 @@ import type { BandKind, BandTally, BandTable } from './bands';
 import type { Ceilings } from './ceilings';
 import type { Laid } from './logs';
 import type { Dealt } from './manners';
+import type { Pages } from './pages';
 import type { Sentences } from './sentences';
 import { CADENCES, play, REPEATS, SIGMAS, type Cell, type Tally } from './studies';
 
@@ -258,12 +259,13 @@ export interface Whole {
   claims: readonly Claim[];
   ceilings: Ceilings;
   logs: readonly Laid[];
+  pages: Pages;
   sentences: Sentences;
 }
 
 /** docs/truth.md. @param studies of each cell; @param devices of each model */
 export function written(
-  { all, manners, bands, kinds, claims, ceilings, logs, sentences }: Whole,
+  { all, manners, bands, kinds, claims, ceilings, logs, pages, sentences }: Whole,
   studies: number,
   devices: number,
 ): string {
@@ -323,5 +325,8 @@ ${logsOf(logs)}
 
 Sentences of ${sentences.studies} studies, held against the rule written a second time (\`truth/rule.ts\`): ${sentences.named} names called best or surely worse, ${sentences.wrong.length} of
 them not told by the rule, ${sentences.left.length} sentences that leave out what it tells.
+
+Whole pages of ${pages.studies} made-up studies, read as data (\`truth/pages.ts\`): ${pages.findings} findings with ${pages.claims} claims; ${pages.denials.length} deny each other, ${pages.otherwise.length} have
+another figure than the table, ${pages.untold.length} figures are of nothing.
 `;
 }

@@ -4,6 +4,7 @@ import { playCeilings } from './ceilings';
 import { playClaims } from './changes';
 import { playLogs } from './logs';
 import { playManners } from './manners';
+import { playPages } from './pages';
 import { playSentences } from './sentences';
 import { CADENCES, REPEATS } from './studies';
 import {
@@ -39,6 +40,13 @@ it('holds what its bands say of each kind of run', () => {
   const kinds = [...playKinds(90, 20261130, [2], [15]), ...playKinds(90, 20261201, [8], [15])];
   expect(kinds.filter(({ held }) => held.length >= 60).length).toBeGreaterThan(80);
   expect(kindsBeyond(kinds, 60)).toEqual([]);
+});
+
+/** A third with every test; `npm run thorough` reads all. */
+it('writes no page that denies itself or its table, nor a figure that is of nothing', () => {
+  const { denials, untold, otherwise, claims } = playPages(process.env.THOROUGH ? 1000 : 333, 20261130);
+  expect([...denials, ...untold, ...otherwise]).toEqual([]);
+  expect(claims).toBeGreaterThan(10_000);
 });
 
 it('says of winners what the rule tells, all of it and no more', () => {

@@ -7,7 +7,14 @@ import PenNib from '../strip/PenNib.vue';
 import { penOf } from '../strip/pens';
 
 /** The picture that people publish: a bar a setup with the whiskers of its margin, a block a figure. Blocks of one unit share one scale. */
-const props = defineProps<{ names: string[]; pens: number[]; measures: Measure[]; cells: (readonly Cell[])[] }>();
+const props = defineProps<{
+  /** Setups that stand together: those of one device, under its name; or all of them, under none. */
+  groups: readonly { of: string; rows: readonly number[]; names: readonly string[] }[];
+  pens: number[];
+  measures: Measure[];
+  /** The figures of each measure, a cell a setup. */
+  cells: (readonly Cell[])[];
+}>();
 
 const settings = useSettings();
 
@@ -23,60 +30,69 @@ const blocks = computed(() =>
   props.measures.map((measure, at) => {
     const top = (tops.value.get(measure.unit) ?? 0) * 1.02 || 1;
     const share = (value: number) => `${Math.min(100, Math.max(0, (100 * value) / top))}%`;
-    const bars = (props.cells[at] ?? []).map((cell, index) => {
-      const whiskers = whiskersOf(cell);
-      const value = cell.mean && !cell.mean.isLeast ? Math.max(0, cell.mean.value) : undefined;
+    const direction = measure.better === 'less' ? 1 : -1;
+    const barOf = (index: number, name: string) => {
+      const cell = props.cells[at]?.[index];
+      const whiskers = cell && whiskersOf(cell);
+      const value = cell?.mean && !cell.mean.isLeast ? Math.max(0, cell.mean.value) : undefined;
       return {
         index,
+        name,
         cell,
         sort: value ?? Number.NaN,
         width: value === undefined ? '0' : share(value),
         whisker: whiskers && { left: share(whiskers.low), right: `calc(100% - ${share(whiskers.high)})` },
       };
-    });
-    const direction = measure.better === 'less' ? 1 : -1;
-    // The best on top; what was not seen comes last.
-    bars.sort((one, other) => Number(Number.isNaN(one.sort)) - Number(Number.isNaN(other.sort)) || direction * (one.sort - other.sort));
-    return { measure, bars };
+    };
+    const groups = props.groups.map(({ of, rows, names }) => ({
+      of,
+      // The best on top; what was not seen comes last.
+      bars: rows
+        .map((index, place) => barOf(index, names[place] ?? ''))
+        .sort((one, other) => Number(Number.isNaN(one.sort)) - Number(Number.isNaN(other.sort)) || direction * (one.sort - other.sort)),
+    }));
+    return { measure, groups };
   }),
 );
 const colourOf = (index: number) => penOf(props.pens[index] ?? 0, settings.theme).colour;
-const says = (cell: Cell) => [cell.place, cell.value ?? 'none', cell.range.split(' · ')[0]].filter(Boolean).join(', ');
-const widest = computed(() => max(props.names, (name) => name.length) ?? 0);
+const says = (cell: Cell | undefined) => [cell?.place, cell?.value ?? 'none', cell?.range.split(' · ')[0]].filter(Boolean).join(', ');
+const widest = computed(() => max(props.groups, ({ names }) => max(names, (name) => name.length)) ?? 0);
 </script>
 
 <template>
   <div class="blocks" :class="{ long: widest > 26 }">
-    <section v-for="{ measure, bars } in blocks" :key="measure.id" :aria-label="measure.title">
+    <section v-for="{ measure, groups: parts } in blocks" :key="measure.id" :aria-label="measure.title">
       <h2>
         {{ measure.title }}
         <small v-if="measure.better" class="soft">{{ measure.better === 'less' ? 'shorter is better' : 'longer is better' }}</small>
       </h2>
-      <ul>
-        <li v-for="bar in bars" :key="bar.index">
-          <span class="name" :title="names[bar.index]"
-            ><PenNib :pen="pens[bar.index] ?? 0" /><span>{{ names[bar.index] }}</span></span
-          >
-          <span class="track" aria-hidden="true">
-            <span
-              v-if="bar.width !== '0'"
-              class="bar"
-              :class="{ hollow: penOf(pens[bar.index] ?? 0, settings.theme).hollow }"
-              :style="{ width: bar.width, color: colourOf(bar.index) }"
-            />
-            <span v-if="bar.whisker" class="whisker" :style="{ insetInlineStart: bar.whisker.left, insetInlineEnd: bar.whisker.right }" />
-          </span>
-          <span class="value figures" :class="{ best: bar.cell.isBest }"
-            ><span aria-hidden="true"
-              ><span v-if="bar.cell.place" class="rank">{{ bar.cell.place }}</span> {{ bar.cell.value ?? '—' }}</span
-            ><span class="unseen-text">{{ says(bar.cell) }}</span></span
-          >
-        </li>
-      </ul>
+      <template v-for="part in parts" :key="part.of">
+        <h3 v-if="part.of">{{ part.of }}</h3>
+        <ul :aria-label="part.of || undefined">
+          <li v-for="bar in part.bars" :key="bar.index">
+            <span class="name" :title="bar.name"
+              ><PenNib :pen="pens[bar.index] ?? 0" /><span>{{ bar.name }}</span></span
+            >
+            <span class="track" aria-hidden="true">
+              <span
+                v-if="bar.width !== '0'"
+                class="bar"
+                :class="{ hollow: penOf(pens[bar.index] ?? 0, settings.theme).hollow }"
+                :style="{ width: bar.width, color: colourOf(bar.index) }"
+              />
+              <span v-if="bar.whisker" class="whisker" :style="{ insetInlineStart: bar.whisker.left, insetInlineEnd: bar.whisker.right }" />
+            </span>
+            <span class="value figures" :class="{ best: bar.cell?.isBest }"
+              ><span aria-hidden="true"
+                ><span v-if="bar.cell?.place" class="rank">{{ bar.cell?.place }}</span> {{ bar.cell?.value ?? '—' }}</span
+              ><span class="unseen-text">{{ says(bar.cell) }}</span></span
+            >
+          </li>
+        </ul>
+      </template>
     </section>
     <p class="soft note">
-      Whiskers hold the reading and how runs vary: 95 of 100 times the setup lies within. Where two are not told apart, both have the better
-      place.
+      Whiskers hold the reading and how runs vary: 95 of 100 times the setup lies within. Tied setups share the better rank.
     </p>
   </div>
 </template>
@@ -92,6 +108,12 @@ const widest = computed(() => max(props.names, (name) => name.length) ?? 0);
 h2 {
   font-size: 0.95rem;
   font-weight: 700;
+}
+
+h3 {
+  margin-top: 0.35rem;
+  font-size: 0.88rem;
+  font-weight: 600;
 }
 
 ul {

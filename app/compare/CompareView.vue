@@ -2,7 +2,7 @@
 import { useThrottleFn } from '@vueuse/core';
 import { computed, onMounted, ref, shallowRef, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
-import { leadOf, usualWindow, WISHES, USUAL_WISHES, type Finding, type Question, type Wishes } from '@core/advise';
+import { groupsOf, headlineOf, questionOf, underLoad, usualWindow, WISHES, USUAL_WISHES, type Finding, type Wishes } from '@core/advise';
 import {
   aboutOf,
   baselineOf,
@@ -23,9 +23,11 @@ import {
   type Comparison,
   type Edit,
   type GainUnit,
+  type Row,
   type Yardstick,
 } from '@core/compare';
 import { LEVELS } from '@core/curve';
+import { chargedBy } from '@core/ink';
 import { NotPlannable } from '@core/plan';
 import { report } from '../kit/failures';
 import PickMany from '../kit/PickMany.vue';
@@ -47,6 +49,7 @@ import CompareCurves from './CompareCurves.vue';
 import CompareMatrix from './CompareMatrix.vue';
 import CompareTable from './CompareTable.vue';
 import GatheredTables from './GatheredTables.vue';
+import HeadlineNote from './HeadlineNote.vue';
 import VerdictSheet from './VerdictSheet.vue';
 
 /** Runs laid over each other, set against one of them. What is chosen stands in the address, so it can be kept and sent. */
@@ -65,7 +68,7 @@ const chosen = steady(() => [...new Set(asText(route.query.runs).split('.').filt
 const live = steady(() => lanes.records.filter(({ header }) => chosen.value.includes(header.id)));
 /** Whether something is what setups are to be set against each other by, as the address says. */
 const isAsked = (id: string | number) => String(id) === route.query.level;
-const choosing = ref(chosen.value.length < 2);
+const choosing = ref(chosen.value.length === 0);
 
 const found = shallowRef<(Beside | undefined)[]>([]);
 const opened = steady(() => found.value.filter((one) => one !== undefined));
@@ -109,7 +112,7 @@ const baseline = computed(() => {
 const setups = computed(() => setupsOf(charges.value));
 const units = computed(() => gainUnitsOf(charges.value));
 const unit = computed<GainUnit>(() => units.value.find((each) => each === route.query.unit) ?? usualGainUnit(charges.value));
-const UNITS: Readonly<Record<GainUnit, string>> = { '%': 'in %', Wh: 'in Wh', mAh: 'in mAh', h: 'in hours of use' };
+const UNITS: Readonly<Record<GainUnit, string>> = { '%': 'in points', Wh: 'in Wh', mAh: 'in mAh', h: 'in hours of use' };
 /** Energy samples are carried on to the level that times are taken to; of none, to the one that a run’s own page takes. */
 const compared = computed(() =>
   columnsOf(setups.value, unit.value, { from: settings.projectFrom, to: LEVELS.find(isAsked) ?? settings.projectTo }),
@@ -127,7 +130,28 @@ const rows = computed(() => compareRuns(charges.value, baseline.value ?? '', yar
 const names = computed(() => namesOf(rows.value));
 /** Which row each run is in: repeats share its name and its pen; a sequence of sources has a row of its own. */
 const rowOf = computed(() => charges.value.map(({ run }) => rows.value.findIndex(({ runs }) => runs.includes(run))));
-const pens = computed(() => distinctPens(rows.value.map(({ run }) => run.header.pen)));
+/** Of several devices a charger has one colour throughout: that of its first row. */
+const pens = computed(() => {
+  const own = rows.value.map(({ run }) => run.header.pen);
+  if (!isOfSeveralDevices.value) return distinctPens(own);
+  const firsts = [...new Map(rows.value.map((row, index) => [sourceOf(row), index] as const).reverse()).entries()].reverse();
+  const drawn = distinctPens(firsts.map(([, index]) => own[index] ?? 0));
+  return rows.value.map((row) => drawn[firsts.findIndex(([source]) => source === sourceOf(row))] ?? 0);
+});
+const sourceOf = ({ run }: Row) => chargedBy(run);
+const isOfSeveralDevices = computed(() => {
+  const devices = rows.value.map(({ run }) => run.header.device.id);
+  return new Set(devices).size > 1 && new Set(rows.value.map(sourceOf)).size < devices.length;
+});
+/** Rows of bars by device, where several devices were charged by the same sources: the device heads its group, and a bar names its charger. */
+const barGroups = computed(() => {
+  if (!isOfSeveralDevices.value) return [{ of: '', rows: rows.value.map((_, index) => index), names: names.value }];
+  const devices = [...new Set(rows.value.map(({ run }) => run.header.device.name))];
+  return devices.map((of) => {
+    const its = rows.value.flatMap(({ run }, index) => (run.header.device.name === of ? [index] : []));
+    return { of, rows: its, names: namesOf(its.flatMap((index) => rows.value[index] ?? [])) };
+  });
+});
 const baselines = computed(() =>
   rows.value.flatMap(({ run, isSequence }, index) => (isSequence ? [] : [{ id: run.header.id, name: names.value[index] ?? '' }])),
 );
@@ -141,19 +165,18 @@ const wishes = computed<Wishes>(() => {
   const window = [...WISHES.window, usual].find((each) => String(each) === route.query.window) ?? usual;
   return { window, night: chosenOf('night'), loss: chosenOf('loss'), habit: chosenOf('habit') };
 });
-const question = computed<Question>(() => ({
-  setups: setups.value,
-  tracks: new Map(charges.value.map(({ run, percent }) => [run.header.id, percent])),
-  baseline: baseline.value,
-  unit: unit.value,
-  wishes: wishes.value,
-  shelf: { devices: shelf.devices, chargers: shelf.chargers, cables: shelf.cables },
-  worked: opened.value,
-  sittings: opened.value.filter(({ run }) => run.trials.length > 0).map(({ run }) => run),
-}));
+const question = computed(() =>
+  questionOf(opened.value, shelf.everything(), { baseline: baseline.value, unit: unit.value, wishes: wishes.value }),
+);
 const wish = (some: Partial<Wishes>) => ask(Object.fromEntries(Object.entries(some).map(([key, value]) => [key, String(value)])));
-/** Who was first, in a sentence or two; of several devices each by itself. */
-const words = computed(() => leadOf(question.value, rows.value, yardstick.value.id, isAsked(yardstick.value.id) ? undefined : about.value));
+const judgedGroups = computed(() => groupsOf(question.value));
+const headline = computed(() =>
+  headlineOf(
+    question.value,
+    { yardstick: yardstick.value.id, about: isAsked(yardstick.value.id) ? undefined : about.value },
+    judgedGroups.value,
+  ),
+);
 /** The same in a sentence: of devices that show no level, what came to pass. */
 const goal = computed(() => (yardstick.value.level === undefined ? yardstick.value.says : goalSays(rows.value[0]?.goal ?? FULL)));
 /** The figure of it, and how each setup stands to the baseline by that. */
@@ -174,6 +197,8 @@ const columns = computed(() => {
 });
 const cellsOf = computed(() => new Map(compared.value.map(({ measure, cells: its }) => [measure.id, its])));
 const cells = computed(() => columns.value.map(({ id }) => cellsOf.value.get(id) ?? []));
+/** One run that holds several sources, or the same work on them, is compared by itself. */
+const isOneOfSeveral = computed(() => opened.value.length === 1 && underLoad(opened.value).length > 0);
 /** Where work or spot checks are what it is about, their tables come before what was charged. */
 const isGatheredFirst = computed(() => about.value === 'work' || charges.value.length < 2);
 const isDifference = ref(false);
@@ -199,7 +224,8 @@ const bars = computed(() => {
 
 const title = computed(() => {
   const devices = [...new Set(opened.value.map(({ run }) => run.header.device.name))];
-  if (opened.value.length < 2) return 'Compare';
+  const [first] = opened.value;
+  if (opened.value.length < 2) return isOneOfSeveral.value && first ? `${first.run.header.device.name}, source by source` : 'Compare';
   return devices.length === 1
     ? `${opened.value.length} runs of ${devices[0] ?? ''}`
     : `${opened.value.length} runs, ${devices.length} devices`;
@@ -313,7 +339,7 @@ const hasNothing = computed(() => lanes.records.length + logbook.summaries.lengt
     </div>
     <template v-else>
       <ChooseRuns
-        v-if="choosing || chosen.length < 2"
+        v-if="choosing || (opened.length < 2 && !isOneOfSeveral)"
         :chosen="chosen"
         :saved="comparisons.all"
         @choose="choose"
@@ -326,7 +352,8 @@ const hasNothing = computed(() => lanes.records.length + logbook.summaries.lengt
         {{ missing.length === 1 ? 'One of these runs is' : `${missing.length} of these runs are` }} not in this logbook, or cannot be read.
         Choose again.
       </p>
-      <template v-if="opened.length > 1">
+      <template v-if="opened.length > 1 || isOneOfSeveral">
+        <HeadlineNote v-if="headline" :headline="headline" />
         <GatheredTables v-if="isGatheredFirst" :opened="opened" />
         <div v-if="charges.length > 1" class="spread" :class="{ whole: shown === 'verdict' }">
           <div class="picture">
@@ -353,7 +380,7 @@ const hasNothing = computed(() => lanes.records.length + logbook.summaries.lengt
             />
             <CompareBars
               v-else-if="shown === 'bars'"
-              :names="names"
+              :groups="barGroups"
               :pens="pens"
               :measures="bars"
               :cells="bars.map(({ id }) => cellsOf.get(id) ?? [])"
@@ -368,13 +395,10 @@ const hasNothing = computed(() => lanes.records.length + logbook.summaries.lengt
             <VerdictSheet v-else v-bind="judged" @edit="edit" @plan="plan" @wish="wish" />
           </div>
           <aside v-if="shown !== 'verdict'" aria-label="Verdict">
-            <p v-for="(sentence, index) in words" :key="sentence" :class="index === 0 ? 'first' : ''">{{ sentence }}</p>
             <p><button type="button" class="link" @click="ask({ show: 'verdict' })">The whole verdict</button></p>
             <details v-if="unlike.length > 0" :open="unlike.length <= SHOWN_AT_ONCE">
               <summary>Are they comparable? {{ unlike.length === 1 ? 'One thing differs' : `${unlike.length} things differ` }}</summary>
-              <p v-for="each in unlike" :key="each.says" class="unfair">
-                {{ each.says }} <span class="soft">{{ each.explains }}</span>
-              </p>
+              <p v-for="each in unlike" :key="each.says" class="unfair" :title="each.explains">{{ each.inShort }}</p>
             </details>
             <p v-else class="soft">As far as was written down, they were charged alike.</p>
           </aside>
@@ -413,7 +437,13 @@ const hasNothing = computed(() => lanes.records.length + logbook.summaries.lengt
           :standings="standings"
           :is-difference="isDifference"
         />
-        <VerdictSheet v-if="charges.length < 2 && question.sittings.length > 0" v-bind="judged" @edit="edit" @plan="plan" @wish="wish" />
+        <VerdictSheet
+          v-if="charges.length < 2 && (question.sittings.length > 0 || isOneOfSeveral)"
+          v-bind="judged"
+          @edit="edit"
+          @plan="plan"
+          @wish="wish"
+        />
         <GatheredTables v-if="!isGatheredFirst" :opened="opened" />
       </template>
     </template>

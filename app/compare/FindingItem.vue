@@ -4,10 +4,18 @@ import type { Finding } from '@core/advise';
 import type { Edit } from '@core/compare';
 
 /** A sentence of the verdict with its reason; in one’s own words where one likes, what was worked out beside them. */
-const props = defineProps<{ finding: Finding; edit: Edit | undefined }>();
+const props = defineProps<{
+  finding: Finding;
+  edit: Edit | undefined;
+  /** Whether its reason is shown unasked. */
+  isUnfolded: boolean;
+}>();
 const emit = defineEmits<{ write: [text: string]; keep: []; undo: []; plan: [] }>();
 
 const isOpen = ref(false);
+const isAsked = ref(false);
+const isShown = computed(() => props.isUnfolded || isAsked.value);
+const hasReason = computed(() => props.finding.why !== '' || props.finding.settle !== undefined);
 const text = ref('');
 const error = ref('');
 const MOST = 600;
@@ -54,8 +62,11 @@ function write(): void {
           <button type="button" class="link" @click="emit('undo')">Take the new one</button>
         </p>
       </template>
-      <p v-if="finding.why" class="soft why">{{ finding.why }}</p>
-      <p v-if="finding.settle" class="soft why">
+      <p v-if="hasReason && !isShown">
+        <button type="button" class="link why" :aria-label="`Why: ${finding.title}`" @click="isAsked = true">Why</button>
+      </p>
+      <p v-if="finding.why && isShown" class="soft why">{{ finding.why }}</p>
+      <p v-if="finding.settle && isShown" class="soft why">
         {{ finding.settle.says }}
         <button
           v-if="finding.settle.runs.length > 0"

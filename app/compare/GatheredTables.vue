@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue';
-import { gathered, loadsOf, padsOf, type Load } from '@core/compare';
+import { gathered, loadsOf, notSeenSays, padsOf, type Load } from '@core/compare';
 import { ruleOf, stalls } from '@core/curve';
 import { TRIAL_STATES, type TrialState } from '@core/ink';
 import { fixed, spell } from '@core/quantity';
@@ -12,6 +12,7 @@ const props = defineProps<{ opened: Beside[] }>();
 
 const sittings = computed(() => props.opened.filter(({ run }) => run.trials.length > 0).map(({ run }) => run));
 const groups = computed(() => gathered(sittings.value));
+const notSeen = computed(() => notSeenSays(groups.value.flatMap(({ rows }) => rows.map(({ row }) => row))));
 /** States of the device that anything was tried in. */
 const states = computed(() => TRIAL_STATES.filter((state) => groups.value.some(({ rows }) => rows.some(({ row }) => row[state]))));
 const STATES: Readonly<Record<TrialState, string>> = { awake: 'Awake', asleep: 'Asleep', off: 'Off' };
@@ -70,6 +71,7 @@ const pads = computed(() =>
         </tbody>
       </table>
     </div>
+    <p v-if="notSeen" class="soft">{{ notSeen }}</p>
   </section>
   <section v-if="loads.length > 0" class="gathered" aria-labelledby="load-title">
     <h2 id="load-title">Under load</h2>

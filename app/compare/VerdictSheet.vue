@@ -1,6 +1,6 @@
 <script setup lang="ts">
-import { computed } from 'vue';
-import { balanceOf, groupsOf, judge, oneForAll, worthOf, WISHES, type Finding, type Question, type Wishes } from '@core/advise';
+import { computed, ref } from 'vue';
+import { balanceOf, groupsOf, judge, oneForAll, weightiest, worthOf, WISHES, type Finding, type Question, type Wishes } from '@core/advise';
 import { writeAmount, type Edit } from '@core/compare';
 import { price, spell } from '@core/quantity';
 import FindingItem from './FindingItem.vue';
@@ -29,8 +29,11 @@ const findings = computed((): Finding[] => [
   ...worked.value,
   ...props.edits
     .filter(({ need }) => !worked.value.some((each) => each.need === need))
-    .map(({ need }) => ({ need, title: 'Your own words', says: 'nothing can be said of it any more', why: '' })),
+    .map(({ need }) => ({ need, title: 'Your own words', says: 'nothing can be said of it any more', why: '', claims: [] })),
 ]);
+/** Their reasons are open at first: the fewest that answer the most, and what was made of one’s own. */
+const isAllOpen = ref(false);
+const weighty = computed(() => weightiest(worked.value));
 const pensOf = (group: (typeof groups.value)[number]) => group.setups.map((setup) => props.pens[props.question.setups.indexOf(setup)] ?? 0);
 
 const pictures = computed(() =>
@@ -111,13 +114,19 @@ const HABIT_SAYS: Readonly<Record<Wishes['habit'], string>> = { overnight: 'over
             :key="finding.need"
             :finding="finding"
             :edit="editOf(finding.need)"
+            :is-unfolded="isAllOpen || weighty.includes(finding.need)"
             @write="(text) => emit('edit', finding.need, { text, made: madeOf(finding) })"
             @keep="emit('edit', finding.need, { text: editOf(finding.need)?.text ?? finding.says, made: madeOf(finding) })"
             @undo="emit('edit', finding.need, undefined)"
             @plan="finding.settle && emit('plan', finding.settle)"
           />
         </ul>
-        <p v-else class="soft none">
+        <p v-if="findings.length > weighty.length">
+          <button type="button" class="link" :aria-pressed="isAllOpen" @click="isAllOpen = !isAllOpen">
+            {{ isAllOpen ? 'Fold the reasons' : 'Show every reason' }}
+          </button>
+        </p>
+        <p v-if="findings.length === 0" class="soft none">
           There is nothing to judge yet: two setups of one device, or two devices, say something of each other.
         </p>
       </section>

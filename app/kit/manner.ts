@@ -12,6 +12,19 @@ export interface DateManner {
 /** What the browser of this person does, until it was asked: that takes as long as a tenth of a start, so it waits until the page is painted. */
 const browser = shallowRef<DateManner & Pick<Manner, 'decimal'>>({ order: 'day', separator: '/', twelve: false, decimal: '.' });
 
+/** The sign of the currency where this person is, once it was looked up: the table of countries is not needed before. */
+const currency = shallowRef('');
+
+async function lookUpCurrency(language: string): Promise<void> {
+  const { default: currencyOf } = await import('country-to-currency');
+  const { region = '' } = new Intl.Locale(language).maximize();
+  const code = (currencyOf as Readonly<Record<string, string>>)[region];
+  const parts = code
+    ? new Intl.NumberFormat(language, { style: 'currency', currency: code, currencyDisplay: 'narrowSymbol' }).formatToParts(1)
+    : [];
+  currency.value = parts.find(({ type }) => type === 'currency')?.value ?? '';
+}
+
 /** Asks the browser how it writes numbers and dates. */
 export function askBrowser(language = navigator.language): void {
   const parts = new Intl.DateTimeFormat(language, { day: '2-digit', month: '2-digit', year: 'numeric' }).formatToParts();
@@ -22,6 +35,8 @@ export function askBrowser(language = navigator.language): void {
     twelve: new Intl.DateTimeFormat(language, { hour: 'numeric' }).resolvedOptions().hour12 ?? false,
     decimal: new Intl.NumberFormat(language).format(0.5).includes(',') ? ',' : '.',
   };
+  // Prices stand without a sign where it cannot be had.
+  lookUpCurrency(language).catch(() => undefined);
 }
 
 /** How dates are written now. */
@@ -43,7 +58,7 @@ export function followSettings(all: Settings): void {
     Object.assign(manner, {
       decimal: all.decimal === 'browser' ? found.decimal : all.decimal,
       scale: all.scale,
-      currency: all.currency.trim(),
+      currency: all.currency.trim() || currency.value,
     });
     Object.assign(assumed, { spread: all.spread, realUse: all.realUse });
     Object.assign(dateManner, {

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, onMounted, ref, shallowRef } from 'vue';
+import { computed, defineAsyncComponent, onMounted, ref, shallowRef } from 'vue';
 import { useRouter } from 'vue-router';
 import { ValidationError } from 'yup';
 import { SCHEMA } from '@core/ink';
@@ -16,6 +16,8 @@ import ConditionsTable from '../method/ConditionsTable.vue';
 import MatrixTable from './MatrixTable.vue';
 import StudyFields from './StudyFields.vue';
 import TellTable from './TellTable.vue';
+
+const StudyHeadline = defineAsyncComponent(() => import('../compare/StudyHeadline.vue'));
 
 /** One study: its question and method, its matrix, what must match, what it costs and what it will be able to tell. */
 const props = defineProps<{ id: string }>();
@@ -149,6 +151,7 @@ async function remove(): Promise<void> {
       <p v-if="trouble" class="due" role="alert">{{ trouble }}</p>
       <p v-else-if="Object.keys(errors).length > 0" class="due" role="alert">Not saved yet: {{ Object.values(errors).join(' ') }}</p>
     </header>
+    <StudyHeadline v-if="runs.length > 1" :ids="runs.map((run) => run.id)" />
     <div v-if="isLoaded" class="spread">
       <StudyFields :study="draft" :method="method" :errors="errors" @change="change" @method="takeMethod" />
       <div class="found">

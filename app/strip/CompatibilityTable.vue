@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue';
-import { writeTried, type Compatible, type Tried } from '@core/compare';
+import { notSeenSays, writeTried, type Compatible, type Tried } from '@core/compare';
+import { ranked, triedSays } from '@core/advise';
 import { writeCompatibility } from '@core/exchange';
 import { TRIAL_STATES, type Trial } from '@core/ink';
 import { saveFile } from '../kit/saveFile';
@@ -11,13 +12,14 @@ const props = defineProps<{ device: string; rows: readonly Compatible[]; canChan
 const emit = defineEmits<{ strike: [trial: Trial]; rewrite: [trial: Trial] }>();
 
 const all = computed(() =>
-  props.rows.flatMap((row) =>
+  (props.canChange ? ranked(props.rows) : props.rows).flatMap((row) =>
     TRIAL_STATES.flatMap((state) => {
       const tried = row[state];
       return tried ? [{ row, state, tried, reads: writeTried(tried) }] : [];
     }),
   ),
 );
+const notSeen = computed(() => notSeenSays(props.rows));
 const seen = (value: boolean | undefined) => (value === undefined ? '–' : value ? 'yes' : 'no');
 const chimed = ({ trial: { chime, chimes } }: Tried) => (chimes === undefined || chimes < 2 ? seen(chime) : `${chimes} times`);
 
@@ -29,6 +31,7 @@ function exportFile(): void {
 <template>
   <section v-if="rows.length > 0" aria-labelledby="compatibility-title">
     <h2 id="compatibility-title">What works with {{ device }}</h2>
+    <p v-if="canChange" class="sum">{{ triedSays(rows) }}.</p>
     <div class="scroll" tabindex="0" role="region" aria-label="Compatibility">
       <table v-cards class="plain-table">
         <thead>
@@ -85,6 +88,7 @@ function exportFile(): void {
         </tbody>
       </table>
     </div>
+    <p v-if="notSeen" class="soft">{{ notSeen }}</p>
     <v-btn variant="text" @click="exportFile">Export the table as CSV</v-btn>
   </section>
 </template>
@@ -100,6 +104,10 @@ tbody th {
 
 .does {
   min-width: 12rem;
+}
+
+.sum {
+  font-weight: 600;
 }
 
 .change,

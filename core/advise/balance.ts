@@ -45,14 +45,23 @@ export function balanceOf(group: Group, window: number): Balance | undefined {
   return { title: fast.measure.title, heat: cool.measure.title, points };
 }
 
+/** So many are told one by one. */
+const NAMED = 5;
+
 /** The best balance of speed and heat: those that none is both surely faster and no hotter than. */
 export function balance(group: Group, window: number): Said | undefined {
   const found = speedAndHeat(group, window);
   if (!found) return undefined;
   const { fast, cool, both, at, faster, cooler, line } = found;
   const name = (index: number) => group.names[at(index)] ?? '';
-  const figures = (index: number) => `${fast.cells[at(index)]?.value ?? ''}, ${cool.cells[at(index)]?.value ?? ''} warmer`;
-  const says = (index: number) => `${name(index)} ${figures(index)}`;
+  const claims: Said['claims'][number][] = [];
+  const tell = ({ measure, cells }: typeof fast, index: number): string => {
+    const value = cells[at(index)]?.value ?? '';
+    claims.push({ figure: measure.id, who: name(index), says: 'is', value });
+    return value;
+  };
+  const figures = (index: number) => `${tell(fast, index)}, ${tell(cool, index)} warmer`;
+  const says = (index: number) => `${name(index)}: ${figures(index)}`;
   const free = both.flatMap((_, one) => {
     const beaten = both.flatMap((__, other) => (other !== one && faster(one, other) && !cooler(other, one) ? [name(other)] : []));
     return beaten.length > 0 && line.includes(one)
@@ -60,14 +69,20 @@ export function balance(group: Group, window: number): Said | undefined {
       : [];
   });
   const isAll = line.length === both.length;
+  const isTraded = both.some((_, one) => both.some((__, other) => faster(one, other) && cooler(other, one)));
   return {
-    who: isAll ? 'None of them: what is faster is hotter, or nothing is told' : either(line.map(name)),
+    who: !isAll
+      ? either(line.map(name))
+      : isTraded
+        ? 'None wins both: what is faster gets hotter'
+        : 'No difference that these readings can show',
     figures: !isAll && line.length === 1 ? figures(line[0] ?? 0) : undefined,
     why: [
-      line.length > 1 ? `${line.slice(0, 5).map(says).join('; ')}: none of these is beaten in one without losing in the other.` : '',
+      line.length > 1 ? `${line.slice(0, NAMED).map(says).join('; ')}. None of these is beaten in one without losing in the other.` : '',
       ...free.slice(0, 2),
     ]
       .filter(Boolean)
       .join(' '),
+    claims,
   };
 }

@@ -1,8 +1,10 @@
+import { greatest, mean } from 'd3-array';
 import { differenceUnit, writeAmount, writeApart } from '../compare/amounts';
 import type { Cell, Measure } from '../compare/cells';
-import type { MeasureColumn } from '../compare/measures';
+import { perPercent, type MeasureColumn } from '../compare/measures';
 import { difference, type Difference } from '../margin/told';
 import { nominal, spell } from '../quantity/duration';
+import { fixed } from '../quantity/figures';
 import { listed } from '../quantity/listed';
 import { either, figureOf, headerOf, type Group, type Said } from './question';
 import { whatWouldTell } from './wouldTell';
@@ -17,11 +19,22 @@ const MORE: Comparative = { better: 'more', worse: 'less' };
 const COOLER: Comparative = { better: 'cooler', worse: 'hotter' };
 const wordsOf = ({ group }: Measure) => (group === 'Heat' ? COOLER : group === 'Times' ? SOONER : MORE);
 
+/** A figure as what is gone by: `the time to 80 %`, `what was gained in 15 min`. */
+export const basisOf = ({ title, group }: Pick<Measure, 'title' | 'group'>): string =>
+  group === 'Gains' ? `what was ${small(title)}` : title.startsWith('By ') ? `the ${title.slice(3)}` : `the ${small(title)}`;
+const small = (title: string) => title.charAt(0).toLowerCase() + title.slice(1);
+
 /** Others that are named one by one; of more, how many. */
 const NAMED = 4;
 
 /** `2.6 ± 0.4 W`, `44 min (41 to 51 min)`, whichever way. */
 export const apart = (differ: Difference, { unit }: Pick<Measure, 'unit'>): string => writeApart(differ, unit).both;
+
+/** `38 min (34 to 42 min) sooner than Cobble 12`; `9 min sooner than Cobble 20, just told apart`. */
+function than(differ: Difference, { unit }: Pick<Measure, 'unit'>, whom: string): string {
+  const { value, range, both, isJust } = writeApart(differ, unit);
+  return isJust ? `${value} ${whom}, ${range}` : `${both} ${whom}`;
+}
 
 /** The cells of a column that have a figure, and not the least of one. */
 export const meansIn = (cells: readonly Cell[]) => cells.flatMap((cell, index) => (cell.mean && !cell.mean.isLeast ? [index] : []));
@@ -57,25 +70,41 @@ export function bestBy(group: Group, id: string): Said | undefined {
   const worse = others.flatMap((index) => {
     // Of several that are best, the one that it is most surely behind.
     const told = best
-      .flatMap((each) => between(cells, each, index) ?? [])
-      .filter((each) => each.told !== 'tie')
-      .sort((one, other) => Math.abs(other.value) / other.margin - Math.abs(one.value) / one.margin)[0];
-    return told ? [{ index, told, isLeast: cells[index]?.mean?.isLeast === true }] : [];
+      .flatMap((than) => {
+        const by = between(cells, than, index);
+        return by && by.told !== 'tie' ? [{ than, by }] : [];
+      })
+      .sort((one, other) => Math.abs(other.by.value) / other.by.margin - Math.abs(one.by.value) / one.by.margin)[0];
+    return told ? [{ index, than: told.than, told: told.by, isLeast: cells[index]?.mean?.isLeast === true }] : [];
   });
+  const claims: Said['claims'][number][] = [];
+  const tell = (index: number): string => {
+    const value = cells[index]?.value ?? '';
+    claims.push({ figure: id, who: nameOf(index), says: 'is', value });
+    return value;
+  };
   const why: string[] = [];
   if (best.length > 1) {
-    const values = best.slice(0, NAMED + 2).map((index) => `${nameOf(index)} ${cells[index]?.value ?? ''}`);
-    why.push(`${values.join(', ')}: these readings cannot tell them apart${tieSays(found, best)}.`);
+    const shown = best.slice(0, NAMED + 2);
+    const rest = best.length > shown.length ? ` and ${best.length - shown.length} more` : '';
+    why.push(
+      `${shown.map((index) => `${nameOf(index)}: ${tell(index)}`).join('; ')}${rest}. These readings cannot tell them apart${tieSays(found, best)}.`,
+    );
+    for (const [at, one] of best.entries())
+      for (const other of best.slice(at + 1)) claims.push({ figure: id, who: nameOf(one), says: 'alike', than: nameOf(other) });
+    claims.push({ figure: `${id} apart`, who: listed(best.map(nameOf)), says: 'is', value: tieSays(found, best) });
   }
   const told = worse.filter(({ isLeast }) => !isLeast);
   const hardly = (index: number, value: number) => (isSmall(found, Math.abs(value), [index, first]) ? ', but hardly' : '');
+  for (const { index, than, told: by } of worse)
+    claims.push({ figure: id, who: nameOf(than), says: 'better', than: nameOf(index), value: writeApart(by, measure.unit).both });
   const named = told.slice(0, NAMED).map(({ index, told: by }) => {
     const { both, isJust } = writeApart(by, measure.unit);
     // What is just told apart need not be called small.
     return `${nameOf(index)} by ${both}${isJust ? '' : hardly(index, by.value)}`;
   });
   if (told.length > NAMED) named.push(`${told.length - NAMED} more`);
-  if (named.length > 0) why.push(`Surely ${words.worse}: ${named.join('; ')}.`);
+  if (named.length > 0) why.push(`Surely ${words.worse} than ${best.length > 1 ? 'the best' : nameOf(first)}: ${named.join('; ')}.`);
   const late = worse.filter(({ isLeast }) => isLeast).map(({ index }) => nameOf(index));
   if (late.length > 0) why.push(`${listed(late)} ${late.length === 1 ? 'was' : 'were'} not seen there by the end.`);
   const untold = others.filter((index) => !worse.some((each) => each.index === index));
@@ -87,13 +116,17 @@ export function bestBy(group: Group, id: string): Said | undefined {
   const zero = best.length === 1 && !best.includes(group.baseline) ? between(cells, group.baseline, first) : undefined;
   const saved =
     zero && zero.told !== 'tie' && !cells[group.baseline]?.mean?.isLeast
-      ? `, ${apart(zero, measure)} ${words.better} than ${nameOf(group.baseline)}`
+      ? `, ${than(zero, measure, `${words.better} than ${nameOf(group.baseline)}`)}`
       : '';
+  const settle = best.length > 1 ? whatWouldTell(group, found, best) : undefined;
+  if (settle) claims.push({ figure: `${id} to tell`, who: listed(best.map(nameOf)), says: 'is', value: settle.says });
   return {
     who: isAllAlike ? 'No difference that these readings can show' : either(best.map(nameOf)),
-    figures: best.length === 1 ? `${cells[first]?.value ?? ''}${saved}` : undefined,
+    figures: best.length === 1 ? `${tell(first)}${saved}` : undefined,
     why: why.join(' '),
-    settle: best.length > 1 ? whatWouldTell(group, found, best) : undefined,
+    settle,
+    isAllAlike,
+    claims,
   };
 }
 
@@ -103,7 +136,7 @@ const SMALL = { share: 0.1, points: 4, degrees: 2 };
 /** Whether a difference of a figure is small beside the figures of some setups. */
 function isSmall({ measure, cells }: MeasureColumn, difference: number, some: readonly number[]): boolean {
   if (measure.unit === '°C' || measure.unit === 'K') return difference < SMALL.degrees;
-  if (measure.unit === '%') return difference < SMALL.points;
+  if (measure.unit === 'points') return difference < SMALL.points;
   return difference < SMALL.share * Math.min(...some.map((index) => Math.abs(cells[index]?.mean?.value ?? 0)));
 }
 
@@ -145,11 +178,23 @@ export function gainBy(group: Group, window: number): { id: string; seconds: num
   return id === undefined ? undefined : { id, seconds: Number(id.slice(5)) };
 }
 
-/** Who gains most in a short time. */
+/** Who gains most in a short time; where the owner’s hours are known, how much use that is. */
 export function topUp(group: Group, window: number): Said | undefined {
   const by = gainBy(group, window);
   const said = by && bestBy(group, by.id);
-  return said && { ...said, why: by.seconds === window ? said.why : `By what was gained in ${nominal(by.seconds)}. ${said.why}`.trim() };
+  if (!said) return undefined;
+  const found = figureOf(group, by.id);
+  const first = found?.cells.findIndex(({ isBest }) => isBest) ?? -1;
+  const [cell, setup] = [found?.cells[first], group.setups[first]];
+  const hours = setup && found?.measure.unit === 'points' ? mean(setup.runs.map((one) => perPercent(one, 'h') ?? Number.NaN)) : undefined;
+  const use = hours && cell?.mean ? `${fixed(hours * cell.mean.value, 1)} h of use` : undefined;
+  const says = said.figures !== undefined && use !== undefined ? `About ${use}.` : '';
+  const basis = by.seconds === window ? '' : `By what was gained in ${nominal(by.seconds)}.`;
+  return {
+    ...said,
+    why: [says, basis, said.why].filter(Boolean).join(' '),
+    claims: says && use !== undefined ? [...said.claims, { figure: 'use', who: said.who, says: 'is', value: use }] : said.claims,
+  };
 }
 
 /** The surface whose rise is known of most setups: the figure’s id. */
@@ -171,7 +216,22 @@ export function coolest(group: Group): Said | undefined {
   cells.sort((one, other) => one.at - other.at);
   const [low, high] = [cells[0], cells.at(-1)];
   const range = low && high && low.value !== high.value ? ` Hottest: ${low.value} to ${high.value}.` : '';
-  return { ...said, figures: said.figures && `rise ${said.figures}`, why: `By the rise over its start.${range} ${said.why}`.trim() };
+  return {
+    ...said,
+    figures: said.figures && `rise ${said.figures}`,
+    why: `By the rise over its start.${range} ${said.why}`.trim(),
+    claims: range ? [...said.claims, { figure: 'hottest', who: 'all', says: 'is', value: range }] : said.claims,
+  };
+}
+
+/** The most power that a device was seen to take, as its figure has it. */
+export function takesAtMost(group: Group): { value: string; claim: Said['claims'][number] } | undefined {
+  const cells = group.figures.get('peak')?.cells ?? [];
+  const at = greatest(meansIn(cells), (index) => cells[index]?.mean?.value);
+  const value = at === undefined ? undefined : cells[at]?.value;
+  return at === undefined || value === undefined
+    ? undefined
+    : { value, claim: { figure: 'peak', who: group.names[at] ?? '', says: 'is', value } };
 }
 
 /** The level by which most setups have a time, 80 % where it is one of them: its figure’s id. */

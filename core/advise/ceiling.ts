@@ -5,7 +5,7 @@ import { fixed } from '../quantity/figures';
 import { listed } from '../quantity/listed';
 import { spell } from '../quantity/duration';
 import { usualFeed } from '../bench/feed';
-import { between, isBetter, mainBy, tieSays, timeBy } from './best';
+import { basisOf, between, isBetter, mainBy, tieSays, timeBy } from './best';
 import { nowOf } from './cost';
 import { figureOf, headerOf, type Group, type Said, type Shelf } from './question';
 
@@ -33,7 +33,7 @@ function shortOf(group: Group): string[] {
     const stage = setup.runs[0]?.figures.stages.find(({ kind }) => kind === 'steady');
     const fell =
       stage?.volts !== undefined && stage.volts < FIVE_VOLTS && (expected.volts ?? 0) > 6 ? ': it fell back to 5 V; check the cable' : '';
-    return [`${group.names[index] ?? ''}: expected ${fixed(expected.watts)} W, saw ${fixed(watts)}${fell}.`];
+    return [`${group.names[index] ?? ''}: expected ${fixed(expected.watts)} W, saw ${fixed(watts)} W${fell}.`];
   });
 }
 
@@ -76,8 +76,11 @@ export function ceiling(group: Group, window: number, isHidden: boolean): Said |
     below.every(({ index }) => isBetter(cells, measure, best.index, index)) &&
     new Set(alike.map(({ watts }) => watts)).size > 1 &&
     exceptions.length <= EXCEPTIONS * above.length;
+  const shortOfIt = short.map((value) => ({ figure: 'short', who: value, says: 'is' as const, value }));
   if (!from || !last || !isTold)
-    return short.length > 0 ? { isSentence: true, who: 'It was not reached as expected', why: short.join(' ') } : undefined;
+    return short.length > 0
+      ? { isSentence: true, who: 'Less power than expected was seen', why: short.join(' '), claims: shortOfIt }
+      : undefined;
   const limit = expectedOf(group, last.index);
   const expected =
     limit?.limit === 'device'
@@ -85,14 +88,23 @@ export function ceiling(group: Group, window: number, isHidden: boolean): Said |
       : limit
         ? `By the facts on the shelf ${group.names[last.index] ?? ''} should still have given more: ${fixed(limit.watts)} W.`
         : '';
+  const others = alike.filter(({ index }) => index !== best.index);
+  const hidden = tieSays(
+    found,
+    alike.map(({ index }) => index),
+  );
   return {
     isSentence: true,
+    claims: [
+      ...others.map(({ index }) => ({ figure: measure.id, who: nameOf(index), says: 'alike' as const, than: nameOf(best.index) })),
+      ...below.map(({ index }) => ({ figure: measure.id, who: nameOf(best.index), says: 'better' as const, than: nameOf(index) })),
+      { figure: 'ceiling', who: 'rating', says: 'is', value: `${fixed(from.watts)} W` },
+      { figure: 'ceiling apart', who: 'rating', says: 'is', value: `${hidden} ${expected}` },
+      ...shortOfIt,
+    ],
     who: `Nothing changes above ${fixed(from.watts)} W`,
     why: [
-      `${listed(alike.map(({ index }) => nameOf(index)))} tie, ${measure.title.toLowerCase()}${tieSays(
-        found,
-        alike.map(({ index }) => index),
-      )}.`,
+      `${listed(others.map(({ index }) => nameOf(index)))} ${others.length === 1 ? 'is' : 'are'} not told apart from ${nameOf(best.index)} by ${basisOf(measure)}${hidden}.`,
       exceptions.length > 0 && `Not so ${listed(exceptions.map(({ index }) => nameOf(index)))}.`,
       expected,
       ...short,
@@ -128,6 +140,7 @@ export function untested(group: Group, shelf: Shelf): Said | undefined {
   if (!first) return undefined;
   return {
     isSentence: true,
+    claims: some.map(({ charger, seconds }) => ({ figure: `${id} expected`, who: charger.name, says: 'is', value: spell(seconds) })),
     who: `${first.charger.name} should take about ${spell(first.seconds)} to ${level} %`,
     why: [
       ...some.slice(1).map(({ charger, seconds }) => `${charger.name} about ${spell(seconds)}.`),

@@ -11,7 +11,9 @@ import { inkOf } from '../ink/build';
 import type { Entry, Header } from '../ink/entry';
 import { exampleHeader } from '../ink/example';
 import { foldRun } from '../ink/fold';
-import { leadOf } from './lead';
+import { EMPTY_TRACK } from '../ink/track';
+import { headlineOf } from './headline';
+import { questionOf, type Shelf } from './question';
 
 const HOUR: Header['rule'] = { ends: 'window', wants: ['level'] };
 
@@ -31,8 +33,9 @@ function runOf(name: string, levels: readonly (readonly [minutes: number, percen
     ),
   );
 }
-/** A comparison as its page shows it: what it goes by at first, its lead by that or another yardstick, and how each stands to the first. */
-function compared(all: readonly ReadRun[], by?: string) {
+const EMPTY: Shelf = { devices: [], chargers: [], cables: [] };
+/** A comparison as its page shows it: what it goes by at first, its headline by that or another yardstick, and how each stands to the first. */
+function compared(all: readonly ReadRun[], by?: string, shelf = EMPTY) {
   const [setups, unit] = [setupsOf(all), usualGainUnit(all)];
   const baseline = all[0]?.run.header.id ?? '';
   const columns = columnsOf(setups, unit);
@@ -42,7 +45,14 @@ function compared(all: readonly ReadRun[], by?: string) {
   return {
     yardstick,
     columns: columns.map(({ measure }) => measure),
-    lead: leadOf({ setups, unit, baseline, worked: [] }, rows, yardstick, by ? undefined : aboutOf(all)),
+    ...headlineOf(
+      questionOf(
+        all.map((one) => ({ ...one, workloads: [], percent: EMPTY_TRACK })),
+        shelf,
+        { baseline, unit },
+      ),
+      { yardstick, about: by ? undefined : aboutOf(all) },
+    ),
     standings: standingsOf(rows, namesOf(rows), 0, column).map(({ first, rest }) => [first, ...rest].join(' · ')),
   };
 }
@@ -65,11 +75,10 @@ describe('a comparison of windows', () => {
   );
 
   it('goes by what was gained at its end, and says who gained most, by how much, and who ties', () => {
-    const { yardstick, lead, standings, columns } = compared(hour);
+    const { yardstick, says, sure, standings, columns } = compared(hour);
     expect(yardstick).toBe('gain-3600');
-    expect(lead[0]).toBe('In 1 h: Quern 60, Quern 65 or Quern 100.');
-    expect(lead[1]).toContain('these readings cannot tell them apart');
-    expect(lead[1]).toMatch(/Surely less: .*Quern 20 by 2[12](\.\d)? ± \d(\.\d)? points/);
+    expect(says).toEqual(['Most in 1 h: Quern 60, Quern 65 or Quern 100; these readings cannot tell them apart.']);
+    expect(sure).toMatch(/^Sure to at least 19 in 20, .* By what was gained in 1 h, of 6 runs\.$/);
     expect(standings[0]).toBe('baseline');
     // 34 % against 12 %: 22 of the battery more, and 183 % more in the same time.
     expect(standings[4]).toMatch(/^\+22 points · ± \d(\.\d)? points · gained in 1 h · rate \+18\d ± \d+ % in 1 h$/);
@@ -77,8 +86,10 @@ describe('a comparison of windows', () => {
   });
 
   it('can be set by a level all the same, and says that none reached it', () => {
-    const { lead, standings } = compared(hour, '100');
-    expect(lead).toEqual(['None of them reached 100 %.']);
+    const { says, standings } = compared(hour, '100');
+    expect(says).toEqual([
+      'Too few were seen at 100 %. Most in 1 h: Quern 60, Quern 65 or Quern 100; these readings cannot tell them apart.',
+    ]);
     expect(standings[1]).toContain('no times to 100 % to compare');
   });
 
@@ -88,8 +99,9 @@ describe('a comparison of windows', () => {
       [one, other],
       [other, one],
     ]) {
-      const { lead, standings } = compared(pair.flatMap((each) => each ?? []));
-      expect(lead[0]).toBe('In 1 h: No difference that these readings can show.');
+      const { says, sure, standings } = compared(pair.flatMap((each) => each ?? []));
+      expect(says?.[0]).toMatch(/^In 1 h these readings show no difference between Quern \d+ and Quern \d+\.$/);
+      expect(sure).toMatch(/^Nothing is told apart here\./);
       expect(standings[1]).toMatch(/^a tie · differs by 1 point ± 4 points · gained in 1 h$/);
     }
   });
@@ -125,17 +137,14 @@ it('ranks unlike batteries by Wh, and in percent tells no difference', () => {
       },
     );
   const race = [phone('ten', 3400, 28), phone('twenty', 3500, 50), phone('fifty', 3700, 93)];
-  const { yardstick, lead, standings } = compared(race);
+  const { yardstick, says, standings } = compared(race);
   expect(yardstick).toBe('gain-1800');
-  expect(lead[0]).toMatch(/^In 30 min: fifty.*: 13\.2 Wh, 9\.5 ± \d\.\d Wh more than ten/);
+  expect(says?.[0]).toMatch(/^Most: fifty.*, 13\.2 Wh in 30 min, 9\.5 ± \d\.\d Wh more than ten/);
   expect(standings[2]).toMatch(/^\+9\.5 Wh/);
   const setups = setupsOf(race);
   const percent = columnsOf(setups, '%').find(({ measure }) => measure.id === 'gain-1800');
   const [, told] = standingsOf(compareRuns(race, '', 100), [], 0, percent);
   expect(told).toEqual({ first: '—', rest: ['a percent of one battery is not a percent of another: take Wh'] });
-  expect(leadOf({ setups, unit: '%', baseline: '', worked: [] }, [], 'gain-1800')).toEqual([
-    'In 30 min: nothing here can be ranked by that.',
-  ]);
 });
 
 it('speaks of each device by itself, at the level that is asked for', () => {
@@ -153,9 +162,11 @@ it('speaks of each device by itself, at the level that is asked for', () => {
       },
     );
   const all = [on('Sedge 5', 'slow', 60), on('Sedge 5', 'fast', 30), on('Heron 3', 'slow', 80), on('Heron 3', 'fast', 40)];
-  expect(compared(all, '50').lead).toEqual(['To 50 %: fast for Sedge 5 and Heron 3.']);
-  // One setup alone has nobody to be set against.
-  expect(compared(all.slice(0, 1)).lead).toEqual([]);
+  const { says } = compared(all, '50');
+  expect(says?.[0]).toMatch(/^Sedge 5: Fastest: fast, \d+ min to 50 %, .* sooner than slow\.$/);
+  expect(says?.[1]).toMatch(/^Heron 3: Fastest: fast, \d+ min to 50 %\.$/);
+  // One setup alone has nobody to be set against; repeats of it are its mean.
+  expect(compared(all.slice(0, 1)).says).toBeUndefined();
 });
 
 // Common practice, no source (checks.md): a camera took 3 h 26 on its own charger until the light went out, 3 h 46 from a bank.
@@ -175,10 +186,10 @@ it('goes by the light where a device shows no level', () => {
     });
     return readRun(foldRun(header, events));
   };
-  const { yardstick, columns, lead, standings } = compared([camera('own charger', 206), camera('bank', 226)]);
+  const { yardstick, columns, says, standings } = compared([camera('own charger', 206), camera('bank', 226)]);
   expect(yardstick).toBe('100');
   expect(yardsticksOf(columns).map(({ title }) => title)).toEqual(['light out']);
-  expect(lead).toEqual(['own charger is first by the light.']);
+  expect(says?.[0]).toMatch(/^Fastest: own charger, 3 h 26 to full\.$/);
   expect(standings[1]).toMatch(/^20 min lost · between \d+ and 3\d min · .* by the light/);
 });
 
@@ -196,9 +207,9 @@ it('goes by the power of energy samples where that is what was taken', () => {
     ];
     return readRun(foldRun(header, inkOf(header, rows)));
   };
-  const { yardstick, lead, standings, columns } = compared([sample('Quern 30', 2), sample('Quern 45', 3)]);
+  const { yardstick, says, standings, columns } = compared([sample('Quern 30', 2), sample('Quern 45', 3)]);
   expect(yardstick).toBe('sampled');
-  expect(lead[0]).toMatch(/^By energy sample: Quern 45: 36(\.0)? W, 12(\.\d)? ± \d(\.\d)? W more than Quern 30\.$/);
+  expect(says?.[0]).toMatch(/^Best: Quern 45, 36(\.0)? W by energy sample, 12(\.\d)? ± \d(\.\d)? W more than Quern 30\.$/);
   expect(standings[1]).toMatch(/^\+12(\.0)? W · ± .* · by energy sample · rate \+50 ± \d+ % by energy sample$/);
   expect(yardsticksOf(columns).map(({ title }) => title)).toContain('by energy sample');
 });
@@ -228,14 +239,21 @@ describe('work under load', () => {
   };
   const all = [load('dock', 57, 2.3, 40.8), load('adapter', 90, 30, 41)];
   const asked = (about: 'work' | undefined) =>
-    leadOf({ setups: setupsOf(all), unit: '%', baseline: 'dock', worked: all }, compareRuns(all, 'dock', 100), '100', about);
+    headlineOf(
+      questionOf(
+        all.map((one) => ({ ...one, percent: EMPTY_TRACK })),
+        EMPTY,
+        { baseline: 'dock' },
+      ),
+      { yardstick: '100', about },
+    )?.says;
 
   it('is led by whether it slows the machine down and the battery still fills, unless something else is asked', () => {
     expect(aboutOf(all)).toBe('work');
     expect(asked('work')).toEqual([
-      'Does it slow it down? No: scores tie within margin.',
+      'Does it slow it down? No: no source scores worse in render.',
       'Does the battery still fill? Yes, under every load.',
     ]);
-    expect(asked(undefined)).toEqual(['None of them reached 100 %.']);
+    expect(asked(undefined)?.join()).not.toMatch(/slow it down/);
   });
 });

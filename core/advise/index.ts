@@ -1,9 +1,10 @@
+export { ranked, triedSays, underLoad } from './tried';
+export { contradictions, type Claim } from './claims';
 export { CAUTIONS } from './cautions';
-export { judge } from './judge';
-export { groupsOf, usualWindow, USUAL_WISHES, WISHES, type Finding, type Question, type Shelf, type Wishes } from './question';
+export { judge, weightiest } from './judge';
+export { groupsOf, questionOf, usualWindow, USUAL_WISHES, WISHES, type Finding, type Question, type Shelf, type Wishes } from './question';
 export { worthOf } from './worth';
 export { balanceOf } from './balance';
 export { type Plotted } from './frontier';
 export { oneForAll, type OneForAll } from './oneForAll';
-export { leadOf } from './lead';
-export { verdict } from './verdict';
+export { headlineOf, type Headline } from './headline';

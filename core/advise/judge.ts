@@ -5,7 +5,7 @@ import { EMPTY_TRACK } from '../ink/track';
 import { nominal } from '../quantity/duration';
 import { fixed } from '../quantity/figures';
 import { listed } from '../quantity/listed';
-import { bestBy, coolest, topUp } from './best';
+import { bestBy, coolest, takesAtMost, topUp } from './best';
 import { balance } from './balance';
 import { ceiling, untested } from './ceiling';
 import { fullWindow, leads, surprises } from './leads';
@@ -30,7 +30,7 @@ export function judge(question: Question, all: readonly Group[] = groupsOf(quest
   return [
     ...say('top-up', `In ${window}`, (group) => topUp(group, wishes.window)),
     ...say('to-80', 'To 80 %', (group) => bestBy(group, 'level-80')),
-    ...say('to-full', 'To full', (group) => bestBy(group, 'level-100') ?? bestBy(group, 'light out') ?? bestBy(group, 'power gone')),
+    ...say('to-full', 'To full', toFull),
     ...say('by-sample', 'By energy sample', (group) => bestBy(group, group.device ? 'sampled' : 'projected')),
     ...say('overnight', 'Overnight', (group) => overnight(group, wishes)),
     ...say('coolest', 'Coolest', coolest),
@@ -51,6 +51,38 @@ export function judge(question: Question, all: readonly Group[] = groupsOf(quest
   ];
 }
 
+/** Needs in the order of how much their answers weigh: what nobody should overlook, then what most readers ask. */
+const BY_WEIGHT = [
+  'order',
+  'window',
+  'dock',
+  'fills',
+  'charges',
+  'worth',
+  'to-80',
+  'to-full',
+  'top-up',
+  'by-sample',
+  'one-for-all',
+  'lead',
+];
+/** So many reasons are open at first. */
+const OPEN = 3;
+
+/** Needs of the findings that weigh most. */
+export function weightiest(findings: readonly Finding[]): string[] {
+  return BY_WEIGHT.filter((need) => findings.some((each) => each.need === need)).slice(0, OPEN);
+}
+
+/** Who is full first, by whatever shows it; of a camera what it takes at most, for no charger gives it more. */
+function toFull(group: Group): Said | undefined {
+  const said = bestBy(group, 'level-100') ?? bestBy(group, 'light out') ?? bestBy(group, 'power gone');
+  const most = group.device?.kind === 'camera' ? takesAtMost(group) : undefined;
+  return said && most
+    ? { ...said, why: `${said.why} ${group.of} takes ${most.value} at most.`.trim(), claims: [...said.claims, most.claim] }
+    : said;
+}
+
 /** Differences of conditions that are no reason to doubt a comparison of chargers. */
 const HARMLESS = ['meter', 'checks', 'fed by', 'device'];
 
@@ -68,10 +100,12 @@ function unfair(group: Group): Said | undefined {
   const [first, ...others] = unlikeAmong(group, all).filter(({ odd }) => odd.length > 0 && odd.length < group.setups.length);
   if (!first || !group.device) return undefined;
   const names = first.odd.map((index) => group.names[index] ?? '');
+  const why = [first.says, first.explains, ...others.slice(0, 2).map(({ says }) => says)].join(' ');
   return {
     isSentence: true,
+    claims: [{ figure: 'conditions', who: listed(names), says: 'is', value: why }],
     who: `Whether ${first.about} cost ${listed(names)} time, or gave it`,
-    why: [first.says, first.explains, ...others.slice(0, 2).map(({ says }) => says)].join(' '),
+    why,
     settle: {
       says: `One more run of ${listed(names)}, under the conditions of the others, would settle it.`,
       runs: onceMore(group, first.odd, { conditions: conditionsOfOthers(group, first.odd) }),
@@ -117,6 +151,7 @@ function unseen(group: Group, tracks: Question['tracks']): Said | undefined {
   const names = listed(ended.map(nameOf));
   return {
     isSentence: true,
+    claims: [{ figure: 'not seen', who: listed(missing.map(nameOf)), says: 'is', value: tops.join(' ') }],
     who: `When ${listed(missing.map(nameOf))} ${missing.length === 1 ? 'is' : 'are'} at ${level} %`,
     why: [...tops, ended.length > 0 && `${names}: ${ended.length === 1 ? 'its run' : 'their runs'} ended before, or no time can be given.`]
       .filter(Boolean)

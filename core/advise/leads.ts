@@ -6,7 +6,7 @@ import { nominal, spell } from '../quantity/duration';
 import { fixed } from '../quantity/figures';
 import { listed } from '../quantity/listed';
 import { expectedOf, FIVE_VOLTS } from './ceiling';
-import { apart, between, gainBy, isBetter, isOfWindows, mainBy, marksIn, meansIn, timeBy } from './best';
+import { apart, basisOf, between, gainBy, isBetter, isOfWindows, mainBy, marksIn, meansIn, timeBy } from './best';
 import { figureOf, headerOf, onceMore, type Group, type Question, type Said } from './question';
 
 /** Pairs that are looked at for a lead that is lost: those of the best, whatever they are best by, and of the baseline. */
@@ -52,6 +52,7 @@ export function leads(group: Group, { tracks, wishes }: Pick<Question, 'tracks' 
   return {
     who: says(first),
     isSentence: true,
+    claims: found.slice(0, TOLD).map((each) => ({ figure: 'lead', who: each.early, says: 'is', than: each.late, value: says(each) })),
     why: [...found.slice(1, TOLD).map((each) => `${says(each)}.`), 'A short charge and a full one have another winner.'].join(' '),
   };
 }
@@ -78,17 +79,28 @@ export function fullWindow(group: Group): Said | undefined {
     const measure = mark === undefined ? undefined : group.figures.get(`gain-${mark}`)?.measure;
     if (mark === undefined || !differ || !measure) return [];
     const [more, less] = differ.value > 0 ? [other, one] : [one, other];
-    return [`At ${nominal(mark)} ${group.names[more] ?? ''} had gained ${apart(differ, measure)} more than ${group.names[less] ?? ''}.`];
+    const [who, than, value] = [group.names[more] ?? '', group.names[less] ?? '', apart(differ, measure)];
+    return [
+      {
+        text: `At ${nominal(mark)} ${who} had gained ${value} more than ${than}.`,
+        claim: { figure: measure.id, who, says: 'better' as const, than, value },
+      },
+    ];
   });
   const all = [...new Set(hidden.flat())];
+  const settle = seen.length === 0 ? fromLower(group, all) : undefined;
   return {
     isSentence: true,
+    claims: [
+      ...seen.slice(0, TOLD).map(({ claim }) => claim),
+      ...(settle ? [{ figure: 'start', who: names(all), says: 'is' as const, value: settle.says }] : []),
+    ],
     who: `The end of the window hides what ${names(all)} differ by`,
     why: [
-      `At ${nominal(end)} they tie, but stand at ${fixed(NEARLY_FULL)} % or more: there is nothing left to gain.`,
-      ...(seen.length > 0 ? seen.slice(0, TOLD) : ['The checks before tie too.']),
+      `At ${nominal(end)} ${names(all)} tie, but stand at ${fixed(NEARLY_FULL)} % or more: there is nothing left to gain.`,
+      ...(seen.length > 0 ? seen.slice(0, TOLD).map(({ text }) => text) : ['The checks before tie too.']),
     ].join(' '),
-    settle: seen.length === 0 ? fromLower(group, all) : undefined,
+    settle,
   };
 }
 
@@ -125,9 +137,13 @@ export function surprises(group: Group, window: number, unlike: (pair: readonly 
   const causes = [...unlike(first), ...fellBack(group, strong), ...hotter(group, strong, weak)];
   return {
     isSentence: true,
+    claims: [
+      { figure: found.measure.id, who: other, says: 'better', than: name, value: differ && apart(differ, found.measure) },
+      { figure: 'causes', who: name, says: 'is', than: other, value: causes.join(' ') },
+    ],
     who: `${name} is slower than ${other}, though it should give more`,
     why: [
-      differ && `By ${apart(differ, found.measure)}, ${found.measure.title.toLowerCase()}.`,
+      differ && `${name} is ${apart(differ, found.measure)} behind, by ${basisOf(found.measure)}.`,
       causes.length > 0
         ? `Check first: ${causes.join(' ')}`
         : 'Check first: heat, the cable, what ran in the background, and how both starts were made.',

@@ -1,9 +1,11 @@
+import type { MeasureColumn } from '../compare/measures';
 import { sourceSays } from '../ink/entrySays';
 import { sourceKey } from '../ink/sourceKey';
 import { fixed } from '../quantity/figures';
 import { listed } from '../quantity/listed';
-import { between, meansIn, timeBy } from './best';
+import { basisOf, between, meansIn, timeBy } from './best';
 import { regrets } from './frontier';
+import type { Claim } from './claims';
 import { either, figureOf, headerOf, type Finding, type Group } from './question';
 
 /** What one charger costs each device, beside the best that was run with it. */
@@ -19,8 +21,11 @@ export interface OneForAll {
   choices: Shared[];
   /** Chargers that were run with some of the devices alone, and with which they were not. */
   open: { charger: string; id: string; device: string; deviceId: string }[];
-  /** Names of those that no other surely beats. */
+  /** Names of those with which no device is surely slower than with another of them, the one of least regret first. */
   best: string[];
+  /** The figure that it goes by, in words. */
+  by: string;
+  claims: readonly Claim[];
 }
 
 /** So many devices are tried in every combination; of more, all or none. */
@@ -65,7 +70,8 @@ export function oneForAll(groups: readonly Group[]): OneForAll | undefined {
       ? missing.map(({ of, device }) => ({ charger: name, id, device: of, deviceId: device?.id ?? '' }))
       : [];
   });
-  if (whole.length < 2) return open.length > 0 ? { devices: own.map(({ of }) => of), choices: [], open, best: [] } : undefined;
+  if (whole.length < 2)
+    return open.length > 0 ? { devices: own.map(({ of }) => of), choices: [], open, best: [], by: '', claims: [] } : undefined;
   const timeOf = (group: Group, key: string) => {
     const cell = cellOf(group, key);
     const mean = cell?.cells[cell.at]?.mean;
@@ -76,22 +82,41 @@ export function oneForAll(groups: readonly Group[]): OneForAll | undefined {
     (key) => own.map((group) => timeOf(group, key)),
   );
   const [least] = ranked;
-  // A choice is no worse than the least where no device is surely slower with it.
-  const isNoWorse = (key: string) =>
-    least !== undefined &&
+  // Two are alike where no device is surely slower with either.
+  const areAlike = (key: string, other: string) =>
     own.every((group) => {
-      const [mine, theirs] = [cellOf(group, key), cellOf(group, least.choice)];
+      const [mine, theirs] = [cellOf(group, key), cellOf(group, other)];
       if (!mine || !theirs || !meansIn(mine.cells).includes(mine.at)) return false;
       return mine.at === theirs.at || between(mine.cells, theirs.at, mine.at)?.told === 'tie';
     });
+  // Ties are not transitive: each that is named is like every other that is.
+  const best = ranked.reduce<string[]>((some, { choice }) => {
+    const isFirst = some.length === 0 && choice === least?.choice && Number.isFinite(least.most);
+    return isFirst || (some.length > 0 && some.every((other) => areAlike(choice, other))) ? [...some, choice] : some;
+  }, []);
   const nameOf = (key: string) => sources.get(key)?.name ?? '';
   return {
     devices: own.map(({ of }) => of),
     choices: ranked.map(({ choice, each, most }) => ({ charger: nameOf(choice), each, most })),
     open,
-    best: ranked.filter(({ choice }) => isNoWorse(choice)).map(({ choice }) => nameOf(choice)),
+    best: best.map(nameOf),
+    by: titlesOf(own),
+    claims: own.flatMap((group): Claim[] =>
+      best.flatMap((one, at) =>
+        best.slice(at + 1).flatMap((other): Claim[] => {
+          const [mine, theirs] = [cellOf(group, one), cellOf(group, other)];
+          if (!mine || !theirs || mine.at === theirs.at) return [];
+          const [who, than] = [group.names[mine.at] ?? '', group.names[theirs.at] ?? ''];
+          return [{ of: group.of, figure: mine.measure.id, who, says: 'alike', than }];
+        }),
+      ),
+    ),
   };
 }
+
+const basisIn = (found: MeasureColumn | undefined) => (found ? [basisOf(found.measure)] : []);
+const titlesOf = (groups: readonly Group[]): string =>
+  listed([...new Set(groups.flatMap((group) => basisIn(figureOf(group, timeBy(group)))))]);
 
 const keyOf = (header: Parameters<typeof sourceKey>[0]) => sourceKey({ ...header, cable: undefined, port: undefined, feed: undefined });
 
@@ -109,8 +134,9 @@ export function oneForAllSays(found: OneForAll | undefined): Finding[] {
       : undefined;
   const about = { need: 'one-for-all', title: 'One for all' };
   if (!least || best.length === 0)
-    return [{ ...about, says: 'Not enough was run', why: `No two chargers were run with all of ${listed(devices)}.`, settle }];
-  const share = (regret: number) => (Number.isFinite(regret) ? `${fixed(regret * 100)} %` : 'never gets there');
+    return [{ ...about, says: 'Not enough was run', why: `No two chargers were run with all of ${listed(devices)}.`, settle, claims: [] }];
+  const share = (regret: number) =>
+    Number.isFinite(regret) ? `it takes ${fixed(regret * 100)} % longer than with its best` : 'it never gets there';
   const worst = least.each.indexOf(least.most);
   return [
     {
@@ -118,10 +144,10 @@ export function oneForAllSays(found: OneForAll | undefined): Finding[] {
       says: either(best),
       why: [
         `Of ${listed(devices)}.`,
-        best.length > 1 ? 'No device is surely slower with one than with another.' : '',
+        best.length > 1 ? `By ${found.by}, no device is surely slower with one of them than with another.` : `By ${found.by}.`,
         least.most < 0.005
           ? 'Every device is as fast with it as with its best.'
-          : `With ${least.charger}, ${devices[worst] ?? ''} loses most: ${share(least.most)} over its best.`,
+          : `With ${least.charger}, ${devices[worst] ?? ''} loses most: ${share(least.most)}.`,
         ...choices
           .slice(1, 3)
           .flatMap(({ charger, each, most }) =>
@@ -131,6 +157,12 @@ export function oneForAllSays(found: OneForAll | undefined): Finding[] {
         .filter(Boolean)
         .join(' '),
       settle,
+      claims: [
+        ...found.claims,
+        ...choices
+          .slice(0, 3)
+          .map(({ charger, most }): Claim => ({ of: listed(devices), figure: 'regret', who: charger, says: 'is', value: share(most) })),
+      ],
     },
   ];
 }

@@ -3,15 +3,16 @@ import type { Cable } from '../bench/cable';
 import type { Charger } from '../bench/charger';
 import type { Device } from '../bench/device';
 import type { Worked } from '../compare/loads';
-import { columnsOf, type GainUnit, type MeasureColumn } from '../compare/measures';
+import { columnsOf, usualGainUnit, type GainUnit, type MeasureColumn } from '../compare/measures';
 import { namesOf } from '../compare/names';
-import { withoutSequences, type SetupRuns } from '../compare/setups';
+import { setupsOf, usualBaseline, withoutSequences, type SetupRuns } from '../compare/setups';
 import type { ReadRun } from '../curve/figures';
 import type { RunInk } from '../ink/fold';
 import type { Track } from '../ink/track';
 import { marksOf } from '../method/cadence';
 import type { Settling, Taken } from '../plan/settle';
 import { listed } from '../quantity/listed';
+import type { Claim } from './claims';
 
 /** What a reader of a verdict needs, where people differ in it. */
 export interface Wishes {
@@ -64,6 +65,31 @@ export interface Question {
   sittings: readonly RunInk[];
 }
 
+/** A run as a verdict takes it: with its figures, its work and its levels. */
+export interface Judged extends ReadRun, Worked {
+  percent: Track;
+}
+
+/** What is asked of runs: as chosen, and as is usual where nothing is. Spot checks are no charges. */
+export function questionOf(
+  all: readonly Judged[],
+  shelf: Shelf,
+  { baseline, unit, wishes }: { baseline?: string | undefined; unit?: GainUnit | undefined; wishes?: Wishes | undefined } = {},
+): Question {
+  const charges = all.filter(({ run }) => run.header.list === undefined);
+  const runs = charges.map(({ run }) => run);
+  return {
+    setups: setupsOf(charges),
+    tracks: new Map(charges.map(({ run, percent }) => [run.header.id, percent])),
+    baseline: baseline ?? usualBaseline(runs) ?? runs[0]?.header.id,
+    unit: unit ?? usualGainUnit(charges),
+    wishes: wishes ?? { ...USUAL_WISHES, window: usualWindow(runs) },
+    shelf,
+    worked: all,
+    sittings: all.filter(({ run }) => run.trials.length > 0).map(({ run }) => run),
+  };
+}
+
 /** A sentence of a verdict with its reason. */
 export interface Finding {
   /** Names it for ever: what a reviewer’s own words stand in place of. */
@@ -74,6 +100,8 @@ export interface Finding {
   why: string;
   /** What would settle what it leaves open: how, and the runs. */
   settle?: { says: string; runs: Settling[] } | undefined;
+  /** All that it says, as data. */
+  claims: readonly Claim[];
 }
 
 /** What a need comes to among setups that are judged against each other. */
@@ -82,10 +110,14 @@ export interface Said {
   who: string;
   /** Whether that is a sentence of its own. */
   isSentence?: true;
+  /** None of those that have the figure can be told apart. */
+  isAllAlike?: boolean;
   /** The figures behind it: `51 min, 38 ± 4 min sooner than Cobble 12`. */
   figures?: string | undefined;
   why: string;
   settle?: Finding['settle'];
+  /** All that it says, as data; the devices are filled in. */
+  claims: readonly Omit<Claim, 'of'>[];
 }
 
 /** Setups that are judged against each other: those of one device; or devices, each with its own charger. */
@@ -145,6 +177,7 @@ export function over(
   });
   const [first] = said;
   if (!first) return [];
+  const claims = said.flatMap(({ group, claims: own }) => own.map((claim) => ({ of: group.of, ...claim })));
   const settles = said.flatMap(({ settle }) => settle ?? []);
   const settle =
     settles.length > 0
@@ -152,7 +185,7 @@ export function over(
       : undefined;
   if (isOne) {
     const { who, figures, why } = first;
-    return [{ need, title, says: figures ? `${who}: ${figures}` : who, why, settle }];
+    return [{ need, title, says: figures ? `${who}: ${figures}` : who, why, settle, claims }];
   }
   const whos = [...new Set(said.map(({ who }) => who))];
   const says = first.isSentence
@@ -162,7 +195,7 @@ export function over(
   const why = said
     .map(({ group, figures, why: its }) => `${group.of}: ${[figures && `${figures}.`, its].filter(Boolean).join(' ')}`)
     .join('\n');
-  return [{ need, title, says, why, settle }];
+  return [{ need, title, says, why, settle, claims }];
 }
 
 /** Names one of which is meant: `A`, `A or B`. */

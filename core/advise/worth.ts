@@ -1,10 +1,11 @@
-import { toldFigures } from '../compare/amounts';
+import { max } from 'd3-array';
+import { toldFigures, writeApart } from '../compare/amounts';
 import type { Cell } from '../compare/cells';
-import { writeLatest } from '../curve/timeWords';
 import { shownMargin } from '../margin/bounds';
-import { fixed, price, signedShare, trimmed } from '../quantity/figures';
+import { fixed, price, priced, trimmed } from '../quantity/figures';
 import { spell } from '../quantity/duration';
-import { apart, between, gainBy, isBetter, mainBy, meansIn, riseBy, timeBy } from './best';
+import { shareInWords } from '../quantity/share';
+import { basisOf, between, gainBy, isBetter, mainBy, meansIn, riseBy, timeBy } from './best';
 import { costOfSetup, nowOf, type Cost } from './cost';
 import { frontierOf, type Plotted } from './frontier';
 import { listed } from '../quantity/listed';
@@ -75,19 +76,20 @@ export function worth(group: Group, shelf: Shelf): Said | undefined {
   const line = found.points.filter(({ isOn }) => isOn).sort((one, other) => one.x - other.x);
   const [cheapest] = line;
   if (!cheapest) return undefined;
-  const fastest = line.reduce((best, each) => (each.y < best.y ? each : best), cheapest);
-  const all = cheapest.y - fastest.y;
-  // Only what is told apart from the cheapest saves anything.
-  const saves = (each: Plotted) => isBetter(cells, measure, each.index, cheapest.index);
-  const pick = line.find((each) => saves(each) && cheapest.y - each.y >= MOST_OF_IT * all) ?? cheapest;
+  const isFaster = (one: Plotted, other: Plotted) => isBetter(cells, measure, one.index, other.index);
+  // Only what is told apart from the cheapest saves anything. Ties are not transitive: what saves can lie beside the frontier.
+  const savers = found.points.filter((each) => isFaster(each, cheapest)).sort((one, other) => one.x - other.x);
+  const all = max(savers, ({ y }) => cheapest.y - y) ?? 0;
+  const pick = savers.find(({ y }) => cheapest.y - y >= MOST_OF_IT * all) ?? cheapest;
   const gives =
     pick === cheapest
-      ? 'nothing dearer saves time that these readings can show'
-      : pick === fastest
-        ? 'and nothing saves more'
-        : 'and most of the gain';
+      ? `${found.costs.some(({ value }) => value === undefined) ? 'nothing dearer whose price is known' : 'nothing dearer'} saves time that these readings can show`
+      : found.points.some((each) => isFaster(each, pick))
+        ? 'and most of the gain'
+        : 'and nothing surely saves more';
 
-  const why: string[] = [`By the ${measure.title.toLowerCase()}.`];
+  const claims: Said['claims'][number][] = [];
+  const why: string[] = [`By ${basisOf(measure)}.`];
   /** Steps that save less than a tenth of the time: told last. */
   const hardly: string[] = [];
   const step = (from: Plotted, to: Plotted) => {
@@ -97,9 +99,14 @@ export function worth(group: Group, shelf: Shelf): Said | undefined {
     const rate = perMinute(more, { value: differ.shown, margin: differ.margin });
     const told = toldFigures(rate.value, rate.margin, 2);
     const isHardly = differ.value < HARDLY * from.y;
-    const rated = told.isJust ? `about ${told.value}` : `${told.value} ± ${told.margin}`;
+    const saved = writeApart(differ, measure.unit);
+    const rated = told.isJust ? `about ${priced(told.value)}` : priced(`${told.value} ± ${told.margin}`);
     (isHardly ? hardly : why).push(
-      `${to.name} ${isHardly ? 'hardly saves:' : 'saves'} ${apart(differ, measure)} over ${from.name} for ${price(more)} more: ${rated} a minute.`,
+      `${to.name} ${isHardly ? 'hardly saves time' : 'saves time'} over ${from.name}: ${saved.value} (${saved.range}) for ${price(more)} more, ${rated} a minute.`,
+    );
+    claims.push(
+      { figure: measure.id, who: to.name, says: 'better', than: from.name, value: `${saved.value} ${saved.range}` },
+      { figure: 'cost', who: to.name, says: 'better', than: from.name, value: `${price(more)} more, ${rated}` },
     );
   };
   // Up to the one that is named, then what each dearer one adds.
@@ -107,22 +114,37 @@ export function worth(group: Group, shelf: Shelf): Said | undefined {
   if (pick !== cheapest) step(cheapest, pick);
   for (const [index, each] of dearer.slice(0, STEPS).entries()) step(dearer[index - 1] ?? pick, each);
   if (dearer.length > STEPS) why.push(`${dearer.length - STEPS} dearer ones save more still, each step for more.`);
-  const idle = found.points.filter((each) => !each.isOn && each.x > pick.x);
+  const idle = found.points.filter((each) => !each.isOn && each.x > pick.x && !isFaster(each, pick));
   if (idle.length > 0)
     why.push(
       `${listed(idle.map(({ name }) => name))} ${idle.length === 1 ? 'costs more and shows' : 'cost more and show'} no gain over what is cheaper.`,
     );
   why.push(...hardly);
   const paid = found.costs[pick.index];
-  if (paid) why.push(`Counted: ${paid.says}.`);
+  if (paid) {
+    why.push(`Counted: ${paid.says}.`);
+    claims.push({ figure: 'parts', who: pick.name, says: 'is', value: paid.says });
+  }
   for (const [index, { pair }] of found.costs.entries())
-    if (pair)
+    if (pair) {
+      claims.push({
+        figure: 'pair',
+        who: group.names[index] ?? '',
+        says: 'is',
+        value: `${pair.family} ${price(pair.value ?? 0)} ${pair.cable ?? ''}`,
+      });
       why.push(
         `${group.names[index] ?? ''} charges fast by ${pair.family}, which needs ${pair.cable === undefined ? 'its own cable, which comes with it' : `its own cable, ${pair.cable}`}: to replace the pair costs ${pair.value === undefined ? 'what nobody wrote down' : price(pair.value)}.`,
       );
+    }
   const unknown = found.costs.flatMap(({ value }, index) => (value === undefined ? [group.names[index] ?? ''] : []));
   if (unknown.length > 0) why.push(`No price is known of ${listed(unknown)}.`);
-  return { who: pick.name, figures: `${pick.x === 0 ? 'at home already' : price(pick.x)}, ${gives}`, why: why.join(' ') };
+  const paidSays = pick.x === 0 ? 'at home already' : price(pick.x);
+  claims.push({ figure: 'cost', who: pick.name, says: 'is', value: paidSays });
+  if (pick === cheapest)
+    for (const each of found.points.filter(({ x }) => x > pick.x))
+      claims.push({ figure: measure.id, who: pick.name, says: 'unbeaten', than: each.name });
+  return { who: pick.name, figures: `${paidSays}, ${gives}`, why: why.join(' '), claims };
 }
 
 /** Volume of a size such as `58 × 28 × 51 mm`, in cm³. */
@@ -177,10 +199,14 @@ export function toTravel(group: Group, { loss, window }: Pick<Wishes, 'loss' | '
   });
   const unknown = adequate.filter((index) => !by.known.includes(index)).map(nameOf);
   return {
+    claims: [
+      { figure: measure.id, who: nameOf(by.index), says: 'is', value: cells[by.index]?.value ?? '' },
+      ...leastBy.map(({ name, index, says }) => ({ figure: name, who: nameOf(index), says: 'is' as const, value: says })),
+    ],
     who: nameOf(by.index),
     figures: `${by.says}, ${cells[by.index]?.value ?? ''}`,
     why: [
-      `The ${by.name} within ${fixed(loss * 100)} % of the best: ${measure.title.toLowerCase()}.`,
+      `The ${by.name} within ${fixed(loss * 100)} % of the best, by ${basisOf(measure)}.`,
       traits.length > 0 && `It has ${listed(traits.map((trait) => (trait === 'light' ? 'a light' : trait)))}.`,
       ...others.filter(({ index }) => index !== by.index).map(({ name, index, says }) => `The ${name}: ${nameOf(index)}, ${says}.`),
       ...plugged,
@@ -192,36 +218,32 @@ export function toTravel(group: Group, { loss, window }: Pick<Wishes, 'loss' | '
   };
 }
 
-/** The latest that a figure of a setup says: of one run by when it was seen, of repeats with their margin. In seconds. */
-const latestOf = (cell: Cell | undefined): number => {
-  const { mean } = cell ?? {};
-  return mean ? (mean.bounds?.high ?? mean.value + shownMargin(mean.uncertainty)) : 0;
-};
-/** The same as it stands in the figure itself. */
-const latestSays = (cell: Cell | undefined): string =>
-  cell?.mean?.bounds ? writeLatest(cell.mean.bounds) : spell(latestOf(cell), 60, 'up');
+/** Whether a setup fills a device within a night: surely, surely not, or it was not seen. */
+function nightOf(mean: Cell['mean'], night: number): 'fills' | 'late' | 'open' {
+  if (!mean) return 'open';
+  const margin = mean.isLeast ? 0 : shownMargin(mean.uncertainty);
+  if (mean.value - margin > night) return 'late';
+  return !mean.isLeast && mean.value + margin <= night ? 'fills' : 'open';
+}
+
+/** When each setup was full, by whatever shows it. */
+const fullIn = ({ figures }: Group) => figures.get('level-100') ?? figures.get('light out') ?? figures.get('power gone');
 
 /** Which fill it within a night, and which of them stays coolest. */
 export function overnight(group: Group, { night }: Pick<Wishes, 'night'>): Said | undefined {
-  const found = group.figures.get('level-100') ?? group.figures.get('light out') ?? group.figures.get('power gone');
+  const found = fullIn(group);
   if (!found || group.setups.length < 2) return undefined;
-  const { cells } = found;
-  const fills = (index: number) => {
-    const mean = cells[index]?.mean;
-    return mean && !mean.isLeast ? mean.value + shownMargin(mean.uncertainty) <= night : false;
-  };
+  const { cells, measure } = found;
   const all = group.setups.map((_, index) => index);
-  const can = all.filter(fills);
-  const late = all.filter((index) => {
-    const mean = cells[index]?.mean;
-    return mean && (mean.isLeast ? mean.value : mean.value - shownMargin(mean.uncertainty)) > night;
-  });
-  const open = all.filter((index) => !can.includes(index) && !late.includes(index));
+  const which = (does: ReturnType<typeof nightOf>) => all.filter((index) => nightOf(cells[index]?.mean, night) === does);
+  const [can, late, open] = [which('fills'), which('late'), which('open')];
   if (can.length === 0) return undefined;
   const nameOf = (index: number) => group.names[index] ?? '';
-  const slowest = can.reduce((one, other) => (latestOf(cells[other]) > latestOf(cells[one]) ? other : one));
+  const valueOf = (index: number) => cells[index]?.mean?.value ?? 0;
+  const slowest = can.reduce((one, other) => (valueOf(other) > valueOf(one) ? other : one));
+  const value = cells[slowest]?.value ?? '';
   const why = [
-    `Full in ${latestSays(cells[slowest])} at most, within a night of ${spell(night)}: how fast it is does not matter then.`,
+    `${can.length === 1 ? nameOf(slowest) : `The slowest of them, ${nameOf(slowest)},`} takes ${value}, within a night of ${spell(night)}: how fast it is does not matter then.`,
     late.length > 0 && `${listed(late.map(nameOf))} will not have filled it by then.`,
     open.length > 0 && `Whether ${either(open.map(nameOf))} would was not seen.`,
   ];
@@ -229,6 +251,14 @@ export function overnight(group: Group, { night }: Pick<Wishes, 'night'>): Said 
   return {
     who: `${can.length === all.length ? 'Any of them' : either(can.map(nameOf))}${cool === undefined ? '' : ` (coolest: ${nameOf(cool)})`}`,
     why: why.filter(Boolean).join(' '),
+    claims: [
+      { figure: measure.id, who: nameOf(slowest), says: 'is', value },
+      ...[...can, ...late].map((index) => ({
+        figure: 'nights',
+        who: nameOf(index),
+        says: can.includes(index) ? ('serves' as const) : ('fails' as const),
+      })),
+    ],
   };
 }
 
@@ -238,6 +268,38 @@ function coolestOf(group: Group, some: readonly number[]): number | undefined {
   const found = figureOf(group, id);
   if (!found || some.length < 2) return undefined;
   return some.find((one) => some.every((other) => other === one || isBetter(found.cells, found.measure, one, other)));
+}
+
+/** So much of what the best gives in a short time is still a top-up. */
+const STILL_A_TOP_UP = 1 / 2;
+
+/** What an old charger gives in a short time, beside the best: whether that is a top-up still, and how it is said. */
+function topUpOf(group: Group, old: number, window: number): { does: boolean; says: string; claim: Said['claims'][number] } | undefined {
+  const by = gainBy(group, window);
+  const found = figureOf(group, by?.id);
+  if (!by || !found) return undefined;
+  const { cells, measure } = found;
+  const best = meansIn(cells)
+    .filter((index) => cells[index]?.isBest)
+    .sort((one, other) => (cells[other]?.mean?.value ?? 0) - (cells[one]?.mean?.value ?? 0))[0];
+  const differ = best === undefined || best === old ? undefined : between(cells, best, old);
+  const name = group.names[old] ?? '';
+  const inTime = `In ${spell(by.seconds)} ${name} gives`;
+  if (best === old) return { does: true, says: `${inTime} as much as any.`, claim: { figure: 'top-ups', who: name, says: 'serves' } };
+  if (best === undefined || !differ) return undefined;
+  const than = group.names[best] ?? '';
+  if (differ.told === 'tie')
+    return {
+      does: true,
+      says: `${inTime} as much as ${than}, as far as these readings show.`,
+      claim: { figure: measure.id, who: name, says: 'alike', than },
+    };
+  const share = Math.max(0, (cells[old]?.mean?.value ?? 0) / (cells[best]?.mean?.value ?? 1));
+  return {
+    does: share >= STILL_A_TOP_UP,
+    says: `${inTime} ${shareInWords(share)} what ${than} gives.`,
+    claim: { figure: measure.id, who: than, says: 'better', than: name },
+  };
 }
 
 /** Whether the weakest charger that is at home, or came in the box, is still of use, as its owner charges. */
@@ -255,36 +317,41 @@ export function keepOrNot(group: Group, wishes: Wishes, shelf: Shelf): Said | un
     .sort((one, other) => (charger(one)?.watts ?? 0) - (charger(other)?.watts ?? 0));
   if (old === undefined) return undefined;
   const name = group.names[old] ?? '';
-  const fullCell = group.figures.get('level-100')?.cells[old];
-  const full = fullCell?.mean;
-  const nights = full === undefined ? undefined : full.isLeast ? false : full.value + shownMargin(full.uncertainty) <= wishes.night;
-  const gain = gainBy(group, wishes.window);
-  const cells = gain && group.figures.get(gain.id)?.cells;
-  const mine = cells?.[old]?.mean?.value;
-  const best = cells && Math.max(...meansIn(cells).map((index) => cells[index]?.mean?.value ?? 0));
-  // Half of what the best gives in a short time is still a top-up.
-  const topUps = mine === undefined || best === undefined || best <= 0 ? undefined : mine >= best / 2;
-  const share = mine !== undefined && best ? signedShare(mine / best - 1) : undefined;
-  const why = [
-    nights !== undefined &&
-      full &&
-      (nights ? `It is full in ${latestSays(fullCell)} at most, within a night.` : 'It does not fill within a night.'),
-    topUps !== undefined &&
-      share !== undefined &&
-      gain &&
-      `In ${spell(gain.seconds)} it gives ${share === '0 %' ? 'as much as the best' : `${share.replace('−', '')} less than the best`}.`,
-  ]
-    .filter(Boolean)
-    .join(' ');
-  const says = (habit: Wishes['habit']): string | undefined => {
+  const full = fullIn(group);
+  const cell = full?.cells[old];
+  const does = nightOf(cell?.mean, wishes.night);
+  const nights = does === 'open' ? undefined : does === 'fills';
+  const topUp = topUpOf(group, old, wishes.window);
+  const isKept = (habit: Wishes['habit']): { who: string; for: readonly boolean[] } | undefined => {
     if (habit === 'overnight')
-      return nights === undefined ? undefined : nights ? `Keep ${name} for nights` : `${name} can go: a night is too short for it`;
+      return nights === undefined
+        ? undefined
+        : { who: nights ? `Keep ${name} for nights` : `${name} can go: a night is too short for it`, for: [nights] };
     if (habit === 'top-ups')
-      return topUps === undefined ? undefined : topUps ? `Keep ${name}: it still tops up` : `${name} can go: it is too slow for top-ups`;
-    if (nights === undefined || topUps === undefined) return says(nights === undefined ? 'top-ups' : 'overnight');
-    if (nights) return topUps ? `Keep ${name}` : `Keep ${name} for nights; not for top-ups`;
-    return topUps ? `Keep ${name} for top-ups; not for nights` : `${name} can go`;
+      return (
+        topUp && { who: topUp.does ? `Keep ${name}: it still tops up` : `${name} can go: it is too slow for top-ups`, for: [topUp.does] }
+      );
+    if (nights === undefined || !topUp) return isKept(nights === undefined ? 'top-ups' : 'overnight');
+    if (nights) return { who: topUp.does ? `Keep ${name}` : `Keep ${name} for nights; not for top-ups`, for: [nights, topUp.does] };
+    return { who: topUp.does ? `Keep ${name} for top-ups; not for nights` : `${name} can go`, for: [nights, topUp.does] };
   };
-  const who = says(wishes.habit);
-  return who === undefined ? undefined : { who, isSentence: true, why };
+  const says = isKept(wishes.habit);
+  if (!says) return undefined;
+  const value = cell?.value ?? '';
+  return {
+    who: says.who,
+    isSentence: true,
+    why: [
+      nights === true && `${name} takes ${value} to full, within a night.`,
+      nights === false && `${name} does not fill it within a night.`,
+      topUp?.says,
+    ]
+      .filter(Boolean)
+      .join(' '),
+    claims: [
+      ...(nights === undefined ? [] : [{ figure: 'nights', who: name, says: nights ? ('serves' as const) : ('fails' as const) }]),
+      ...(nights === true ? [{ figure: full?.measure.id ?? '', who: name, says: 'is' as const, value }] : []),
+      ...(topUp ? [{ figure: 'top-ups', who: name, says: topUp.does ? ('serves' as const) : ('fails' as const) }, topUp.claim] : []),
+    ],
+  };
 }

@@ -14,9 +14,9 @@ const FED: readonly Charger['kind'][] = ['dock', 'pad', 'computer', 'bay charger
 /** Whether a source may have one of its own. */
 export const isFed = ({ kind }: Pick<Charger, 'kind'>): boolean => FED.includes(kind);
 
-/** A source by its name, with what feeds it: `Puddle, fed by Cobble 20`. */
+/** A source by its name, with what feeds it: `Puddle fed by Cobble 20`. */
 export const sourceName = ({ charger, feed }: { charger: Pick<Charger, 'name'>; feed?: { charger: Pick<Charger, 'name'> } | undefined }) =>
-  feed ? `${charger.name}, fed by ${feed.charger.name}` : charger.name;
+  feed ? `${charger.name} fed by ${feed.charger.name}` : charger.name;
 
 /** What usually feeds a source, as the shelf says it. */
 export function usualFeed({ fedBy, fedThrough }: Charger, chargers: readonly Charger[], cables: readonly Cable[]): Feed | undefined {

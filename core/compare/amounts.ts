@@ -1,13 +1,13 @@
 import type { Difference } from '../margin/told';
 import { rounded, spell } from '../quantity/duration';
-import { fixed, percentDecimals, placesFor, price, withMargin } from '../quantity/figures';
+import { fixed, inPoints, percentDecimals, placesFor, price, withMargin } from '../quantity/figures';
 import { keptFrom, shownDifference, shownIn, shownUnit } from '../quantity/manner';
 
-/** What a figure that is compared is kept in: seconds, degrees, a rise in degrees, a share, points of a percentage, or a unit as it is written. */
-export type MeasureUnit = 's' | '°C' | 'K' | 'share' | 'price' | '%' | 'points' | 'W' | 'Wh' | 'mAh' | 'h';
+/** What a figure that is compared is kept in: seconds, degrees, a rise in degrees, a share, points of a level, or a unit as it is written. */
+export type MeasureUnit = 's' | '°C' | 'K' | 'share' | 'price' | 'points' | 'W' | 'Wh' | 'mAh' | 'h';
 
 /** Digits after the point at most. */
-const MOST_DECIMALS: Readonly<Record<Exclude<MeasureUnit, 's' | '%' | 'points' | 'price'>, number>> = {
+const MOST_DECIMALS: Readonly<Record<Exclude<MeasureUnit, 's' | 'points' | 'price'>, number>> = {
   '°C': 1,
   K: 1,
   share: 0,
@@ -18,7 +18,7 @@ const MOST_DECIMALS: Readonly<Record<Exclude<MeasureUnit, 's' | '%' | 'points' |
 };
 
 const mostDecimals = (unit: Exclude<MeasureUnit, 's' | 'price'>, margin: number): number =>
-  unit === '%' || unit === 'points' ? percentDecimals(margin) : MOST_DECIMALS[unit];
+  unit === 'points' ? percentDecimals(margin) : MOST_DECIMALS[unit];
 
 /** A figure and its margin, with their unit, rounded to what the margin supports: `53 min`, `3 min`; `12.4 W`, `0.3 W`. */
 export function writeAmount(value: number, margin: number, unit: MeasureUnit): { value: string; margin: string } {
@@ -123,14 +123,12 @@ function inShown(value: number, margin: number, unit: MeasureUnit): [value: numb
 }
 
 const withUnit = ({ value, margin }: { value: string; margin: string }, unit: MeasureUnit) => ({
-  value: `${value} ${unitName(unit, value)}`,
-  margin: `${margin} ${unitName(unit, margin)}`,
+  value: inUnit(value, unit),
+  margin: inUnit(margin, unit),
 });
 
-function unitName(unit: MeasureUnit, figure: string): string {
-  if (unit === 'points' && /^[−+]?1$/.test(figure)) return 'point';
-  return unit === 'share' ? '%' : unit === '°C' || unit === 'K' ? shownUnit('°C') : unit;
-}
+const inUnit = (figure: string, unit: MeasureUnit): string =>
+  unit === 'points' ? inPoints(figure) : `${figure} ${unit === 'share' ? '%' : unit === '°C' || unit === 'K' ? shownUnit('°C') : unit}`;
 
-/** What a difference is in, of figures in a unit: of temperatures a rise, of percentages points, for a percent of a figure is another thing. */
-export const differenceUnit = (unit: MeasureUnit): MeasureUnit => (unit === '°C' ? 'K' : unit === '%' ? 'points' : unit);
+/** What a difference is in, of figures in a unit: of temperatures a rise. */
+export const differenceUnit = (unit: MeasureUnit): MeasureUnit => (unit === '°C' ? 'K' : unit);

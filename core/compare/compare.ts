@@ -102,7 +102,7 @@ export function compareRuns(all: readonly ReadRun[], baseline: string, level: nu
     const found = column(
       setups.map(({ runs }) => runs.flatMap(({ figures }) => figures.gains[at] ?? [])),
       (index) => gainOf(inWattHours ? (batteries[index] ?? 0) / 100 : 1),
-      inWattHours ? 'Wh' : '%',
+      inWattHours ? 'Wh' : 'points',
       'more',
       isAlone,
     );

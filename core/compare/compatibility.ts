@@ -3,7 +3,7 @@ import { portsOf } from '../bench/ports';
 import type { Source, Trial } from '../ink/entry';
 import { sourceSays } from '../ink/entrySays';
 import { valueIn, type RunInk } from '../ink/fold';
-import { statusSays, type StatusId } from '../ink/statuses';
+import { SECOND_LOOK, statusSays, type StatusId } from '../ink/statuses';
 import { TRIAL_STATES, type TrialState } from '../ink/trialStates';
 import { apparentLoad } from '../quantity/electric';
 import { spell } from '../quantity/duration';
@@ -40,7 +40,7 @@ export interface Compatible extends Partial<Record<TrialState, Tried>> {
 }
 
 /** A minute cannot tell these from each other. */
-const DOUBTFUL: readonly StatusId[] = ['slow', 'holds', 'drains', 'not charging'];
+const DOUBTFUL: readonly StatusId[] = ['slow', 'charges', 'holds', 'drains', 'not charging'];
 
 /** What lies between a source and the device, in words. */
 export function throughSays({ charger, port, cable }: Source): string {
@@ -74,6 +74,15 @@ export function compatibility({ trials, list = [] }: Pick<RunInk, 'trials' | 'li
 
 const isSameTrial = (one: Trial, other: Trial) => one.state === other.state && sourceKey(one.source) === sourceKey(other.source);
 
+/** What a table of them leaves open, once for all of it: `Whether the level moves was not seen of 4: …`; `undefined` where nothing is. */
+export function notSeenSays(rows: readonly Compatible[]): string | undefined {
+  const unsure = rows.flatMap((row) => TRIAL_STATES.flatMap((state) => (row[state] && !row[state].isSure ? [row.name] : [])));
+  const who = unsure.length > 1 ? `${unsure.length} of these` : (unsure[0] ?? '');
+  return unsure.length === 0
+    ? undefined
+    : `Whether the level moves was not seen of ${who}: a second look after ${spell(SECOND_LOOK)} tells slow charging, holding and draining apart.`;
+}
+
 /** Whether the same was tried anew after a trial and before a second look, which is then at the later one. */
 const isTriedBetween = (trials: readonly Trial[], trial: Trial, look: Trial) =>
   trials.some((each) => each.confirms === undefined && isSameTrial(each, trial) && each.at > trial.at && each.at <= look.at);
@@ -83,8 +92,7 @@ function tried(trial: Trial, second: Trial | undefined): Tried {
   const moved = second?.percent === undefined || trial.percent === undefined ? undefined : second.percent - trial.percent;
   const minutes = second && spell((second.at - trial.at) / 1000);
   const isDoubtful = DOUBTFUL.includes(trial.status);
-  const borne =
-    moved === undefined ? (isDoubtful ? '; whether the level moves was not seen' : '') : `; ${level(moved)} in ${minutes ?? ''}`;
+  const borne = moved === undefined ? '' : `; ${level(moved)} in ${minutes ?? ''}`;
   const watts = valueIn(trial, 'watts');
   return {
     trial,
@@ -115,7 +123,7 @@ const level = (moved: number) => (moved === 0 ? 'the level stood still' : `${mov
 function afterSecond({ status, percent }: Trial, second: Trial | undefined): StatusId {
   if (second?.percent === undefined || percent === undefined) return status;
   if (status === 'not charging' && second.percent === percent) return status;
-  if (second.percent > percent) return status === 'fast' ? 'fast' : 'slow';
+  if (second.percent > percent) return status === 'fast' || status === 'charges' ? status : 'slow';
   return second.percent < percent ? 'drains' : 'holds';
 }
 

@@ -1,4 +1,4 @@
-export { compatibility, type Compatible, type Tried } from './compatibility';
+export { compatibility, notSeenSays, type Compatible, type Tried } from './compatibility';
 export { writeTried, type WrittenTried } from './triedSays';
 export { type SpeedUp, type WithMargin } from './speedUp';
 export { compareRuns, type Row } from './compare';

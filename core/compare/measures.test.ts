@@ -73,9 +73,9 @@ describe('the cases of common practice, laid end to end', () => {
     // In percent they are told and not ranked: a percent of one is not a percent of another.
     const percent = cellsOf(race, 'gain-1800');
     expect(percent.map(({ value, rank }) => [value, rank])).toEqual([
-      ['28 %', undefined],
-      ['50 %', undefined],
-      ['93 %', undefined],
+      ['28 points', undefined],
+      ['50 points', undefined],
+      ['93 points', undefined],
     ]);
     // 93 % of 3700 mAh is 3441 mAh; of 3.7 Ah at 3.85 V, 13.2 Wh.
     expect(cellsOf(race, 'gain-1800', 'mAh')[2]?.mean?.value).toBeCloseTo(3441, 6);

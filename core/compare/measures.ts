@@ -34,7 +34,7 @@ const gainsOf = ({ gains, more, beside }: Figures) => [...gains, ...more.gains, 
 const ordered = (values: readonly number[]) => [...new Set(values)].sort((one, other) => one - other);
 
 /** What one percent of a run’s battery is, in a unit; `undefined` where that is not known. */
-function perPercent({ figures: { battery, milliampHours, hours } }: ReadRun, unit: GainUnit): number | undefined {
+export function perPercent({ figures: { battery, milliampHours, hours } }: ReadRun, unit: GainUnit): number | undefined {
   const whole = { '%': 100, Wh: battery, mAh: milliampHours, h: hours?.hours }[unit];
   return whole === undefined ? undefined : whole / 100;
 }
@@ -84,11 +84,12 @@ function when(what: Passage['what']): Measure {
 }
 
 function gained(seconds: number, unit: GainUnit): Measure {
+  const figureUnit = unit === '%' ? 'points' : unit;
   return measure<Gain>({
     id: `gain-${seconds}`,
     group: 'Gains',
     title: `Gained in ${nominal(seconds)}`,
-    unit,
+    unit: figureUnit,
     better: 'more',
     find: ({ figures }) => gainsOf(figures).find((gain) => gain.seconds === seconds),
     measured: (gain, one) => {
@@ -96,7 +97,7 @@ function gained(seconds: number, unit: GainUnit): Measure {
       const measured = each === undefined ? undefined : gainOf(each)(gain);
       if (!measured || gain.state !== 'known') return undefined;
       const margin = unit === '%' ? gainMargin(gain) : shownMargin(measured.uncertainty);
-      return { ...measured, shown: roundedAmount(measured.value, margin, unit) };
+      return { ...measured, shown: roundedAmount(measured.value, margin, figureUnit) };
     },
     says: (gain, one) => {
       const { value, detail } = writeGain(gain);

@@ -9,9 +9,14 @@ import { fixed, temperature, temperatureRise } from '../quantity/figures';
 import { listed } from '../quantity/listed';
 import { workOn, type SetupRuns } from './setups';
 
+/** A difference is told in so many characters at most. */
+const LONGEST = 200;
+
 /** Something in which runs that are compared differ beside what is compared, and what it could explain. */
 export interface Unlike {
   what: string;
+  /** How they differ, in a sentence, and what it explains where that still fits: 200 characters at most. */
+  inShort: string;
   /** How they differ, in a sentence. */
   says: string;
   /** What of a difference between them it could explain, in a sentence. */
@@ -49,11 +54,22 @@ function answers(setups: readonly SetupRuns[], names: readonly string[], of: (on
   return found;
 }
 
-/** So many setups are named in one sentence. */
-const MOST_NAMED = 3;
+/** `The room was 21 to 25 °C: compare the rise …`; without what it explains where that would be too long. */
+function inShort(says: string, explains: string): string {
+  const both = `${says.replace(/\.$/, '')}: ${explains.charAt(0).toLowerCase()}${explains.slice(1)}`;
+  return both.length <= LONGEST ? both : says;
+}
 
-/** `on for A and B, off for C`; of many setups how many: those are named that are fewest of one answer. */
+/** So many setups are named in one sentence, so many answers told, and each of them with so many characters. */
+const MOST_NAMED = 3;
+const MOST_ANSWERS = 3;
+const LONGEST_ANSWER = 24;
+const LONGEST_NAME = 24;
+const short = (text: string, most: number) => (text.length <= most ? text : `${text.slice(0, most - 1).trimEnd()}…`);
+
+/** `on for A and B, off for C`; of many setups how many: those are named that are fewest of one answer. Of many answers how many. */
 function whoSays(found: ReadonlyMap<string, readonly string[]>): string {
+  if (found.size > MOST_ANSWERS) return `${found.size} different answers`;
   let named = 0;
   const says = new Map(
     [...found]
@@ -61,7 +77,8 @@ function whoSays(found: ReadonlyMap<string, readonly string[]>): string {
       .map(([answer, who]) => {
         const isNamed = named + who.length <= MOST_NAMED;
         if (isNamed) named += who.length;
-        return [answer, `${answer} for ${isNamed ? listed([...who]) : `${who.length} of them`}`] as const;
+        const whose = isNamed ? listed(who.map((name) => short(name, LONGEST_NAME))) : `${who.length} of them`;
+        return [answer, `${short(answer, LONGEST_ANSWER)} for ${whose}`] as const;
       }),
   );
   return listed([...found.keys()].map((answer) => says.get(answer) ?? ''));
@@ -109,7 +126,7 @@ export function unlikeIn(setups: readonly SetupRuns[], names: readonly string[],
   const all = setups.flatMap(({ runs }) => runs);
   const found: Unlike[] = [];
   const say = (what: string, says: string, explains: string, odd: number[] = [], about = `the ${what}`) =>
-    found.push({ what, says, explains, about, odd });
+    found.push({ what, inShort: inShort(says, explains), says, explains, about, odd });
   const differ = (what: string, of: (one: ReadRun) => string | undefined, explains: string) => {
     const said = answers(setups, names, of);
     if (said.size > 1) say(what, `${what.charAt(0).toUpperCase()}${what.slice(1)}: ${whoSays(said)}.`, explains, fewest(setups, of));

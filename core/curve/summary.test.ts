@@ -35,8 +35,8 @@ it('puts a whole run into figures that claim no more than was seen', () => {
   const figures = Object.fromEntries(written(phone).map(({ id, value, detail }) => [id, `${value ?? ''} | ${detail}`]));
   expect(figures['level-50']).toBe('24 min | between 22 and 24 min');
   expect(figures['level-100']).toBe('1 h 48 | first seen; between 1 h 43 and 1 h 48');
-  expect(figures['gain-1800']).toContain('58 % | ± 1 %');
-  expect(figures['gain-900']).toContain('33 % | ± 3 %');
+  expect(figures['gain-1800']).toContain('58 points | ± 1');
+  expect(figures['gain-900']).toContain('33 points | ± 3');
   expect(figures.peak).toBe('26 W | ± 2 W · at 10 min');
   expect(figures.hottest).toContain('43.8 °C | at 20 min');
 });
@@ -133,7 +133,7 @@ it('has no gain for a phone that was dead at plug-in until its level there is wr
   const unknown = foldRun(header, inkOf(header, dead));
   expect(written(unknown).find(({ id }) => id === 'gain-3600')?.detail).toBe('the level at plug-in is not known');
   const known = foldRun(header, inkOf(header, [...dead, { seconds: 0, percent: 0 }]));
-  expect(written(known).find(({ id }) => id === 'gain-3600')?.value).toBe('24 %');
+  expect(written(known).find(({ id }) => id === 'gain-3600')?.value).toBe('24 points');
   expect(written(known).find(({ id }) => id === 'level-100')?.value).toBe('4 h 30');
 });
 

@@ -1,6 +1,6 @@
 import { sum } from 'd3-array';
 import { nominal, spell } from '../quantity/duration';
-import { fixed, percentWithMargin, withMargin } from '../quantity/figures';
+import { fixed, inPoints, percentWithMargin, withMargin } from '../quantity/figures';
 import type { RunInk } from '../ink/fold';
 import { shownMargin } from '../margin/bounds';
 import { listed } from '../quantity/listed';
@@ -89,8 +89,8 @@ export function writeGain(gain: Gain): { value?: string; detail: string } {
   }
   const { value, margin } = percentWithMargin(gain.value, gainMargin(gain));
   return {
-    value: `${value} %`,
-    detail: `± ${margin} %${gain.isAssumed ? ', from 0 % assumed' : ''}${gain.isFull ? ', full by then' : ''}`,
+    value: inPoints(value),
+    detail: `± ${margin}${gain.isAssumed ? ', from 0 % assumed' : ''}${gain.isFull ? ', full by then' : ''}`,
   };
 }
 

@@ -42,8 +42,8 @@ export function entrySays(entry: Entry | Draft): string {
   }
 }
 
-/** A source in words: `Puddle, fed by Cobble 20`, `Quern 30, held to 9 V`. */
-export const sourceSays = (source: Source): string => sourceName(source) + (source.held === undefined ? '' : `, held to ${source.held} V`);
+/** A source in words: `Puddle fed by Cobble 20`, `Quern 30 held to 9 V`. */
+export const sourceSays = (source: Source): string => sourceName(source) + (source.held === undefined ? '' : ` held to ${source.held} V`);
 
 /** An event in words with all that it carries: `the clock was changed, by 2 min ahead`. */
 export function eventInWords(entry: Event): string {

@@ -5,6 +5,7 @@
 export const STATUSES = [
   { id: 'fast', key: 'f', says: 'charges fast' },
   { id: 'slow', key: 's', says: 'charges slowly' },
+  { id: 'charges', key: 'g', says: 'charges, how fast not seen' },
   { id: 'holds', key: 'h', says: 'holds the level' },
   { id: 'drains', key: 'd', says: 'drains while plugged in' },
   { id: 'refuses', key: 'r', says: 'refuses: nothing happens' },

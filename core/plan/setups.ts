@@ -62,7 +62,7 @@ export function gearNames({ devices, chargers, cables }: GearAtHand): NameOf {
   return (id) => (id === undefined ? undefined : names.get(id)) ?? 'gear no longer there';
 }
 
-/** What a cell charges from, in words: `Puddle, fed by Cobble 20`. */
+/** What a cell charges from, in words: `Puddle fed by Cobble 20`. */
 export const sourceOf = ({ charger, feed }: Pick<Cell, 'charger' | 'feed'>, name: NameOf): string =>
   sourceName({ charger: { name: name(charger) }, feed: feed === undefined ? undefined : { charger: { name: name(feed) } } });
 

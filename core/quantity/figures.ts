@@ -26,8 +26,11 @@ export const temperature = (celsius: number, decimals = 1): string => `${fixed(s
 /** A rise of temperature in the chosen scale: `9.5 °C`. */
 export const temperatureRise = (celsius: number): string => `${fixed(shownDifference('°C', celsius), 1)} ${shownUnit('°C')}`;
 
-/** A price with the sign of the chosen currency: `19`, `€ 19`, `€ 19.50`. */
-export const price = (value: number): string => `${currencySign()}${Number.isInteger(value) ? fixed(value) : fixed(value, 2)}`;
+/** A price with the sign of the chosen currency: `19`, `€19`, `CHF 19.50`. */
+export const price = (value: number): string => priced(Number.isInteger(value) ? fixed(value) : fixed(value, 2));
+
+/** What is written of a price already, with the sign: `€0.23 ± 0.02`. */
+export const priced = (figure: string): string => `${currencySign()}${figure}`;
 
 /**
  * Digits after the point that a margin supports: the last one written is never smaller than the margin.
@@ -66,6 +69,9 @@ export function withMargin(value: number, margin: number, most: number): { value
 
 /** Decimals at most of percents: displays show whole ones, so tenths are written only where the margin is finer than half of one. */
 export const percentDecimals = (margin: number): number => (margin < 0.5 ? 1 : 0);
+
+/** Points of a percentage: what a level rose by, which is no share of it. @param figure as it is written */
+export const inPoints = (figure: string): string => `${figure} ${/^[−+]?1$/.test(figure) ? 'point' : 'points'}`;
 
 /** Percents and their margin, as `withMargin`. */
 export const percentWithMargin = (value: number, margin: number): { value: string; margin: string } =>

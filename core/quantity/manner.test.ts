@@ -62,6 +62,6 @@ describe('figures as a person chose to read them', () => {
 
   it('put the sign of the currency before a price', () => {
     setManner({ ...PLAIN, currency: '€' });
-    expect([price(19), price(19.5)]).toEqual(['€ 19', '€ 19.50']);
+    expect([price(19), price(19.5)]).toEqual(['€19', '€19.50']);
   });
 });

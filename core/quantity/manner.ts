@@ -39,5 +39,5 @@ export const shownDifference = (unit: string, value: number): number => (unit ==
 /** A rise as a figure that is shown as one, where figures kept in `unit` are drawn: 10 °C of it stand at 18 °F. */
 export const drawnRise = (unit: string, value: number): number => keptFrom(unit, shownDifference(unit, value));
 
-/** The sign of the chosen currency and a blank, or nothing. */
-export const currencySign = (): string => (manner.currency ? `${manner.currency} ` : '');
+/** The sign of the chosen currency, or nothing: one of letters stands apart. */
+export const currencySign = (): string => manner.currency + (/\p{L}$/u.test(manner.currency) ? '\u00a0' : '');

@@ -1,0 +1,45 @@
+<script setup lang="ts">
+import { computed, ref, shallowRef, watch } from 'vue';
+import { headlineOf, questionOf } from '@core/advise';
+import { aboutOf, columnsOf, usualYardstick } from '@core/compare';
+import { useLogbook } from '../logbook/runs';
+import { useShelf } from '../logbook/shelf';
+import type { Beside } from '../workers/opened';
+import HeadlineNote from './HeadlineNote.vue';
+
+/** What the runs of a study come to so far, by what the study is about. */
+const props = defineProps<{ ids: readonly string[] }>();
+
+const logbook = useLogbook();
+const shelf = useShelf();
+
+const laid = shallowRef<Beside[]>([]);
+const isLaying = ref(false);
+watch(
+  () => props.ids.join('.'),
+  async () => {
+    const { ids } = props;
+    isLaying.value = true;
+    const found = await logbook.layBeside(ids, () => undefined).finally(() => (isLaying.value = false));
+    if (ids === props.ids) laid.value = ids.flatMap((id) => found.get(id) ?? []);
+  },
+  { immediate: true },
+);
+
+const headline = computed(() => {
+  const question = questionOf(laid.value, shelf.everything());
+  const about = aboutOf(laid.value);
+  return headlineOf(question, { yardstick: usualYardstick(columnsOf(question.setups, question.unit), about), about });
+});
+</script>
+
+<template>
+  <HeadlineNote v-if="headline" :headline="headline" />
+  <p v-else-if="isLaying" class="laying soft" role="status">Reading the runs of this study …</p>
+</template>
+
+<style scoped>
+.laying {
+  padding: 0.9rem 1.5rem;
+}
+</style>
