@@ -59,17 +59,16 @@ test('@said a window study goes by its window, and says of 100 % only what was a
 test('@said one run that was loaded on a dock and on its adapter has its verdict by itself', async ({ page }) => {
   const [dock, own] = [{ id: 'drumlin', name: 'Drumlin', kind: 'dock' as const, watts: 45 }, adapter('Quern 65', 65)];
   const works = ['idle', 'graphics', 'idle', 'graphics'];
-  const scored = (minutes: number, value: number): Draft =>
-    ({
-      kind: 'event',
-      event: 'work ended',
-      remark: 'graphics',
-      at: minutes * 60_000 - 1000,
-      scores: [{ name: 'frames', value, unit: 'fps', better: 'more' }],
-    }) as Draft;
+  const scored = (minutes: number, value: number): Draft => ({
+    kind: 'event',
+    event: 'work ended',
+    remark: 'graphics',
+    at: minutes * 60_000 - 1000,
+    scores: [{ name: 'frames', value, unit: 'fps', better: 'more' }],
+  });
   const run = runOf(
     'load',
-    dock as Header['charger'],
+    dock,
     works.flatMap((_, at) => [1, 5, 9].map((minute) => ({ minutes: 10 * at + minute, watts: at % 2 === 0 ? 20 : 44, percent: 40 }))),
     [
       ...works.map((remark, at): Draft => ({ kind: 'event', event: 'work started', remark, at: 600_000 * at })),
@@ -125,7 +124,10 @@ test('@said a camera’s answer says when it was full and what it takes at most'
         { minutes: 0, watts: Math.min(watts, 7.4) },
         { minutes: minutes - 30, watts: Math.min(watts, 7.4) },
       ],
-      [{ kind: 'event', event: 'light on', at: 1000 }, { kind: 'event', event: 'light off', at: minutes * 60_000 }],
+      [
+        { kind: 'event', event: 'light on', at: (minutes - 4) * 60_000 },
+        { kind: 'event', event: 'light off', at: minutes * 60_000 },
+      ],
       { device },
     );
   await compare(page, [camera('own', 5, 226), camera('bank', 10, 170)]);

@@ -49,7 +49,7 @@ import CompareCurves from './CompareCurves.vue';
 import CompareMatrix from './CompareMatrix.vue';
 import CompareTable from './CompareTable.vue';
 import GatheredTables from './GatheredTables.vue';
-import HeadlineNote from './HeadlineNote.vue';
+import HeadlineNote from '../logbook/HeadlineNote.vue';
 import VerdictSheet from './VerdictSheet.vue';
 
 /** Runs laid over each other, set against one of them. What is chosen stands in the address, so it can be kept and sent. */

@@ -17,7 +17,7 @@ import MatrixTable from './MatrixTable.vue';
 import StudyFields from './StudyFields.vue';
 import TellTable from './TellTable.vue';
 
-const StudyHeadline = defineAsyncComponent(() => import('../compare/StudyHeadline.vue'));
+const StudyHeadline = defineAsyncComponent(() => import('../logbook/StudyHeadline.vue'));
 
 /** One study: its question and method, its matrix, what must match, what it costs and what it will be able to tell. */
 const props = defineProps<{ id: string }>();

@@ -20,8 +20,12 @@ const COOLER: Comparative = { better: 'cooler', worse: 'hotter' };
 const wordsOf = ({ group }: Measure) => (group === 'Heat' ? COOLER : group === 'Times' ? SOONER : MORE);
 
 /** A figure as what is gone by: `the time to 80 %`, `what was gained in 15 min`. */
-export const basisOf = ({ title, group }: Pick<Measure, 'title' | 'group'>): string =>
-  group === 'Gains' ? `what was ${small(title)}` : title.startsWith('By ') ? `the ${title.slice(3)}` : `the ${small(title)}`;
+export function basisOf({ id, title, group }: Pick<Measure, 'id' | 'title' | 'group'>): string {
+  if (id === 'light out') return 'when its light went out';
+  if (id === 'power gone') return 'when it drew no more';
+  if (group === 'Gains') return `what was ${small(title)}`;
+  return `the ${title.startsWith('By ') ? title.slice(3) : small(title)}`;
+}
 const small = (title: string) => title.charAt(0).toLowerCase() + title.slice(1);
 
 /** Others that are named one by one; of more, how many. */

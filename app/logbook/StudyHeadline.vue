@@ -2,8 +2,8 @@
 import { computed, ref, shallowRef, watch } from 'vue';
 import { headlineOf, questionOf } from '@core/advise';
 import { aboutOf, columnsOf, usualYardstick } from '@core/compare';
-import { useLogbook } from '../logbook/runs';
-import { useShelf } from '../logbook/shelf';
+import { useLogbook } from './runs';
+import { useShelf } from './shelf';
 import type { Beside } from '../workers/opened';
 import HeadlineNote from './HeadlineNote.vue';
 
