@@ -1,5 +1,4 @@
 import {
-  contradictions,
   groupsOf,
   headlineOf,
   judge,
@@ -18,6 +17,7 @@ import { exampleHeader } from '../core/ink/example';
 import { foldRun, inkOf, type Entry, type Header } from '../core/ink';
 import { nominal, price, spell } from '../core/quantity';
 import { seeded } from '../core/simulate/seeded';
+import { contradictions } from './contradictions';
 import { levelAt, MODELS, normal, shownAt, timesOf, type Rate } from './models';
 
 /** Whole verdicts of made-up studies, read as data: whether a page denies itself, its table or another page, or has a figure that is of nothing. */

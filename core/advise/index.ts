@@ -1,5 +1,5 @@
 export { ranked, triedSays, underLoad } from './tried';
-export { contradictions, type Claim } from './claims';
+export { type Claim } from './claims';
 export { CAUTIONS } from './cautions';
 export { judge, weightiest } from './judge';
 export { groupsOf, questionOf, usualWindow, USUAL_WISHES, WISHES, type Finding, type Question, type Shelf, type Wishes } from './question';

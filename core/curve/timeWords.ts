@@ -62,9 +62,6 @@ function writeTime(bounds: Bounds, at: number): Required<WrittenMilestone> {
   return { value, detail: between, range: isSeen ? high : `${shared}–${high}` };
 }
 
-/** The latest of a time that is known between bounds: `2 h 45`. */
-export const writeLatest = (bounds: Bounds): string => writeTime(bounds, bounds.high).value;
-
 export const PASSAGES: Readonly<Record<Passage['what'], string>> = {
   boot: 'First level',
   'light out': 'Light out',
