@@ -3,7 +3,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { student } from './student';
 import { assumedSpread, type Spread } from './assumed';
-import { checksOfRepeats, difference, pooled, rank, spreadOf, tells, writeRank, type Measured, type Pooled } from './told';
+import { checksOfRepeats, difference, pooled, poolsTo, rank, spreadOf, tells, writeRank, type Measured, type Pooled } from './told';
 
 /** Made by core/margin/fixtures/reference.py, which names its command and version. */
 const SCIPY = JSON.parse(readFileSync(new URL('fixtures/reference.json', import.meta.url), 'utf8')) as {
@@ -214,4 +214,95 @@ it('repeats that answered the same check share what reading it leaves open', () 
   expect(spreadOf([alike]).sigma).toBeGreaterThan(
     spreadOf([[check(90, 105), check(106, 121), check(122, 137)].map((each) => ({ ...each, value: 97.5 }))]).sigma,
   );
+});
+
+/** Sums done by hand: each would come out otherwise by a slip in one sign or one bracket. */
+describe('by hand', () => {
+  const SIGMA = KNOWN.sigma;
+  const read = (value: number, more: Partial<Measured> = {}): Measured => ({ value, uncertainty: 1, ...more });
+  const one = (value: number, more: Partial<Pooled> = {}): Pooled => {
+    return { value, scale: value, runs: 1, checks: 1, uncertainty: 1, varies: 0, isLeast: false, ...more };
+  };
+
+  it('the spread of three repeats: their variance over two, less what reading adds to it, weighed by what is known of them', () => {
+    const found = spreadOf([[read(100), read(104), read(108)]]);
+    const assumed = (SIGMA * 104) ** 2;
+    const weight = 2 * (assumed / (assumed + 1)) ** 2;
+    expect(found.freedom).toBeCloseTo(8 + weight, 9);
+    expect(found.sigma).toBeCloseTo(Math.sqrt((8 * SIGMA ** 2 + (weight * (16 - 1)) / 104 ** 2) / (8 + weight)), 9);
+    // Read at one check, they share what reading leaves open, and none of it is taken off.
+    const bounds = { low: 90, high: 110 };
+    const shared = spreadOf([[read(100, { bounds }), read(104, { bounds }), read(108, { bounds })]]);
+    expect(shared.sigma).toBeCloseTo(Math.sqrt((8 * SIGMA ** 2 + (weight * 16) / 104 ** 2) / (8 + weight)), 9);
+  });
+
+  it('the spread of what was not seen, or comes to nothing, is not counted', () => {
+    expect(spreadOf([[read(100), read(300, { isLeast: true })]])).toEqual(KNOWN);
+    expect(spreadOf([[read(-3), read(3)]])).toEqual(KNOWN);
+  });
+
+  it('degrees of freedom to come grow by a share of each repeat', () => {
+    expect(poolsTo(0, 4, 4)).toBe(Infinity);
+    expect([poolsTo(2, 4, 4), poolsTo(3, 0, 5), poolsTo(4, 3, 1)]).toEqual([8.5, 8, 8 + 4 * 0.75 ** 2]);
+  });
+
+  it('the mean of runs: what they vary by and what reading leaves open, over their runs and over their checks', () => {
+    const spread: Spread = { sigma: 0.02, freedom: Infinity };
+    const mean = pooled([read(100), read(200)], spread);
+    expect(mean).toMatchObject({ value: 150, scale: 150, runs: 2, checks: 2, varies: 4.5, isLeast: false });
+    expect(mean?.uncertainty).toBeCloseTo(Math.sqrt(4.5 + 0.5), 9);
+    expect(mean).not.toHaveProperty('bounds');
+    expect(mean).not.toHaveProperty('isFull');
+    const bounds = { low: 90, high: 110 };
+    expect(pooled([read(100, { bounds }), read(100, { bounds })], spread)?.uncertainty).toBeCloseTo(Math.sqrt(2 + 1), 9);
+    expect(pooled([read(100, { bounds })], spread)).toMatchObject({ bounds, isLeast: false });
+    expect(pooled([read(100, { isLeast: true }), read(100, { isFull: true })], spread)).toMatchObject({ isLeast: true, isFull: true });
+    expect(pooled([], spread)).toBeUndefined();
+  });
+
+  it('a difference is that of the figures as they are written, but for one told that would turn round', () => {
+    const spread: Spread = { sigma: 0, freedom: Infinity };
+    const shown = (left: Pooled, right: Pooled) => difference(left, right, spread).shown;
+    expect(shown(one(10, { shown: 11 }), one(20, { shown: 18 }))).toBe(7);
+    expect(shown(one(10), one(20, { shown: 18 }))).toBe(8);
+    expect(shown(one(10, { shown: 21 }), one(20, { shown: 18 }))).toBe(10);
+    // A tie may turn round: it claims nothing.
+    expect(shown(one(10, { shown: 12 }), one(11))).toBe(-1);
+  });
+
+  it('degrees of freedom are those of Welch and Satterthwaite, and no end of them where nothing varies', () => {
+    const spread: Spread = { sigma: 0.02, freedom: 8 };
+    expect(difference(one(10, { varies: 1 }), one(20, { varies: 1 }), spread).freedom).toBeCloseTo(8, 9);
+    expect(difference(one(10, { varies: 0.5 }), one(20, { varies: 0.5 }), spread).freedom).toBeCloseTo(8 * 4, 9);
+    expect(difference(one(10), one(20), spread).freedom).toBe(Infinity);
+  });
+
+  it('two single runs lie apart by their bounds as well; a repeat on either side needs that no more', () => {
+    const spread: Spread = { sigma: 0.02, freedom: Infinity };
+    const wide = (value: number, more: Partial<Pooled> = {}) => one(value, { bounds: { low: value - 3, high: value + 3 }, ...more });
+    expect(difference(wide(100), wide(105), spread).told).toBe('tie');
+    expect(difference(wide(100, { runs: 2 }), wide(105), spread).told).toBe('below');
+    expect(difference(wide(100), wide(105, { runs: 2 }), spread).told).toBe('below');
+    // What runs vary by, halved: 0.01 × √(100² + 108²) is 1.47, and the bounds lie 2 apart; at 107 only 1.
+    expect(difference(wide(100), wide(108), spread).told).toBe('below');
+    expect(difference(wide(108), wide(100), spread).told).toBe('above');
+    expect(difference(wide(100), wide(107), spread).told).toBe('tie');
+  });
+
+  it('what was not seen by the end is above and never below; it has no place, and loses to what it is above', () => {
+    const spread: Spread = { sigma: 0, freedom: Infinity };
+    const least = one(50, { isLeast: true });
+    expect([difference(one(10), least, spread).told, difference(one(90), least, spread).told]).toEqual(['below', 'tie']);
+    expect(difference(one(90, { isFull: true }), one(100), spread).told).toBe('tie');
+    expect(rank([one(10), least, one(30), one(10)], 'less', spread)).toEqual([
+      { place: 1, shared: true },
+      undefined,
+      { place: 3, shared: false },
+      { place: 1, shared: true },
+    ]);
+    expect(rank([one(10), one(30)], 'more', spread)).toEqual([
+      { place: 2, shared: false },
+      { place: 1, shared: false },
+    ]);
+  });
 });
