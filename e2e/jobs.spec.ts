@@ -114,8 +114,8 @@ test('@jobs a three-phone window race started dead is compared on its gains', as
   await expect(half('Phone 3 on Brick 50')).toContainText('assumed');
   await expect(half('Phone 1 on Brick 10')).toContainText('28 points');
   // Unlike batteries rank by Wh.
-  await expect(half('Phone 3 on Brick 50')).toContainText(/1\s*13\.2 Wh± 0\.1 Wh93 %/);
-  await expect(half('Phone 1 on Brick 10')).toContainText(/3\s*[\d.]+ Wh± [\d.]+ Wh28 %/);
+  await expect(half('Phone 3 on Brick 50')).toContainText(/1\s*13\.2 Wh± 0\.1 Wh93 points/);
+  await expect(half('Phone 1 on Brick 10')).toContainText(/3\s*[\d.]+ Wh± [\d.]+ Wh28 points/);
 });
 
 // Common practice, no source (checks.md): 5 / 12 / 20 / 30 / 35 W full at 215, 115, 95, 90, 95 min: the last three tie.
@@ -377,7 +377,7 @@ test('@jobs a fixed hour on six chargers counts one check that came two seconds 
   await expect(page.getByRole('region', { name: 'In short' })).toContainText('Most in 1 h: Quern 60, Quern 65 or Quern 100;');
   await expect(compared(page, 'Quern 20')).toContainText('12 points');
   await expect(compared(page, 'Quern 65')).toContainText(/\+22 points± \d points?gained in 1 hrate \+18\d ± \d+ % in 1 h/);
-  for (const watts of [60, 65, 100]) await expect(compared(page, `Quern ${watts}`)).toContainText(/1=\s*3[34] %/);
+  for (const watts of [60, 65, 100]) await expect(compared(page, `Quern ${watts}`)).toContainText(/1=\s*3[34] points/);
 });
 
 test('@jobs a load test with a swap tells each source apart, and is due from the start of the workload', async ({ page }) => {

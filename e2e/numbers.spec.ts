@@ -77,7 +77,9 @@ test('@numbers 28 and 93 % at one check are told apart at 80 %, repeats are pool
   await expect(pooled).toContainText('mean of 2');
   await expect(pooled).toContainText(/min saved/);
   await expect(pooled).toContainText(/± \d+ min/);
-  await expect(page.getByLabel('Verdict')).toContainText('Charger fast is first to 80 %.');
+  await expect(page.getByRole('region', { name: 'In short' })).toContainText(
+    /^Fastest: Charger fast, \d+ min to 80 %, .* sooner than Charger slow/,
+  );
   await pooled.getByRole('link', { name: '2', exact: true }).click();
   await expect(page).toHaveURL(/curve\/again/);
 });

@@ -82,7 +82,7 @@ test('@run a race of six lanes comes through late, missed and struck readings, a
 
   // The clock of the machine is put back by an hour: it asks, and the lanes count on. Then it is put right again.
   const elapsed = lanes(page).nth(0).locator('.elapsed');
-  await expect(elapsed).toContainText(/22:\d\d/);
+  await expect(elapsed).toContainText(/2[23]:\d\d/);
   await page.clock.setSystemTime(new Date(Date.parse('2026-10-05T12:00:00Z') + 23 * 60_000 - 3600_000));
   await expect(page.getByText(/The clock of this machine went back by .* The lanes count on/)).toBeVisible();
   await expect(elapsed).toContainText(/2[23]:\d\d/);

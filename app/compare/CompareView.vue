@@ -339,7 +339,7 @@ const hasNothing = computed(() => lanes.records.length + logbook.summaries.lengt
     </div>
     <template v-else>
       <ChooseRuns
-        v-if="choosing || (opened.length < 2 && !isOneOfSeveral)"
+        v-if="choosing || (chosen.length < 2 && !isOneOfSeveral)"
         :chosen="chosen"
         :saved="comparisons.all"
         @choose="choose"

@@ -102,7 +102,7 @@ const example = computed(() =>
           :label="label"
           :items="choices.map(([value, title]) => ({ value, title }))"
         />
-        <v-text-field v-model="settings.currency" label="Sign of your currency" placeholder="none" maxlength="4" />
+        <v-text-field v-model="settings.currency" label="Sign of your currency" placeholder="as where you are" maxlength="4" />
         <p class="figures soft" role="status">{{ example }}</p>
       </section>
       <section aria-labelledby="assumed">
