@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { headlineOf, judge, questionOf } from '@core/advise';
-import { aboutOf, columnsOf, compareRuns, compatibility, namesOf, setupsOf as setupsBeside, unlikeIn, usualYardstick } from '@core/compare';
+import { compareRuns, compatibility, namesOf, setupsOf as setupsBeside, unlikeIn } from '@core/compare';
 import { figuresOf, LEVELS, milestone, notices, readRun, stalls, summarise, workloads, writeFigures } from '@core/curve';
 import { foldRun } from '@core/ink';
 import { costOf, setupsOf, tellings } from '@core/plan';
@@ -53,9 +53,7 @@ describe('the figures of the demo', () => {
       });
       const judged = runs.map((run) => ({ ...readRun(run), workloads: workloads(run), percent: run.tracks.percent }));
       const question = questionOf(judged, shelf);
-      const about = aboutOf(judged);
-      const yardstick = usualYardstick(columnsOf(question.setups, question.unit), about);
-      const { says = [], sure } = headlineOf(question, { yardstick, about }) ?? {};
+      const { says = [], sure } = headlineOf(question) ?? {};
       const findings = judge(question).map(({ title, says: each, why, settle }) =>
         [title, each, why, settle?.says].filter(Boolean).join(' | '),
       );

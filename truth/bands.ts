@@ -3,7 +3,7 @@ import { exampleHeader } from '../core/ink/example';
 import { foldRun, inkOf, type Entry, type Track } from '../core/ink';
 import { forecasts } from '../core/run';
 import { seeded } from '../core/simulate/seeded';
-import { MODELS, normal, shownAt, timesOf, type Model, type Rate } from './models';
+import { MODELS, normal, pick, shownAt, timesOf, type Model, type Rate } from './models';
 
 /** The forecast test of docs/numbers.md: bands given during runs of devices whose earlier runs are known, and of devices met for the first time. */
 
@@ -53,8 +53,6 @@ function charge(rate: Rate, charger: number, start: number, cadence: number, noi
   }
   return { times, entries: inkOf(header, readings) };
 }
-
-const pick = <Each>(all: readonly Each[], noise: () => number): Each => all[Math.floor(noise() * all.length)] as Each;
 
 /** What was said of a level at a reading of a live run, and when it came. Seconds from plug-in. */
 interface Said {

@@ -15,6 +15,9 @@ export type Rate = (level: number, minutes: number) => number;
 /** A number from the normal distribution, by Box and Muller. */
 export const normal = (noise: () => number) => Math.sqrt(-2 * Math.log(1 - noise())) * Math.cos(2 * Math.PI * noise());
 
+/** One of several, each as likely. */
+export const pick = <Each>(all: readonly Each[], noise: () => number): Each => all[Math.floor(noise() * all.length)] as Each;
+
 const between = (noise: () => number, low: number, high: number) => low + (high - low) * noise();
 
 export const MODELS: readonly Model[] = [

@@ -1,24 +1,14 @@
-import {
-  groupsOf,
-  headlineOf,
-  judge,
-  questionOf,
-  type Claim,
-  type Finding,
-  type Headline,
-  type Question,
-} from '../core/advise';
+import { groupsOf, headlineOf, judge, questionOf, type Claim, type Finding, type Question } from '../core/advise';
 import { between, isBetter } from '../core/advise/best';
 import type { Group } from '../core/advise/question';
 import type { Charger, Device } from '../core/bench';
-import { aboutOf, columnsOf, usualYardstick } from '../core/compare';
 import { readRun, workloads } from '../core/curve';
 import { exampleHeader } from '../core/ink/example';
 import { foldRun, inkOf, type Entry, type Header } from '../core/ink';
 import { nominal, price, spell } from '../core/quantity';
 import { seeded } from '../core/simulate/seeded';
 import { contradictions } from './contradictions';
-import { levelAt, MODELS, normal, shownAt, timesOf, type Rate } from './models';
+import { levelAt, MODELS, normal, pick, shownAt, timesOf, type Rate } from './models';
 
 /** Whole verdicts of made-up studies, read as data: whether a page denies itself, its table or another page, or has a figure that is of nothing. */
 
@@ -33,8 +23,6 @@ export interface Pages {
   /** Claims that the table of the page has otherwise. */
   otherwise: string[];
 }
-
-const pick = <Each>(all: readonly Each[], noise: () => number): Each => all[Math.floor(noise() * all.length)] as Each;
 
 const CHARGERS: readonly Charger[] = (
   [
@@ -52,7 +40,7 @@ const CHARGERS: readonly Charger[] = (
   ...(weight !== undefined && { weight, size: `${weight / 2} × 28 × 51 mm` }),
 }));
 
-const METHODS = ['full', 'window', 'light', 'marks'] as const;
+const METHODS = ['full', 'window', 'light'] as const;
 
 interface Played {
   entries: Entry[];
@@ -181,9 +169,7 @@ export function playPages(studies: number, seed: number): Pages {
 
 function readPage(question: Question, found: Pages, count: number): void {
   const groups = groupsOf(question);
-  const about = question.setups.length > 0 ? aboutOf(question.setups.flatMap(({ runs }) => runs)) : 'times';
-  const yardstick = usualYardstick(columnsOf(question.setups, question.unit), about);
-  const headline: Headline | undefined = headlineOf(question, { yardstick, about }, groups);
+  const headline = headlineOf(question, undefined, groups);
   const findings = judge(question, groups);
   const claims = [...(headline?.claims ?? []), ...findings.flatMap((each) => each.claims)];
   const { wishes } = question;

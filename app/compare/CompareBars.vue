@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue';
-import { whiskersOf, type Cell, type Measure } from '@core/compare';
+import { whiskersOf, type Cell, type Measure, type RowsOfDevice } from '@core/compare';
 import { max } from 'd3-array';
 import { useSettings } from '../kit/settings';
 import PenNib from '../strip/PenNib.vue';
@@ -9,7 +9,7 @@ import { penOf } from '../strip/pens';
 /** The picture that people publish: a bar a setup with the whiskers of its margin, a block a figure. Blocks of one unit share one scale. */
 const props = defineProps<{
   /** Setups that stand together: those of one device, under its name; or all of them, under none. */
-  groups: readonly { of: string; rows: readonly number[]; names: readonly string[] }[];
+  groups: readonly RowsOfDevice[];
   pens: number[];
   measures: Measure[];
   /** The figures of each measure, a cell a setup. */

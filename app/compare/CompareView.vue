@@ -6,12 +6,14 @@ import { groupsOf, headlineOf, questionOf, underLoad, usualWindow, WISHES, USUAL
 import {
   aboutOf,
   baselineOf,
+  byDevice,
   columnsOf,
   compareRuns,
   gainUnitsOf,
   goalSays,
   namesOf,
   setupsOf,
+  sharedSources,
   standingsOf,
   unlikeIn,
   usualBaseline,
@@ -23,11 +25,9 @@ import {
   type Comparison,
   type Edit,
   type GainUnit,
-  type Row,
   type Yardstick,
 } from '@core/compare';
 import { LEVELS } from '@core/curve';
-import { chargedBy } from '@core/ink';
 import { NotPlannable } from '@core/plan';
 import { report } from '../kit/failures';
 import PickMany from '../kit/PickMany.vue';
@@ -36,6 +36,7 @@ import { dayText } from '../kit/dates';
 import { useSettings } from '../kit/settings';
 import { useComparisons } from '../logbook/comparisons';
 import FormSheet from '../logbook/FormSheet.vue';
+import HeadlineNote from '../logbook/HeadlineNote.vue';
 import { useLanes } from '../logbook/lanes';
 import { useLogbook } from '../logbook/runs';
 import { planToSettle } from '../logbook/settling';
@@ -49,7 +50,6 @@ import CompareCurves from './CompareCurves.vue';
 import CompareMatrix from './CompareMatrix.vue';
 import CompareTable from './CompareTable.vue';
 import GatheredTables from './GatheredTables.vue';
-import HeadlineNote from '../logbook/HeadlineNote.vue';
 import VerdictSheet from './VerdictSheet.vue';
 
 /** Runs laid over each other, set against one of them. What is chosen stands in the address, so it can be kept and sent. */
@@ -133,24 +133,11 @@ const rowOf = computed(() => charges.value.map(({ run }) => rows.value.findIndex
 /** Of several devices a charger has one colour throughout: that of its first row. */
 const pens = computed(() => {
   const own = rows.value.map(({ run }) => run.header.pen);
-  if (!isOfSeveralDevices.value) return distinctPens(own);
-  const firsts = [...new Map(rows.value.map((row, index) => [sourceOf(row), index] as const).reverse()).entries()].reverse();
-  const drawn = distinctPens(firsts.map(([, index]) => own[index] ?? 0));
-  return rows.value.map((row) => drawn[firsts.findIndex(([source]) => source === sourceOf(row))] ?? 0);
-});
-const sourceOf = ({ run }: Row) => chargedBy(run);
-const isOfSeveralDevices = computed(() => {
-  const devices = rows.value.map(({ run }) => run.header.device.id);
-  return new Set(devices).size > 1 && new Set(rows.value.map(sourceOf)).size < devices.length;
-});
-/** Rows of bars by device, where several devices were charged by the same sources: the device heads its group, and a bar names its charger. */
-const barGroups = computed(() => {
-  if (!isOfSeveralDevices.value) return [{ of: '', rows: rows.value.map((_, index) => index), names: names.value }];
-  const devices = [...new Set(rows.value.map(({ run }) => run.header.device.name))];
-  return devices.map((of) => {
-    const its = rows.value.flatMap(({ run }, index) => (run.header.device.name === of ? [index] : []));
-    return { of, rows: its, names: namesOf(its.flatMap((index) => rows.value[index] ?? [])) };
-  });
+  const sources = sharedSources(rows.value);
+  if (!sources) return distinctPens(own);
+  const each = [...new Set(sources)];
+  const drawn = distinctPens(each.map((source) => own[sources.indexOf(source)] ?? 0));
+  return sources.map((source) => drawn[each.indexOf(source)] ?? 0);
 });
 const baselines = computed(() =>
   rows.value.flatMap(({ run, isSequence }, index) => (isSequence ? [] : [{ id: run.header.id, name: names.value[index] ?? '' }])),
@@ -169,6 +156,7 @@ const question = computed(() =>
   questionOf(opened.value, shelf.everything(), { baseline: baseline.value, unit: unit.value, wishes: wishes.value }),
 );
 const wish = (some: Partial<Wishes>) => ask(Object.fromEntries(Object.entries(some).map(([key, value]) => [key, String(value)])));
+/** Every figure of every setup: worked out once, for the headline and the whole verdict. */
 const judgedGroups = computed(() => groupsOf(question.value));
 const headline = computed(() =>
   headlineOf(
@@ -270,7 +258,12 @@ function openSaved({ runs, base, level: at, unit: as, columns: cols = [], show, 
 }
 const remove = ({ id }: Comparison) => comparisons.remove(id).catch(report);
 /** What the verdict is made of, and what was written of it. */
-const judged = computed(() => ({ question: question.value, edits: comparisons.of(chosen.value)?.edits ?? [], pens: pens.value }));
+const judged = computed(() => ({
+  question: question.value,
+  groups: judgedGroups.value,
+  edits: comparisons.of(chosen.value)?.edits ?? [],
+  pens: pens.value,
+}));
 /** Writes a sentence of the verdict in one’s own words, or takes them back. They belong to the comparison, which is saved with them. */
 async function edit(need: string, made: Omit<Edit, 'need'> | undefined): Promise<void> {
   const known = comparisons.of(chosen.value);
@@ -380,7 +373,7 @@ const hasNothing = computed(() => lanes.records.length + logbook.summaries.lengt
             />
             <CompareBars
               v-else-if="shown === 'bars'"
-              :groups="barGroups"
+              :groups="byDevice(rows)"
               :pens="pens"
               :measures="bars"
               :cells="bars.map(({ id }) => cellsOf.get(id) ?? [])"

@@ -1,6 +1,17 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue';
-import { balanceOf, groupsOf, judge, oneForAll, weightiest, worthOf, WISHES, type Finding, type Question, type Wishes } from '@core/advise';
+import {
+  balanceOf,
+  judge,
+  oneForAll,
+  weightiest,
+  worthOf,
+  WISHES,
+  type Finding,
+  type Group,
+  type Question,
+  type Wishes,
+} from '@core/advise';
 import { writeAmount, type Edit } from '@core/compare';
 import { price, spell } from '@core/quantity';
 import FindingItem from './FindingItem.vue';
@@ -10,6 +21,8 @@ import RegretTable from './RegretTable.vue';
 /** Who should buy what, how sure it is, and what would settle the rest: a sentence for each need, and the pictures behind them. */
 const props = defineProps<{
   question: Question;
+  /** Its setups by device, with their figures. */
+  groups: readonly Group[];
   edits: readonly Edit[];
   /** Of each setup of the question, in its order. */
   pens: number[];
@@ -22,8 +35,7 @@ const emit = defineEmits<{
 
 /** That of the study among them. */
 const windows = computed(() => [...new Set([...WISHES.window, props.question.wishes.window])].sort((one, other) => one - other));
-const groups = computed(() => groupsOf(props.question));
-const worked = computed(() => judge(props.question, groups.value));
+const worked = computed(() => judge(props.question, props.groups));
 /** What was written of a need that nothing is worked out for any more is not lost. */
 const findings = computed((): Finding[] => [
   ...worked.value,
@@ -31,14 +43,14 @@ const findings = computed((): Finding[] => [
     .filter(({ need }) => !worked.value.some((each) => each.need === need))
     .map(({ need }) => ({ need, title: 'Your own words', says: 'nothing can be said of it any more', why: '', claims: [] })),
 ]);
-/** Their reasons are open at first: the fewest that answer the most, and what was made of one’s own. */
 const isAllOpen = ref(false);
+/** Their reasons are open at first. */
 const weighty = computed(() => weightiest(worked.value));
-const pensOf = (group: (typeof groups.value)[number]) => group.setups.map((setup) => props.pens[props.question.setups.indexOf(setup)] ?? 0);
+const pensOf = (group: Group) => group.setups.map((setup) => props.pens[props.question.setups.indexOf(setup)] ?? 0);
 
 const pictures = computed(() =>
-  groups.value.flatMap((group) => {
-    const whose = groups.value.length > 1 ? `${group.of}: ` : '';
+  props.groups.flatMap((group) => {
+    const whose = props.groups.length > 1 ? `${group.of}: ` : '';
     const [worth, balance] = [worthOf(group, props.question.shelf), balanceOf(group, props.question.wishes.window)];
     return [
       ...(worth
@@ -68,7 +80,7 @@ const pictures = computed(() =>
     ];
   }),
 );
-const shared = computed(() => oneForAll(groups.value));
+const shared = computed(() => oneForAll(props.groups));
 const editOf = (need: string) => props.edits.find((each) => each.need === need);
 const madeOf = ({ says, why }: Finding) => `${says}\n${why}`;
 

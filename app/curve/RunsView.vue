@@ -5,7 +5,7 @@ import { computed, defineAsyncComponent, onMounted, ref, shallowRef, watch } fro
 import { useRouter } from 'vue-router';
 import { byNatural, RUN_ORDERS, runsFound, runsInOrder, type RunFilter, type RunOrder, type Summary } from '@core/curve';
 import { endingWord } from '@core/ink';
-import { inManner, spell } from '@core/quantity';
+import { inManner, spell, upperFirst } from '@core/quantity';
 import DateField from '../kit/DateField.vue';
 import { momentText } from '../kit/dates';
 import { dropped } from '../kit/dropped';
@@ -176,7 +176,7 @@ function callOff(): void {
             v-if="choices[fact].length > 0"
             v-model="filter[fact]"
             :items="choices[fact]"
-            :label="fact.charAt(0).toUpperCase() + fact.slice(1)"
+            :label="upperFirst(fact)"
             density="compact"
             placeholder="any"
             clearable

@@ -2,7 +2,7 @@
 import { computed, ref } from 'vue';
 import { useRouter } from 'vue-router';
 import { momentOf, RUN_ENDINGS, sighting, sourceSays, type EndingId, type RunRecord } from '@core/ink';
-import { spell } from '@core/quantity';
+import { spell, upperFirst } from '@core/quantity';
 import { endingShown, missing, stillReadable, stopOffer } from '@core/run';
 import { wallNow } from '../kit/clock';
 import DraftOffer from '../kit/DraftOffer.vue';
@@ -36,7 +36,7 @@ const remark = ref('');
 const CHOICES = RUN_ENDINGS.map((ending) => {
   const why = 'reason' in ending ? ending.reason : 'asks' in ending ? ending.asks : undefined;
   const label = [ending.word, why].filter(Boolean).join(', ');
-  return { id: ending.id, label: label.charAt(0).toUpperCase() + label.slice(1) };
+  return { id: ending.id, label: upperFirst(label) };
 });
 const trouble = ref('');
 const busy = ref(false);

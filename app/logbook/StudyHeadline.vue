@@ -1,7 +1,6 @@
 <script setup lang="ts">
 import { computed, ref, shallowRef, watch } from 'vue';
 import { headlineOf, questionOf } from '@core/advise';
-import { aboutOf, columnsOf, usualYardstick } from '@core/compare';
 import { useLogbook } from './runs';
 import { useShelf } from './shelf';
 import type { Beside } from '../workers/opened';
@@ -17,20 +16,18 @@ const laid = shallowRef<Beside[]>([]);
 const isLaying = ref(false);
 watch(
   () => props.ids.join('.'),
-  async () => {
-    const { ids } = props;
+  async (asked, _, onCleanup) => {
+    let isAsked = true;
+    onCleanup(() => (isAsked = false));
+    const ids = asked.split('.');
     isLaying.value = true;
     const found = await logbook.layBeside(ids, () => undefined).finally(() => (isLaying.value = false));
-    if (ids === props.ids) laid.value = ids.flatMap((id) => found.get(id) ?? []);
+    if (isAsked) laid.value = ids.flatMap((id) => found.get(id) ?? []);
   },
   { immediate: true },
 );
 
-const headline = computed(() => {
-  const question = questionOf(laid.value, shelf.everything());
-  const about = aboutOf(laid.value);
-  return headlineOf(question, { yardstick: usualYardstick(columnsOf(question.setups, question.unit), about), about });
-});
+const headline = computed(() => headlineOf(questionOf(laid.value, shelf.everything())));
 </script>
 
 <template>

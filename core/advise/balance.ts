@@ -2,6 +2,7 @@ import { shownMargin } from '../margin/bounds';
 import { isBetter, mainBy, meansIn, riseBy } from './best';
 import { frontierOf, type Plotted } from './frontier';
 import { listed } from '../quantity/listed';
+import type { OwnClaim } from './claims';
 import { either, figureOf, type Group, type Said } from './question';
 
 /** Speed against heat of the setups that have both; `undefined` where fewer than two do. */
@@ -54,7 +55,7 @@ export function balance(group: Group, window: number): Said | undefined {
   if (!found) return undefined;
   const { fast, cool, both, at, faster, cooler, line } = found;
   const name = (index: number) => group.names[at(index)] ?? '';
-  const claims: Said['claims'][number][] = [];
+  const claims: OwnClaim[] = [];
   const tell = ({ measure, cells }: typeof fast, index: number): string => {
     const value = cells[at(index)]?.value ?? '';
     claims.push({ figure: measure.id, who: name(index), says: 'is', value });

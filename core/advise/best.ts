@@ -5,7 +5,9 @@ import { perPercent, type MeasureColumn } from '../compare/measures';
 import { difference, type Difference } from '../margin/told';
 import { nominal, spell } from '../quantity/duration';
 import { fixed } from '../quantity/figures';
+import { lowerFirst } from '../quantity/letters';
 import { listed } from '../quantity/listed';
+import type { OwnClaim } from './claims';
 import { either, figureOf, headerOf, type Group, type Said } from './question';
 import { whatWouldTell } from './wouldTell';
 
@@ -23,10 +25,9 @@ const wordsOf = ({ group }: Measure) => (group === 'Heat' ? COOLER : group === '
 export function basisOf({ id, title, group }: Pick<Measure, 'id' | 'title' | 'group'>): string {
   if (id === 'light out') return 'when its light went out';
   if (id === 'power gone') return 'when it drew no more';
-  if (group === 'Gains') return `what was ${small(title)}`;
-  return `the ${title.startsWith('By ') ? title.slice(3) : small(title)}`;
+  if (group === 'Gains') return `what was ${lowerFirst(title)}`;
+  return `the ${title.startsWith('By ') ? title.slice(3) : lowerFirst(title)}`;
 }
-const small = (title: string) => title.charAt(0).toLowerCase() + title.slice(1);
 
 /** Others that are named one by one; of more, how many. */
 const NAMED = 4;
@@ -35,7 +36,7 @@ const NAMED = 4;
 export const apart = (differ: Difference, { unit }: Pick<Measure, 'unit'>): string => writeApart(differ, unit).both;
 
 /** `38 min (34 to 42 min) sooner than Cobble 12`; `9 min sooner than Cobble 20, just told apart`. */
-function than(differ: Difference, { unit }: Pick<Measure, 'unit'>, whom: string): string {
+function against(differ: Difference, { unit }: Pick<Measure, 'unit'>, whom: string): string {
   const { value, range, both, isJust } = writeApart(differ, unit);
   return isJust ? `${value} ${whom}, ${range}` : `${both} ${whom}`;
 }
@@ -79,9 +80,9 @@ export function bestBy(group: Group, id: string): Said | undefined {
         return by && by.told !== 'tie' ? [{ than, by }] : [];
       })
       .sort((one, other) => Math.abs(other.by.value) / other.by.margin - Math.abs(one.by.value) / one.by.margin)[0];
-    return told ? [{ index, than: told.than, told: told.by, isLeast: cells[index]?.mean?.isLeast === true }] : [];
+    return told ? [{ index, ...told, isLeast: cells[index]?.mean?.isLeast === true }] : [];
   });
-  const claims: Said['claims'][number][] = [];
+  const claims: OwnClaim[] = [];
   const tell = (index: number): string => {
     const value = cells[index]?.value ?? '';
     claims.push({ figure: id, who: nameOf(index), says: 'is', value });
@@ -89,20 +90,21 @@ export function bestBy(group: Group, id: string): Said | undefined {
   };
   const why: string[] = [];
   if (best.length > 1) {
+    const hides = tieSays(found, best);
     const shown = best.slice(0, NAMED + 2);
     const rest = best.length > shown.length ? ` and ${best.length - shown.length} more` : '';
     why.push(
-      `${shown.map((index) => `${nameOf(index)}: ${tell(index)}`).join('; ')}${rest}. These readings cannot tell them apart${tieSays(found, best)}.`,
+      `${shown.map((index) => `${nameOf(index)}: ${tell(index)}`).join('; ')}${rest}. These readings cannot tell them apart${hides}.`,
     );
     for (const [at, one] of best.entries())
       for (const other of best.slice(at + 1)) claims.push({ figure: id, who: nameOf(one), says: 'alike', than: nameOf(other) });
-    claims.push({ figure: `${id} apart`, who: listed(best.map(nameOf)), says: 'is', value: tieSays(found, best) });
+    claims.push({ figure: `${id} apart`, who: listed(best.map(nameOf)), says: 'is', value: hides });
   }
+  for (const { index, than, by } of worse)
+    claims.push({ figure: id, who: nameOf(than), says: 'better', than: nameOf(index), value: writeApart(by, measure.unit).both });
   const told = worse.filter(({ isLeast }) => !isLeast);
   const hardly = (index: number, value: number) => (isSmall(found, Math.abs(value), [index, first]) ? ', but hardly' : '');
-  for (const { index, than, told: by } of worse)
-    claims.push({ figure: id, who: nameOf(than), says: 'better', than: nameOf(index), value: writeApart(by, measure.unit).both });
-  const named = told.slice(0, NAMED).map(({ index, told: by }) => {
+  const named = told.slice(0, NAMED).map(({ index, by }) => {
     const { both, isJust } = writeApart(by, measure.unit);
     // What is just told apart need not be called small.
     return `${nameOf(index)} by ${both}${isJust ? '' : hardly(index, by.value)}`;
@@ -118,15 +120,16 @@ export function bestBy(group: Group, id: string): Said | undefined {
 
   const isAllAlike = best.length === seen.length && seen.length > 1 && worse.length === 0;
   const zero = best.length === 1 && !best.includes(group.baseline) ? between(cells, group.baseline, first) : undefined;
-  const saved =
+  const lead =
     zero && zero.told !== 'tie' && !cells[group.baseline]?.mean?.isLeast
-      ? `, ${than(zero, measure, `${words.better} than ${nameOf(group.baseline)}`)}`
-      : '';
+      ? against(zero, measure, `${words.better} than ${nameOf(group.baseline)}`)
+      : undefined;
   const settle = best.length > 1 ? whatWouldTell(group, found, best) : undefined;
   if (settle) claims.push({ figure: `${id} to tell`, who: listed(best.map(nameOf)), says: 'is', value: settle.says });
   return {
     who: isAllAlike ? 'No difference that these readings can show' : either(best.map(nameOf)),
-    figures: best.length === 1 ? `${tell(first)}${saved}` : undefined,
+    figures: best.length === 1 ? [tell(first), lead].filter(Boolean).join(', ') : undefined,
+    lead,
     why: why.join(' '),
     settle,
     isAllAlike,
@@ -229,7 +232,7 @@ export function coolest(group: Group): Said | undefined {
 }
 
 /** The most power that a device was seen to take, as its figure has it. */
-export function takesAtMost(group: Group): { value: string; claim: Said['claims'][number] } | undefined {
+export function takesAtMost(group: Group): { value: string; claim: OwnClaim } | undefined {
   const cells = group.figures.get('peak')?.cells ?? [];
   const at = greatest(meansIn(cells), (index) => cells[index]?.mean?.value);
   const value = at === undefined ? undefined : cells[at]?.value;

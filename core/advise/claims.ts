@@ -15,3 +15,6 @@ export interface Claim {
   /** So much, or by how much, as the sentence has it. */
   value?: string | undefined;
 }
+
+/** What is claimed within one group: its device is filled in. */
+export type OwnClaim = Omit<Claim, 'of'>;

@@ -1,6 +1,7 @@
 import { PASSAGES } from '../curve/timeWords';
-import type { About, MeasureColumn } from '../compare/measures';
-import { figureSays } from '../compare/yardstick';
+import { aboutOf, columnsOf, type About, type MeasureColumn } from '../compare/measures';
+import { figureSays, usualYardstick } from '../compare/yardstick';
+import { upperFirst } from '../quantity/letters';
 import { listed } from '../quantity/listed';
 import { basisOf, bestBy, isOfWindows, mainBy, marksIn, meansIn, takesAtMost } from './best';
 import type { Claim } from './claims';
@@ -28,13 +29,23 @@ export interface By {
   about?: About | undefined;
 }
 
+/** What a study goes by where nobody chose: by what the methods of its runs are about. */
+export function usualBy({ setups, unit }: Pick<Question, 'setups' | 'unit'>): By {
+  const about = aboutOf(setups.flatMap(({ runs }) => runs));
+  return { yardstick: usualYardstick(columnsOf(setups, unit), about), about };
+}
+
 /**
  * The answer of a comparison or a study: made of the same figures and the same findings as the whole verdict, so that it says nothing that they deny.
  *
  * @param all the groups of the question, where they were made already
  * @returns `undefined` where there is nothing to say
  */
-export function headlineOf(question: Question, by: By, all: readonly Group[] = groupsOf(question)): Headline | undefined {
+export function headlineOf(
+  question: Question,
+  by: By = usualBy(question),
+  all: readonly Group[] = groupsOf(question),
+): Headline | undefined {
   const answers = by.about === 'work' ? underLoad(question.worked) : [];
   if (answers.length > 0) return fromAnswers(answers, 'By scores, which tie within 3 %, and by what the battery did.');
   const groups = all.filter(({ setups }) => setups.length > 1);
@@ -138,7 +149,7 @@ function answerOf(group: Group, { yardstick, about }: By, window: number): Answe
   const [found, best] = [figureOf(group, id), id === undefined ? undefined : bestBy(group, id)];
   if (!found || !best || id === undefined) return undefined;
   const hidden = found.measure.group === 'Gains' ? fullWindow(group) : undefined;
-  const says = hidden ? `${hidden.who}. ${hidden.why.split('. ').slice(1).join('. ')}` : bestSays(group, found, best);
+  const says = hidden ? [`${hidden.who}.`, ...hidden.tells].join(' ') : bestSays(group, found, best);
   return { group, best: hidden ?? best, basis: basisOf(found.measure), says: none + says };
 }
 
@@ -146,14 +157,12 @@ function answerOf(group: Group, { yardstick, about }: By, window: number): Answe
 function bestSays(group: Group, { measure, cells }: MeasureColumn, best: Said): string {
   const [to, first] = [wordsOf(measure.id), BEST[measure.group] ?? 'Best'];
   if (best.figures !== undefined) {
-    const [value = '', ...than] = best.figures.split(', ');
-    return `${[`${first}: ${best.who}`, `${value} ${to}`.trim(), ...than].join(', ')}.`;
+    const value = cells.find(({ isBest }) => isBest)?.value ?? '';
+    return `${[`${first}: ${best.who}`, `${value} ${to}`.trim(), best.lead].filter(Boolean).join(', ')}.`;
   }
   if (!best.isAllAlike) return `${first} ${to}: ${best.who}; these readings cannot tell them apart.`;
-  return `${upper(to)} these readings show no difference between ${listed(meansIn(cells).map((index) => group.names[index] ?? ''))}.`;
+  return `${upperFirst(to)} these readings show no difference between ${listed(meansIn(cells).map((index) => group.names[index] ?? ''))}.`;
 }
-
-const upper = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);
 
 interface More {
   text: string;

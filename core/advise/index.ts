@@ -2,7 +2,18 @@ export { ranked, triedSays, underLoad } from './tried';
 export { type Claim } from './claims';
 export { CAUTIONS } from './cautions';
 export { judge, weightiest } from './judge';
-export { groupsOf, questionOf, usualWindow, USUAL_WISHES, WISHES, type Finding, type Question, type Shelf, type Wishes } from './question';
+export {
+  groupsOf,
+  questionOf,
+  usualWindow,
+  USUAL_WISHES,
+  WISHES,
+  type Finding,
+  type Group,
+  type Question,
+  type Shelf,
+  type Wishes,
+} from './question';
 export { worthOf } from './worth';
 export { balanceOf } from './balance';
 export { type Plotted } from './frontier';

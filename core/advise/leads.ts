@@ -61,7 +61,7 @@ export function leads(group: Group, { tracks, wishes }: Pick<Question, 'tracks' 
 const NEARLY_FULL = 95;
 
 /** Where a window ends with batteries nearly full, a tie there hides a difference: what the marks before tell. */
-export function fullWindow(group: Group): Said | undefined {
+export function fullWindow(group: Group): (Said & { tells: readonly string[] }) | undefined {
   if (!group.device || !isOfWindows(group)) return undefined;
   const marks = marksIn(group);
   const cellsAt = (seconds: number): readonly Cell[] => group.figures.get(`gain-${seconds}`)?.cells ?? [];
@@ -89,6 +89,7 @@ export function fullWindow(group: Group): Said | undefined {
   });
   const all = [...new Set(hidden.flat())];
   const settle = seen.length === 0 ? fromLower(group, all) : undefined;
+  const tells = seen.length > 0 ? seen.slice(0, TOLD).map(({ text }) => text) : ['The checks before tie too.'];
   return {
     isSentence: true,
     claims: [
@@ -98,9 +99,10 @@ export function fullWindow(group: Group): Said | undefined {
     who: `The end of the window hides what ${names(all)} differ by`,
     why: [
       `At ${nominal(end)} ${names(all)} tie, but stand at ${fixed(NEARLY_FULL)} % or more: there is nothing left to gain.`,
-      ...(seen.length > 0 ? seen.slice(0, TOLD).map(({ text }) => text) : ['The checks before tie too.']),
+      ...tells,
     ].join(' '),
     settle,
+    tells,
   };
 }
 

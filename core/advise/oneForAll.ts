@@ -1,4 +1,3 @@
-import type { MeasureColumn } from '../compare/measures';
 import { sourceSays } from '../ink/entrySays';
 import { sourceKey } from '../ink/sourceKey';
 import { fixed } from '../quantity/figures';
@@ -81,7 +80,6 @@ export function oneForAll(groups: readonly Group[]): OneForAll | undefined {
     whole.map(([key]) => key),
     (key) => own.map((group) => timeOf(group, key)),
   );
-  const [least] = ranked;
   // Two are alike where no device is surely slower with either.
   const areAlike = (key: string, other: string) =>
     own.every((group) => {
@@ -90,17 +88,17 @@ export function oneForAll(groups: readonly Group[]): OneForAll | undefined {
       return mine.at === theirs.at || between(mine.cells, theirs.at, mine.at)?.told === 'tie';
     });
   // Ties are not transitive: each that is named is like every other that is.
-  const best = ranked.reduce<string[]>((some, { choice }) => {
-    const isFirst = some.length === 0 && choice === least?.choice && Number.isFinite(least.most);
-    return isFirst || (some.length > 0 && some.every((other) => areAlike(choice, other))) ? [...some, choice] : some;
-  }, []);
+  const [least, ...others] = ranked.map(({ choice }) => choice);
+  const best = least !== undefined && areAlike(least, least) ? [least] : [];
+  if (best.length > 0) for (const key of others) if (best.every((other) => areAlike(key, other))) best.push(key);
   const nameOf = (key: string) => sources.get(key)?.name ?? '';
+  const found = own.flatMap((group) => figureOf(group, timeBy(group)) ?? []);
   return {
     devices: own.map(({ of }) => of),
     choices: ranked.map(({ choice, each, most }) => ({ charger: nameOf(choice), each, most })),
     open,
     best: best.map(nameOf),
-    by: titlesOf(own),
+    by: listed([...new Set(found.map(({ measure }) => basisOf(measure)))]),
     claims: own.flatMap((group): Claim[] =>
       best.flatMap((one, at) =>
         best.slice(at + 1).flatMap((other): Claim[] => {
@@ -113,10 +111,6 @@ export function oneForAll(groups: readonly Group[]): OneForAll | undefined {
     ),
   };
 }
-
-const basisIn = (found: MeasureColumn | undefined) => (found ? [basisOf(found.measure)] : []);
-const titlesOf = (groups: readonly Group[]): string =>
-  listed([...new Set(groups.flatMap((group) => basisIn(figureOf(group, timeBy(group)))))]);
 
 const keyOf = (header: Parameters<typeof sourceKey>[0]) => sourceKey({ ...header, cable: undefined, port: undefined, feed: undefined });
 

@@ -12,7 +12,7 @@ import type { Track } from '../ink/track';
 import { marksOf } from '../method/cadence';
 import type { Settling, Taken } from '../plan/settle';
 import { listed } from '../quantity/listed';
-import type { Claim } from './claims';
+import type { Claim, OwnClaim } from './claims';
 
 /** What a reader of a verdict needs, where people differ in it. */
 export interface Wishes {
@@ -114,10 +114,12 @@ export interface Said {
   isAllAlike?: boolean;
   /** The figures behind it: `51 min, 38 ± 4 min sooner than Cobble 12`. */
   figures?: string | undefined;
+  /** Of them, how the best stands to the baseline: `38 ± 4 min sooner than Cobble 12`. */
+  lead?: string | undefined;
   why: string;
   settle?: Finding['settle'];
   /** All that it says, as data; the devices are filled in. */
-  claims: readonly Omit<Claim, 'of'>[];
+  claims: readonly OwnClaim[];
 }
 
 /** Setups that are judged against each other: those of one device; or devices, each with its own charger. */

@@ -9,6 +9,7 @@ import { basisOf, between, gainBy, isBetter, mainBy, meansIn, riseBy, timeBy } f
 import { costOfSetup, nowOf, type Cost } from './cost';
 import { frontierOf, type Plotted } from './frontier';
 import { listed } from '../quantity/listed';
+import type { OwnClaim } from './claims';
 import { either, figureOf, headerOf, type Group, type Said, type Shelf, type Wishes } from './question';
 
 /** Price against time, in seconds. */
@@ -88,7 +89,7 @@ export function worth(group: Group, shelf: Shelf): Said | undefined {
         ? 'and most of the gain'
         : 'and nothing surely saves more';
 
-  const claims: Said['claims'][number][] = [];
+  const claims: OwnClaim[] = [];
   const why: string[] = [`By ${basisOf(measure)}.`];
   /** Steps that save less than a tenth of the time: told last. */
   const hardly: string[] = [];
@@ -131,7 +132,7 @@ export function worth(group: Group, shelf: Shelf): Said | undefined {
         figure: 'pair',
         who: group.names[index] ?? '',
         says: 'is',
-        value: `${pair.family} ${price(pair.value ?? 0)} ${pair.cable ?? ''}`,
+        value: [pair.family, pair.value !== undefined && price(pair.value), pair.cable].filter(Boolean).join(' '),
       });
       why.push(
         `${group.names[index] ?? ''} charges fast by ${pair.family}, which needs ${pair.cable === undefined ? 'its own cable, which comes with it' : `its own cable, ${pair.cable}`}: to replace the pair costs ${pair.value === undefined ? 'what nobody wrote down' : price(pair.value)}.`,
@@ -274,7 +275,7 @@ function coolestOf(group: Group, some: readonly number[]): number | undefined {
 const STILL_A_TOP_UP = 1 / 2;
 
 /** What an old charger gives in a short time, beside the best: whether that is a top-up still, and how it is said. */
-function topUpOf(group: Group, old: number, window: number): { does: boolean; says: string; claim: Said['claims'][number] } | undefined {
+function topUpOf(group: Group, old: number, window: number): { does: boolean; says: string; claim: OwnClaim } | undefined {
   const by = gainBy(group, window);
   const found = figureOf(group, by?.id);
   if (!by || !found) return undefined;

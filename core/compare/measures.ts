@@ -14,6 +14,7 @@ import { shownMargin } from '../margin/bounds';
 import type { Measured } from '../margin/told';
 import { nominal, spell } from '../quantity/duration';
 import { price } from '../quantity/figures';
+import { upperFirst } from '../quantity/letters';
 import { quantityOf, TEMPERATURES, type Quantity } from '../quantity/quantity';
 import { roundedAmount, writeAmount, type MeasureUnit } from './amounts';
 import { measure, type Cell, type Measure, type Said } from './cells';
@@ -300,7 +301,7 @@ function surfaceOf(all: readonly ReadRun[], of: Quantity): string {
   const { track, place } = quantityOf(of);
   const usual = (place === 'bat' ? 'battery' : (place ?? track?.short)) ?? of;
   const name = names.size === 1 ? ([...names][0] ?? usual) : usual;
-  return name.charAt(0).toUpperCase() + name.slice(1);
+  return upperFirst(name);
 }
 
 /** Every figure by which runs could be compared, in the order in which they are read. */

@@ -6,6 +6,7 @@ import { cadenceInWords } from '../method/cadence';
 import { readDecimal } from '../quantity/decimal';
 import { spell } from '../quantity/duration';
 import { fixed, temperature, temperatureRise } from '../quantity/figures';
+import { clipped, lowerFirst, upperFirst } from '../quantity/letters';
 import { listed } from '../quantity/listed';
 import { workOn, type SetupRuns } from './setups';
 
@@ -56,7 +57,7 @@ function answers(setups: readonly SetupRuns[], names: readonly string[], of: (on
 
 /** `The room was 21 to 25 °C: compare the rise …`; without what it explains where that would be too long. */
 function inShort(says: string, explains: string): string {
-  const both = `${says.replace(/\.$/, '')}: ${explains.charAt(0).toLowerCase()}${explains.slice(1)}`;
+  const both = `${says.replace(/\.$/, '')}: ${lowerFirst(explains)}`;
   return both.length <= LONGEST ? both : says;
 }
 
@@ -65,7 +66,6 @@ const MOST_NAMED = 3;
 const MOST_ANSWERS = 3;
 const LONGEST_ANSWER = 24;
 const LONGEST_NAME = 24;
-const short = (text: string, most: number) => (text.length <= most ? text : `${text.slice(0, most - 1).trimEnd()}…`);
 
 /** `on for A and B, off for C`; of many setups how many: those are named that are fewest of one answer. Of many answers how many. */
 function whoSays(found: ReadonlyMap<string, readonly string[]>): string {
@@ -77,8 +77,8 @@ function whoSays(found: ReadonlyMap<string, readonly string[]>): string {
       .map(([answer, who]) => {
         const isNamed = named + who.length <= MOST_NAMED;
         if (isNamed) named += who.length;
-        const whose = isNamed ? listed(who.map((name) => short(name, LONGEST_NAME))) : `${who.length} of them`;
-        return [answer, `${short(answer, LONGEST_ANSWER)} for ${whose}`] as const;
+        const whose = isNamed ? listed(who.map((name) => clipped(name, LONGEST_NAME))) : `${who.length} of them`;
+        return [answer, `${clipped(answer, LONGEST_ANSWER)} for ${whose}`] as const;
       }),
   );
   return listed([...found.keys()].map((answer) => says.get(answer) ?? ''));
@@ -129,7 +129,7 @@ export function unlikeIn(setups: readonly SetupRuns[], names: readonly string[],
     found.push({ what, inShort: inShort(says, explains), says, explains, about, odd });
   const differ = (what: string, of: (one: ReadRun) => string | undefined, explains: string) => {
     const said = answers(setups, names, of);
-    if (said.size > 1) say(what, `${what.charAt(0).toUpperCase()}${what.slice(1)}: ${whoSays(said)}.`, explains, fewest(setups, of));
+    if (said.size > 1) say(what, `${upperFirst(what)}: ${whoSays(said)}.`, explains, fewest(setups, of));
   };
 
   const starts = rangeIn(all, startOf);

@@ -1,5 +1,6 @@
 import { LEVELS } from '../curve/quoted';
 import { nominal } from '../quantity/duration';
+import { lowerFirst } from '../quantity/letters';
 import type { Measure } from './cells';
 import type { About, MeasureColumn } from './measures';
 
@@ -31,17 +32,18 @@ const levels: readonly Yardstick[] = LEVELS.map((level) => ({
   level,
 }));
 const FULL = levels.filter(({ level }) => level === 100);
-const small = (title: string): string => title.charAt(0).toLowerCase() + title.slice(1);
 
 /** What setups that have these figures can be set against each other by. */
 export function yardsticksOf(measures: readonly Pick<Measure, 'id' | 'title'>[]): Yardstick[] {
   const passed = measures.find(({ id }) => id === 'light out' || id === 'power gone');
   // A device that shows no level is full when its light goes out.
   const times =
-    passed && !measures.some(({ id }) => id.startsWith('level-')) ? FULL.map((full) => ({ ...full, title: small(passed.title) })) : levels;
+    passed && !measures.some(({ id }) => id.startsWith('level-'))
+      ? FULL.map((full) => ({ ...full, title: lowerFirst(passed.title) }))
+      : levels;
   const figures = measures.flatMap(({ id, title }) => {
     const says = figureSays(id);
-    return says === undefined ? [] : [{ id, title: small(title), says, level: undefined }];
+    return says === undefined ? [] : [{ id, title: lowerFirst(title), says, level: undefined }];
   });
   return [...times, ...figures];
 }

@@ -8,6 +8,7 @@ import { sighting, sightings, type Track } from '../ink/track';
 import { offersOf } from '../power/offers';
 import { spell } from '../quantity/duration';
 import { fixed, trimmed } from '../quantity/figures';
+import { upperFirst } from '../quantity/letters';
 import { quantityOf } from '../quantity/quantity';
 import { accuracyOf, uncertaintyOf } from './energy';
 import { holds } from './faults';
@@ -146,8 +147,6 @@ function setRight(run: RunRecord): Notice[] {
   return run.entries.flatMap((entry): Notice[] => {
     if (crossed.has(entry.id) || (entry.kind !== 'conditions' && entry.kind !== 'plug-in' && entry.kind !== 'trim')) return [];
     const seconds = Math.min(Math.max((entry.at - run.header.plugInAt) / 1000, 0), Math.max(run.end, 0));
-    return [{ kind: 'changed', from: seconds, to: seconds, text: sentence(reshapingSays(entry, run)) }];
+    return [{ kind: 'changed', from: seconds, to: seconds, text: upperFirst(reshapingSays(entry, run)) }];
   });
 }
-
-const sentence = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);

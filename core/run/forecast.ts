@@ -76,7 +76,8 @@ export function forecasts(run: RunRecord, earlier: readonly Track[] = [], levels
   if (held.some(({ to }) => to >= last.seconds)) return [];
   const now = paceNow(percent, begins, first, last);
   if (now === undefined) return [];
-  const alike = earlier.filter((track) => highestPace(track) >= AS_FAST * highestPace(percent));
+  const fast = AS_FAST * highestPace(percent);
+  const alike = earlier.filter((track) => highestPace(track) >= fast);
   const [ahead, open] = [secondsPerPercent(alike), leftOpen(alike)];
   return levels.flatMap((level): Forecast[] => {
     if (last.value >= level) return [];

@@ -1,0 +1,8 @@
+/** A text as a sentence begins with it. */
+export const upperFirst = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
+
+/** A title as it stands in a sentence. */
+export const lowerFirst = (text: string): string => text.charAt(0).toLowerCase() + text.slice(1);
+
+/** A text of so many characters at most. */
+export const clipped = (text: string, most: number): string => (text.length > most ? `${text.slice(0, most - 1).trimEnd()}…` : text);
