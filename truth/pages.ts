@@ -88,9 +88,17 @@ function runOf(
   }
   const entries = inkOf(header, readings);
   if (method !== 'light') return { header, entries };
+  const isSeen = noise() < 0.5;
   const light = [0, (times[100] ?? 0) * 60].map((seconds, index): Entry => {
     const at = header.plugInAt + Math.round(seconds * 1000);
-    return { kind: 'event', seq: 9000 + index, id: `${id}l${index}`, at, written: at, event: index === 0 ? 'light on' : 'light off' };
+    return {
+      kind: 'event',
+      seq: 9000 + index,
+      id: `${id}l${index}`,
+      at,
+      written: at,
+      event: index === 0 ? 'light on' : isSeen ? 'light went out' : 'light off',
+    };
   });
   return { header, entries: [...entries, ...light] };
 }

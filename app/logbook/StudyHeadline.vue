@@ -15,11 +15,11 @@ const shelf = useShelf();
 const laid = shallowRef<Beside[]>([]);
 const isLaying = ref(false);
 watch(
-  () => props.ids.join('.'),
-  async (asked, _, onCleanup) => {
+  () => JSON.stringify(props.ids),
+  async (_asked, _before, onCleanup) => {
     let isAsked = true;
     onCleanup(() => (isAsked = false));
-    const ids = asked.split('.');
+    const { ids } = props;
     isLaying.value = true;
     const found = await logbook.layBeside(ids, () => undefined).finally(() => (isLaying.value = false));
     if (isAsked) laid.value = ids.flatMap((id) => found.get(id) ?? []);

@@ -2,6 +2,7 @@ import { greatest, mean } from 'd3-array';
 import { differenceUnit, writeAmount, writeApart } from '../compare/amounts';
 import type { Cell, Measure } from '../compare/cells';
 import { perPercent, type MeasureColumn } from '../compare/measures';
+import { unevenStarts } from '../compare/starts';
 import { difference, type Difference } from '../margin/told';
 import { nominal, spell } from '../quantity/duration';
 import { fixed } from '../quantity/figures';
@@ -89,6 +90,11 @@ export function bestBy(group: Group, id: string): Said | undefined {
     return value;
   };
   const why: string[] = [];
+  const caveat = TIMES.includes(id) ? unevenStarts(group.setups)?.says : undefined;
+  if (caveat !== undefined) {
+    why.push(caveat);
+    claims.push({ figure: 'starts', who: listed(names), says: 'is', value: caveat });
+  }
   if (best.length > 1) {
     const hides = tieSays(found, best);
     const shown = best.slice(0, NAMED + 2);
@@ -103,7 +109,7 @@ export function bestBy(group: Group, id: string): Said | undefined {
   for (const { index, than, by } of worse)
     claims.push({ figure: id, who: nameOf(than), says: 'better', than: nameOf(index), value: writeApart(by, measure.unit).both });
   const told = worse.filter(({ isLeast }) => !isLeast);
-  const hardly = (index: number, value: number) => (isSmall(found, Math.abs(value), [index, first]) ? ', but hardly' : '');
+  const hardly = (index: number, value: number) => (isSmall(found, Math.abs(value), [index, first]) ? ', which is little' : '');
   const named = told.slice(0, NAMED).map(({ index, by }) => {
     const { both, isJust } = writeApart(by, measure.unit);
     // What is just told apart need not be called small.
@@ -130,6 +136,7 @@ export function bestBy(group: Group, id: string): Said | undefined {
     who: isAllAlike ? 'No difference that these readings can show' : either(best.map(nameOf)),
     figures: best.length === 1 ? [tell(first), lead].filter(Boolean).join(', ') : undefined,
     lead,
+    caveat,
     why: why.join(' '),
     settle,
     isAllAlike,
@@ -160,7 +167,7 @@ export function tieSays(found: MeasureColumn, best: readonly number[]): string {
   if (!Number.isFinite(most)) return '';
   const { unit } = found.measure;
   const says = unit === 's' ? spell(most, 60, 'up') : writeAmount(most, most / 2, differenceUnit(unit)).value;
-  return isSmall(found, most, best) ? `, as good as equal: within ${says}` : `; up to ${says} could hide`;
+  return isSmall(found, most, best) ? `: as good as equal, within ${says}` : `; up to ${says} could hide`;
 }
 
 /** How many setups have a figure. */
@@ -241,9 +248,10 @@ export function takesAtMost(group: Group): { value: string; claim: OwnClaim } | 
     : { value, claim: { figure: 'peak', who: group.names[at] ?? '', says: 'is', value } };
 }
 
-/** The level by which most setups have a time, 80 % where it is one of them: its figure’s id. */
-export const timeBy = (group: Group): string | undefined =>
-  mostKnown(group, ['level-80', 'level-100', 'level-50', 'level-90', 'light out', 'power gone']);
+const TIMES = ['level-80', 'level-100', 'level-50', 'level-90', 'light out', 'power gone'];
+
+/** The level by which most setups have a time, 80 % where it is one of them: its figure’s id. None where they did not start alike. */
+export const timeBy = (group: Group): string | undefined => (unevenStarts(group.setups) ? undefined : mostKnown(group, TIMES));
 
 /** The figure by which setups are judged where one must do: of windows what was gained, else the time to a level, whichever there is. */
 export function mainBy(group: Group, window: number): string | undefined {

@@ -146,6 +146,6 @@ export function untested(group: Group, shelf: Shelf): Said | undefined {
       ...some.slice(1).map(({ charger, seconds }) => `${charger.name} about ${spell(seconds)}.`),
       'In pencil, by the facts on the shelf: no reading is behind it.',
     ].join(' '),
-    settle: { says: 'One run of it would show.', runs: [{ device: device.id, charger: first.charger.id, runs: 1 }] },
+    settle: { says: 'One run would show.', runs: [{ device: device.id, charger: first.charger.id, runs: 1 }] },
   };
 }

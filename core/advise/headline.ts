@@ -7,7 +7,7 @@ import { basisOf, bestBy, isOfWindows, mainBy, marksIn, meansIn, takesAtMost } f
 import type { Claim } from './claims';
 import { fullWindow } from './leads';
 import { oneForAll, oneForAllSays } from './oneForAll';
-import { figureOf, groupsOf, type Finding, type Group, type Question, type Said } from './question';
+import { figureOf, groupsOf, midSentence, type Finding, type Group, type Question, type Said } from './question';
 import { charges, underLoad } from './tried';
 import { overnight, worth } from './worth';
 
@@ -47,7 +47,7 @@ export function headlineOf(
   all: readonly Group[] = groupsOf(question),
 ): Headline | undefined {
   const answers = by.about === 'work' ? underLoad(question.worked) : [];
-  if (answers.length > 0) return fromAnswers(answers, 'By scores, which tie within 3 %, and by what the battery did.');
+  if (answers.length > 0) return fromAnswers(answers, SURE_UNDER_LOAD);
   const groups = all.filter(({ setups }) => setups.length > 1);
   const told = groups.flatMap((group) => {
     const found = answerOf(group, by, question.wishes.window);
@@ -63,9 +63,19 @@ export function headlineOf(
       sure: 'Their mean is given, for they repeat each other.',
       claims: [],
     };
+  // A run that held several sources or workloads, whatever its method is about, has its answers too.
+  const worked = only ? [] : underLoad(question.worked);
+  if (worked.length > 0) return fromAnswers(worked, SURE_UNDER_LOAD);
   if (!only) return fromAnswers(charges(question.sittings), 'By a minute each, as it was seen.');
   const runs = groups.reduce((sum, { setups }) => sum + setups.reduce((count, each) => count + each.runs.length, 0), 0);
-  const sure = `${howSure(told.map(({ best }) => best))} By ${listed([...new Set(told.map(({ basis }) => basis))])}, of ${runs} runs.`;
+  const caveats = [
+    ...new Set(told.flatMap(({ best, group }) => best.caveat?.replace(/^They/, all.length > 1 ? `Those of ${group.of}` : 'They') ?? [])),
+  ];
+  const sure = [
+    howSure(told.map(({ best }) => best)),
+    `By ${listed([...new Set(told.map(({ basis }) => basis))])}, of ${runs} runs.`,
+    ...caveats,
+  ].join(' ');
   if (all.length === 1) {
     const others = [worthSays(only.group, question), nightSays(only.group, question), mostSays(only.group)].filter(
       (each) => each !== undefined,
@@ -88,6 +98,8 @@ export function headlineOf(
     claims: [...told.flatMap(({ group, best }) => claimsIn(group, best)), ...shared.flatMap(({ claims }) => claims)],
   };
 }
+
+const SURE_UNDER_LOAD = 'By scores, which tie within 3 %, and by what the battery did.';
 
 const fromAnswers = (answers: readonly Finding[], sure: string): Headline | undefined =>
   answers.length === 0
@@ -178,7 +190,7 @@ function worthSays(group: Group, { shelf }: Question): More | undefined {
 /** Which will do for nights, where not all take the same time. */
 function nightSays(group: Group, { wishes }: Question): More | undefined {
   const said = overnight(group, wishes);
-  return said && { text: `For nights: ${said.who.replace(/^Any/, 'any')}.`, claims: claimsIn(group, said) };
+  return said && { text: `For nights: ${midSentence(said.who)}.`, claims: claimsIn(group, said) };
 }
 
 /** What a camera takes at most: from there on another charger changes nothing. */

@@ -155,9 +155,9 @@ describe('who is best', () => {
     const streamed = (full: number) => Array.from({ length: 2 * full + 1 }, (_, half): Row => [half / 2, Math.floor((50 * half) / full)]);
     const three = (name: string, full: number) => [0, 1, 2].map(() => runOf(chargerOf(name, 20), streamed(full)));
     const equal = verdictOn([...three('A', 100), ...three('B', 100.5)])('to-full');
-    expect(equal?.why).toMatch(/as good as equal: within \d min/);
+    expect(equal?.why).toMatch(/as good as equal, within \d min/);
     const hardly = verdictOn([...three('A', 100), ...three('B', 108)])('to-full');
-    expect(hardly?.why).toMatch(/B by 8 min \(\d to 1\d min\), but hardly\./);
+    expect(hardly?.why).toMatch(/B by 8 min \(\d to 1\d min\), which is little\./);
   });
 
   it('gives the difference from the baseline with its margin, and none that rounding contradicts', () => {
@@ -192,8 +192,53 @@ describe('who is best', () => {
     const other = { device: { id: 'd2', name: 'Heron 3', kind: 'phone' as const, milliampHours: 3000, nominalVolts: 3.85 } };
     const [a, b] = [chargerOf('A', 10), chargerOf('B', 30)];
     const found = verdictOn([runOf(a, even(200)), runOf(b, even(100)), runOf(a, even(100), other), runOf(b, even(100), other)]);
-    expect(found('to-full')?.says).toBe('B for Sedge 5; No difference that these readings can show for Heron 3');
+    expect(found('to-full')?.says).toBe('B for Sedge 5; no difference that these readings can show for Heron 3');
     expect(found('one-for-all')?.says).toBe('B');
+  });
+
+  it('says the same of several devices once', () => {
+    const other = { device: { id: 'd2', name: 'Heron 3', kind: 'phone' as const, milliampHours: 3000, nominalVolts: 3.85 } };
+    const [a, b] = [chargerOf('A', 10), chargerOf('B', 30)];
+    const found = verdictOn([runOf(a, even(200)), runOf(b, even(100)), runOf(a, even(200), other), runOf(b, even(100), other)]);
+    expect(found('to-full')?.says).toBe('B for Sedge 5 and Heron 3');
+    expect(found('keep')?.why).toMatch(/^Sedge 5 and Heron 3: A takes 3 h 20 to full, within a night\.[^\n]*$/);
+    expect(found('keep')?.says).toBe('Sedge 5 and Heron 3: Keep A for nights; not for top-ups');
+  });
+
+  it('names no one for all with which a device was never seen there; a loss of more than all is said as times', () => {
+    const other = { device: { id: 'd2', name: 'Heron 3', kind: 'phone' as const, milliampHours: 3000, nominalVolts: 3.85 } };
+    const [a, b, c] = [chargerOf('A', 10), chargerOf('B', 30), chargerOf('C', 60)];
+    const short = even(100).slice(0, 8);
+    const all = [runOf(a, even(300)), runOf(b, even(100)), runOf(c, even(100)), runOf(a, even(120), other), runOf(b, even(100), other)];
+    const found = verdictOn([...all, runOf(c, short, other)])('one-for-all');
+    expect(found?.says).toBe('B');
+    expect(found?.why).toMatch(/With A, Sedge 5 loses most: it takes 3\.0 times as long as with its best\./);
+    expect(found?.why).toMatch(/With C, Heron 3 loses most: it never gets there\./);
+  });
+});
+
+describe('runs that did not start alike', () => {
+  const [weak, strong] = [chargerOf('weak', 12), chargerOf('strong', 30)];
+  const from = (start: number) => verdictOn([runOf(weak, even(60, start)), runOf(strong, even(90, 2))]);
+
+  it('are not told apart by times from plug-in, and that is said where such a time stands', () => {
+    const uneven = from(50);
+    expect(uneven('to-full')?.why).toMatch(
+      /^They did not start alike, from 2 to 50 %: the higher start is ahead by that\. Surely slower than weak/,
+    );
+    for (const need of ['worth', 'travel', 'lead', 'ceiling', 'order']) expect(uneven(need)).toBeUndefined();
+  });
+
+  it('are as others where they began within five points', () => {
+    for (const start of [2, 7]) expect(from(start)('to-full')?.why).toMatch(/^Surely slower/);
+    expect(from(8)('to-full')?.why).toMatch(/^They did not start alike, from 2 to 8 %/);
+  });
+
+  it('asks for all of them once more where most are unlike the middle one', () => {
+    const three = verdictOn([runOf(weak, even(60, 50)), runOf(strong, even(90, 2)), runOf(chargerOf('third', 20), even(90, 20))]);
+    expect(three('fair')?.says).toBe('Whether the start cost some of them time, or gave it');
+    expect(three('fair')?.settle?.says).toBe('One more run of each, all of them alike, would settle it.');
+    expect(three('fair')?.settle?.runs.map(({ charger }) => charger)).toEqual(['weak', 'strong', 'third']);
   });
 });
 

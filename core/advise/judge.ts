@@ -101,15 +101,19 @@ function unfair(group: Group): Said | undefined {
   if (!first || !group.device) return undefined;
   const names = first.odd.map((index) => group.names[index] ?? '');
   const why = [first.says, first.explains, ...others.slice(0, 2).map(({ says }) => says)].join(' ');
+  // Where most of them are unlike the middle one there is no usual way that the others could be taken again in.
+  const isMost = first.odd.length > group.setups.length / 2;
   return {
     isSentence: true,
     claims: [{ figure: 'conditions', who: listed(names), says: 'is', value: why }],
-    who: `Whether ${first.about} cost ${listed(names)} time, or gave it`,
+    who: `Whether ${first.about} cost ${isMost ? 'some of them' : listed(names)} time, or gave it`,
     why,
-    settle: {
-      says: `One more run of ${listed(names)}, under the conditions of the others, would settle it.`,
-      runs: onceMore(group, first.odd, { conditions: conditionsOfOthers(group, first.odd) }),
-    },
+    settle: isMost
+      ? { says: 'One more run of each, all of them alike, would settle it.', runs: onceMore(group, all) }
+      : {
+          says: `One more run of ${listed(names)}, under the conditions of the others, would settle it.`,
+          runs: onceMore(group, first.odd, { conditions: conditionsOfOthers(group, first.odd) }),
+        },
   };
 }
 

@@ -1,9 +1,11 @@
 import { aheadOf, turnOf } from '../compare/ahead';
 import type { Cell } from '../compare/cells';
+import { unevenStarts } from '../compare/starts';
 import { sourceSays } from '../ink/entrySays';
 import type { Track } from '../ink/track';
 import { nominal, spell } from '../quantity/duration';
 import { fixed } from '../quantity/figures';
+import { lowerFirst } from '../quantity/letters';
 import { listed } from '../quantity/listed';
 import { expectedOf, FIVE_VOLTS } from './ceiling';
 import { apart, basisOf, between, gainBy, isBetter, isOfWindows, mainBy, marksIn, meansIn, timeBy } from './best';
@@ -29,6 +31,8 @@ const TOLD = 3;
 
 /** Leads that turn along the charge: who is ahead until when, and behind from when. */
 export function leads(group: Group, { tracks, wishes }: Pick<Question, 'tracks' | 'wishes'>): Said | undefined {
+  // Whoever started higher leads at first, and nothing turns by that.
+  if (unevenStarts(group.setups)) return undefined;
   const tracksOf = (index: number): Track[] =>
     (group.setups[index]?.runs ?? []).flatMap(({ run }) => {
       const track = tracks.get(run.header.id);
@@ -53,7 +57,7 @@ export function leads(group: Group, { tracks, wishes }: Pick<Question, 'tracks' 
     who: says(first),
     isSentence: true,
     claims: found.slice(0, TOLD).map((each) => ({ figure: 'lead', who: each.early, says: 'is', than: each.late, value: says(each) })),
-    why: [...found.slice(1, TOLD).map((each) => `${says(each)}.`), 'A short charge and a full one have another winner.'].join(' '),
+    why: [...found.slice(1, TOLD).map((each) => `${says(each)}.`), 'A short charge and a full one have different winners.'].join(' '),
   };
 }
 
@@ -147,7 +151,7 @@ export function surprises(group: Group, window: number, unlike: (pair: readonly 
     why: [
       differ && `${name} is ${apart(differ, found.measure)} behind, by ${basisOf(found.measure)}.`,
       causes.length > 0
-        ? `Check first: ${causes.join(' ')}`
+        ? `Check first: ${lowerFirst(causes.join(' '))}`
         : 'Check first: heat, the cable, what ran in the background, and how both starts were made.',
       'Repeat both before it is printed.',
     ]

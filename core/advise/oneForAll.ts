@@ -130,7 +130,9 @@ export function oneForAllSays(found: OneForAll | undefined): Finding[] {
   if (!least || best.length === 0)
     return [{ ...about, says: 'Not enough was run', why: `No two chargers were run with all of ${listed(devices)}.`, settle, claims: [] }];
   const share = (regret: number) =>
-    Number.isFinite(regret) ? `it takes ${fixed(regret * 100)} % longer than with its best` : 'it never gets there';
+    Number.isFinite(regret)
+      ? `it takes ${regret < 1 ? `${fixed(regret * 100)} % longer than` : `${fixed(regret + 1, 1)} times as long as`} with its best`
+      : 'it never gets there';
   const worst = least.each.indexOf(least.most);
   return [
     {

@@ -11,6 +11,7 @@ import type { RunInk } from '../ink/fold';
 import type { Track } from '../ink/track';
 import { marksOf } from '../method/cadence';
 import type { Settling, Taken } from '../plan/settle';
+import { lowerFirst } from '../quantity/letters';
 import { listed } from '../quantity/listed';
 import type { Claim, OwnClaim } from './claims';
 
@@ -116,6 +117,8 @@ export interface Said {
   figures?: string | undefined;
   /** Of them, how the best stands to the baseline: `38 ± 4 min sooner than Cobble 12`. */
   lead?: string | undefined;
+  /** What makes it less than it seems, in a sentence: part of the reason too. */
+  caveat?: string | undefined;
   why: string;
   settle?: Finding['settle'];
   /** All that it says, as data; the devices are filled in. */
@@ -189,16 +192,25 @@ export function over(
     const { who, figures, why } = first;
     return [{ need, title, says: figures ? `${who}: ${figures}` : who, why, settle, claims }];
   }
-  const whos = [...new Set(said.map(({ who }) => who))];
-  const says = first.isSentence
-    ? said.map(({ group, who }) => `${group.of}: ${who}`).join('; ')
-    : whos.map((who) => `${who} for ${listed(said.filter((each) => each.who === who).map(({ group }) => group.of))}`).join('; ');
-  // A line for each, so that the eye finds its own.
-  const why = said
-    .map(({ group, figures, why: its }) => `${group.of}: ${[figures && `${figures}.`, its].filter(Boolean).join(' ')}`)
+  const says = byWords(said, ({ who }) => who)
+    .map(({ words, of }, index) => (first.isSentence ? `${of}: ${words}` : `${index > 0 ? midSentence(words) : words} for ${of}`))
+    .join('; ');
+  // A line for each, so that the eye finds its own; one for those of which the same is said.
+  const why = byWords(said, ({ figures, why: its }) => [figures && `${figures}.`, its].filter(Boolean).join(' '))
+    .map(({ words, of }) => `${of}: ${words}`)
     .join('\n');
   return [{ need, title, says, why, settle, claims }];
 }
+
+/** What is said of each group, each words once, with the groups of which they are said. */
+function byWords<T extends { group: Group }>(said: readonly T[], wordsOf: (each: T) => string): { words: string; of: string }[] {
+  const found = new Map<string, string[]>();
+  for (const each of said) found.set(wordsOf(each), [...(found.get(wordsOf(each)) ?? []), each.group.of]);
+  return [...found].map(([words, of]) => ({ words, of: listed(of) }));
+}
+
+/** An answer in words of its own within a sentence; a name stays as it is. */
+export const midSentence = (who: string): string => who.replace(/^(Any of them|No difference)\b/, lowerFirst);
 
 /** Names one of which is meant: `A`, `A or B`. */
 export const either = (names: readonly string[]): string =>

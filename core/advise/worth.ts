@@ -3,7 +3,7 @@ import { toldFigures, writeApart } from '../compare/amounts';
 import type { Cell } from '../compare/cells';
 import { shownMargin } from '../margin/bounds';
 import { fixed, price, priced, trimmed } from '../quantity/figures';
-import { spell } from '../quantity/duration';
+import { nominal, spell } from '../quantity/duration';
 import { shareInWords } from '../quantity/share';
 import { basisOf, between, gainBy, isBetter, mainBy, meansIn, riseBy, timeBy } from './best';
 import { costOfSetup, nowOf, type Cost } from './cost';
@@ -84,7 +84,7 @@ export function worth(group: Group, shelf: Shelf): Said | undefined {
   const pick = savers.find(({ y }) => cheapest.y - y >= MOST_OF_IT * all) ?? cheapest;
   const gives =
     pick === cheapest
-      ? `${found.costs.some(({ value }) => value === undefined) ? 'nothing dearer whose price is known' : 'nothing dearer'} saves time that these readings can show`
+      ? `${found.costs.some(({ value }) => value === undefined) ? 'and nothing dearer whose price is known' : 'and nothing dearer'} saves time that these readings can show`
       : found.points.some((each) => isFaster(each, pick))
         ? 'and most of the gain'
         : 'and nothing surely saves more';
@@ -244,9 +244,9 @@ export function overnight(group: Group, { night }: Pick<Wishes, 'night'>): Said 
   const slowest = can.reduce((one, other) => (valueOf(other) > valueOf(one) ? other : one));
   const value = cells[slowest]?.value ?? '';
   const why = [
-    `${can.length === 1 ? nameOf(slowest) : `The slowest of them, ${nameOf(slowest)},`} takes ${value}, within a night of ${spell(night)}: how fast it is does not matter then.`,
+    `${can.length === 1 ? nameOf(slowest) : `The slowest of them, ${nameOf(slowest)},`} takes ${value}, within a night of ${nominal(night)}: how fast it is does not matter then.`,
     late.length > 0 && `${listed(late.map(nameOf))} will not have filled it by then.`,
-    open.length > 0 && `Whether ${either(open.map(nameOf))} would was not seen.`,
+    open.length > 0 && `Whether ${either(open.map(nameOf))} would fill it was not seen.`,
   ];
   const cool = coolestOf(group, can);
   return {
@@ -313,7 +313,7 @@ export function keepOrNot(group: Group, wishes: Wishes, shelf: Shelf): Said | un
   };
   const all = group.setups.map((_, index) => index);
   const home = all.filter((index) => charger(index)?.owned === true || charger(index)?.id === group.device?.boxCharger);
-  const [old] = (home.length > 0 ? home : all)
+  const [old] = (home.length > 0 ? home : all.filter((index) => charger(index)?.owned === undefined))
     .filter((index) => charger(index)?.watts !== undefined)
     .sort((one, other) => (charger(one)?.watts ?? 0) - (charger(other)?.watts ?? 0));
   if (old === undefined) return undefined;

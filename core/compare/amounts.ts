@@ -101,7 +101,10 @@ const justBy = ({ value }: { value: string }): WrittenDifference => ({ value, ra
 
 function apartBy({ value, margin }: { value: string; margin: string }): WrittenDifference {
   const [, own = ''] = /\s(\D+)$/.exec(margin) ?? [];
-  const bare = own !== '' && value.endsWith(` ${own}`) ? value.slice(0, -own.length - 1) : value;
+  // Of `5 points ± 1 point` too the unit is said once.
+  const its = own.startsWith('point') ? [' points', ' point'] : own === '' ? [] : [` ${own}`];
+  const end = its.find((each) => value.endsWith(each));
+  const bare = end === undefined ? value : value.slice(0, -end.length);
   return { value, range: `± ${margin}`, both: `${bare} ± ${margin}` };
 }
 

@@ -9,6 +9,7 @@ import { fixed, temperature, temperatureRise } from '../quantity/figures';
 import { clipped, lowerFirst, upperFirst } from '../quantity/letters';
 import { listed } from '../quantity/listed';
 import { workOn, type SetupRuns } from './setups';
+import { startOf } from './starts';
 
 /** A difference is told in so many characters at most. */
 const LONGEST = 200;
@@ -103,9 +104,6 @@ function far(setups: readonly SetupRuns[], of: (one: ReadRun) => number | undefi
   const middle = median(values.filter((each) => each !== undefined));
   return values.flatMap((value, index) => (value !== undefined && middle !== undefined && Math.abs(value - middle) > most ? [index] : []));
 }
-
-/** The level at plug-in; of one that was dead 0 %, assumed. */
-const startOf = ({ figures, run }: ReadRun): number | undefined => figures.startLevel ?? (run.isDead ? 0 : undefined);
 
 /** Seconds that one percent takes up to half full, of the quickest of them. */
 function quickest(all: readonly ReadRun[]): number | undefined {
