@@ -165,6 +165,20 @@ function otherwiseIn(groups: readonly Group[], { of, figure, who, than, says, va
   return is ? [] : [`${figure}: ${who} is ${says} than ${than ?? ''}, and the table has ${told ?? 'nothing'}`];
 }
 
+/** What *Put it into the plan* would add otherwise than a finding says that it takes. */
+function plannedOtherwise({ need, settle }: Finding): string[] {
+  if (!settle) return [];
+  const said = [...settle.says.matchAll(/\b(one|\d+) (?:more )?runs? of (each)?/gi)].map(([, count = '', each]) => ({
+    count: /one/i.test(count) ? 1 : Number(count),
+    isEach: each !== undefined,
+  }));
+  const isSo = said.some(({ count, isEach }) => isEach && settle.runs.every(({ runs }) => runs === count));
+  const planned = settle.runs.map(({ runs }) => runs).join(' and ');
+  const asSaid =
+    said.length > 1 ? said.map(({ count }) => count).join(' and ') === planned : settle.runs.every(({ runs }) => runs === said[0]?.count);
+  return said.length === 0 || isSo || asSaid ? [] : [`${need}: ${planned} runs planned, and it says “${settle.says}”`];
+}
+
 const textOf = ({ says, why, settle }: Finding) => [says, why, settle?.says].filter(Boolean).join(' ');
 
 /** Reads so many pages. */
@@ -208,4 +222,5 @@ function readPage(question: Question, found: Pages, count: number): void {
     found.otherwise,
     claims.flatMap((claim) => otherwiseIn(groups, claim)),
   );
+  if (groups.length === 1) say(found.otherwise, findings.flatMap(plannedOtherwise));
 }

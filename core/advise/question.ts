@@ -183,11 +183,9 @@ export function over(
   const [first] = said;
   if (!first) return [];
   const claims = said.flatMap(({ group, claims: own }) => own.map((claim) => ({ of: group.of, ...claim })));
-  const settles = said.flatMap(({ settle }) => settle ?? []);
-  const settle =
-    settles.length > 0
-      ? { says: [...new Set(settles.map(({ says }) => says))].join(' '), runs: settles.flatMap(({ runs }) => runs) }
-      : undefined;
+  const settles = said.flatMap(({ group, settle }) => (settle ? [{ group, ...settle }] : []));
+  const settleSays = byWords(settles, ({ says }) => says).map(({ words, of }) => (isOne ? words : `${of}: ${words}`));
+  const settle = settles.length > 0 ? { says: settleSays.join(' '), runs: settles.flatMap(({ runs }) => runs) } : undefined;
   if (isOne) {
     const { who, figures, why } = first;
     return [{ need, title, says: figures ? `${who}: ${figures}` : who, why, settle, claims }];
