@@ -15,6 +15,10 @@ const unknownLast = (value: number | undefined) => value ?? Number.POSITIVE_INFI
 const withUnit = (value: number | undefined, unit: string, decimals = 0) =>
   value === undefined ? '—' : `${fixed(value, decimals)} ${unit}`;
 
+/** Ends that nobody wrote down are not known, once. */
+const ends = ({ chargerEnd, deviceEnd }: GearOn['cable']) =>
+  chargerEnd === deviceEnd && deviceEnd === 'not known' ? 'not known' : `${chargerEnd} to ${deviceEnd}`;
+
 const PRICE: ShelfColumn = {
   title: 'Price',
   figures: true,
@@ -57,7 +61,7 @@ export const SHELF_COLUMNS: Readonly<Record<Shelf, ShelfColumn[]>> = {
     PRICE,
   ],
   cable: [
-    { title: 'Ends', shows: on('cable', (gear) => `${gear.chargerEnd} to ${gear.deviceEnd}`) },
+    { title: 'Ends', shows: on('cable', ends) },
     { title: 'Marked for', shows: on('cable', (gear) => [gear.marker, gear.family].filter(Boolean).join(', ')) },
     {
       title: 'Length',

@@ -269,8 +269,8 @@ const choose = (files: File | File[] | null | undefined) => {
             :label="`“${part.device ?? ''}”: ${part.rows} rows over ${spell(part.length)}`"
           />
           <div v-if="picks[index]?.isTaken" class="pair">
-            <GearField v-model="picks[index].device" of="device" may-add :label="labelled('Device', part)" />
-            <GearField v-model="picks[index].charger" of="charger" may-add :label="labelled('Charger', part)" />
+            <GearField v-model="picks[index].device" of="device" :label="labelled('Device', part)" />
+            <GearField v-model="picks[index].charger" of="charger" :label="labelled('Charger', part)" />
           </div>
         </template>
         <DateField

@@ -11,6 +11,9 @@ import {
   type EventId,
   type Header,
   type RunRecord,
+  sourceAt,
+  type Source,
+  whatChanged,
   type Score,
 } from '@core/ink';
 import { spell, readDecimal } from '@core/quantity';
@@ -51,11 +54,15 @@ const offered = computed(() => {
 const toAll = ref(false);
 const others = computed(() => lanes.records.length - 1);
 const chosen = computed(() => shelf.chargers.find(({ id }) => id === charger.value));
+/** What it charges from before the swap: only what changes need be said. */
+const now = computed(() => sourceAt(props.run, elapsed.value));
+const lying = ({ port, cable, feed }: Source) => ({ ...(port !== undefined && { port }), ...(cable && { cable }), ...(feed && { feed }) });
 const elapsed = computed(() => (props.at - props.run.header.plugInAt) / 1000);
 
 function pick(id: EventId): void {
   if (id === 'swapped' || id === 'work started' || id === 'work ended') {
     asking.value = id;
+    if (id === 'swapped') [charger.value, between.value] = [now.value.charger.id, lying(now.value)];
     if (id === 'work ended') {
       remark.value = props.run.events.findLast(({ event }) => event === 'work started')?.remark ?? '';
       scores.value = [{ name: '', value: '', unit: '', better: 'more' }];
@@ -91,15 +98,18 @@ function writeAsked(): void {
   if (!id) return;
   trouble.value = '';
   const given = scores.value.filter(({ name, value }) => name.trim() || value.trim());
-  if (id === 'swapped' && !chosen.value) trouble.value = 'Choose what it charges from now.';
+  const { port, cable, feed } = between.value;
+  const source = chosen.value && { charger: chosen.value, port, cable, ...(feed && { feed }) };
+  const changed = source ? whatChanged(now.value, source) : [];
+  if (id === 'swapped' && !source) trouble.value = 'Choose what it charges from now.';
+  else if (id === 'swapped' && changed.length === 0)
+    trouble.value = 'That is what it charges from already: choose another charger, port, cable or feeder.';
   else if (id === 'work started' && !remark.value.trim()) trouble.value = 'Name the workload.';
   else if (given.some(({ name, value }) => !name.trim() || !value.trim() || !Number.isFinite(readDecimal(value))))
     trouble.value = 'A score needs a name and a number. Empty rows are left out.';
   if (trouble.value) return;
   const happened = { kind: 'event' as const, at: props.at, ...(remark.value.trim() && { remark: remark.value.trim() }) };
-  const { port, cable, feed } = between.value;
-  if (id === 'swapped')
-    void write({ ...happened, event: id, ...(chosen.value && { source: { charger: chosen.value, port, cable, ...(feed && { feed }) } }) });
+  if (id === 'swapped') void write({ ...happened, event: id, remark: changed.join(', '), ...(source && { source }) });
   else if (id === 'work ended')
     void write({
       ...happened,
@@ -147,7 +157,7 @@ async function write(noted: Extract<Draft, { kind: 'event' }>): Promise<void> {
       <form v-else @submit.prevent="writeAsked">
         <template v-if="asking === 'swapped'">
           <GearField v-model="charger" v-focus of="charger" label="Now charging from" />
-          <BetweenFields v-if="chosen" v-model="between" :device="run.header.device" :charger="chosen" />
+          <BetweenFields v-if="chosen" :key="chosen.id" v-model="between" :device="run.header.device" :charger="chosen" without-meter />
         </template>
         <v-text-field v-else v-model="remark" v-focus label="Workload" maxlength="120" />
         <template v-if="asking === 'work ended'">

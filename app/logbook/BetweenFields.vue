@@ -10,7 +10,7 @@ const props = defineProps<{ device: Device; charger: Charger; withoutMeter?: boo
 const between = defineModel<Pick<Header, 'port' | 'cable' | 'meter' | 'feed'>>({ required: true });
 
 const shelf = useShelf();
-const port = ref<number>();
+const port = ref<number | undefined>(between.value.port);
 const cable = ref<string | undefined>(between.value.cable?.id);
 const meter = ref<string | undefined>(between.value.meter?.id);
 const feeder = ref<string | undefined>(between.value.feed?.charger.id ?? props.charger.fedBy);

@@ -5,8 +5,8 @@ import type { Kept } from '@core/bench';
 import { useShelf } from './shelf';
 import { troubleOf } from './trouble';
 
-/** Chooses a device or a charger off the shelf, by its id. Where it may, a name that is not there is put there: its facts can follow. */
-const props = defineProps<{ of: 'device' | 'charger'; mayAdd?: boolean }>();
+/** Chooses a device or a charger off the shelf, by its id. A name that is not there is put there: its facts can follow. */
+const props = defineProps<{ of: 'device' | 'charger' }>();
 const chosen = defineModel<string | undefined>({ required: true });
 
 const NEW = 'new ';
@@ -18,10 +18,19 @@ const items = computed(() => {
   const name = typed.value.trim();
   const isKnown = offered.value.some((each) => each.name.toLowerCase() === name.toLowerCase());
   const all = offered.value.map(({ id, name: title }) => ({ id, title }));
-  return props.mayAdd && name && !isKnown ? [...all, { id: `${NEW}${name}`, title: `Add “${name}” as a new ${props.of}` }] : all;
+  return name && !isKnown ? [...all, { id: `${NEW}${name}`, title: `Add “${name}” as a new ${props.of}` }] : all;
 });
 const matches = (title: string, query: string, item?: { value: unknown }) =>
   String(item?.value).startsWith(NEW) || title.toLowerCase().includes(query.toLowerCase());
+
+/** Nothing was typed since the field was entered: what stands there is replaced by the first letter, not added to. */
+let isFresh = false;
+function replaceFirst(event: KeyboardEvent): void {
+  if (isFresh && event.key.length === 1 && !event.ctrlKey && !event.metaKey && event.target instanceof HTMLInputElement) {
+    event.target.select();
+    isFresh = false;
+  }
+}
 
 async function choose(id: string | undefined): Promise<void> {
   if (!id?.startsWith(NEW)) {
@@ -47,9 +56,11 @@ async function choose(id: string | undefined): Promise<void> {
     item-value="id"
     :custom-filter="matches as never"
     auto-select-first
-    :no-data-text="mayAdd ? 'Type its name' : `No such ${of} on the shelf`"
+    no-data-text="Type its name"
     v-bind="trouble ? { errorMessages: trouble } : {}"
     @update:model-value="choose"
+    @focusin="isFresh = true"
+    @keydown="replaceFirst"
   >
     <template v-if="$slots.label" #label><slot name="label" /></template>
   </v-autocomplete>

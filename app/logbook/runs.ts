@@ -170,8 +170,8 @@ export const useLogbook = defineStore('logbook', () => {
   }
 
   /** Imports runs that were made here. @throws {ImportError | StorageTrouble} with nothing stored */
-  async function importRuns(runs: readonly StoredRun[]): Promise<void> {
-    await importAll((await import('../ledger/incoming')).incomingOf(runs));
+  async function importRuns(runs: readonly StoredRun[], ways?: ImportWays): Promise<void> {
+    await importAll((await import('../ledger/incoming')).incomingOf(runs), ways);
   }
 
   /** Splits a filed run in two, at a moment in seconds from plug-in: both are stored, or nothing is. @returns the id of the second @throws {StorageTrouble} */

@@ -1,5 +1,4 @@
 <script setup lang="ts">
-import { format } from 'date-fns';
 import { computed, ref, shallowRef } from 'vue';
 import { useRouter } from 'vue-router';
 import { ValidationError } from 'yup';
@@ -21,7 +20,7 @@ const logbook = useLogbook();
 const device = ref<string>();
 const charger = ref<string>();
 const between = shallowRef<Pick<Header, 'port' | 'cable' | 'meter'>>({});
-const plugInAt = ref(format(Date.now(), "yyyy-MM-dd'T'HH:mm"));
+const plugInAt = ref('');
 const offset = ref('0:00');
 const speed = ref('1');
 const cuts = ref<{ at: string; missing: string }[]>([]);
@@ -81,12 +80,7 @@ async function begin(): Promise<void> {
       <h1>From footage</h1>
       <p class="soft">a run that was filmed, written up afterwards</p>
     </header>
-    <div v-if="!shelf.isStocked" class="first-step">
-      <h2>The shelf is not ready</h2>
-      <p>A run needs a device and a charger. Put both on the shelf first.</p>
-      <v-btn to="/bench" variant="flat" color="primary">Go to the bench</v-btn>
-    </div>
-    <form v-else class="body stacked" novalidate @submit.prevent="begin">
+    <form class="body stacked" novalidate @submit.prevent="begin">
       <GearField v-model="device" of="device" label="Device" :error-messages="errors.device" />
       <GearField v-model="charger" of="charger" label="Charger" :error-messages="errors.charger" />
       <BetweenFields v-if="pair.device && pair.charger" v-model="between" :device="pair.device" :charger="pair.charger" />

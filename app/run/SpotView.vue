@@ -35,6 +35,11 @@ onMounted(async () => {
 const errors = ref<{ device?: string; chargers?: string; trouble?: string }>({});
 const going = computed(() => lanes.records.filter(({ header }) => header.list));
 
+/** A charger that was typed joins those that are tried. */
+function addToList(id: string | undefined): void {
+  if (id !== undefined && !chosen.value.includes(id)) chosen.value = [...chosen.value, id];
+}
+
 async function begin(): Promise<void> {
   const chosenDevice = shelf.devices.find(({ id }) => id === device.value);
   const list = chosen.value.flatMap((id) => shelf.chargers.find((each) => each.id === id) ?? []);
@@ -75,12 +80,7 @@ async function begin(): Promise<void> {
       <h1>Spot check</h1>
       <p class="soft">one device, many chargers, a minute each: which of them work at all</p>
     </header>
-    <div v-if="!shelf.isStocked" class="first-step">
-      <h2>The shelf is not ready</h2>
-      <p>A spot check needs a device and the chargers to try. Put them on the shelf first.</p>
-      <v-btn to="/bench" variant="flat" color="primary">Go to the bench</v-btn>
-    </div>
-    <form v-else class="body stacked" novalidate @submit.prevent="begin">
+    <form class="body stacked" novalidate @submit.prevent="begin">
       <p v-for="{ header } in going" :key="header.id">
         <RouterLink :to="`/run/spot/${header.id}`">Go on with the spot check of {{ header.device.name }}</RouterLink>
       </p>
@@ -92,6 +92,7 @@ async function begin(): Promise<void> {
         :items="shelf.chargers"
         :error-messages="errors.chargers"
       />
+      <GearField :model-value="undefined" of="charger" label="Another charger, by its name" @update:model-value="addToList" />
       <TroubleNote v-if="errors.trouble" :trouble="errors.trouble" />
       <v-btn type="submit" variant="flat" color="primary" size="large"
         >Try {{ chosen.length === 1 ? 'one charger' : `${chosen.length} chargers` }}</v-btn

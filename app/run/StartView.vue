@@ -274,7 +274,6 @@ async function plugIn(): Promise<void> {
           v-bind="deviceProps"
           v-focus
           of="device"
-          may-add
           label="Device"
           aria-required="true"
           :hint="shelf.devices.length === 0 ? 'needed, by its name: its battery and what it takes can follow on the bench' : 'needed'"
@@ -284,7 +283,6 @@ async function plugIn(): Promise<void> {
           v-model="charger"
           v-bind="chargerProps"
           of="charger"
-          may-add
           label="Charger"
           aria-required="true"
           :hint="shelf.chargers.length === 0 ? 'needed, by its name: its watts and its label can follow on the bench' : 'needed'"

@@ -1,9 +1,9 @@
 import { shownMargin } from '../margin/bounds';
 import { isBetter, mainBy, meansIn, riseBy } from './best';
 import { frontierOf, type Plotted } from './frontier';
-import { listed } from '../quantity/listed';
+import { either, listed } from '../quantity/listed';
 import type { OwnClaim } from './claims';
-import { either, figureOf, type Group, type Said } from './question';
+import { figureOf, type Group, type Said } from './question';
 
 /** Speed against heat of the setups that have both; `undefined` where fewer than two do. */
 function speedAndHeat(group: Group, window: number) {

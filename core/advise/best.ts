@@ -7,9 +7,9 @@ import { difference, type Difference } from '../margin/told';
 import { nominal, spell } from '../quantity/duration';
 import { fixed } from '../quantity/figures';
 import { lowerFirst } from '../quantity/letters';
-import { listed } from '../quantity/listed';
+import { either, listed } from '../quantity/listed';
 import type { OwnClaim } from './claims';
-import { either, figureOf, headerOf, type Group, type Said } from './question';
+import { figureOf, headerOf, type Group, type Said } from './question';
 import { whatWouldTell } from './wouldTell';
 
 /** How a figure is spoken of: of what is better, and of what is surely worse. */

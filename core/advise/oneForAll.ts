@@ -1,11 +1,11 @@
 import { sourceSays } from '../ink/entrySays';
 import { sourceKey } from '../ink/sourceKey';
 import { fixed } from '../quantity/figures';
-import { listed } from '../quantity/listed';
+import { either, listed } from '../quantity/listed';
 import { basisOf, between, meansIn, timeBy } from './best';
 import { regrets } from './frontier';
 import type { Claim } from './claims';
-import { either, figureOf, headerOf, type Finding, type Group } from './question';
+import { figureOf, headerOf, type Finding, type Group } from './question';
 
 /** What one charger costs each device, beside the best that was run with it. */
 export interface Shared {

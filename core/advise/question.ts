@@ -210,10 +210,6 @@ function byWords<T extends { group: Group }>(said: readonly T[], wordsOf: (each:
 /** An answer in words of its own within a sentence; a name stays as it is. */
 export const midSentence = (who: string): string => who.replace(/^(Any of them|No difference)\b/, lowerFirst);
 
-/** Names one of which is meant: `A`, `A or B`. */
-export const either = (names: readonly string[]): string =>
-  names.length < 3 ? names.join(' or ') : `${names.slice(0, -1).join(', ')} or ${names.at(-1) ?? ''}`;
-
 /** A figure of a group; `undefined` where nothing is asked for, or no setup has it. */
 export const figureOf = (group: Group, id: string | undefined) => (id === undefined ? undefined : group.figures.get(id));
 

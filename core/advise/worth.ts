@@ -8,9 +8,9 @@ import { shareInWords } from '../quantity/share';
 import { basisOf, between, gainBy, isBetter, mainBy, meansIn, riseBy, timeBy } from './best';
 import { costOfSetup, nowOf, type Cost } from './cost';
 import { frontierOf, type Plotted } from './frontier';
-import { listed } from '../quantity/listed';
+import { either, listed } from '../quantity/listed';
 import type { OwnClaim } from './claims';
-import { either, figureOf, headerOf, type Group, type Said, type Shelf, type Wishes } from './question';
+import { figureOf, headerOf, type Group, type Said, type Shelf, type Wishes } from './question';
 
 /** Price against time, in seconds. */
 export interface Worth {

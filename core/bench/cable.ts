@@ -12,7 +12,7 @@ import {
   textField,
 } from './fields';
 
-export const CABLE_ENDS = ['USB-C', 'USB-A', 'micro-USB', 'mini-USB', 'own plug', 'DC barrel'] as const;
+export const CABLE_ENDS = ['USB-C', 'USB-A', 'micro-USB', 'mini-USB', 'own plug', 'DC barrel', 'not known'] as const;
 /** What the cable says of itself, by its e-marker. */
 export const MARKERS = ['none', '3 A', '5 A', '240 W'] as const;
 
@@ -46,7 +46,8 @@ export const cableSchema = object({
     name: 'marked-ends',
     skipAbsent: true,
     test: function ({ chargerEnd, deviceEnd, marker }) {
-      const isTypeC = chargerEnd === 'USB-C' && (deviceEnd === 'USB-C' || deviceEnd === 'own plug');
+      const mayBe = (end: string) => end === 'USB-C' || end === 'not known';
+      const isTypeC = mayBe(chargerEnd) && (mayBe(deviceEnd) || deviceEnd === 'own plug');
       if (isTypeC || marker === 'none' || marker === '3 A') return true;
       return errorAt(this, 'marker', 'Only a cable with USB-C towards the charger carries a 5 A or 240 W marker.');
     },

@@ -30,4 +30,32 @@ export { lineText, linesIn, replayLines, voidText, type Line } from './lines';
 export { replay } from './replay';
 export { splitRun } from './splitRun';
 export { runFromCsv } from './runFromCsv';
-export { cadenceOf, FROM_PAPER, gearNamedIn, MOST_PAPER, readColumns, readGrid, readTime, runFromPaper, type PaperGrid } from './paper';
+export {
+  cadenceOf,
+  FROM_PAPER,
+  MOST_PAPER,
+  PAPER_GEAR,
+  readColumns,
+  readGrid,
+  readTime,
+  runFromPaper,
+  tooMuch,
+  type PaperColumn,
+  type PaperGrid,
+} from './paper';
+export {
+  blankGrid,
+  columnsIn,
+  isBlank,
+  pastedAt,
+  restLikeFirst,
+  withCell,
+  withColumn,
+  withFact,
+  withGearSwapped,
+  withoutColumn,
+  withRow,
+  type PasteAt,
+} from './paperEdit';
+export { cellFor, studyOfPaper } from './paperStudy';
+export { gearOf, setupIn, type NewName, type PaperSetup } from './paperSetup';

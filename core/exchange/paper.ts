@@ -4,15 +4,16 @@ import { LIGHT_OUT, LIGHTS } from '../ink/events';
 import { elapsedIn, type Footage } from '../ink/footage';
 import { LONGEST_RUN } from '../ink/ranges';
 import type { Cadence } from '../method/cadenceSchema';
+import { AMBIENT, CONDITIONS, REST } from '../method/conditions';
 import { readDecimal } from '../quantity/decimal';
-import { parseClock } from '../quantity/duration';
+import { parseClock, spell } from '../quantity/duration';
 import { parseEntryLine } from '../quantity/entryLine';
 import type { StoredRun } from './logbook';
 
 /** A study as it stands on paper: times down, setups across; every cell as it is written. */
 export interface PaperGrid {
-  /** One for each column: what charged from what, as it is headed. */
-  headings: string[];
+  /** What is said of each column, by the name of it: `device`, `cable`, a condition. */
+  facts: Record<string, string[]>;
   /** One for each row. */
   times: string[];
   /** By row, then by column. */
@@ -20,25 +21,77 @@ export interface PaperGrid {
 }
 
 /** The most that a grid holds: more is a log, and goes by import. */
-export const MOST_PAPER = { rows: 300, columns: 12 };
+export const MOST_PAPER = { rows: 2000, columns: 60 };
+
+/** What every column has, and what else is said of one where it is known; conditions beside. */
+export const PAPER_GEAR = ['device', 'charger', 'cable', 'port', 'fed by', 'plugged in', 'state'] as const;
+
+/** How else people head these rows. */
+const ALSO: Readonly<Record<string, string>> = {
+  phone: 'device',
+  tablet: 'device',
+  laptop: 'device',
+  camera: 'device',
+  source: 'charger',
+  adapter: 'charger',
+  brick: 'charger',
+  feeder: 'fed by',
+  'plug-in': 'plugged in',
+  'plug in': 'plugged in',
+  rested: REST,
+  'left off': REST,
+  room: AMBIENT,
+  ambient: AMBIENT,
+};
+const FACT_NAMES = new Map([...PAPER_GEAR, ...CONDITIONS.map(({ name }) => name)].map((name) => [name.toLowerCase(), name]));
+
+/** What a row is of, by what stands at its left; `undefined` for a row of readings. */
+function factNamed(label: string): string | undefined {
+  const bare = label.trim().replace(/:$/, '').toLowerCase();
+  return FACT_NAMES.get(bare) ?? ALSO[bare];
+}
+
+/** A row that has the time at which each was full. */
+const FULL_ROW = /^(full( at)?|full time|time to full)$/i;
 
 /**
  * Reads a grid as a spreadsheet puts it on the clipboard, or as comma- or semicolon-separated text. The first row heads the setups, the first
- * column has the times; a first row of figures alone is no heading.
+ * column has the times; a first row of figures alone is no heading. Rows that say what a setup was (`Device`, `Cable`, `Screen`) can stand anywhere.
+ *
+ * @returns the grid; or in a sentence why it is not taken: nothing of it is cut off
  */
-export function readGrid(text: string): PaperGrid {
+export function readGrid(text: string, shelf: PaperShelf = { devices: [], chargers: [] }): PaperGrid | { refused: string } {
   const { data } = Papa.parse<string[]>(text.replace(/^\uFEFF/, ''), { skipEmptyLines: 'greedy' });
   const rows = data.map((row) => row.map((cell) => cell.trim()));
-  const [first = []] = rows;
-  const isHeaded = readTime(first[0] ?? '') === undefined;
-  const body = (isHeaded ? rows.slice(1) : rows).slice(0, MOST_PAPER.rows);
-  const columns = Math.min(MOST_PAPER.columns, Math.max(0, ...rows.map((row) => row.length - 1)));
+  const label = (row: readonly string[] | undefined) => row?.[0] ?? '';
+  const isReadings = (row: readonly string[]) => factNamed(label(row)) === undefined;
+  const [first] = rows;
+  const isHeaded = first !== undefined && isReadings(first) && readTime(label(first)) === undefined && !FULL_ROW.test(label(first));
+  const body = (isHeaded ? rows.slice(1) : rows).filter(isReadings);
+  const columns = Math.max(0, ...rows.map((row) => row.findLastIndex((cell) => cell !== '')));
+  const refused = tooMuch(body.length, columns);
+  if (refused) return { refused };
   const across = Array.from({ length: columns }, (_, index) => index + 1);
-  return {
-    headings: across.map((index) => (isHeaded ? (first[index] ?? '') : '')),
-    times: body.map((row) => row[0] ?? ''),
-    cells: body.map((row) => across.map((index) => row[index] ?? '')),
-  };
+  const facts: PaperGrid['facts'] = {};
+  if (isHeaded) {
+    const found = across.map((index) => gearNamedIn(first[index] ?? '', shelf.devices, shelf.chargers));
+    facts.device = found.map(({ device }) => device);
+    facts.charger = found.map(({ charger }) => charger);
+  }
+  for (const row of rows) {
+    const name = factNamed(label(row));
+    if (name !== undefined) facts[name] = across.map((index) => row[index] ?? '');
+  }
+  return { facts, times: body.map(label), cells: body.map((row) => across.map((index) => row[index] ?? '')) };
+}
+
+/** Why so much is not taken. */
+export function tooMuch(rows: number, columns: number): string | undefined {
+  if (columns > MOST_PAPER.columns)
+    return `That is ${columns} setups, and ${MOST_PAPER.columns} are the most at a time: nothing was taken. Paste some of them, file those, then the others.`;
+  if (rows > MOST_PAPER.rows)
+    return `That is ${rows} rows, and ${MOST_PAPER.rows} are the most: nothing was taken. A log of so many goes by Import.`;
+  return undefined;
 }
 
 const UNITS: Readonly<Record<string, number>> = { '': 60, s: 1, sec: 1, min: 60, m: 60, h: 3600 };
@@ -60,21 +113,42 @@ export function readTime(text: string): number | undefined {
   return scale === undefined || scale === null || !Number.isFinite(value) ? undefined : value * scale;
 }
 
-/** What a heading names of the shelf: the longest names of a device and of a charger that stand in it. */
-export function gearNamedIn(
-  heading: string,
-  devices: readonly Named[],
-  chargers: readonly Named[],
-): { device?: string | undefined; charger?: string | undefined } {
-  const text = heading.toLowerCase();
-  const named = (all: readonly Named[]) =>
-    all.filter(({ name }) => text.includes(name.toLowerCase())).sort((one, other) => other.name.length - one.name.length)[0]?.id;
-  return { device: named(devices), charger: named(chargers) };
-}
-
 interface Named {
   id: string;
   name: string;
+}
+interface PaperShelf {
+  devices: readonly Named[];
+  chargers: readonly Named[];
+}
+
+/** What stands between a device and its charger in a heading. */
+const BETWEEN = /\s+(?:on|from|with|by|via)\s+|\s*[/|,+–—·]\s+|\s+-\s+/i;
+
+/** A name as a word of its own in a text: `Cobble 1` is not in `Cobble 12`. */
+function cutOut(text: string, all: readonly Named[]): { name: string; rest: string } | undefined {
+  const longest = [...all].sort((one, other) => other.name.length - one.name.length);
+  for (const { name } of longest) {
+    const at = text.toLowerCase().indexOf(name.toLowerCase());
+    const [before, after] = [text.slice(0, Math.max(0, at)), text.slice(at + name.length)];
+    if (at >= 0 && !/[\p{L}\p{N}]$/u.test(before) && !/^[\p{L}\p{N}]/u.test(after)) return { name, rest: `${before} ${after}`.trim() };
+  }
+  return undefined;
+}
+
+/**
+ * The device and the charger that a heading names, each as it is called on the shelf or, where it is not there, as it is written. What names only one
+ * of them leaves the other empty: it is asked. What stands on the shelf neither as the one nor as the other is a charger.
+ */
+export function gearNamedIn(heading: string, devices: readonly Named[], chargers: readonly Named[]): { device: string; charger: string } {
+  const device = cutOut(heading, devices);
+  const charger = cutOut(device?.rest ?? heading, chargers);
+  const left = (charger ?? device)?.rest ?? heading;
+  // Nothing but what stands between them is left: the heading is all of the shelf.
+  if ((device ?? charger) && left.replace(/^(on|from|with|by|via)$/i, '').replace(/[\s\p{P}|+]/gu, '') === '')
+    return { device: device?.name ?? '', charger: charger?.name ?? '' };
+  const [one = '', ...others] = heading.split(BETWEEN);
+  return others.length === 1 ? { device: one.trim(), charger: others[0]?.trim() ?? '' } : { device: '', charger: heading.trim() };
 }
 
 /** What in a grid cannot be read. Rows and columns from 0; without a column it is the time of the row. */
@@ -98,12 +172,20 @@ const NOTHING = new Set(['', '-', '–', '—', 'n/a', '?']);
  */
 export function readColumns({ times, cells }: PaperGrid, footage?: Footage): { columns: PaperColumn[]; faults: PaperFault[] } {
   const faults: PaperFault[] = [];
-  const count = Math.max(0, ...cells.map((row) => row.length));
+  const count = cells.reduce((most, row) => Math.max(most, row.length), 0);
   const columns: PaperColumn[] = Array.from({ length: count }, () => ({ drafts: [] }));
+  const fulls: { row: number; column: number; seconds: number; isSeen: boolean }[] = [];
   let before = -1;
   for (const [row, text] of times.entries()) {
     const isEmpty = (cells[row] ?? []).every((cell) => NOTHING.has(cell.trim()));
     if (text.trim() === '' && isEmpty) continue;
+    const isFull = FULL_ROW.test(text.trim());
+    for (const [column, cell] of (cells[row] ?? []).entries()) {
+      const full = readFull(cell.trim(), isFull, footage);
+      if (typeof full === 'string') faults.push({ row, column, says: full });
+      else if (full) fulls.push({ row, column, ...full });
+    }
+    if (isFull) continue;
     const typed = readTime(text);
     const seconds = typed === undefined || !footage ? typed : elapsedIn(footage, typed);
     const fault = timeFault(seconds, before);
@@ -113,12 +195,33 @@ export function readColumns({ times, cells }: PaperGrid, footage?: Footage): { c
     }
     before = seconds;
     for (const [column, cell] of (cells[row] ?? []).entries()) {
+      if (FULL_CELL.test(cell.trim())) continue;
       const read = readCell(cell.trim(), seconds);
       if (typeof read === 'string') faults.push({ row, column, says: read });
       else if (read) columns[column]?.drafts.push({ seconds, draft: read });
     }
   }
+  for (const { row, column, seconds, isSeen } of fulls) {
+    const drafts = columns[column]?.drafts ?? [];
+    const later = drafts.findLast(({ seconds: at, draft }) => at >= seconds && draft.kind === 'reading' && (draft.percent ?? 100) < 100);
+    if (later) faults.push({ row, column, says: `It was not full at ${spell(later.seconds, 1)}: it cannot have been before.` });
+    else drafts.push({ seconds, draft: { kind: 'reading', at: 0, percent: 100, paper: true, ...(isSeen && { turning: true }) } });
+    drafts.sort((one, other) => one.seconds - other.seconds);
+  }
   return { columns, faults };
+}
+
+/** `full 95 min`: a full time alone; `full! 95 min` where the display was seen turning. */
+const FULL_CELL = /^full(!?)\s+(?:at\s+)?(\S.*)$/i;
+
+/** When a cell says that it was full; nothing where it does not, a sentence where it cannot be read. */
+function readFull(text: string, isFull: boolean, footage?: Footage): { seconds: number; isSeen: boolean } | string | undefined {
+  const [, sign = text.endsWith('!') ? '!' : '', time = text.replace(/!$/, '')] = FULL_CELL.exec(text) ?? [];
+  if (NOTHING.has(text) || !(isFull || FULL_CELL.test(text))) return undefined;
+  const typed = readTime(time);
+  const seconds = typed === undefined || !footage ? typed : elapsedIn(footage, typed);
+  if (seconds === undefined || seconds <= 0) return 'Write when it was full as 95 min or 1 h 35.';
+  return seconds > LONGEST_RUN ? 'That is longer than a run is kept.' : { seconds, isSeen: sign === '!' };
 }
 
 function timeFault(seconds: number | undefined, before: number): string | undefined {
@@ -131,7 +234,7 @@ function timeFault(seconds: number | undefined, before: number): string | undefi
 /** A cell as ink; nothing where nothing was read; a sentence where it cannot be read. */
 function readCell(text: string, seconds: number): Draft | string | undefined {
   if (NOTHING.has(text)) return undefined;
-  const line = parseEntryLine(/^(lit|out|off)!?$/i.test(text) ? `light ${text}` : text);
+  const line = parseEntryLine(inLineWords(text));
   if (!line.ok) return line.error;
   const { seen, dead, light, note, ...values } = line.values;
   if (seen !== undefined) return 'The time stands at the left: leave out the @.';
@@ -141,18 +244,22 @@ function readCell(text: string, seconds: number): Draft | string | undefined {
   return { kind: 'reading', at: 0, ...values, paper: true, ...(note && { note }) };
 }
 
+/** `out` is of the light, `full` is 100 %. */
+function inLineWords(text: string): string {
+  if (/^(lit|out|off)!?$/i.test(text)) return `light ${text}`;
+  return text.replace(/^full(!?)$/i, '100$1');
+}
+
 /** What marks a run, and what in it can say so, as copied from paper. */
 export const FROM_PAPER = 'from paper';
 
-/** The times at which a column was read, as its cadence: what was left empty between them is a check that was missed. */
-export function cadenceOf({ times }: PaperGrid, column: PaperColumn, footage?: Footage): Cadence | undefined {
-  const last = column.drafts.at(-1)?.seconds ?? 0;
-  const at = times.flatMap((text) => {
-    const typed = readTime(text);
-    const seconds = typed === undefined || !footage ? typed : elapsedIn(footage, typed);
-    return seconds !== undefined && seconds >= LEAST_MARK && seconds <= last ? [seconds] : [];
-  });
-  return at.length > 0 && at.length <= MOST_MARKS ? { kind: 'marks', at } : undefined;
+/** The times at which a column was read, as its cadence: what was left empty was not asked for. `undefined` where they are too many and uneven. */
+export function cadenceOf({ drafts }: PaperColumn): Cadence | undefined {
+  const at = [...new Set(drafts.map(({ seconds }) => seconds))].filter((seconds) => seconds >= LEAST_MARK);
+  if (at.length > 0 && at.length <= MOST_MARKS) return { kind: 'marks', at };
+  const [every = 0] = at;
+  const isEven = every >= LEAST_MARK && at.every((seconds, index) => Math.abs(seconds - every * (index + 1)) < 1);
+  return isEven ? { kind: 'fixed', every } : undefined;
 }
 
 /** Marks of a cadence begin here, in s, and there are so many at most (method/cadenceSchema.ts). */

@@ -22,7 +22,7 @@ export {
 export { endingSays, endingWord, RUN_ENDING_IDS, RUN_ENDINGS, type EndingId } from './endings';
 export { EVENTS, eventSays, POWER_COMES, POWER_GOES, type EventId } from './events';
 export { correctionSays, correctsNothing } from './correctionSays';
-export { entrySays, eventInWords, sourceSays } from './entrySays';
+export { entrySays, eventInWords, sourceSays, whatChanged } from './entrySays';
 export { elapsedIn, footageSchema, type Footage } from './footage';
 export { SECOND_LOOK, SETTLE, STATUSES, statusSays, type StatusId } from './statuses';
 export { TRIAL_STATES, type TrialState } from './trialStates';

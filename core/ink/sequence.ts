@@ -1,7 +1,7 @@
 import { spell } from '../quantity/duration';
 import { rowsBetween } from '../samples/column';
 import type { Source } from './entry';
-import { sourceSays } from './entrySays';
+import { sourceSays, whatChanged } from './entrySays';
 import type { RunInk, RunRecord } from './fold';
 import { sourceKey } from './sourceKey';
 import type { Track } from './track';
@@ -29,16 +29,24 @@ export function fedBy({ sources, events }: Pick<RunInk, 'sources' | 'events'>): 
 /** Whether more than one source fed a run, so that none of them can be told by the whole of it. */
 export const isSequence = (run: Pick<RunInk, 'sources' | 'events'>): boolean => fedBy(run).length > 1;
 
-const nameOf = ({ source }: Fed) => (source ? sourceSays(source) : 'another source');
+/** A source by its name; where only its cable, port or feeder changed, with that. */
+function nameOf({ source }: Fed, before?: Fed): string {
+  if (!source) return 'another source';
+  const isOther = before?.source?.charger.id !== source.charger.id;
+  return isOther || !before?.source ? sourceSays(source) : `${source.charger.name} (${whatChanged(before.source, source).join(', ')})`;
+}
 
 /** So many sources are named, each with when it came. */
 const MOST_NAMED = 4;
 
 /** What charged a run, in words: `Quern 65`; of a sequence `Drumlin, then Quern 65 from 1 min`. */
 export function chargedBy(run: Pick<RunInk, 'sources' | 'events'>): string {
-  const [first, ...then] = fedBy(run);
+  const fed = fedBy(run);
+  const [first, ...then] = fed;
   if (!first) return '';
-  const swaps = then.slice(0, MOST_NAMED - 1).map((each) => `then ${nameOf(each)} from ${spell(each.from, each.from < 60 ? 1 : 60)}`);
+  const swaps = then
+    .slice(0, MOST_NAMED - 1)
+    .map((each, index) => `then ${nameOf(each, fed[index])} from ${spell(each.from, each.from < 60 ? 1 : 60)}`);
   const more = then.length - swaps.length;
   return [nameOf(first), ...swaps, ...(more > 0 ? [`then ${more} more`] : [])].join(', ');
 }
@@ -46,7 +54,7 @@ export function chargedBy(run: Pick<RunInk, 'sources' | 'events'>): string {
 /** The sources of a sequence by name, each from when on; none where one fed it all along. */
 export function feedsOf(run: Pick<RunInk, 'sources' | 'events'>): { from: number; name: string }[] {
   const fed = fedBy(run);
-  return fed.length > 1 ? fed.map((each) => ({ from: each.from, name: nameOf(each) })) : [];
+  return fed.length > 1 ? fed.map((each, index) => ({ from: each.from, name: nameOf(each, fed[index - 1]) })) : [];
 }
 
 /** Tells sequences apart by their sources, in their order, and when each came; of a run that one source fed it is the key of that. */

@@ -195,7 +195,8 @@ function fits({ connectors, wireless }: Takes, { connector }: Port, cable: Cable
     case 'USB-A':
     case 'USB-C':
       if (!cable) return ['USB-C', 'micro-USB', 'mini-USB', 'own plug'].some((each) => connectors.has(each));
-      return cable.chargerEnd === connector && connectors.has(cable.deviceEnd);
+      // An end that nobody wrote down is taken to go in: it was charged through.
+      return [connector, 'not known'].includes(cable.chargerEnd) && (cable.deviceEnd === 'not known' || connectors.has(cable.deviceEnd));
   }
 }
 

@@ -6,3 +6,7 @@ export function listed(names: readonly string[]): string {
   format ??= new Intl.ListFormat('en-GB');
   return format.format(names);
 }
+
+/** Names one of which is meant: `A`, `A or B`, `A, B or C`. */
+export const either = (names: readonly string[]): string =>
+  names.length < 3 ? names.join(' or ') : `${names.slice(0, -1).join(', ')} or ${names.at(-1) ?? ''}`;

@@ -1,0 +1,107 @@
+import { computed, ref, shallowRef } from 'vue';
+import {
+  blankGrid,
+  columnsIn,
+  gearOf,
+  isBlank,
+  pastedAt,
+  PAPER_GEAR,
+  readColumns,
+  readGrid,
+  setupIn,
+  type PaperGrid,
+  type PasteAt,
+} from '@core/exchange';
+import type { Footage } from '@core/ink';
+import { CONDITIONS } from '@core/method';
+import { nanoid } from 'nanoid';
+import { readDate } from '../kit/dates';
+import { useShelf } from '../logbook/shelf';
+
+/** What every column is asked. */
+const ALWAYS: readonly string[] = ['device', 'charger', 'plugged in'];
+/** What else can be said of a column, each in a row of its own. */
+export const MORE_FACTS: readonly string[] = [
+  ...PAPER_GEAR.filter((fact) => !ALWAYS.includes(fact)),
+  ...CONDITIONS.map(({ name }) => name),
+];
+
+/** A moment as it is typed: epoch milliseconds. */
+function readMoment(typed: string): number | undefined {
+  const found = readDate(typed, 'datetime-local');
+  const at = found ? new Date(found).getTime() : Number.NaN;
+  return Number.isFinite(at) ? at : undefined;
+}
+
+/** A paper that is being filled in: its grid, what stands in it, and the ways to change it. Nothing of it is on the screen. */
+export function usePaperSheet(footage: () => Footage | undefined) {
+  const shelf = useShelf();
+  const grid = shallowRef<PaperGrid>(blankGrid());
+  /** Rows of facts that were asked for. */
+  const asked = ref<string[]>([]);
+  /** What was there before a whole grid took its place. */
+  const before = shallowRef<PaperGrid>();
+  const refused = ref('');
+
+  const columns = computed(() => columnsIn(grid.value));
+  const read = computed(() => readColumns(grid.value, footage()));
+  const setups = computed(() =>
+    Array.from({ length: columns.value }, (_, column) =>
+      setupIn(grid.value, column, { devices: shelf.devices, chargers: shelf.chargers, cables: shelf.cables }, readMoment),
+    ),
+  );
+  /** The rows of facts that are shown: those that are always asked, those that say anything, and those that were asked for. */
+  const facts = computed(() => {
+    const said = Object.entries(grid.value.facts).flatMap(([name, row]) => (row.some((cell) => cell.trim() !== '') ? [name] : []));
+    return [...new Set([...ALWAYS, ...MORE_FACTS.filter((name) => said.includes(name) || asked.value.includes(name))])];
+  });
+  /** The columns that hold anything read. */
+  const filled = computed(() =>
+    Array.from({ length: columns.value }, (_, column) => column).filter((column) => (read.value.columns[column]?.drafts.length ?? 0) > 0),
+  );
+  /** Names that stand nowhere on the shelf, each once. */
+  const unknown = computed(() =>
+    gearOf(
+      filled.value.flatMap((column) => setups.value[column]?.unknown ?? []),
+      () => '',
+    ),
+  );
+  /** What in a row cannot be read, by its row. */
+  const faultsByRow = computed(() => {
+    const found = new Map<number, { column?: number | undefined; says: string }[]>();
+    for (const fault of read.value.faults) found.set(fault.row, [...(found.get(fault.row) ?? []), fault]);
+    return found;
+  });
+
+  /**
+   * Takes a block off the clipboard: as the whole paper where nothing is filled in yet or it is pasted at the left edge, else from the cell on.
+   *
+   * @returns whether it was a block
+   */
+  function paste(text: string, at: PasteAt): boolean {
+    if (!/[\n\t]/.test(text.trim())) return false;
+    const isWhole = isBlank(grid.value) || ('row' in at && at.row === 0 && at.column < 0);
+    const found = isWhole ? readGrid(text, shelf) : pastedAt(grid.value, at, text);
+    refused.value = 'refused' in found ? found.refused : '';
+    if ('refused' in found) return true;
+    before.value = isWhole && !isBlank(grid.value) ? grid.value : undefined;
+    grid.value = found;
+    return true;
+  }
+
+  function undoPaste(): void {
+    if (before.value) grid.value = before.value;
+    before.value = undefined;
+  }
+
+  /** Puts every name that is not on the shelf there, as gear that is only named. @throws {StorageTrouble} */
+  const shelve = () =>
+    shelf.put(
+      ...gearOf(
+        filled.value.flatMap((column) => setups.value[column]?.unknown ?? []),
+        () => nanoid(10),
+      ),
+    );
+
+  return { grid, asked, before, refused, columns, read, setups, facts, filled, unknown, faultsByRow, paste, undoPaste, shelve };
+}
