@@ -4,7 +4,7 @@ import { computed, ref } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import { format } from 'date-fns';
 import { SHELVES, type Gear, type Kept, type Shelf } from '@core/bench';
-import { gearOf } from '@core/curve';
+import { carried } from '@core/ink';
 import { writeGearCsv } from '@core/exchange';
 import { fileName, saveFile } from '../kit/saveFile';
 import MoreActions from '../kit/MoreActions.vue';
@@ -38,7 +38,7 @@ const anyRetired = computed(() => standing.value.some(({ gear }) => gear.retired
 const countOf = (each: Shelf) => bench.all.filter(({ shelf: on, gear }) => on === each && !gear.retired).length;
 /** Gear that a run used; a list made before that was noted counts as having used all. */
 const used = computed(() => {
-  const ids = lanes.records.flatMap(({ header }) => gearOf(header).map(({ id }) => id));
+  const ids = lanes.records.flatMap(({ header, sources }) => carried(header, sources).map(({ gear }) => gear.id));
   const noted = logbook.summaries.every(({ gear }) => gear !== undefined);
   return { isAll: !noted, ids: new Set([...ids, ...logbook.summaries.flatMap(({ gear }) => gear ?? [])]) };
 });

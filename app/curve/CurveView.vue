@@ -244,6 +244,14 @@ async function write(draft: Draft): Promise<void> {
   else if (filed.value) filed.value = (await logbook.write(filed.value.run, draft)) ?? filed.value;
 }
 
+/** Ink that holds for other runs as well: written to all of them at once, or to none. */
+async function writeWith(others: readonly string[], draft: Draft): Promise<void> {
+  if (live.value || others.length === 0) await write(draft);
+  if (others.length === 0) return;
+  await logbook.writeToAll(live.value ? others : [props.id, ...others], () => draft);
+  if (!live.value) filed.value = await logbook.open(props.id);
+}
+
 async function exportFile(): Promise<void> {
   if (!run.value) return;
   const { header } = run.value;
@@ -367,7 +375,7 @@ const enterStrike = (entry: Entry) => {
     <TagSheet v-if="tagging" v-model="tagging" :ids="[id]" @update:model-value="reread" />
     <TimesSheet v-if="timing" v-model="timing" :run="run" :at="pointedAt" :write="write" @split="(half) => router.push(`/curve/${half}`)" />
     <SettingsSheet v-if="setting" v-model="setting" :run="run" :write="write" />
-    <CorrectSheet v-if="correcting" v-model="correcting" :run="run" :write="write" />
+    <CorrectSheet v-if="correcting" v-model="correcting" :run="run" :write="writeWith" />
   </section>
   <section v-else class="sheet first-step">
     <template v-if="trouble">

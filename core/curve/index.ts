@@ -7,7 +7,7 @@ export { merged } from './merged';
 export { projection, sampledOf, type Sampled } from './energySample';
 export { stalls } from './stall';
 export { splitInWords, workloads, type Workload } from './workloads';
-export { gearOf, presentSummary, summarise, type Summary } from './summary';
+export { presentSummary, summarise, type Summary } from './summary';
 export { ruleOf } from './stretches';
 export { remarksOf, type Remark } from './remarks';
 export { checksOf, isHot, notices, watched, type Notice } from './notices';

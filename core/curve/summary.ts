@@ -1,7 +1,8 @@
+import { carried } from '../ink/corrected';
 import { endingWord } from '../ink/endings';
-import type { Header } from '../ink/entry';
 import { sourceSays } from '../ink/entrySays';
 import type { RunRecord } from '../ink/fold';
+import type { Header } from '../ink/entry';
 import { chargedBy } from '../ink/sequence';
 import { sighting } from '../ink/track';
 import { gapsOf } from '../samples/gaps';
@@ -52,11 +53,6 @@ export interface Summary {
 
 const OUTLINE_POINTS = 40;
 
-/** Everything off the shelf that a run used. */
-export function gearOf({ device, charger, cable, meter, feed }: Header) {
-  return [device, charger, cable, meter, feed?.charger, feed?.cable].filter((each) => each !== undefined);
-}
-
 /** A summary by the names of today: in lists made earlier the two times went by others. */
 export function presentSummary({ eighty, full, ...summary }: Summary & { eighty?: string; full?: string }): Summary {
   return { ...summary, timeTo80: eighty ?? summary.timeTo80, timeTo100: full ?? summary.timeTo100 };
@@ -100,11 +96,7 @@ export function summarise(run: RunRecord): Summary {
     plugInAt: run.header.plugInAt,
     device: run.header.device.name,
     charger: run.header.list ? `spot check, ${triedOf(run)}` : chargedBy(run),
-    gear: [
-      ...new Set(
-        [...gearOf(run.header), ...run.sources.flatMap(({ charger, cable }) => [charger, ...(cable ? [cable] : [])])].map(({ id }) => id),
-      ),
-    ],
+    gear: [...new Set(carried(run.header, [...run.sources, ...run.trials.map(({ source }) => source)]).map(({ gear }) => gear.id))],
     ...(run.header.study && { study: run.header.study }),
     ...(run.header.method && { method: run.header.method }),
     ...(run.label && run.label.tags.length > 0 && { tags: run.label.tags }),

@@ -1,4 +1,5 @@
-import type { Correction, Event, Header, Source } from './entry';
+import type { Kept } from '../bench/shelf';
+import type { Correction, Entry, Event, Header, Source } from './entry';
 
 /** A header and sources with their gear as it was corrected. */
 interface Corrected {
@@ -9,12 +10,14 @@ interface Corrected {
 }
 
 /** Puts gear in the place of what it corrects, wherever a run has that: in its header, where its source was swapped, and where it was tried. */
-export function correctedBy(header: Header, corrections: readonly Correction[]): Corrected {
-  let now = header;
+/** @param sources those that were swapped in or tried, which may hold what a correction takes the place of */
+export function correctedBy(header: Header, corrections: readonly Correction[], sources: readonly Source[] = []): Corrected {
+  let [now, others] = [header, sources];
   const told: Corrected['corrections'] = [];
   for (const each of corrections) {
-    told.push({ ...each, before: gearIn(now, each) });
+    told.push({ ...each, before: gearIn(now, others, each) });
     now = inHeader(now, each);
+    others = others.map((source) => inSource(source, each));
   }
   const source = (one: Source) => corrections.reduce(inSource, one);
   const event = (one: Event): Event => (one.event === 'swapped' && one.source ? { ...one, source: source(one.source) } : one);
@@ -42,8 +45,28 @@ function inSource<Link extends Pick<Source, 'charger' | 'cable' | 'feed'>>(sourc
 }
 
 /** What a correction takes the place of. */
-function gearIn({ device, charger, cable, meter, feed }: Header, { shelf, was }: Correction): Correction['gear'] | undefined {
-  if (was === undefined) return undefined;
-  const all = { device: [device], charger: [charger, feed?.charger], cable: [cable, feed?.cable], meter: [meter] }[shelf];
-  return all.find((each) => each?.id === was);
+function gearIn(header: Header, sources: readonly Source[], { shelf, was }: Correction): Correction['gear'] | undefined {
+  return was === undefined ? undefined : carried(header, sources).find((each) => each.shelf === shelf && each.gear.id === was)?.gear;
 }
+
+/** All gear of a run, each piece once: what it has in its header, then what was swapped in and what was tried. */
+export function carried(header: Header, sources: readonly Source[]): Kept[] {
+  const links = [header, ...sources].flatMap(({ charger, cable, feed }) => [{ charger, cable }, ...(feed ? [feed] : [])]);
+  const all: (Kept | undefined)[] = [
+    { shelf: 'device', gear: header.device },
+    header.meter && { shelf: 'meter', gear: header.meter },
+    ...links.flatMap(({ charger, cable }): (Kept | undefined)[] => [
+      { shelf: 'charger', gear: charger },
+      cable && { shelf: 'cable', gear: cable },
+    ]),
+  ];
+  return [...new Map(all.flatMap((each) => (each ? [[`${each.shelf} ${each.gear.id}`, each] as const] : []))).values()];
+}
+
+/** The sources that ink names: those that were swapped in, listed and tried. */
+export const sourcesIn = (entries: readonly Entry[]): Source[] =>
+  entries.flatMap((entry) => {
+    if (entry.kind === 'list') return entry.sources;
+    if (entry.kind === 'trial') return [entry.source];
+    return entry.kind === 'event' && entry.event === 'swapped' && entry.source ? [entry.source] : [];
+  });

@@ -1,5 +1,5 @@
 import { power } from '../quantity/electric';
-import { correctedBy } from './corrected';
+import { correctedBy, sourcesIn } from './corrected';
 import type { Correction, Entry, Event, Header, Note, Picture, Reading, Source, Stop, Strike, Trial } from './entry';
 import { TRIMMED } from './endings';
 import { POWER_COMES, POWER_GOES } from './events';
@@ -123,6 +123,7 @@ export function foldRun(asStarted: Header, entries: readonly Entry[], samples: S
   const corrected = correctedBy(
     shape.header,
     standing.flatMap((entry) => (entry.kind === 'correction' ? [entry] : [])),
+    sourcesIn(standing),
   );
   const { header } = corrected;
   const outside: Entry[] = [];
