@@ -8,7 +8,7 @@ const room = process.env.ROOM ?? '';
 /** The tests that are to notice a change in one room, for `npm run mutants`: its own, those above it, and the figures of the demo. All would take days. */
 export default defineConfig({
   root: fileURLToPath(new URL('..', import.meta.url)),
-  resolve: { alias: { '@core': fileURLToPath(new URL('../core', import.meta.url)) } },
+  resolve: { alias: [{ find: /^@core\/(\w+)$/, replacement: fileURLToPath(new URL('../core/$1/index.ts', import.meta.url)) }] },
   test: {
     include: [...[room, ...(ABOVE[room] ?? [])].map((each) => `core/${each}/**/*.test.ts`), 'demo/figures.test.ts'],
     setupFiles: ['scripts/drawn.ts'],
