@@ -121,40 +121,50 @@ const digitKeys = Array.from('0123456789', (digit) => [
   },
 ]);
 
+const REHEARSAL = '/run/rehearse';
+/** A rehearsal has the keys of its page to itself: one pressed there never lands in a live run, unless it is pressed in this field. */
+const unlessRehearsed = (act: (event: KeyboardEvent) => void) => (event: KeyboardEvent) => {
+  if (route.path !== REHEARSAL || event.target === field.value) act(event);
+};
+const apart = (keys: Record<string, (event: KeyboardEvent) => void>) =>
+  Object.fromEntries(Object.entries(keys).map(([key, act]) => [key, unlessRehearsed(act)]));
+
 // A letter in the empty field is a command; with anything typed it is text.
-useKeys({
-  ...Object.fromEntries([...laneKeys, ...digitKeys]),
-  Space: (event) => {
-    if (event.target instanceof Element && event.target.closest('button, a, [role="button"], summary')) return;
-    event.preventDefault();
-    mark();
-  },
-  'Shift+Space': (event) => {
-    event.preventDefault();
-    markAll();
-  },
-  x: (event) => {
-    event.preventDefault();
-    strike();
-  },
-  t: (event) => {
-    if (!watching.jump) return;
-    event.preventDefault();
-    void watching.changed();
-  },
-  p: (event) => {
-    event.preventDefault();
-    picture.value?.open();
-  },
-  v: (event) => {
-    event.preventDefault();
-    note();
-  },
-  s: (event) => {
-    event.preventDefault();
-    stopping.value = true;
-  },
-});
+useKeys(
+  apart({
+    ...Object.fromEntries([...laneKeys, ...digitKeys]),
+    Space: (event) => {
+      if (event.target instanceof Element && event.target.closest('button, a, [role="button"], summary')) return;
+      event.preventDefault();
+      mark();
+    },
+    'Shift+Space': (event) => {
+      event.preventDefault();
+      markAll();
+    },
+    x: (event) => {
+      event.preventDefault();
+      strike();
+    },
+    t: (event) => {
+      if (!watching.jump) return;
+      event.preventDefault();
+      void watching.changed();
+    },
+    p: (event) => {
+      event.preventDefault();
+      picture.value?.open();
+    },
+    v: (event) => {
+      event.preventDefault();
+      note();
+    },
+    s: (event) => {
+      event.preventDefault();
+      stopping.value = true;
+    },
+  }),
+);
 </script>
 
 <template>

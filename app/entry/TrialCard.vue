@@ -51,7 +51,7 @@ const left = computed(() =>
 );
 /** What was chosen, else what the figures make likely. */
 const shown = computed(() => {
-  const line = parseEntryLine(text.value);
+  const line = parseEntryLine(text.value, props.run.header.device);
   return statusOf({ state: props.hand.state, status: status.value }, line.ok ? line.values : {}, props.run.header.device);
 });
 

@@ -1,10 +1,11 @@
 <script setup lang="ts">
-import { computed, onBeforeUnmount, ref, shallowRef } from 'vue';
+import { computed, onBeforeUnmount, ref, shallowRef, useTemplateRef } from 'vue';
 import { foldRun, type Draft, type Entry, type RunRecord } from '@core/ink';
 import { readDecimal, spell } from '@core/quantity';
 import { castOf, dueOf, inOrderOfDue, LANE_LETTERS, MOST_ACTORS, scoreOf, standIn, type Actor } from '@core/run';
 import { seeded } from '@core/simulate';
 import { useTypedLine } from '../entry/typedLine';
+import { useKeys } from '../kit/shortcuts';
 import LiveLane from './LiveLane.vue';
 import ScoreTable from './ScoreTable.vue';
 import StandInScreen from './StandInScreen.vue';
@@ -124,6 +125,24 @@ function strike(): void {
   said.value = `Struck the last reading of ${run.header.device.name}.`;
 }
 
+const line = useTemplateRef<HTMLInputElement>('line');
+/** Keys on the page are those of the rehearsal: a figure lands in its line. */
+useKeys(
+  Object.fromEntries(
+    [...'0123456789', 'Space', 'x', ...LANE_LETTERS.toLowerCase()].map((key) => [
+      key,
+      (event: KeyboardEvent) => {
+        if (!line.value || event.target === line.value) return;
+        line.value.focus();
+        if (/^\d$/.test(event.key)) {
+          text.value += event.key;
+          event.preventDefault();
+        } else press(event);
+      },
+    ]),
+  ),
+);
+
 function press(event: KeyboardEvent): void {
   if (text.value !== '' || event.ctrlKey || event.metaKey || event.altKey) return;
   const index = LANE_LETTERS.toLowerCase().indexOf(event.key.toLowerCase());
@@ -185,6 +204,7 @@ onBeforeUnmount(() => {
           <label for="rehearsed"> Rehearsed reading of {{ turn?.header.device.name }}<template v-if="markedAt"> · marked</template> </label>
           <input
             id="rehearsed"
+            ref="line"
             v-model="text"
             class="figures"
             autocomplete="off"

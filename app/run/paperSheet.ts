@@ -44,10 +44,16 @@ export function usePaperSheet(footage: () => Footage | undefined) {
   const refused = ref('');
 
   const columns = computed(() => columnsIn(grid.value));
-  const read = computed(() => readColumns(grid.value, footage()));
   const setups = computed(() =>
     Array.from({ length: columns.value }, (_, column) =>
       setupIn(grid.value, column, { devices: shelf.devices, chargers: shelf.chargers, cables: shelf.cables }, readMoment),
+    ),
+  );
+  const read = computed(() =>
+    readColumns(
+      grid.value,
+      footage(),
+      setups.value.map(({ device }) => device),
     ),
   );
   /** The rows of facts that are shown: those that are always asked, those that say anything, and those that were asked for. */

@@ -7,7 +7,7 @@ import type { Cadence } from '../method/cadenceSchema';
 import { AMBIENT, CONDITIONS, REST } from '../method/conditions';
 import { readDecimal } from '../quantity/decimal';
 import { parseClock, spell } from '../quantity/duration';
-import { parseEntryLine } from '../quantity/entryLine';
+import { parseEntryLine, type Surfaces } from '../quantity/entryLine';
 import type { StoredRun } from './logbook';
 
 /** A study as it stands on paper: times down, setups across; every cell as it is written. */
@@ -169,8 +169,13 @@ const NOTHING = new Set(['', '-', '–', '—', 'n/a', '?']);
  * Reads every cell as the entry line reads what is typed; `dead`, `light out` and `light out!` are words of their own, an empty cell is nothing.
  *
  * @param footage where the times are those of a clip
+ * @param devices what charged in each column, for names of its surfaces
  */
-export function readColumns({ times, cells }: PaperGrid, footage?: Footage): { columns: PaperColumn[]; faults: PaperFault[] } {
+export function readColumns(
+  { times, cells }: Pick<PaperGrid, 'times' | 'cells'>,
+  footage?: Footage,
+  devices: readonly (Surfaces | undefined)[] = [],
+): { columns: PaperColumn[]; faults: PaperFault[] } {
   const faults: PaperFault[] = [];
   const count = cells.reduce((most, row) => Math.max(most, row.length), 0);
   const columns: PaperColumn[] = Array.from({ length: count }, () => ({ drafts: [] }));
@@ -196,7 +201,7 @@ export function readColumns({ times, cells }: PaperGrid, footage?: Footage): { c
     before = seconds;
     for (const [column, cell] of (cells[row] ?? []).entries()) {
       if (FULL_CELL.test(cell.trim())) continue;
-      const read = readCell(cell.trim(), seconds);
+      const read = readCell(cell.trim(), seconds, devices[column]);
       if (typeof read === 'string') faults.push({ row, column, says: read });
       else if (read) columns[column]?.drafts.push({ seconds, draft: read });
     }
@@ -232,9 +237,9 @@ function timeFault(seconds: number | undefined, before: number): string | undefi
 }
 
 /** A cell as ink; nothing where nothing was read; a sentence where it cannot be read. */
-function readCell(text: string, seconds: number): Draft | string | undefined {
+function readCell(text: string, seconds: number, device: Surfaces = {}): Draft | string | undefined {
   if (NOTHING.has(text)) return undefined;
-  const line = parseEntryLine(inLineWords(text));
+  const line = parseEntryLine(inLineWords(text), device);
   if (!line.ok) return line.error;
   const { seen, dead, light, note, ...values } = line.values;
   if (seen !== undefined) return 'The time stands at the left: leave out the @.';

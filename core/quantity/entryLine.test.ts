@@ -97,3 +97,15 @@ it('knows a level that was seen turning, and a start that was dead', () => {
   expect(JSON.stringify(parseEntryLine('dead 5w'))).toContain('Write dead alone');
   expect(writeEntryLine({ percent: 80, turning: true, watts: 9 })).toBe('80! 9w');
 });
+
+it('reads a surface by what it is called on the device', () => {
+  const laptop = { frontName: 'deck (top)', backName: 'palm rest' };
+  expect(parseEntryLine('42 Deck (top) 41,5c palm rest: 38c', laptop)).toEqual({
+    ok: true,
+    values: { percent: 42, frontCelsius: 41.5, backCelsius: 38 },
+  });
+  expect(parseEntryLine('front 40c back 39c', laptop)).toMatchObject({ ok: true, values: { frontCelsius: 40, backCelsius: 39 } });
+  // A note stays as it is written, and a name without a figure after it is no place.
+  expect(parseEntryLine('42 # palm rest 38c', laptop)).toEqual({ ok: true, values: { percent: 42, note: 'palm rest 38c' } });
+  expect(parseEntryLine('palm rest warm', laptop).ok).toBe(false);
+});

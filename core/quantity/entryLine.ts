@@ -49,10 +49,11 @@ const HOW = 'Write a percentage alone (42) and other figures with their unit: 26
  * `light out!` that the charge light went out just then, `light out` and `light on` how it was found. Everything after `#` is a note.
  *
  * @param text the line as typed
+ * @param surfaces what the front and the back of this device are called: `deck 40c` says where it was read as `front 40c` does
  * @returns the figures, or one sentence that says which word is wrong and what to write
  * @example parseEntryLine('42 26,1w @14:40') // { ok: true, values: { percent: 42, watts: 26.1, seen: 880 } }
  */
-export function parseEntryLine(text: string): ParsedLine {
+export function parseEntryLine(text: string, surfaces: Surfaces = {}): ParsedLine {
   const hash = text.indexOf('#');
   const note = hash < 0 ? '' : text.slice(hash + 1).trim();
   const values: LineValues = note ? { note } : {};
@@ -68,7 +69,7 @@ export function parseEntryLine(text: string): ParsedLine {
     };
   }
   let place: string | undefined;
-  for (const word of words(figures)) {
+  for (const word of words(placed(figures, surfaces))) {
     const lower = word.toLowerCase();
     if (PLACES.has(lower)) place = lower;
     else if (lower === 'in' || lower === 'out') values.direction = lower;
@@ -84,6 +85,24 @@ export function parseEntryLine(text: string): ParsedLine {
   if (place !== undefined) return { ok: false, error: `“${place}” wants the figure that was read there, as ${place} 38c.` };
   if (Object.keys(values).every((key) => key === 'seen' || key === 'direction')) return { ok: false, error: `Nothing to log yet. ${HOW}` };
   return { ok: true, values };
+}
+
+/** What a person calls the surfaces of a device. */
+export interface Surfaces {
+  frontName?: string | undefined;
+  backName?: string | undefined;
+}
+
+/** Names of surfaces as the words that the line knows: `palm rest 38c` is `front 38c`. */
+function placed(figures: string, { frontName = '', backName = '' }: Surfaces): string {
+  const named = [
+    [frontName, 'front'],
+    [backName, 'back'],
+  ] as const;
+  return named.reduce((line, [name, place]) => {
+    const plain = name.trim().replace(/[.*+?^${}()|[\]\\]/g, '\\$&');
+    return plain === '' ? line : line.replace(new RegExp(`(^|[\\s,;])${plain}(?=[\\s:]+[-−+]?[\\d.,])[\\s:]+`, 'giu'), `$1${place} `);
+  }, figures);
 }
 
 /** Splits at spaces, drops separators left hanging (`42, 26w`), and joins a unit that stands apart to its figure. */

@@ -4,7 +4,7 @@ export { readDecimal } from './decimal';
 export { clock, countdown, nominal, parseClock, spell } from './duration';
 export { decimalsFor, fixed, inUnit, price, signedShare, temperature, temperatureRise, trimmed, withMargin } from './figures';
 export { drawnRise, inManner, keptFrom, mannerNow, setManner, shownIn, shownUnit, type Manner } from './manner';
-export { parseEntryLine, type LineValues, type ParsedLine } from './entryLine';
+export { parseEntryLine, type LineValues, type ParsedLine, type Surfaces } from './entryLine';
 export { writeEntryLine } from './writeLine';
 export { clipped, lowerFirst, upperFirst } from './letters';
 export { listed } from './listed';
