@@ -15,11 +15,14 @@ const BETWEEN = String.raw`(?:[⎓⎔=/@×x*·•_,–—\s-]|DC)*`;
 /** More is no label, in characters; it is not read. */
 const LONGEST = 1000;
 /** Where the side of the mains ends and that of the device begins, on one line. */
-const OUTPUT = String.raw`\b(?:(?:dc|rated|usb\S*|type\S*)\s+)?out(?:put)?\b|\bo\/p\b`;
+const OUTPUT = String.raw`\b(?:(?:dc|rated|usb\S*|type\S*)\s+)?out(?:put)?\b|\bo\/p\b|输出|輸出|出力|Ausgang|Sortie|Salida|Uscita|Saída`;
+/** Volts of the mains, 85 to 280: no charger gives a device as much. */
+const MAINS = String.raw`(?:8[5-9]|9\d|1\d\d|2[0-7]\d|280)`;
 const PIECES = new RegExp(
   [
     String.raw`(?<family>[\p{L}][\p{L}\p{N} .+-]{0,38}?(?:\/P)?)\s*[:：]\s*`,
-    String.raw`(?<mains>\d+\s*(?:-|–|~|to)\s*\d+\s*V\s*(?:AC|~|∼)(?:(?!${OUTPUT})[^;\n])*)`,
+    String.raw`(?<mains>(?:AC\s*)?(?<![\d.,])${MAINS}\s*V?\s*(?:(?:-|–|—|~|∼|to|\/)\s*${MAINS}\s*)?V(?:\s*(?:AC\b|[~∼,]|\d+(?:[-–/]\d+)*\s*Hz|\d+(?:[.,]\d+)?\s*(?:m?A|VA)\b|max\b\.?))*)`,
+    String.raw`(?<turned>\d+(?:[.,]\d+)?\s*m?A\s*[@/×x]?\s*${MAINS}\s*V)`,
     String.raw`${NUMBER}\s*V?\s*(?:-|–|—|~|to)\s*${NUMBER}\s*V${BETWEEN}${NUMBER}\s*(m?)A`,
     String.raw`(?:DC)?((?:${NUMBER}\s*V?\s*⎓?\s*[/,、]\s*)*${NUMBER}\s*V(?:olts?)?)${BETWEEN}${NUMBER}\s*(m?)A`,
     String.raw`${NUMBER}\s*(m?)A\s*[@/×x]?\s*${NUMBER}\s*V`,
@@ -29,15 +32,18 @@ const PIECES = new RegExp(
   ].join('|'),
   'giu',
 );
-const PLACES = { programmable: 3, list: 7, turned: 12 };
+const PLACES = { programmable: 4, list: 8, turned: 13 };
+const IS_OUTPUT = new RegExp(`^out|^o\\/p$|${OUTPUT}`, 'i');
 /** Words that a label prints around its offers and that say nothing more. */
 const NOISE =
-  /^(?:out(?:put)?s?\d?|usb(?:-?[ac]\d?)?|type-?[ac]?\d?|[ac]\d?|ports?|a?pd[o]?s?\d?|pd[o]?\d\.\d|pps\d?|fixed|dc|max(?:imum)?\.?|power|delivery|or|and|each|total|rated|range|[&+:.·•*-]+)$/i;
+  /^(?:out(?:put)?s?\d?|输出|輸出|出力|ausgang|sortie|salida|uscita|saída|epr|spr|usb(?:-?[ac]\d?)?|type-?[ac]?\d?|[ac]\d?|ports?|a?pd[o]?s?\d?|pd[o]?\d\.\d|pps\d?|fixed|dc|max(?:imum)?\.?|power|delivery|or|and|each|total|rated|range|[&+:.·•*-]+)$/i;
 /** Words that a heading before standard offers is made of: any other makes it the name of a maker's own family. */
 const HEADING =
-  /^(?:(?:out(?:put)?s?|o\/p|usb|dc|rated|total|max(?:imum)?\.?|type|power|delivery|single|dual|ports?|charging|adapter|secondary|fixed|wireless|pad|range|efficiency|level|pps|a?pdos?|pd|or|and|[ac]\d?|[ivx]+|\d+(?:\.\d+)?w?)[\s.+-]*)+$/i;
+  /^(?:(?:out(?:put)?s?|o\/p|输出|輸出|出力|ausgang|sortie|salida|uscita|saída|epr|spr|avs|extended|standard|usb|dc|rated|total|max(?:imum)?\.?|type|power|delivery|single|dual|ports?|charging|adapter|secondary|fixed|wireless|pad|range|efficiency|level|pps|a?pdos?|pd|or|and|[ac]\d?|[ivx]+|\d+(?:\.\d+)?w?)[\s.+-]*)+$/i;
 /** A heading of the side that takes power, and a word that begins it without a colon. */
-const INPUT = /\binput|\bi\/p\b|^ac in\b/i;
+const INPUT = /\binput|\bi\/p\b|^ac in\b|输入|輸入|入力|eingang|entrée|entrada|ingresso/i;
+/** A supply that is stepped in the extended range (AVS): no programmable supply (PPS). */
+const STEPPED = /\bavs\d*\b/i;
 
 /**
  * Reads a charger’s printed label: `5V⎓3A 9V⎓3A 15V⎓3A 20V⎓2.25A`, `PPS 3.3-11V 3A`, `5V/2.4A`, with commas, slashes, or any
@@ -51,7 +57,7 @@ const INPUT = /\binput|\bi\/p\b|^ac in\b/i;
 export function readLabel(text: string, connector?: string): ReadLabel {
   const read: ReadLabel = { offers: [], unread: [], errors: [] };
   let family: string | undefined;
-  let isInput = false;
+  let [isInput, isStepped] = [false, false];
   const add = (volts: number, amps: number, piece: string) => {
     if (!(volts > 0) || !(amps > 0)) read.errors.push(`“${piece}” gives no power: volts and amps must both be more than 0.`);
     else if (volts > 60 || amps > 20) read.errors.push(`“${piece}” is more than a charger gives here: check volts and amps.`);
@@ -63,28 +69,34 @@ export function readLabel(text: string, connector?: string): ReadLabel {
     const piece = match[0].trim();
     if (groups.family !== undefined) {
       const name = groups.family.trim();
+      isStepped = STEPPED.test(name);
       isInput = INPUT.test(name);
       if (isInput) read.unread.push(piece);
       else family = HEADING.test(name) ? undefined : name.replace(/\s+out(?:put)?s?$/i, '');
-    } else if (groups.break !== undefined) [family, isInput] = [undefined, false];
+    } else if (groups.break !== undefined) [family, isInput, isStepped] = [undefined, false, false];
     else if (groups.other !== undefined) {
-      if (/^out|^o\/p$/i.test(piece)) isInput = false;
+      if (STEPPED.test(piece)) isStepped = true;
+      else if (/^pps|^a?pdo/i.test(piece)) isStepped = false;
+      if (IS_OUTPUT.test(piece)) isInput = false;
       else if (INPUT.test(piece)) isInput = true;
       if (isInput || !NOISE.test(piece)) read.unread.push(piece);
-    } else if (groups.mains !== undefined || isInput) read.unread.push(piece);
-    else readFigures(match, piece, read, connector, add);
+    } else if (groups.mains !== undefined || groups.turned !== undefined || isInput) read.unread.push(piece);
+    else readFigures(match, piece, { read, connector, family, isStepped, add });
   }
   return read;
 }
 
+interface Reading {
+  read: ReadLabel;
+  connector: string | undefined;
+  /** Whose own offers these are. */
+  family: string | undefined;
+  isStepped: boolean;
+  add: (volts: number, amps: number, piece: string) => void;
+}
+
 /** Reads what has figures: watts, a programmable range, volts with amps, amps with volts. */
-function readFigures(
-  match: RegExpMatchArray,
-  piece: string,
-  read: ReadLabel,
-  connector: string | undefined,
-  add: (volts: number, amps: number, piece: string) => void,
-): void {
+function readFigures(match: RegExpMatchArray, piece: string, { read, connector, family, isStepped, add }: Reading): void {
   const { watts, profile, before } = match.groups ?? {};
   if (watts !== undefined) {
     const named = (profile ?? before)?.toLowerCase() as WirelessProfile | undefined;
@@ -92,7 +104,8 @@ function readFigures(
     else if (named) read.unread.push(piece);
   } else if (match[PLACES.programmable] !== undefined) {
     const [low, high] = [decimal(match[PLACES.programmable]), decimal(match[PLACES.programmable + 1])];
-    addRange(read, low, high, current(match, PLACES.programmable + 2), piece);
+    if (isStepped) read.unread.push(piece);
+    else addRange(read, { low, high, amps: current(match, PLACES.programmable + 2) }, family, piece);
   } else if (match[PLACES.list] !== undefined) {
     const volts = [...(match[PLACES.list] ?? '').matchAll(/\d+(?:[.,]\d+)?/g)].map(([each]) => decimal(each));
     for (const each of volts) add(each, current(match, PLACES.list + 3), piece);
@@ -110,9 +123,16 @@ const tidied = (text: string) =>
 const decimal = (text: string | undefined) => Number((text ?? '').replace(',', '.'));
 const current = (match: RegExpMatchArray, at: number) => decimal(match[at]) / (match[at + 1] ? 1000 : 1);
 
-function addRange({ offers, errors }: ReadLabel, low: number, high: number, amps: number, piece: string): void {
+function addRange(
+  { offers, errors }: ReadLabel,
+  { low, high, amps }: Record<'low' | 'high' | 'amps', number>,
+  family: string | undefined,
+  piece: string,
+): void {
   if (low >= high) errors.push(`“${piece}” runs from ${low} to ${high} V: write the lower voltage first.`);
   else if (!(low > 0) || !(amps > 0)) errors.push(`“${piece}” gives no power: volts and amps must be more than 0.`);
+  else if (high > 60 || amps > 20) errors.push(`“${piece}” is more than a charger gives here: check volts and amps.`);
+  else if (family !== undefined) offers.push({ kind: 'proprietary', family, low, volts: high, amps });
   else offers.push({ kind: 'programmable', low, high, amps });
 }
 

@@ -24,6 +24,8 @@ export interface Wireless {
 export interface Proprietary {
   kind: 'proprietary';
   family: string;
+  /** Where it is a range up to its volts: from how many. */
+  low?: number;
   volts: number;
   amps: number;
 }
@@ -45,7 +47,7 @@ export function writeOffer(offer: Offer): string {
     case 'programmable':
       return `PPS ${short(offer.low)}-${short(offer.high)}V⎓${short(offer.amps)}A`;
     case 'proprietary':
-      return `${offer.family}: ${short(offer.volts)}V⎓${short(offer.amps)}A`;
+      return `${offer.family}: ${offer.low === undefined ? '' : `${short(offer.low)}-`}${short(offer.volts)}V⎓${short(offer.amps)}A`;
     case 'wireless':
       return `${short(offer.watts)}W ${offer.profile}`;
   }

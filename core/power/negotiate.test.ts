@@ -47,6 +47,34 @@ describe('what a supply of a rating must offer', () => {
   });
 });
 
+it('does not know what a source gives above 100 W whose label nobody wrote down', () => {
+  const laptop = device({ name: 'Teasel 14', inputLimit: 140, deliveryVolts: 28 });
+  const through = cable({ marker: '240 W' });
+  const open = negotiate({ device: laptop, charger: charger(140), cable: through });
+  expect([open.watts, open.knownTo]).toEqual([100, 100]);
+  expect(explain(open)).toContain('What Quern 140 gives above 100 W is not known: nobody wrote its label down. Teasel 14 would take more.');
+  // With its label, on a source of 100 W, and for a device that takes no more, nothing is open.
+  for (const [of, on] of [
+    [laptop, charger(140, { label: `${FULL} 28V⎓5A` })],
+    [laptop, charger(100)],
+    [device({ inputLimit: 65, deliveryVolts: 20 }), charger(140)],
+  ] as const)
+    expect(negotiate({ device: of, charger: on, cable: through }).knownTo).toBeUndefined();
+});
+
+it('offers the range of a maker’s own family to that family alone', () => {
+  const own = charger(60, { label: 'Swiftreed: 3.6-20V⎓3A; 5V⎓2A' });
+  const reed = negotiate({
+    device: device({ families: ['Swiftreed'], inputLimit: 40 }),
+    charger: own,
+    cable: cable({ family: 'Swiftreed' }),
+  });
+  expect([reed.by, reed.family]).toEqual(['family', 'Swiftreed']);
+  const other = negotiate({ device: device({ programmableVolts: 21, inputLimit: 40 }), charger: own, cable: cable() });
+  expect(other.by).not.toBe('PPS');
+  expect(other.watts).toBeLessThanOrEqual(10);
+});
+
 describe('what one signalling carries', () => {
   const taken = (port: Partial<Port>, rest: Partial<Device> = {}, watts = 100) => {
     const { volts = 0, amps = 0, by, limit } = negotiate({ device: device(rest), charger: charger(watts, port), cable: undefined });

@@ -5,7 +5,7 @@ import type { Device } from '../bench/device';
 import type { Feed } from '../bench/feed';
 import { offersOf, shareOf } from './offers';
 import { signalsOf, type Means, type Signal } from './signals';
-import { MARKED_AMPS, UNMARKED_AMPS } from './standards';
+import { KNOWN_BY_RATING, MARKED_AMPS, UNMARKED_AMPS } from './standards';
 import { takenAmps, takenVolts, takesOf, type Takes } from './takes';
 
 /** Who keeps a pairing from giving more. `mismatch`: both could, but share no language for it. */
@@ -36,6 +36,8 @@ export interface Negotiated {
   cable?: Cable | undefined;
   /** What the charger draws from a source of its own, where it has one. */
   fed?: Fed | undefined;
+  /** What it gives above these watts is not known: a label would tell. */
+  knownTo?: number | undefined;
   /** Facts that nobody wrote down and that were taken to be as usual. */
   assumed: string[];
 }
@@ -114,6 +116,9 @@ export function negotiate({ device, charger, port: index = 0, cable, fed, inUse 
     limit: isFeedBound(fed, shared.watts, found) ? 'feed' : limitOf(found, signals, takes, carries, shareWatts, port),
     better: betterOf(found, signals, takes, port),
   };
+  const isOpenAbove = offersOf(port, charger).assumed && port.connector === 'USB-C' && (charger.watts ?? 0) > KNOWN_BY_RATING;
+  // What would take no more than that is told by it all the same.
+  if (isOpenAbove && negotiated.limit !== 'device' && found.watts > KNOWN_BY_RATING - 1) negotiated.knownTo = KNOWN_BY_RATING;
   if (!cable && !NEEDS_NO_CABLE.has(port.connector) && negotiated.limit === 'cable') assumed.push('its cable (unmarked, 3 A)');
   return negotiated;
 }

@@ -37,7 +37,9 @@ export function explain(negotiated: Negotiated): string {
   return said.join(' ');
 }
 
-function why({ device, charger, cable, limit, by, better, fed }: Negotiated): string {
+function why({ device, charger, cable, limit, by, better, fed, knownTo }: Negotiated): string {
+  if (knownTo !== undefined)
+    return `What ${charger.name} gives above ${knownTo} W is not known: nobody wrote its label down. ${device.name} would take more.`;
   switch (limit) {
     case 'feed':
       return `${fed?.feed.charger.name ?? ''} is the limit: it feeds ${charger.name} no more.`;

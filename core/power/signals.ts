@@ -48,7 +48,9 @@ export function signalsOf(port: Port, charger: Charger): Signal[] {
   const { offers, assumed } = offersOf(port, charger);
   const fixed = offers.filter((offer) => offer.kind === 'fixed');
   const families = offers.flatMap((offer) =>
-    offer.kind === 'proprietary' ? [signal('family', offer.volts, offer.amps, { family: offer.family })] : [],
+    offer.kind === 'proprietary'
+      ? [signal('family', offer.volts, offer.amps, { family: offer.family, low: offer.low ?? offer.volts })]
+      : [],
   );
   const five = Math.max(0, ...fixed.filter(({ volts }) => nominalVolts(volts) === USB_VOLTS).map(({ amps }) => amps));
   switch (port.connector) {

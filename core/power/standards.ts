@@ -44,6 +44,9 @@ export const PROGRAMMABLE_RANGES = [
   { nominal: 20, low: 3.3, high: 21 },
 ] as const;
 
+/** By its rating alone a supply is known up to here, in W: what lies above is of the extended range, which it may or may not have. */
+export const KNOWN_BY_RATING = 100;
+
 /**
  * The least that a supply of a rating must offer by Power Delivery: each lower voltage at up to 3 A, the highest at rating ÷
  * voltage. More is optional and common.
