@@ -4,6 +4,7 @@ import { playCeilings } from './ceilings';
 import { playClaims } from './changes';
 import { playLogs } from './logs';
 import { playManners } from './manners';
+import { playClips } from './clips';
 import { playPages } from './pages';
 import { playSentences } from './sentences';
 import { CADENCES, REPEATS } from './studies';
@@ -74,4 +75,13 @@ it('names no ceiling that is none', () => {
 it('lays a log where it lies, and takes none of another charge for the run’s own', () => {
   const all = playLogs(40, 20261130);
   expect(logsBeyond(all)).toEqual([]);
+});
+
+it('claims no time of a filmed run better than a second of its clip, and holds what it claims', () => {
+  const { times, gains } = playClips(process.env.THOROUGH ? 2000 : 300, 20261201);
+  expect(times.of).toBeGreaterThan(500);
+  expect(times.held / times.of).toBeGreaterThan(0.95);
+  expect(times.narrow).toBe(0);
+  expect(gains.of).toBeGreaterThan(300);
+  expect(gains.held / gains.of).toBeGreaterThan(0.95);
 });

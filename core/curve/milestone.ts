@@ -66,13 +66,13 @@ function reached(level: number, before: Sighting | undefined, after: Sighting, l
   const turned = after.value === level && isTurning(levels, after);
   const from = before ?? { seconds: Math.max(0, after.seconds - WATCHED), value: level - 1 };
   const checked = { low: from.seconds, high: after.seconds };
-  const bounds = drawnIn(level, from, after, levels, checked);
+  const bounds = coarsened(drawnIn(level, from, after, levels, checked), levels.clock);
   const [one, other] = [trueOf(from, levels), trueOf(after, levels)];
   const width = after.seconds - from.seconds;
   const share = other > one ? clamp((level - one) / (other - one)) : 1;
   const straight = from.seconds + share * width;
   const estimate = level === 100 || turned ? (bounds.low + bounds.high) / 2 : Math.min(bounds.high, Math.max(bounds.low, straight));
-  const isDrawn = bounds.low > checked.low || bounds.high < checked.high;
+  const isDrawn = bounds.low > checked.low || bounds.high < checked.high - 1e-9;
   const line =
     level === 100 || turned
       ? `${spell(bounds.low, 1)} + ½ × ${spell(bounds.high - bounds.low, 1)}`
@@ -90,9 +90,14 @@ function reached(level: number, before: Sighting | undefined, after: Sighting, l
     checked,
     estimate,
     uncertainty: standardUncertainty(bounds) ?? 0,
-    working: { unit: '%', formula: line + why, uses: before ? [before, after] : [after] },
+    working: { unit: '%', formula: line + why + clipSays(levels), uses: before ? [before, after] : [after] },
   };
 }
+
+/** Bounds as wide as a clock that is off by so much at most makes them. */
+export const coarsened = ({ low, high }: Bounds, clock = 0): Bounds => ({ low: Math.max(0, low - clock), high: high + clock });
+
+const clipSays = ({ clock = 0 }: Levels) => (clock > 1 ? `; a second of the clip is ${spell(clock, 1)}` : '');
 
 /** The true level that a reading stands for: the middle of what is displayed alike, or the level that it turned to. */
 const trueOf = (seen: Sighting, levels: Levels) => seen.value + (isTurning(levels, seen) ? 0 : 0.5);
@@ -110,7 +115,7 @@ function drawnIn(level: number, before: Sighting, after: Sighting, levels: Level
   return low <= high ? { low, high } : checked;
 }
 
-function notReached(level: number, last: Sighting, { pace }: Levels): Milestone {
+function notReached(level: number, last: Sighting, { pace, clock = 0 }: Levels): Milestone {
   const checked = { low: last.seconds, high: Infinity };
   const seen = `The last level seen was ${plain(last.value)} %, at ${spell(last.seconds, 1)}.`;
   const on = pace.drawsOn === undefined ? 0 : Math.max(0, (level - last.value - 1) / pace.drawsOn);
@@ -118,7 +123,7 @@ function notReached(level: number, last: Sighting, { pace }: Levels): Milestone 
   return {
     state: 'not reached',
     level,
-    bounds: { low: last.seconds + on, high: Infinity },
+    bounds: { low: Math.max(0, last.seconds + on - clock), high: Infinity },
     checked,
     working: { formula, unit: '%', uses: [last] },
   };

@@ -6,7 +6,7 @@ import { standardUncertainty, type Bounds } from '../margin/bounds';
 import { spell } from '../quantity/duration';
 import { HELD_FROM, highest, holds } from './faults';
 import { firstAfter } from '../samples/column';
-import { milestone, milestoneTime, WATCHED, type Milestone } from './milestone';
+import { coarsened, milestone, milestoneTime, WATCHED, type Milestone } from './milestone';
 import { paceOf, type Levels } from './pace';
 import { plain, type Working } from './working';
 import { displayStep } from './displayStep';
@@ -21,8 +21,12 @@ export interface RunLevels extends Levels {
 export function levelsOf(run: RunRecord): RunLevels {
   const held = holds(run);
   const { percent } = run.tracks;
-  return { percent, turning: run.turning, pace: paceOf(run, held), held, step: displayStep(percent) };
+  const clock = clockOf(run);
+  return { percent, turning: run.turning, pace: paceOf(run, held), held, step: displayStep(percent), ...(clock > 0 && { clock }) };
 }
+
+/** What a second of its clip is of a run that was filmed, in seconds: its times are known no better; 0 for any other run. */
+export const clockOf = ({ header: { footage } }: Pick<RunRecord, 'header'>): number => footage?.speed ?? 0;
 
 /** When a run’s display first showed a level; void when an adaptive setting held the charge before, for then it tells of the setting. */
 export function milestoneOf({ percent, held, ...levels }: RunLevels, level: number): Milestone {
@@ -48,12 +52,10 @@ export interface Passage {
   hasNoEarliest?: true;
 }
 
-const passage = (what: Passage['what'], bounds: Bounds, working: Working): Passage => ({
-  what,
-  bounds,
-  uncertainty: standardUncertainty(bounds) ?? 0,
-  working,
-});
+function passage(run: Pick<RunRecord, 'header'>, what: Passage['what'], checked: Bounds, working: Working): Passage {
+  const bounds = coarsened(checked, clockOf(run));
+  return { what, bounds, uncertainty: standardUncertainty(bounds) ?? 0, working };
+}
 
 /** When a device that was dead at plug-in first showed a level, or was seen to boot. `undefined` where it was not dead, or nothing came. */
 export function bootOf(run: RunRecord): Passage | undefined {
@@ -67,7 +69,7 @@ export function bootOf(run: RunRecord): Passage | undefined {
   const isSeen = booted?.seconds === until;
   const low = isSeen ? until : Math.max(0, ...dead.filter((seconds) => seconds <= until));
   const formula = isSeen ? `seen booting at ${spell(until, 1)}` : `last seen dead at ${spell(low, 1)}, first level at ${spell(until, 1)}`;
-  return passage('boot', { low, high: until }, { formula, unit: '%', uses: first ? [first] : [] });
+  return passage(run, 'boot', { low, high: until }, { formula, unit: '%', uses: first ? [first] : [] });
 }
 
 /** A light that took this much lit it, in A: what is left once a battery is full is less (common practice, no source). */
@@ -77,7 +79,11 @@ const LIT_AMPS = 0.1;
  * When the charge light went out for good: between the last time it was seen lit, or took 0.1 A and more, and the first time it was seen out; at most 5 s
  * before somebody saw it go out. Where nobody saw it lit there is no earliest.
  */
-export function lightOut({ events, tracks: { amps } }: RunRecord): Passage | undefined {
+export function lightOut(run: RunRecord): Passage | undefined {
+  const {
+    events,
+    tracks: { amps },
+  } = run;
   const lights = events.filter(({ event }) => event === 'light on' || LIGHT_OUT.includes(event));
   const lastLit = lights.findLastIndex(({ event }) => event === 'light on');
   const out = lights[lastLit + 1];
@@ -93,7 +99,7 @@ export function lightOut({ events, tracks: { amps } }: RunRecord): Passage | und
     : hasNoEarliest
       ? `out at ${spell(out.seconds, 1)}, and never seen lit`
       : `lit at ${spell(lit, 1)}, out at ${spell(out.seconds, 1)}`;
-  const found = passage('light out', { low: Math.min(lit, out.seconds), high: out.seconds }, { formula, unit: '', uses: [] });
+  const found = passage(run, 'light out', { low: Math.min(lit, out.seconds), high: out.seconds }, { formula, unit: '', uses: [] });
   return hasNoEarliest ? { ...found, hasNoEarliest } : found;
 }
 
@@ -104,7 +110,8 @@ export const GONE = { share: 0.03, watts: 0.5, lasting: 300 };
 export const goneBelow = (watts: Track): number => Math.max(GONE.watts, GONE.share * highest(watts));
 
 /** When power was gone: the first time after which it stays below 3 % of its peak, or 0.5 W, for five minutes as read. */
-export function powerGone({ tracks: { watts } }: RunRecord): Passage | undefined {
+export function powerGone(run: RunRecord): Passage | undefined {
+  const { watts } = run.tracks;
   const { seconds, values } = watts;
   const floor = goneBelow(watts);
   let since: number | undefined;
@@ -120,5 +127,5 @@ export function powerGone({ tracks: { watts } }: RunRecord): Passage | undefined
   const [last, first] = [sighting(watts, before ?? -1), sighting(watts, since ?? -1)];
   if (!last || !first) return undefined;
   const formula = `${plain(last.value)} W at ${spell(last.seconds, 1)}, and below ${plain(floor)} W from ${spell(first.seconds, 1)} on`;
-  return passage('power gone', { low: last.seconds, high: first.seconds }, { formula, unit: 'W', uses: [last, first] });
+  return passage(run, 'power gone', { low: last.seconds, high: first.seconds }, { formula, unit: 'W', uses: [last, first] });
 }

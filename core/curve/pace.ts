@@ -67,6 +67,8 @@ export interface Levels {
   pace: Pace;
   /** By what steps the display moves, in %, where that is not one. */
   step?: number | undefined;
+  /** By how much a time is off at most, in seconds, where it was read off the seconds of a clip that plays faster. */
+  clock?: number | undefined;
 }
 
 /** Levels of which nothing is known but what was read. */

@@ -41,28 +41,37 @@ export function levelAt(percent: Track, seconds: number, levels: Levels = AS_REA
   const one = sighting(percent, after - 1);
   if (!one) return undefined;
   const ownRounding = (seen: Sighting) => (isTurning(levels, seen) ? 0 : roundingOf(levels));
+  const other = sighting(percent, after);
+  const off = offBy(sighting(percent, after - 2) ?? one, other ?? one, levels);
   if (one.seconds === seconds) {
     const { value } = one;
     const formula = `${plain(value)} % was seen at ${spell(seconds, 1)}`;
-    const uncertainty = Math.max(LEAST, Math.hypot(ownRounding(one), rounding));
-    return { seconds, value, bounds: { low: value, high: value }, uncertainty, working: { formula, unit: '%', uses: [one] } };
+    const uncertainty = Math.max(LEAST, Math.hypot(ownRounding(one), rounding, off / Math.sqrt(3)));
+    const bounds = { low: Math.max(0, value - off), high: Math.min(100, value + off) };
+    return { seconds, value, bounds, uncertainty, working: { formula, unit: '%', uses: [one] } };
   }
-  const other = sighting(percent, after);
   if (!other) return carriedOn(percent, seconds, levels, rounding);
   const slope = (other.value - one.value) / (other.seconds - one.seconds);
   const value = one.value + slope * (seconds - one.seconds);
-  const bounds = rangeAt(one, other, seconds, levels);
+  const range = rangeAt(one, other, seconds, levels);
+  const bounds = { low: Math.max(0, range.low - off), high: Math.min(100, range.high + off) };
   return {
     seconds,
     value: Math.min(bounds.high, Math.max(bounds.low, value)),
     bounds,
-    uncertainty: Math.max(LEAST, Math.hypot(Math.max(ownRounding(one), ownRounding(other)), rounding, leftOpen(bounds))),
+    uncertainty: Math.max(LEAST, Math.hypot(Math.max(ownRounding(one), ownRounding(other)), rounding, leftOpen(range), off / Math.sqrt(3))),
     working: {
       unit: '%',
       formula: `${plain(one.value)} + ${plain(other.value - one.value)} × ${spell(seconds - one.seconds, 1)} ÷ ${spell(other.seconds - one.seconds, 1)}`,
       uses: [one, other],
     },
   };
+}
+
+/** How far a level can be off because its time is, in %: by the rate between the readings around it. */
+function offBy(before: Sighting, after: Sighting, { clock = 0 }: Levels): number {
+  const apart = after.seconds - before.seconds;
+  return clock === 0 || apart <= 0 ? 0 : (clock * Math.abs(after.value - before.value)) / apart;
 }
 
 /** Standard uncertainty that a line between readings leaves: a quarter of the range it lies in, as likely anywhere within. */
