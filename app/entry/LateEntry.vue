@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { ref } from 'vue';
-import { elapsedIn, type Draft, type RunRecord } from '@core/ink';
-import { spell, type LineValues } from '@core/quantity';
+import { elapsedIn, LONGEST_RUN, type Draft, type RunRecord } from '@core/ink';
+import { clock, spell, type LineValues } from '@core/quantity';
 import { troubleOf } from '../logbook/trouble';
 import { useTypedLine } from './typedLine';
 
@@ -23,7 +23,12 @@ async function submit(): Promise<void> {
         ? 'Say where in the clip it was read: add its time, as @14:40.'
         : 'This run is over, so say when it was seen: add the time since plug-in, as @14:40.';
     clip = footage && seen;
-    return { ...values, seen: footage ? elapsedIn(footage, seen) : seen };
+    const elapsed = footage ? elapsedIn(footage, seen) : seen;
+    if (footage && elapsed < 0)
+      return `At ${clock(seen)} of the clip it was not plugged in yet, for that is at ${clock(footage.offset)} of it: write a later time of the clip.`;
+    if (footage && elapsed > LONGEST_RUN)
+      return `${clock(seen)} of the clip is ${spell(elapsed)} of the run, at ${footage.speed} × as fast: longer than a run is kept. Its time or the speed of the clip is wrong.`;
+    return { ...values, seen: elapsed };
   };
   const assessed = typed.assess(props.run, Date.now(), undefined, inRun);
   if ('says' in assessed) {

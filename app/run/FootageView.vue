@@ -48,6 +48,9 @@ const example = computed(() => {
   return `At ${clock(clip)} of the clip the run is at ${spell(elapsedIn(value, clip), 1)}${after}.`;
 });
 
+/** Which field mends what the schema of a run refuses. */
+const FIELDS: Readonly<Record<string, string>> = { plugInAt: 'when', 'footage.offset': 'offset', 'footage.speed': 'speed' };
+
 async function begin(): Promise<void> {
   const found: Record<string, string> = {};
   if (!pair.value.device) found.device = 'Choose the device that charged.';
@@ -59,7 +62,8 @@ async function begin(): Promise<void> {
     if (!(missing.trim() && readDecimal(missing) >= 0)) found[`missing-${index}`] = 'Write how many minutes are missing.';
   }
   const at = new Date(plugInAt.value).getTime();
-  if (!Number.isFinite(at)) found.when = 'Say when it was plugged in.';
+  if (!Number.isFinite(at)) found.when = 'Say when it was plugged in: by the clock in the picture, or when the clip was filmed.';
+  else if (at > Date.now()) found.when = 'That is still to come: write when it was plugged in.';
   errors.value = found;
   if (Object.keys(found).length > 0) void focusFirstError();
   if (Object.keys(found).length > 0 || !footage.value || !pair.value.device || !pair.value.charger) return;
@@ -69,7 +73,8 @@ async function begin(): Promise<void> {
     await logbook.importRuns([{ header, entries: [] }]);
     await router.push(`/curve/${header.id}`);
   } catch (error) {
-    errors.value = { when: error instanceof ValidationError ? error.message : troubleOf(error) };
+    const field = error instanceof ValidationError ? FIELDS[error.path ?? ''] : undefined;
+    errors.value = { [field ?? 'form']: error instanceof ValidationError ? error.message : troubleOf(error) };
   }
 }
 </script>
@@ -106,6 +111,7 @@ async function begin(): Promise<void> {
         <v-btn variant="text" :aria-label="`Take cut ${index + 1} out`" @click="cuts.splice(index, 1)">Remove</v-btn>
       </div>
       <v-btn variant="text" @click="cuts.push({ at: '', missing: '' })">The camera stopped in between: add a cut</v-btn>
+      <p v-if="errors.form" class="due" role="alert">{{ errors.form }}</p>
       <p v-if="example" class="soft" role="status">{{ example }}</p>
       <v-btn type="submit" variant="flat" color="primary" size="large">Write it up</v-btn>
     </form>

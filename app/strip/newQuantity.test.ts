@@ -6,7 +6,6 @@ const HUMIDITY: QuantityRow = {
   ...{ named: 'humidities', unit: '% RH', typed: { rh: (value) => value }, least: 0, most: 100, mostTyped: 100 },
   heading: 'humidity (% RH)',
   headed: /^(relative )?humidity/,
-  convert: () => (value) => value,
   column: { title: '% RH', decimals: 0 },
   track: { title: 'humidity of the room', short: 'humidity', weight: 1, axis: 'hundred', mark: ' %' },
 };

@@ -1,5 +1,6 @@
 import type { Convert } from '../quantity/quantities';
 import { QUANTITIES, quantityOf, type Quantity } from '../quantity/quantity';
+import { isKeptUnit, isOtherUnit, TIMES, unitFor } from './units';
 
 /** What a column of a CSV holds, told from its heading. */
 export type Column =
@@ -14,7 +15,7 @@ export type Column =
   /** Place in the order of entry, which decides between two values of one second. */
   | { holds: 'order' };
 
-const TIME_UNITS: Readonly<Record<string, number>> = { ms: 0.001, s: 1, sec: 1, seconds: 1, min: 60, minutes: 60, h: 3600, hours: 3600 };
+const TIME_UNITS: Readonly<Record<string, number>> = { ...TIMES, sec: 1, seconds: 1, minutes: 60, hours: 3600 };
 
 /** Headings of what is no quantity, in plain English. */
 const HEADINGS: readonly [RegExp, (unit: string, text: string) => Column][] = [
@@ -54,12 +55,63 @@ export function columnOf(heading: string): Column | undefined {
     .replace(/\s+/g, ' ')
     .trim()
     .toLowerCase();
-  const match = /^(.*?)\s*(?:[([](.*?)[)\]]|\b(ms|s|min|mv|v|ma|a|mw|w|wh|mwh|mah|ah|%|°?[cf])|(°[cf]|%))$/.exec(tidy);
+  const match = TRAILING_UNIT.exec(tidy);
   const text = (match?.[1] || tidy).trim();
   const unit = (match?.[2] ?? match?.[3] ?? match?.[4] ?? '').trim();
   for (const [pattern, make] of HEADINGS) if (pattern.test(text)) return make(unit, text);
-  const quantity = BY_HEADING.find((each) => quantityOf(each).headed.test(text));
-  return quantity && { holds: 'quantity', quantity, convert: quantityOf(quantity).convert(unit, text) };
+  const known = unitFor(unit) ?? unitFor(text.split(' ').at(-1) ?? '');
+  const named = BY_HEADING.filter((each) => quantityOf(each).headed.test(text));
+  // What is measured in a unit of its own goes by its heading.
+  const own = named.find((each) => !isKeptUnit(quantityOf(each).unit));
+  if (!own && (isOtherUnit(unit) || NOT_READ.test(text) || (!known && EITHER.test(text)))) return undefined;
+  // Its unit decides what a column can hold; without one, its noun does.
+  const kept = known?.kept ?? keptOf(text);
+  const quantity =
+    own ??
+    named.find((each) => kept === undefined || quantityOf(each).unit === kept) ??
+    (kept === undefined ? undefined : heldBy(kept, text));
+  return quantity && { holds: 'quantity', quantity, convert: (own ? undefined : known?.convert) ?? ((value) => value) };
+}
+
+/** Without a unit this is percent in one log and milliamp-hours in the next: it is asked. */
+const EITHER = /^battery capacity$/;
+const TRAILING_UNIT = /^(.*?)\s*(?:[([](.*?)[)\]]|\b([mµμuk]?v|[mµμu]?a|[mµμuk]?w|[mk]?wh|[mµμu]?ah|k?j|ms|s|min|%|°?[cf])|(°[cf]|%))$/;
+
+/** The unit that is kept of what a heading names in words. */
+const NOUNS: readonly [RegExp, string][] = [
+  [/\b(level|percent(age)?|soc|state of charge)\b/, '%'],
+  [/\b(energy|watt[ -]?hours?)\b/, 'Wh'],
+  [/\bamp(ere)?s?[ -]?hours?\b|\bcapacity\b/, 'mAh'],
+  [/\btemp(erature)?s?\b/, '°C'],
+  [/\b(power|watts?)\b/, 'W'],
+  [/\b(current|amps?|amperes?)\b/, 'A'],
+  [/\b(voltage|volts?)\b/, 'V'],
+];
+const keptOf = (text: string): string | undefined => NOUNS.find(([noun]) => noun.test(text))?.[1];
+
+/** Words that a heading may have where its unit says the rest: `VBUS [V]`, `IBUS (A)`, `Charge (Wh)`. */
+const AT_THE_CABLE =
+  /^(?:[viupqe]?(?:bus|bat|batt|in|out)?|batt?(?:ery)?|usb|input|output|charge[rd]?|charging|device|dc|total|cable|port|meter|cell|surface|front|back|rear|ambient)?$/;
+/** What is a figure of its own, and none of these: the least, the most, what is wasted. */
+const NOT_READ =
+  /\b(min|max|minimum|maximum|avg|average|mean|peak|ripple|noise|limit|rated|health|wear|load|cpu|gpu|humidity|brightness|volume|duty|efficiency|cycles?|fan|d[+-]|cc\d|room)\b/;
+/** Where it is read, by the word that the entry line has for it. */
+const PLACES: Readonly<Record<string, RegExp>> = {
+  front: /\bfront\b/,
+  back: /\b(back|rear)\b/,
+  bat: /\b(batt?(?:ery)?|cell|[viup]batt?)\b/,
+  ask: /\b(requested|asked|negotiated|target)\b/,
+};
+
+/** The quantity of a unit that a heading can mean, by where it says it was read; `undefined` where it says something else. */
+function heldBy(kept: string, text: string): Quantity | undefined {
+  const words = text
+    .split(/[\s/-]+/)
+    .filter((word) => !NOUNS.some(([noun]) => noun.test(word)) && !/^(requested|asked|negotiated|target)$/.test(word));
+  if (!words.every((word) => AT_THE_CABLE.test(word))) return undefined;
+  const place = Object.entries(PLACES).find(([, named]) => named.test(text))?.[0];
+  const all = QUANTITIES.filter((each) => quantityOf(each).unit === kept);
+  return all.find((each) => quantityOf(each).place === place) ?? all.find((each) => quantityOf(each).place === undefined);
 }
 
 /** What numbers or letters the columns of one of several devices: `watts 1`, `Ch 2 Power (W)`, `B volts`. */

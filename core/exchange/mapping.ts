@@ -3,6 +3,7 @@ import { delimiterOf } from './delimiter';
 import { QUANTITIES, quantityOf, type Quantity } from '../quantity/quantity';
 import { celsiusFromFahrenheit } from '../quantity/electric';
 import { columnOf, columnsOf, type Column, type Headed } from './columns';
+import { TIMES, UNITS } from './units';
 
 /**
  * What a person says that a column holds, as a short code: `watts:mW`, `elapsed:s`, `time`, `note`; empty for what is not read. Of one of several
@@ -30,16 +31,6 @@ const SHOWN = 80;
 
 /** Rows in which a heading is looked for, above all of which a log may say what it is. */
 export const HEADING_WITHIN = 60;
-
-const UNITS: Readonly<Record<string, Readonly<Record<string, number>>>> = {
-  V: { V: 1, mV: 1e-3, µV: 1e-6 },
-  A: { A: 1, mA: 1e-3, µA: 1e-6 },
-  W: { W: 1, mW: 1e-3, µW: 1e-6 },
-  Wh: { Wh: 1, mWh: 1e-3 },
-  mAh: { mAh: 1, Ah: 1000, µAh: 1e-3 },
-  '%': { '%': 1 },
-};
-const TIMES: Readonly<Record<string, number>> = { s: 1, ms: 1e-3, min: 60, h: 3600 };
 
 /** Everything that a column can hold, in the order in which it is offered. */
 export function meanings(): { value: Meaning; title: string }[] {

@@ -25,6 +25,7 @@ export { carried } from './corrected';
 export { correctionSays, correctsNothing } from './correctionSays';
 export { entrySays, eventInWords, sourceSays, whatChanged } from './entrySays';
 export { elapsedIn, footageSchema, type Footage } from './footage';
+export { LONGEST_RUN } from './ranges';
 export { SECOND_LOOK, SETTLE, STATUSES, statusSays, type StatusId } from './statuses';
 export { TRIAL_STATES, type TrialState } from './trialStates';
 export { clockSays, fromPlugIn, readPlace, reshapingSays } from './reshapingSays';

@@ -28,8 +28,6 @@ export interface QuantityRow {
   headed: RegExp;
   /** Where several quantities would know a heading: what is read at a place goes first, then those tried `first`; those tried `last` know nearly any. */
   tried?: 'first' | 'last';
-  /** What makes the kept unit of a column, by the unit in its heading, or by the heading where that is all there is. */
-  convert: (unit: string, heading: string) => Convert;
   /** The column of its own that it has in the table of ink, with its decimals; without one it stands among the remarks. */
   column?: { title: string; decimals: number };
   /** The track of its own that it has on the strip. */
@@ -52,19 +50,12 @@ export interface QuantityRow {
 
 const same: Convert = (value) => value;
 const thousandth: Convert = (value) => value / 1000;
-const thousandfold: Convert = (value) => value * 1000;
-
-const milli = (short: string, long: string) => (unit: string, heading: string) =>
-  unit === short || heading === short || heading.startsWith(long) ? thousandth : same;
-const anyMilli = (unit: string) => (unit.startsWith('m') ? thousandth : same);
-const fahrenheit = (unit: string, heading: string) =>
-  /^°?f$|fahrenheit/.test(unit) || /fahrenheit|°f/.test(heading) ? celsiusFromFahrenheit : same;
 
 const volts = { named: 'voltages', unit: 'V', typed: { v: same, mv: thousandth }, least: -500, most: 500 };
 const amps = { named: 'currents', unit: 'A', typed: { a: same, ma: thousandth }, least: -200, most: 200 };
 const watts = { named: 'powers', unit: 'W', typed: { w: same, mw: thousandth }, least: -5000, most: 5000 };
 const celsius = {
-  ...{ named: 'temperatures', unit: '°C', least: -100, most: 300, leastTyped: -40, mostTyped: 150, convert: fahrenheit },
+  ...{ named: 'temperatures', unit: '°C', least: -100, most: 300, leastTyped: -40, mostTyped: 150 },
   typed: { c: same, '°c': same, f: celsiusFromFahrenheit, '°f': celsiusFromFahrenheit },
 };
 
@@ -83,7 +74,6 @@ export const TABLE = {
     always: true,
     headed: /percent|^%$|^battery\b|^level\b|^soc$|^state of charge|^charge\b/,
     tried: 'last',
-    convert: () => same,
     column: { title: 'Level, %', decimals: 1 },
     track: { title: 'charge shown', short: 'Level', weight: 5, axis: 'hundred', mark: ' %' },
   },
@@ -92,7 +82,6 @@ export const TABLE = {
     heading: 'volts',
     always: true,
     headed: /volt|^vbus\b|^m?v$/,
-    convert: milli('mv', 'millivolt'),
     column: { title: 'V', decimals: 3 },
     track: { title: 'volts at the cable', short: 'Voltage', weight: 1.2, axis: 'from zero', mark: ' V', asked: true },
   },
@@ -101,7 +90,6 @@ export const TABLE = {
     heading: 'amps',
     always: true,
     headed: /^current\b|amp|^m?a$/,
-    convert: milli('ma', 'milliamp'),
     column: { title: 'A', decimals: 3 },
     track: { title: 'amps at the cable', short: 'Current', weight: 1.5, axis: 'from zero', mark: ' A', asked: true },
   },
@@ -110,7 +98,6 @@ export const TABLE = {
     heading: 'watts',
     always: true,
     headed: /watt|^power\b|^m?w$/,
-    convert: milli('mw', 'milliwatt'),
     column: { title: 'W', decimals: 2 },
     track: { title: 'watts at the cable', short: 'Power', weight: 2, axis: 'from zero', mark: ' W' },
   },
@@ -120,7 +107,6 @@ export const TABLE = {
     always: true,
     headed: /watt[ -]?hours?|^m?wh$|^energy\b/,
     tried: 'first',
-    convert: (unit, heading) => (unit === 'mwh' || heading === 'mwh' ? thousandth : same),
     column: { title: 'Wh', decimals: 3 },
     track: { title: 'energy so far', short: 'Energy', weight: 1.2, axis: 'from zero', mark: ' Wh', asked: true },
   },
@@ -130,7 +116,6 @@ export const TABLE = {
     always: true,
     headed: /(milli)?amp(ere)?s?[ -]?hours?|^m?ah$|^capacity\b/,
     tried: 'first',
-    convert: (unit, heading) => (unit === 'ah' || /^ah$|^amp/.test(heading) ? thousandfold : same),
     column: { title: 'mAh', decimals: 0 },
   },
   celsius: {
@@ -144,17 +129,15 @@ export const TABLE = {
   frontCelsius: { ...celsius, place: 'front', heading: 'front temperature (°C)', headed: /^front temp/, track: heat('Front') },
   backCelsius: { ...celsius, place: 'back', heading: 'back temperature (°C)', headed: /^back temp/, track: heat('Back') },
   batteryCelsius: { ...celsius, place: 'bat', heading: 'battery temperature (°C)', headed: /^battery temp/, track: heat('Battery') },
-  batteryVolts: { ...volts, place: 'bat', heading: 'battery volts', headed: /^battery volt/, convert: anyMilli },
-  batteryAmps: { ...amps, place: 'bat', heading: 'battery amps', headed: /^battery amp/, convert: anyMilli },
-  batteryWatts: { ...watts, place: 'bat', leastTyped: -5000, heading: 'battery watts', headed: /^battery watt/, convert: anyMilli },
+  batteryVolts: { ...volts, place: 'bat', heading: 'battery volts', headed: /^battery volt/ },
+  batteryAmps: { ...amps, place: 'bat', heading: 'battery amps', headed: /^battery amp/ },
+  batteryWatts: { ...watts, place: 'bat', leastTyped: -5000, heading: 'battery watts', headed: /^battery watt/ },
   askedVolts: {
     ...{ ...volts, place: 'ask', heading: 'requested volts', headed: /^(requested|asked|negotiated|target) (volt|vbus|v$)/ },
-    convert: anyMilli,
     track: { title: 'volts requested', short: 'Requested V', weight: 1, axis: 'from zero', mark: ' V', asked: true },
   },
   askedAmps: {
     ...{ ...amps, place: 'ask', heading: 'requested amps', headed: /^(requested|asked|negotiated|target) (amp|current|a$)/ },
-    convert: anyMilli,
     track: { title: 'amps requested', short: 'Requested A', weight: 1, axis: 'from zero', mark: ' A', asked: true },
   },
 } satisfies Readonly<Record<string, QuantityRow>>;
