@@ -2,12 +2,13 @@
 import { format } from 'date-fns';
 import { computed, onBeforeUnmount, onMounted, ref, shallowRef, watch } from 'vue';
 import { useRouter } from 'vue-router';
-import { ImportError, MOST_VALUES, type CsvOptions, type Mapping, type Peek } from '@core/exchange';
+import { ImportError, MOST_VALUES, readLogDate, type CsvOptions, type DateOrder, type Mapping, type Peek } from '@core/exchange';
 import { spell } from '@core/quantity';
 import DraftOffer from '../kit/DraftOffer.vue';
 import { dropped } from '../kit/dropped';
 import { useDraft } from '../kit/drafts';
 import DateField from '../kit/DateField.vue';
+import { dayText } from '../kit/dates';
 import { bringIn, differing, hasWork } from '../logbook/bringIn';
 import GearField from '../logbook/GearField.vue';
 import { newHeaders } from '../logbook/headers';
@@ -47,6 +48,8 @@ onBeforeUnmount(() => {
 });
 const decimal = ref<CsvOptions['decimal']>('auto');
 const skipBadRows = ref(false);
+/** Which comes first in its dates, once it is said; asked where nothing in the file tells. */
+const dates = ref<DateOrder>();
 /** Nothing is chosen beforehand: a log of one device filed under another is worse than a question. */
 const picks = ref<{ isTaken: boolean; device?: string | undefined; charger?: string | undefined }[]>([]);
 const plugInAt = ref('');
@@ -71,6 +74,18 @@ const { offer, close, end } = useDraft(
     open.value = false;
   },
 );
+
+/** The first and the last date of the log that is at hand, where they can be read either way. */
+const either = shallowRef<readonly [first: string, last: string]>();
+const isAsked = computed(() => either.value !== undefined && dates.value === undefined);
+/** Those dates as they would be with the one or the other first. */
+function datesAs(order: DateOrder): string {
+  const days = (either.value ?? []).flatMap((cell) => {
+    const found = readLogDate(cell, order);
+    return typeof found === 'object' ? dayText(found.midnight, { year: true }) : 'no day';
+  });
+  return [...new Set(days)].join(' to ');
+}
 
 /** The runs of a log: of each device that it is of. */
 const parts = computed(() => (read.value?.kind === 'csv' ? read.value.logs : []));
@@ -101,6 +116,7 @@ const isLog = computed(() => head.value !== undefined && !head.value.mapping.col
 const isMore = computed(() => isAdded.value && isLog.value && parts.value.length === 1);
 watch(chosen, async (file) => {
   [head.value, mapping.value, isSaid.value] = [undefined, undefined, false];
+  [dates.value, either.value] = [undefined, undefined];
   if (!file || /\.json$/i.test(file.name)) return;
   const found = await peekFile(file).catch(() => undefined);
   if (!found || chosen.value !== file) return;
@@ -111,18 +127,24 @@ function say(said: Mapping): void {
   [mapping.value, isSaid.value] = [said, true];
 }
 
-watch([chosen, decimal, skipBadRows, () => (isSaid.value ? mapping.value : undefined)], async () => {
+watch([chosen, decimal, skipBadRows, dates, () => (isSaid.value ? mapping.value : undefined)], async () => {
   callOff();
   read.value = undefined;
   error.value = '';
   if (!chosen.value) return;
   await guarded(async (file) => {
     const { signal } = work;
-    const options = { decimal: decimal.value, skipBadRows: skipBadRows.value, ...(isSaid.value && { mapping: mapping.value }) };
+    const options = {
+      decimal: decimal.value,
+      skipBadRows: skipBadRows.value,
+      ...(dates.value && { dates: dates.value }),
+      ...(isSaid.value && { mapping: mapping.value }),
+    };
     const found = await readFile(file, options, (done) => (share.value = done), signal);
     if (signal.aborted) return;
     read.value = found;
     const { value: log } = csv;
+    if (log?.either) either.value = log.either;
     const began = log ? (log.plugInAt ?? file.lastModified - log.length * 1000) : Date.now();
     plugInAt.value = format(began, "yyyy-MM-dd'T'HH:mm:ss");
   }, chosen.value);
@@ -283,6 +305,10 @@ const choose = (files: File | File[] | null | undefined) => {
       </template>
       <template v-if="chosen && !book">
         <MappingTable v-if="isLog && head && mapping" :peek="head" :model-value="mapping" @update:model-value="say" />
+        <v-radio-group v-if="either" v-model="dates" hide-details label="Its dates can be read either way. They are">
+          <v-radio value="day" :label="`the day first: ${datesAs('day')}`" />
+          <v-radio value="month" :label="`the month first: ${datesAs('month')}`" />
+        </v-radio-group>
         <v-radio-group v-model="decimal" inline hide-details label="Decimals">
           <v-radio value="auto" label="tell from the file" />
           <v-radio value="point" label="point" />
@@ -294,8 +320,8 @@ const choose = (files: File | File[] | null | undefined) => {
         <v-btn
           variant="flat"
           color="primary"
-          :disabled="!read || busy"
-          :title="read ? '' : 'Choose a file that can be read first'"
+          :disabled="!read || busy || isAsked"
+          :title="isAsked ? 'Say how its dates are read first' : read ? '' : 'Choose a file that can be read first'"
           @click="importFile"
           >Import it</v-btn
         >

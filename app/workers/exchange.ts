@@ -91,8 +91,8 @@ async function readThrough(file: Blob, reader: { push: (text: string) => void },
 const HANDFUL = 4_000_000;
 
 function seen(log: CsvRun): LogSeen {
-  const { device, plugInAt, length, rows, skipped, understood, ignored } = log;
-  return { device, plugInAt, length, rows, skipped, understood, ignored };
+  const { device, plugInAt, length, either, rows, skipped, understood, ignored } = log;
+  return { device, plugInAt, length, either, rows, skipped, understood, ignored };
 }
 
 /** What was read last, and how it comes in. */

@@ -1,6 +1,6 @@
 import type { Convert } from '../quantity/quantities';
 import { QUANTITIES, quantityOf, type Quantity } from '../quantity/quantity';
-import { isKeptUnit, isOtherUnit, TIMES, unitFor } from './units';
+import { isKeptUnit, isOtherUnit, isUnit, TIMES, unitFor } from './units';
 
 /** What a column of a CSV holds, told from its heading. */
 export type Column =
@@ -8,6 +8,8 @@ export type Column =
   | { holds: 'elapsed'; scale: number }
   /** A time of day, an instant, or plain numbers: the values tell. */
   | { holds: 'time'; scale: number }
+  /** The day alone, beside a column of times of day. */
+  | { holds: 'date' }
   | { holds: 'note' }
   /** Which of several devices the row is of. */
   | { holds: 'device' }
@@ -55,6 +57,8 @@ export function columnOf(heading: string): Column | undefined {
     .replace(/\s+/g, ' ')
     .trim()
     .toLowerCase();
+  const alone = TIME_UNITS[tidy];
+  if (alone !== undefined) return { holds: 'elapsed', scale: alone };
   const match = TRAILING_UNIT.exec(tidy);
   const text = (match?.[1] || tidy).trim();
   const unit = (match?.[2] ?? match?.[3] ?? match?.[4] ?? '').trim();
@@ -143,11 +147,36 @@ function labelledColumn(heading: string): Headed | undefined {
  * or more and each has the same columns: `input 1` alone is a name, not a number.
  */
 export function columnsOf(heading: readonly string[]): Headed[] {
-  const labelled = heading.map(labelledColumn);
+  return withDate(heading, labelled(heading));
+}
+
+/** Where a day and a time of day have columns of their own, one of them is a date. */
+function withDate(heading: readonly string[], columns: Headed[]): Headed[] {
+  const times = columns.flatMap(({ column }, index) => (column?.holds === 'time' ? [index] : []));
+  const day = times.find((index) => /^(clock |local |utc )?(date|day)$/i.test((heading[index] ?? '').trim()));
+  if (times.length !== 2 || day === undefined) return columns;
+  return columns.map((each, index) => (index === day ? { ...each, column: { holds: 'date' } } : each));
+}
+
+function labelled(heading: readonly string[]): Headed[] {
+  const found = heading.map(labelledColumn);
   const sets = new Map<string, string[]>();
-  for (const { column, of = '' } of labelled.filter((each) => each !== undefined))
+  for (const { column, of = '' } of found.filter((each) => each !== undefined))
     if (column?.holds === 'quantity') sets.set(of, [...(sets.get(of) ?? []), column.quantity].sort());
   const [first = '', ...others] = [...sets.values()].map((set) => set.join(' '));
   const isSeveral = others.length > 0 && others.every((set) => set === first);
-  return heading.map((cell, index) => (isSeveral && labelled[index]) || { column: columnOf(cell) });
+  return heading.map((cell, index) => (isSeveral && found[index]) || { column: columnOf(cell) });
+}
+
+/** Whether a row below the heading holds nothing but the units of its columns. */
+export const isUnitsRow = (cells: readonly string[] = []): boolean =>
+  cells.some((cell) => cell.trim() !== '') && cells.every((cell) => cell.trim() === '' || isUnit(cell));
+
+/** A heading with the units of the row below it, where that is one of units. */
+export function withUnits(heading: readonly string[], below: readonly string[] | undefined): string[] {
+  if (!below || !isUnitsRow(below)) return [...heading];
+  return heading.map((cell, index) => {
+    const unit = (below[index] ?? '').trim().replace(/^[([]\s*|\s*[)\]]$/g, '');
+    return unit === '' ? cell : `${cell.trim()} (${unit})`;
+  });
 }

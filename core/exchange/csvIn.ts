@@ -5,12 +5,13 @@ import { RUN_ENDING_IDS } from '../ink/endings';
 import { LONGEST_RUN, MOMENTS, toTick } from '../ink/ranges';
 import type { Samples } from '../samples/column';
 import { parseClock } from '../quantity/duration';
-import { columnsOf, type Column, type Headed } from './columns';
+import { columnsOf, isUnitsRow, withUnits, type Column, type Headed } from './columns';
 import { Growing } from './growing';
 import { delimiterOf } from './delimiter';
 import { headedFor, HEADING_WITHIN, headsLog, type Mapping } from './mapping';
 import { ImportError, short } from './importError';
 import { LONGEST_ROW, MOST_VALUES } from './limits';
+import { epochOf, isDay, orderIn, readDate, readTimeOfDay, type DateOrder, type ReadDate } from './moments';
 import { unescapeFormula } from './escapeFormula';
 import type { Convert } from '../quantity/quantities';
 import { isKept, QUANTITIES, type Quantity, quantityOf } from '../quantity/quantity';
@@ -22,6 +23,8 @@ export interface CsvOptions {
   skipBadRows: boolean;
   /** What its columns hold, where a person said so. */
   mapping?: Mapping | undefined;
+  /** Which comes first in its dates, where a person said so. */
+  dates?: DateOrder | undefined;
 }
 
 /** An entry from a CSV, timed from plug-in. */
@@ -34,6 +37,8 @@ export interface CsvRun {
   samples: Samples;
   /** Last moment, in seconds from plug-in. */
   length: number;
+  /** Its first and its last date, where nothing says which of day and month comes first: read with the day first. */
+  either?: [first: string, last: string] | undefined;
   rows: number;
   skipped: number;
   /** Headings that were understood, and those that were not. */
@@ -109,6 +114,8 @@ export class CsvReader {
   private delimiter = ',';
   private rows: RowReader | undefined;
   private heading: string[] = [];
+  /** The same as it stands in the file. */
+  private headed: string[] = [];
   /** Rows of the file so far, blank ones among them. */
   private line = 0;
   private columns: Headed[] = [];
@@ -161,6 +168,7 @@ export class CsvReader {
       entries: written.sort((one, other) => one.order - other.order).map((row) => toDraft({ ...row, seconds: row.seconds - start })),
       samples: columnsFrom(times, samples, start),
       length: to - start,
+      ...(this.rows?.either && { either: this.rows.either }),
       rows: count,
       skipped: this.skipped,
       understood: this.heading.filter((_, index) => this.columns[index]?.column),
@@ -185,7 +193,7 @@ export class CsvReader {
     if (this.heading.length > 0) {
       for (const cells of data) {
         this.line += 1;
-        if (!isBlank(cells)) this.row(cells, this.line);
+        if (!isBlank(cells) && !this.isHeading(cells)) this.row(cells, this.line);
       }
       return;
     }
@@ -193,12 +201,24 @@ export class CsvReader {
     const heading = this.headingOf(rows);
     if (heading) {
       const { mapping } = this.options;
-      [this.heading, this.columns] = [heading, mapping ? mappedColumns(mapping, this.name) : matchColumns(heading, this.name)];
+      const whole = withUnits(heading, rows[0]?.cells);
+      this.headed = mapping && mapping.headingRow === undefined ? [] : heading;
+      [this.heading, this.columns] = [whole, mapping ? mappedColumns(mapping, this.name) : matchColumns(whole, this.name)];
       const telling = this.delimiter !== ',' && rows.slice(0, TELLING).some(({ cells }) => hasDecimalComma(cells));
       const comma = this.options.decimal === 'comma' || (this.options.decimal === 'auto' && telling);
-      this.rows = new RowReader(this.columns, heading, this.name, comma);
+      if (isUnitsRow(rows[0]?.cells)) rows.shift();
+
+      const dated = this.columns.flatMap(({ column }, at) => (column?.holds === 'time' || column?.holds === 'date' ? [at] : []));
+      const order = this.options.dates ?? orderIn(rows.flatMap(({ cells }) => dated.map((at) => cells[at] ?? '')));
+      if (this.options.decimal === 'auto' && !comma) refuseDoubtful(rows, this.columns, heading, this.name);
+      this.rows = new RowReader(this.columns, heading, this.name, comma, order);
     }
-    for (const { cells, line } of rows) this.row(cells, line);
+    for (const { cells, line } of rows) if (!this.isHeading(cells)) this.row(cells, line);
+  }
+
+  /** The heading once more, where a log was begun anew in the same file. */
+  private isHeading(cells: readonly string[]): boolean {
+    return cells[0] === this.headed[0] && cells.length === this.headed.length && cells.every((cell, index) => cell === this.headed[index]);
   }
 
   /** The row that heads the columns; what stands above it says what the log is. It is taken off the rows. */
@@ -351,6 +371,19 @@ const hasDecimalComma = (cells: string[]) => cells.some((cell) => /^\s*-?\d+,\d+
 const whatOf = ({ column, of }: Headed): string | undefined =>
   column && [column.holds === 'quantity' ? column.quantity : column.holds, of].filter(Boolean).join(' of ');
 
+/** Refuses a column of milli-units in which `9.020` and `9020` both stand: it can be nine, or nine thousand. */
+function refuseDoubtful(rows: readonly Numbered[], columns: readonly Headed[], heading: readonly string[], name: string): void {
+  for (const [at, { column }] of columns.entries()) {
+    if (column?.holds !== 'quantity' || Math.abs(column.convert(1000) - 1) > 1e-9) continue;
+    const cells = rows.map(({ cells: row }) => (row[at] ?? '').trim());
+    const grouped = cells.find((cell) => /^[1-9]\d{0,2}\.\d{3}$/.test(cell));
+    if (grouped !== undefined && cells.some((cell) => /^\d{4,}$/.test(cell)))
+      throw new ImportError(
+        `“${grouped}” in column “${short(heading[at] ?? '')}” of ${name} can be ${Number(grouped)} or ${grouped.replace('.', '')}, for other rows have thousands: choose decimal point or decimal comma.`,
+      );
+  }
+}
+
 /** Whether any of the columns tells times; and anything to read. */
 const tellsTime = (columns: readonly Headed[]) => columns.some(({ column }) => column?.holds === 'elapsed' || column?.holds === 'time');
 const tellsFigures = (columns: readonly Headed[]) => columns.some(({ column }) => column?.holds === 'quantity');
@@ -440,12 +473,18 @@ class RowReader {
   /** The row and the column that are being read. */
   private row = 0;
   private column = 0;
+  /** The day of the row that is read, where it has a column of its own, and the time of day. */
+  private day: ReadDate | undefined;
+  private ofDay: number | undefined;
+  /** The first and the last date that can be read either way. */
+  either: [first: string, last: string] | undefined;
 
   constructor(
     private readonly columns: readonly Headed[],
     private readonly heading: string[],
     private readonly name: string,
     private readonly decimalComma: boolean,
+    private readonly order: DateOrder | undefined,
   ) {
     this.deviceColumn = columns.findIndex(({ column }) => column?.holds === 'device');
     const figures = columns.flatMap(({ column, of }, at) => (column?.holds === 'quantity' && of === undefined ? [{ ...column, at }] : []));
@@ -522,6 +561,7 @@ class RowReader {
         `${this.where} has ${cells.length} columns where the heading has ${this.columns.length}. Mend the row, or choose to skip rows that cannot be read.`,
       );
     }
+    this.day = undefined;
     const read: ReadRow = { seconds: Number.NaN, instant: undefined, kind: 'sample', values: {}, note: '', order: row };
     if (this.deviceColumn >= 0) this.turnTo(read, (cells[this.deviceColumn] ?? '').trim());
     for (const [index, { column, of }] of this.columns.entries()) {
@@ -531,9 +571,11 @@ class RowReader {
       if (column.holds === 'note') read.note = unescapeFormula(cell);
       else if (column.holds === 'order') read.order = this.number(cell);
       else if (column.holds === 'kind') read.kind = this.kind(cell);
+      else if (column.holds === 'date') this.day = this.date(cell);
       else if (column.holds === 'quantity') valuesFor(read, of)[column.quantity] = this.figure(column, cell);
       else this.time(column, cell, read);
     }
+    if (this.day !== undefined) this.dayAndTime(read);
     if (Number.isNaN(read.seconds))
       throw new ImportError(`${this.where} has no time. Fill it in, or choose to skip rows that cannot be read.`);
     if (read.kind === 'note' && read.note === '')
@@ -579,8 +621,10 @@ class RowReader {
     throw this.refusal(cell, 'cannot be', MEND, `: from ${least} to ${most} is kept`);
   }
 
+  /** A number with a decimal point, and without the marks that part its thousands. */
   private pointed(cell: string): string {
-    return this.decimalComma ? cell.replace(',', '.') : cell;
+    if (this.decimalComma) return (GROUPED_BY_POINT.test(cell) ? cell.replaceAll('.', '') : cell).replace(',', '.');
+    return GROUPED_BY_COMMA.test(cell) ? cell.replaceAll(',', '') : cell;
   }
 
   private number(cell: string): number {
@@ -590,19 +634,61 @@ class RowReader {
     throw this.refusal(cell, 'is not a number', mend);
   }
 
+  /** A date in the order that was found or said; which can be read either way is kept, so that it can be asked. */
+  private date(cell: string): ReadDate {
+    const found = readDate(cell, this.order ?? 'day');
+    if (found === 'no day')
+      throw this.refusal(
+        cell,
+        'is no day of the calendar',
+        `Choose ${this.order === 'month' ? 'day' : 'month'} first for its dates, or correct it.`,
+      );
+    if (!found) throw this.refusal(cell, 'is not a date', 'Write it as 2026-10-05.');
+    if (found.isEither && this.order === undefined) this.either = [this.either?.[0] ?? cell, cell];
+    return found;
+  }
+
+  /** The day of a row and its time of day, from columns of their own. */
+  private dayAndTime(read: ReadRow): void {
+    const seconds = this.day?.seconds ?? this.ofDay;
+    if (!this.day || seconds === undefined)
+      throw new ImportError(`${this.where} has a date and no time. Fill it in, or choose to skip rows that cannot be read.`);
+    this.at(this.day.midnight + Math.round(seconds * 1000), read);
+  }
+
+  /** A moment of the calendar. A clock without a zone is put back by an hour in autumn: what follows is later all the same. */
+  private at(instant: number, read: ReadRow, isZoned = false): void {
+    const { clock } = this;
+    const back = clock.last - (instant / 1000 + clock.moved);
+    if (!isZoned && back > HOUR / 2 && back <= HOUR) clock.moved += HOUR;
+    read.instant = instant + clock.moved * 1000;
+    read.seconds = read.instant / 1000;
+  }
+
   private time(column: Extract<Column, { scale: number }>, cell: string, read: ReadRow): void {
-    const ticking = parseClock(cell);
+    this.ofDay = readTimeOfDay(cell);
+    const ticking = parseClock(cell) ?? this.ofDay;
     const date = /^(\d{4})-(\d\d)-(\d\d)[T ]/.exec(cell);
     const instant = date ? Date.parse(cell.replace(' ', 'T').replace(',', '.')) : Number.NaN;
     if (date && !isDay(Number(date[1]), Number(date[2]), Number(date[3]))) throw this.refusal(cell, 'is no day of the calendar', MEND);
-    if (!Number.isNaN(instant)) {
+    const written = date || ticking !== undefined || column.holds !== 'time' ? undefined : readDate(cell, this.order ?? 'day');
+    const counted =
+      column.holds === 'time' && NUMBER.test(this.pointed(cell))
+        ? epochOf(Number(this.pointed(cell)) * (column.scale === 1 ? 1 : column.scale))
+        : undefined;
+    if (written) {
+      const { midnight, seconds } = this.date(cell);
+      if (seconds === undefined) throw this.refusal(cell, 'is a day without a time', 'Write the time too, or say which column has it.');
+      this.at(midnight + Math.round(seconds * 1000), read);
+    } else if (counted !== undefined) {
+      if (counted > MOMENTS.most) throw this.refusal(cell, 'is not between 1970 and 2199', MEND);
+      this.at(Math.round(counted), read, true);
+      read.seconds = counted / 1000;
+    } else if (!Number.isNaN(instant)) {
       if (instant < MOMENTS.least || instant > MOMENTS.most) throw this.refusal(cell, 'is not between 1970 and 2199', MEND);
-      const { clock } = this;
-      // A clock without a zone is put back by an hour in autumn: what follows is later all the same.
-      const back = clock.last - (instant / 1000 + clock.moved);
-      if (!ZONE.test(cell) && back > HOUR / 2 && back <= HOUR) clock.moved += HOUR;
-      read.instant = instant + clock.moved * 1000;
-      if (Number.isNaN(read.seconds)) read.seconds = read.instant / 1000;
+      const { seconds: elapsed } = read;
+      this.at(instant, read, ZONE.test(cell));
+      if (!Number.isNaN(elapsed)) read.seconds = elapsed;
     } else if (ticking !== undefined) {
       if (column.holds === 'time' && ticking + this.clock.days * DAY < this.clock.last - DAY / 2) this.clock.days += 1;
       read.seconds = ticking + this.clock.days * DAY;
@@ -628,13 +714,11 @@ function valuesFor(read: ReadRow, of: string | undefined): ReadRow['values'] {
 const ZONE = /(z|[-+]\d\d:?\d\d)$/i;
 const HOUR = 3600;
 const NUMBER = /^[-+]?(\d+\.?\d*|\.\d+)(e[-+]?\d+)?$/i;
+/** Thousands that are parted, where decimals tell which mark does that; a point does wherever decimals have a comma. */
+const GROUPED_BY_POINT = /^[-+]?\d{1,3}(\.\d{3})+(,\d+)?$/;
+const GROUPED_BY_COMMA = /^[-+]?\d{1,3}(,\d{3})+\.\d+$/;
 /** A unit behind a figure. */
 const UNIT = /(?<=[\d.])\s*(%|[a-z]+|°[cf])$/i;
-
-/** Whether there is such a day: February has 28 days, or 29. */
-function isDay(year: number, month: number, day: number): boolean {
-  return month >= 1 && month <= 12 && day >= 1 && day <= new Date(Date.UTC(year, month, 0)).getUTCDate();
-}
 
 function toDraft({ seconds, kind, values, note }: ReadRow): TimedDraft {
   if (kind === 'note') return { seconds, draft: { kind, at: 0, text: note } };

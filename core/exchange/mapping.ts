@@ -2,7 +2,7 @@ import Papa from 'papaparse';
 import { delimiterOf } from './delimiter';
 import { QUANTITIES, quantityOf, type Quantity } from '../quantity/quantity';
 import { celsiusFromFahrenheit } from '../quantity/electric';
-import { columnOf, columnsOf, type Column, type Headed } from './columns';
+import { columnOf, columnsOf, withUnits, type Column, type Headed } from './columns';
 import { TIMES, UNITS } from './units';
 
 /**
@@ -44,6 +44,7 @@ export function meanings(): { value: Meaning; title: string }[] {
   return [
     { value: '', title: 'not read' },
     { value: 'time', title: 'clock or date' },
+    { value: 'date', title: 'date, where the time has a column of its own' },
     ...times,
     ...quantities,
     { value: 'note', title: 'notes, events' },
@@ -74,7 +75,7 @@ export function columnFor(meaning: Meaning): Column | undefined {
   const [what = '', unit = ''] = meaning.split(':');
   if (what === 'elapsed') return { holds: 'elapsed', scale: TIMES[unit] ?? 1 };
   if (what === 'time') return { holds: 'time', scale: 1 };
-  if (what === 'note' || what === 'kind' || what === 'device') return { holds: what };
+  if (what === 'note' || what === 'kind' || what === 'device' || what === 'date') return { holds: what };
   if (what === 'entry') return { holds: 'order' };
   const quantity = QUANTITIES.find((each) => each === what);
   if (!quantity) return undefined;
@@ -125,7 +126,7 @@ export function peek(text: string): Peek {
   const rows = Papa.parse<string[]>(text, { delimiter: delimiterOf(text), preview: SHOWN, skipEmptyLines: 'greedy' }).data;
   const headed = rows.slice(0, HEADING_WITHIN).findIndex(headsLog);
   if (headed >= 0) {
-    const heading = rows[headed] ?? [];
+    const heading = withUnits(rows[headed] ?? [], rows[headed + 1]);
     const seen = new Set<string>();
     const columns = columnsOf(heading).map(({ column, of }) => {
       const meaning = ofDevice(meaningOf(column), of);
