@@ -45,12 +45,23 @@ const phone = (of: Some): Device => ({
 const adapter = (of: Any): Charger => ({ id: idOf(of.name), kind: of.name === 'Puddle' ? 'pad' : 'adapter', watts: 20, ...of });
 
 /** Puts a whole shelf in place, as a person does who brings a logbook in from elsewhere. */
-export async function bringShelf(page: Page, devices: readonly (string | Some)[], chargers: readonly (string | Any)[]): Promise<void> {
+export async function bringShelf(
+  page: Page,
+  devices: readonly (string | Some)[],
+  chargers: readonly (string | Any)[],
+  cables: readonly string[] = [],
+): Promise<void> {
   const named = <Each extends { name: string }>(each: string | Each) => (typeof each === 'string' ? ({ name: each } as Each) : each);
   const gear = {
     devices: devices.map((each) => phone(named(each))),
     chargers: chargers.map((each) => adapter(named(each))),
-    cables: [],
+    cables: cables.map((name) => ({
+      id: idOf(name),
+      name,
+      chargerEnd: 'USB-C' as const,
+      deviceEnd: 'USB-C' as const,
+      marker: 'none' as const,
+    })),
     meters: [],
   };
   const book = logbookOf(gear, []);

@@ -161,7 +161,7 @@ test('@run a run that was filmed is written up by the time of the clip', async (
     ['10 @0:02', 'Written at 0 s'],
     ['24', 'Say where in the clip it was read'],
     ['24 @0:12', 'Written at 10 min'],
-    ['11 @0:01', 'before plug-in'],
+    ['11 @0:01', 'it was not plugged in yet'],
     ['50 @0:27', 'Written at 35 min'],
   ] as const) {
     await field.fill(line);

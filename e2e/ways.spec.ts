@@ -1,5 +1,5 @@
 import { expect, test, type Page } from '@playwright/test';
-import { isReady } from './person';
+import { bringShelf, choose, chooseFile, doMore, entry, isReady, log, said, startRun, stopRun } from './person';
 
 /** Ways in: nothing typed, pasted or imported is lost, guessed or read as something else. */
 
@@ -65,4 +65,104 @@ test('@ways more than a paper holds is refused with a count, and what stood ther
   await page.goBack();
   await page.getByRole('button', { name: /go on/i }).click();
   await expect(page.getByLabel('column 3 at 15', { exact: true })).toHaveValue('70');
+});
+
+test('@ways a log with AM and PM and dates that can be read either way asks which, once, and keeps its date', async ({ page }) => {
+  await bringShelf(page, ['Sedge 5'], ['Cobble 20']);
+  const rows = [
+    '03/11/2026 11:58:00 PM,10,18.2',
+    '03/11/2026 11:59:00 PM,11,18.1',
+    '04/11/2026 12:00:00 AM,12,18.0',
+    '04/11/2026 12:01:00 AM,13,17.9',
+  ];
+  await chooseFile(page, 'night.csv', ['Date and time,Current level,Charge power', ',%,W', ...rows].join('\n'));
+  const imports = page.getByRole('button', { name: 'Import it' });
+  await expect(page.getByText('4 rows over 3 min')).toBeVisible();
+  await expect(imports).toBeDisabled();
+  await expect(page.getByLabel(/the month first: 11 Mar 2026 to 11 Apr 2026/)).toBeVisible();
+  await page.getByLabel(/the day first: 3 Nov 2026 to 4 Nov 2026/).check();
+  await expect(page.getByText('4 rows over 3 min')).toBeVisible();
+  await choose(page, 'Device', 'Sedge 5');
+  await choose(page, 'Charger', 'Cobble 20');
+  await imports.click();
+  await expect(page.getByText(/3 Nov 2026, 23:58/)).toBeVisible();
+});
+
+test('@ways a digit typed in a rehearsal lands there, and not in the lane that is live', async ({ page }) => {
+  await bringShelf(page, ['Sedge 5'], ['Cobble 20']);
+  await startRun(page, 'Sedge 5', 'Cobble 20', '10');
+  await page.getByRole('link', { name: 'Rehearse' }).click();
+  await press(page, 'Plug in');
+  const rehearsed = page.getByLabel(/Rehearsed reading/);
+  await expect(rehearsed).toBeVisible();
+  await page.getByRole('heading', { name: 'Rehearsal' }).click();
+  await page.keyboard.type('42');
+  await expect(rehearsed).toHaveValue('42');
+  await expect(entry(page)).toHaveValue('');
+  await rehearsed.fill('');
+  await page.getByRole('heading', { name: 'Rehearsal' }).click();
+  await page.keyboard.press('x');
+  await expect(page.getByText(/Why strike/)).toHaveCount(0);
+});
+
+test('@ways a cable is swapped alone, named in the ink, and corrected there; a filled field of names is replaced by typing', async ({
+  page,
+}) => {
+  await bringShelf(page, ['Sedge 5'], ['Cobble 20', 'Quern 30'], ['Short one', 'Long one']);
+  await startRun(page, 'Sedge 5', 'Cobble 20', '10', undefined, () => choose(page, 'Cable', 'Short one'));
+  await page.keyboard.press('v');
+  await expect(page.getByRole('heading', { name: /^What happened at/ })).toBeVisible();
+  await page.keyboard.press('x');
+  const source = page.getByRole('combobox', { name: 'Now charging from' });
+  await expect(source).toHaveValue('Cobble 20');
+  await page.getByRole('button', { name: 'Note it' }).click();
+  await expect(page.getByText('That is what it charges from already')).toBeVisible();
+  // One letter is enough to begin anew: it is not added to what stands there.
+  await source.click();
+  await page.keyboard.type('Q');
+  await expect(source).toHaveValue('Q');
+  await page.getByRole('option', { name: 'Quern 30' }).click();
+  await source.click();
+  await page.keyboard.type('Cobb');
+  await page.getByRole('option', { name: 'Cobble 20' }).click();
+  await choose(page, 'Cable', 'Long one');
+  await page.getByRole('button', { name: 'Note it' }).click();
+  await expect(said(page)).toContainText('swapped');
+  await log(page, '12');
+  await stopRun(page, 'Window over');
+  await expect(page.getByRole('row', { name: /cable Long one/ }).first()).toBeVisible();
+  await doMore(page, 'Correct its gear');
+  await choose(page, 'What was wrong', 'Long one (cable)');
+  await page.getByLabel('Length, m').fill('2');
+  await page.getByLabel('On the shelf too, for runs to come').check();
+  await page.getByRole('button', { name: 'Correct it', exact: true }).click();
+  await expect(page.getByRole('row', { name: /Long one: length 2, not unknown/ }).first()).toBeVisible();
+  await page.goto('/bench?shelf=cable');
+  await expect(page.getByRole('row', { name: /Long one/ })).toContainText('2');
+});
+
+test('@ways a clip at 240 × has a margin of minutes, and its plug-in is asked', async ({ page }) => {
+  await bringShelf(page, ['Sedge 5'], ['Cobble 20']);
+  await page.goto('/run/footage');
+  await choose(page, 'Device', 'Sedge 5');
+  await choose(page, 'Charger', 'Cobble 20');
+  await page.getByLabel('Speed').fill('240');
+  await page.getByRole('button', { name: 'Write it up' }).click();
+  await expect(page.getByText('Say when it was plugged in').first()).toBeVisible();
+  await page.getByLabel('Plugged in at').fill('2026-10-05T14:00');
+  await page.getByLabel('Time of the clip at plug-in').fill('0:02');
+  await page.getByRole('button', { name: 'Write it up' }).click();
+  const field = page.getByLabel('A reading, with the time of the clip');
+  for (const [line, says] of [
+    ['10 @0:02', 'Written at 0 s'],
+    ['40 @0:01', 'At 0:01 of the clip it was not plugged in yet'],
+    ['49 @0:10', 'Written at 32 min'],
+    ['52 @0:11', 'Written at 36 min'],
+  ] as const) {
+    await field.fill(line);
+    await field.press('Enter');
+    await expect(page.getByRole('status').filter({ hasText: says })).toBeVisible();
+  }
+  await page.getByRole('button', { name: 'The footage ends there' }).click();
+  await expect(page.getByText(/between 28 min and 40 min|between 28 and 40 min/).first()).toBeVisible();
 });

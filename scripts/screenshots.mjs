@@ -87,6 +87,8 @@ async function sitting(page) {
 async function notebook(page) {
   const grid = [
     '\tSedge 5 on Cobble 12\tSedge 5 on Cobble 20\tHeron 3 on Sluice 40',
+    'Plugged in\t2026-11-21 09:05\t2026-11-21 09:05\t2026-11-21 09:05',
+    'Cable\tShort cable\tShort cable\tShort cable',
     '0\tdead\t0\t0',
     '5\t5\t8\t11',
     '10\t8\t16\t33',

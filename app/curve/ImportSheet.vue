@@ -278,6 +278,10 @@ const choose = (files: File | File[] | null | undefined) => {
           {{ csv.understood.join(', ') }}.
           <span v-if="csv.ignored.length > 0" class="soft">Not read: {{ csv.ignored.join(', ') }}.</span>
         </p>
+        <v-radio-group v-if="either" v-model="dates" hide-details label="Its dates can be read either way. They are">
+          <v-radio value="day" :label="`the day first: ${datesAs('day')}`" />
+          <v-radio value="month" :label="`the month first: ${datesAs('month')}`" />
+        </v-radio-group>
         <v-radio-group v-if="isLog && parts.length === 1" v-model="isAdded" inline hide-details label="It is">
           <v-radio :value="false" label="a run of its own" />
           <v-radio :value="true" label="more of a run that is there" />
@@ -305,10 +309,6 @@ const choose = (files: File | File[] | null | undefined) => {
       </template>
       <template v-if="chosen && !book">
         <MappingTable v-if="isLog && head && mapping" :peek="head" :model-value="mapping" @update:model-value="say" />
-        <v-radio-group v-if="either" v-model="dates" hide-details label="Its dates can be read either way. They are">
-          <v-radio value="day" :label="`the day first: ${datesAs('day')}`" />
-          <v-radio value="month" :label="`the month first: ${datesAs('month')}`" />
-        </v-radio-group>
         <v-radio-group v-model="decimal" inline hide-details label="Decimals">
           <v-radio value="auto" label="tell from the file" />
           <v-radio value="point" label="point" />

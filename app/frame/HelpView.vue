@@ -21,7 +21,7 @@ const ENTRIES = [
   ['dead', 'the display showed nothing at plug-in: gains count from 0 %, assumed'],
   ['43 @14:40', 'seen 14 min 40 s after plug-in; @1:02:05 with hours'],
   ['1.4wh 380mah', 'the counters of a meter'],
-  ['front 40.5c back 41c bat 38c', 'temperatures, where they were read'],
+  ['front 40.5c back 41c bat 38c', 'temperatures, where they were read; names that a device has for its surfaces work too'],
   ['55w bat 29w in', 'what reaches the battery, and which way current flows'],
   ['22 @0:27', 'of a run read from footage, the time of the clip'],
   ['42 # case off', 'with a note; a note alone works too'],

@@ -23,7 +23,7 @@ const items = computed(() => {
 const matches = (title: string, query: string, item?: { value: unknown }) =>
   String(item?.value).startsWith(NEW) || title.toLowerCase().includes(query.toLowerCase());
 
-/** Nothing was typed since the field was entered: what stands there is replaced by the first letter, not added to. */
+/** Nothing was typed since the field was entered, or since something was chosen: what stands there is replaced by the first letter, not added to. */
 let isFresh = false;
 function replaceFirst(event: KeyboardEvent): void {
   if (isFresh && event.key.length === 1 && !event.ctrlKey && !event.metaKey && event.target instanceof HTMLInputElement) {
@@ -33,6 +33,7 @@ function replaceFirst(event: KeyboardEvent): void {
 }
 
 async function choose(id: string | undefined): Promise<void> {
+  isFresh = true;
   if (!id?.startsWith(NEW)) {
     chosen.value = id;
     return;
