@@ -29,7 +29,8 @@ export function useTypedLine(text: Ref<string>, mayBeEmpty = false) {
     adjust: (values: LineValues) => LineValues | string = (values) => values,
     weigh: typeof assessLine = assessLine,
   ): Assessed {
-    const line: ParsedLine = mayBeEmpty && text.value.trim() === '' ? { ok: true, values: {} } : parseEntryLine(text.value, run.header.device);
+    const line: ParsedLine =
+      mayBeEmpty && text.value.trim() === '' ? { ok: true, values: {} } : parseEntryLine(text.value, run.header.device);
     if (!line.ok) return { says: line.error, isQuestion: false };
     const values = adjust(line.values);
     if (typeof values === 'string') return { says: values, isQuestion: false };

@@ -112,7 +112,10 @@ export function traceOf(
     struck: run.struck.flatMap(({ seconds, reading }): Dot[] => (reading.percent === undefined ? [] : [[seconds, reading.percent]])),
     events: run.events
       .filter(({ event }) => event !== 'away')
-      .map((each) => ({ at: each.seconds, says: each.event === 'swapped' && each.source ? `→ ${each.remark ?? sourceSays(each.source)}` : each.event })),
+      .map((each) => ({
+        at: each.seconds,
+        says: each.event === 'swapped' && each.source ? `→ ${each.remark ?? sourceSays(each.source)}` : each.event,
+      })),
     missed: drawn(missed),
     unwatched: drawn(run.unwatched),
     unseen: drawn(unseenSpans(run)),
