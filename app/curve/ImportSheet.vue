@@ -260,6 +260,7 @@ const choose = (files: File | File[] | null | undefined) => {
       />
       <p v-if="busy" class="working">
         <v-progress-linear :model-value="share * 100" :aria-label="read ? 'Storing what was read' : 'Reading the file'" />
+        <span role="status">{{ read ? 'Checking and storing' : 'Reading' }}, {{ Math.round(share * 100) }} %</span>
         <v-btn size="small" @click="((chosen = undefined), callOff())">{{ read ? 'Stop importing' : 'Stop reading' }}</v-btn>
       </p>
       <p v-if="error" class="due" role="alert">{{ error }}</p>

@@ -17,7 +17,7 @@ const { grid, columns, facts, setups, read, faultsByRow, paste: take } = props.s
 const table = shallowRef<HTMLElement>();
 
 /** So many rows are on the screen at a time. */
-const PAGE = 100;
+const PAGE = 50;
 const page = ref(1);
 const pages = computed(() => Math.max(1, Math.ceil(grid.value.times.length / PAGE)));
 const first = computed(() => (Math.min(page.value, pages.value) - 1) * PAGE);

@@ -6,8 +6,8 @@ import { isKeptUnit, isOtherUnit, isUnit, TIMES, unitFor } from './units';
 export type Column =
   | { holds: 'quantity'; quantity: Quantity; convert: Convert }
   | { holds: 'elapsed'; scale: number }
-  /** A time of day, an instant, or plain numbers: the values tell. */
-  | { holds: 'time'; scale: number }
+  /** A time of day, an instant, or plain numbers: the values tell; `isOfDay` where it is said that `14:02` is one of the day. */
+  | { holds: 'time'; scale: number; isOfDay?: true }
   /** The day alone, beside a column of times of day. */
   | { holds: 'date' }
   | { holds: 'note' }
@@ -29,7 +29,8 @@ const HEADINGS: readonly [RegExp, (unit: string, text: string) => Column][] = [
     /^(elapsed|seconds|minutes|hours|duration)\b/,
     (unit, text) => ({ holds: 'elapsed', scale: TIME_UNITS[unit] ?? TIME_UNITS[text.split(' ')[0] ?? ''] ?? 1 }),
   ],
-  [/^(clock |local |utc )?(time|timestamp|date|datetime|date time)\b/, (unit) => ({ holds: 'time', scale: TIME_UNITS[unit] ?? 1 })],
+  [/^((clock|local|utc) time|clock|time of day)\b/, () => ({ holds: 'time', scale: 1, isOfDay: true })],
+  [/^(local |utc )?(time|timestamp|date|datetime|date time)\b/, (unit) => ({ holds: 'time', scale: TIME_UNITS[unit] ?? 1 })],
 ];
 
 /** The quantities as their headings are tried, the more particular first. */

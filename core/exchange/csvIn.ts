@@ -463,6 +463,8 @@ class RowReader {
   private clock: Ticked = { last: -Infinity, days: 0, moved: 0 };
   private readonly clocks = new Map<string | undefined, Ticked>([[undefined, this.clock]]);
   private readonly deviceColumn: number;
+  /** Whether the day has a column of its own: what stands beside it is a time of day. */
+  private readonly hasDay: boolean;
   /** Where the figures of a log stand that holds nothing else. */
   private readonly plain:
     { time: { at: number; scale: number }; figures: { at: number; convert: Convert; least: number; most: number }[] } | undefined;
@@ -486,6 +488,7 @@ class RowReader {
     private readonly decimalComma: boolean,
     private readonly order: DateOrder | undefined,
   ) {
+    this.hasDay = columns.some(({ column }) => column?.holds === 'date');
     this.deviceColumn = columns.findIndex(({ column }) => column?.holds === 'device');
     const figures = columns.flatMap(({ column, of }, at) => (column?.holds === 'quantity' && of === undefined ? [{ ...column, at }] : []));
     const times = columns.flatMap(({ column }, at) => (column?.holds === 'elapsed' ? [{ scale: column.scale, at }] : []));
@@ -666,8 +669,16 @@ class RowReader {
   }
 
   private time(column: Extract<Column, { scale: number }>, cell: string, read: ReadRow): void {
+    const isOfDay = column.holds === 'time' && column.isOfDay === true;
+    // Hours and minutes, or minutes and seconds: sixty times as much.
+    if (column.holds === 'time' && !isOfDay && !this.hasDay && /^([01]?\d|2[0-3]):[0-5]\d$/.test(cell))
+      throw this.refusal(
+        cell,
+        'can be hours and minutes, or minutes and seconds,',
+        'Say below what the column holds: “clock, hours and minutes”, or “elapsed, s”.',
+      );
     this.ofDay = readTimeOfDay(cell);
-    const ticking = parseClock(cell) ?? this.ofDay;
+    const ticking = isOfDay ? this.ofDay : (parseClock(cell) ?? this.ofDay);
     const date = /^(\d{4})-(\d\d)-(\d\d)[T ]/.exec(cell);
     const instant = date ? Date.parse(cell.replace(' ', 'T').replace(',', '.')) : Number.NaN;
     if (date && !isDay(Number(date[1]), Number(date[2]), Number(date[3]))) throw this.refusal(cell, 'is no day of the calendar', MEND);

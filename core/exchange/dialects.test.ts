@@ -64,6 +64,8 @@ it.each<[name: string, text: string, says: Says]>([
   ['hours, minutes, seconds', 'elapsed,volts,amps\n0:00:00,9.02,2.2\n0:01:00,9.01,2.1\n0:02:00,9,2', VA],
   ['a time of day over midnight', 'time,volts,amps\n23:59:00,9.02,2.2\n00:00:00,9.01,2.1\n00:01:00,9,2', VA],
   ['AM and PM over midnight', 'time,volts,amps\n11:59:00 PM,9.02,2.2\n12:00:00 AM,9.01,2.1\n12:01:00 AM,9,2', VA],
+  ['clock times without seconds', 'clock,volts,amps\n23:59,9.02,2.2\n0:00,9.01,2.1\n0:01,9,2', VA],
+  ['minutes past the hour', 'time,volts,amps\n75:00,9.02,2.2\n76:00,9.01,2.1\n77:00,9,2', VA],
   ['gaps', 'time,volts,amps\n0,9.02,2.2\n60,,2.1\n120,9,n/a', { seconds: [0, 120], volts: [9.02, 9], amps: [2.2, 2.1] }],
 ])('reads a log with %s', (_, text, says) => {
   expect(said(read(text))).toMatchObject(says);
@@ -92,6 +94,15 @@ it.each<[name: string, cells: [first: string, second: string], began: number]>([
   expect([log.plugInAt, said(log).seconds, log.either]).toEqual([began, [0, 60], undefined]);
 });
 
+it('reads hours and minutes as it is said', () => {
+  const text = 'time,volts\n14:02,9\n14:07,8';
+  const as = (time: string) => said(read(text, { ...HEAD, mapping: { headingRow: 0, columns: [time, 'volts:V'] } })).seconds;
+  expect([as('time:of day'), as('elapsed:s')]).toEqual([
+    [0, 300],
+    [0, 5],
+  ]);
+});
+
 it('keeps the date that has a column of its own', () => {
   const log = read('Date,Time,watts\n27/11/2026,11:59:30 PM,20\n28/11/2026,12:00:30 AM,19');
   expect([log.plugInAt, said(log).seconds]).toEqual([at(2026, 11, 27, 23, 59, 30), [0, 60]]);
@@ -112,6 +123,7 @@ it.each<[name: string, text: string, refusal: RegExp]>([
   ['a day without a time', 'Date,volts\n2026/11/03,9', /is a day without a time/],
   ['a date and no time', 'Date,Time,volts\n3.11.2026,,9', /has a date and no time/],
   ['a battery capacity without a unit', 'time,Battery capacity\n0,50', /heads nothing to read/],
+  ['hours and minutes, or minutes and seconds', 'time,volts\n14:02,9\n14:07,9', /“14:02” can be hours and minutes, or minutes and seconds/],
   ['an hour that there is not', 'time,volts\n13:00:00 PM,9', /“13:00:00 PM” is not/],
 ])('refuses %s', (_, text, refusal) => {
   expect(() => read(text)).toThrow(refusal);

@@ -44,6 +44,7 @@ export function meanings(): { value: Meaning; title: string }[] {
   return [
     { value: '', title: 'not read' },
     { value: 'time', title: 'clock or date' },
+    { value: 'time:of day', title: 'clock, hours and minutes' },
     { value: 'date', title: 'date, where the time has a column of its own' },
     ...times,
     ...quantities,
@@ -74,7 +75,7 @@ export function headedFor(meaning: Meaning): Headed {
 export function columnFor(meaning: Meaning): Column | undefined {
   const [what = '', unit = ''] = meaning.split(':');
   if (what === 'elapsed') return { holds: 'elapsed', scale: TIMES[unit] ?? 1 };
-  if (what === 'time') return { holds: 'time', scale: 1 };
+  if (what === 'time') return { holds: 'time', scale: 1, ...(unit === 'of day' && { isOfDay: true }) };
   if (what === 'note' || what === 'kind' || what === 'device' || what === 'date') return { holds: what };
   if (what === 'entry') return { holds: 'order' };
   const quantity = QUANTITIES.find((each) => each === what);
@@ -92,6 +93,7 @@ function meaningOf(column: Column | undefined): Meaning {
     case 'elapsed':
       return `elapsed:${Object.entries(TIMES).find(([, scale]) => scale === column.scale)?.[0] ?? 's'}`;
     case 'time':
+      if (column.isOfDay) return 'time:of day';
       return column.scale === 1 ? 'time' : `elapsed:${Object.entries(TIMES).find(([, scale]) => scale === column.scale)?.[0] ?? 's'}`;
     case 'order':
       return 'entry';
