@@ -109,8 +109,11 @@ function writeAsked(): void {
     trouble.value = 'A score needs a name and a number. Empty rows are left out.';
   if (trouble.value) return;
   const happened = { kind: 'event' as const, at: props.at, ...(remark.value.trim() && { remark: remark.value.trim() }) };
-  if (id === 'swapped') void write({ ...happened, event: id, remark: changed.join(', '), ...(source && { source }) });
-  else if (id === 'work ended')
+  if (id === 'swapped') {
+    // Another charger is named by its source; of the same one it is said what changed.
+    const isOther = source?.charger.id !== now.value.charger.id;
+    void write({ ...happened, event: id, ...(!isOther && { remark: changed.join(', ') }), ...(source && { source }) });
+  } else if (id === 'work ended')
     void write({
       ...happened,
       event: id,

@@ -65,7 +65,7 @@ export function eventInWords(entry: Event): string {
 function carried(entry: Event): string[] {
   switch (entry.event) {
     case 'swapped':
-      // What changed stands in its remark; in older ink only what it was swapped to.
+      // What of the same charger changed stands in its remark; another is named.
       return entry.source && !entry.remark ? [`to ${sourceSays(entry.source)}`] : [];
     case 'clock':
       return entry.shift ? [`by ${spell(Math.abs(entry.shift) / 1000)} ${entry.shift > 0 ? 'ahead' : 'back'}`] : [];
