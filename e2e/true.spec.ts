@@ -109,13 +109,14 @@ test('@true one Wh figure read at the end of five minutes is a sample, and setup
       await expect(zeroed).toBeChecked();
     });
     await page.clock.fastForward('05:00');
-    await log(page, `${wattHours}wh`);
+    // Seen on the minute, however long a slow machine takes to type it.
+    await log(page, `${wattHours}wh @5:00`);
     await stopRun(page, 'Window over');
   }
   await expect(figure(page, 'Mean by energy sample')).toContainText(/36\.[01] W/);
   await compareAll(page, 2);
-  await expect(page.getByRole('row', { name: /^Quern 45/ })).toContainText(/4[56] min± \d minno loss, no taper/);
-  await expect(page.getByRole('row', { name: /^Quern 30/ })).toContainText(/1 h 0[78]± \d minno loss, no taper/);
+  await expect(page.getByRole('row', { name: /^Quern 45/ })).toContainText(/45 min± \d minno loss, no taper/);
+  await expect(page.getByRole('row', { name: /^Quern 30/ })).toContainText(/1 h 07± \d minno loss, no taper/);
 });
 
 test('@true the workloads of a load test are never averaged, over two sources of one run or over runs of other work', async ({ page }) => {

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue';
 import { factsOf, type Gear, type Kept, type Shelf } from '@core/bench';
-import { carried, correctionSays, correctsNothing, type Correction, type Draft, type RunInk } from '@core/ink';
+import { correctionSays, correctsNothing, gearOfRun, type Correction, type Draft, type RunInk } from '@core/ink';
 import { readDecimal } from '@core/quantity';
 import { vFocus } from '../kit/vFocus';
 import FormSheet from '../logbook/FormSheet.vue';
@@ -32,8 +32,8 @@ const RATINGS: Readonly<Record<Shelf, readonly string[]>> = {
 
 /** What can be wrong: each piece that the run carries, then the cable and the meter that nobody noted. */
 const pieces = computed((): { title: string; value: string; shelf: Shelf; gear?: Gear }[] => {
-  const { header, sources, trials } = props.run;
-  const known = carried(header, [...sources, ...trials.map(({ source }) => source)]).map(({ shelf: on, gear }) => ({
+  const { header } = props.run;
+  const known = gearOfRun(props.run).map(({ shelf: on, gear }) => ({
     title: `${gear.name} (${on})`,
     value: `${on} ${gear.id}`,
     shelf: on,

@@ -48,7 +48,7 @@ function amiss(fact: string, column: number): string {
   const said = grid.value.facts[fact]?.[column]?.trim() ?? '';
   const isRead = (read.value.columns[column]?.drafts.length ?? 0) > 0;
   const fault = setup?.faults.find((each) => each.fact === fact)?.says;
-  if (fault) return said !== '' ? fault : props.isTried && isRead ? fault : '';
+  if (fault) return said !== '' || (props.isTried && isRead) ? fault : '';
   return setup?.unknown.some(({ name }) => name === said) && ['device', 'charger', 'cable', 'fed by'].includes(fact)
     ? 'not on the shelf'
     : '';

@@ -109,7 +109,7 @@ async function shelve(): Promise<void> {
 /** A column with the state that it was in: its own, or that of all of them. */
 const setupOf = (column: number) => {
   const setup = setups.value[column];
-  return setup && { ...setup, state: STATES.find((each) => each === setup.state) ?? state.value };
+  return setup && { ...setup, state: setup.state ?? state.value };
 };
 
 /** The study that the columns belong to: one there is, or one that is made of them. */

@@ -65,11 +65,11 @@ export function usePaperSheet(footage: () => Footage | undefined) {
   const filled = computed(() =>
     Array.from({ length: columns.value }, (_, column) => column).filter((column) => (read.value.columns[column]?.drafts.length ?? 0) > 0),
   );
-  /** Names that stand nowhere on the shelf, each once. */
+  /** What stands nowhere on the shelf, each name once, as the gear that it would become. */
   const unknown = computed(() =>
     gearOf(
       filled.value.flatMap((column) => setups.value[column]?.unknown ?? []),
-      () => '',
+      () => nanoid(10),
     ),
   );
   /** What in a row cannot be read, by its row. */
@@ -101,13 +101,7 @@ export function usePaperSheet(footage: () => Footage | undefined) {
   }
 
   /** Puts every name that is not on the shelf there, as gear that is only named. @throws {StorageTrouble} */
-  const shelve = () =>
-    shelf.put(
-      ...gearOf(
-        filled.value.flatMap((column) => setups.value[column]?.unknown ?? []),
-        () => nanoid(10),
-      ),
-    );
+  const shelve = () => shelf.put(...unknown.value);
 
   return { grid, asked, before, refused, columns, read, setups, facts, filled, unknown, faultsByRow, paste, undoPaste, shelve };
 }

@@ -90,9 +90,9 @@ export function bestBy(group: Group, id: string): Said | undefined {
     return value;
   };
   const why: string[] = [];
-  const caveat = TIMES.includes(id) ? unevenStarts(group.setups)?.says : undefined;
+  const caveat = TIMES.includes(id) ? unevenStarts(group.setups) : undefined;
   if (caveat !== undefined) {
-    why.push(caveat);
+    why.push(`They ${caveat}`);
     claims.push({ figure: 'starts', who: listed(names), says: 'is', value: caveat });
   }
   if (best.length > 1) {

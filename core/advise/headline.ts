@@ -68,9 +68,9 @@ export function headlineOf(
   if (worked.length > 0) return fromAnswers(worked, SURE_UNDER_LOAD);
   if (!only) return fromAnswers(charges(question.sittings), 'By a minute each, as it was seen.');
   const runs = groups.reduce((sum, { setups }) => sum + setups.reduce((count, each) => count + each.runs.length, 0), 0);
-  const caveats = [
-    ...new Set(told.flatMap(({ best, group }) => best.caveat?.replace(/^They/, all.length > 1 ? `Those of ${group.of}` : 'They') ?? [])),
-  ];
+  const caveats = told.flatMap(({ best, group }) =>
+    best.caveat === undefined ? [] : `${all.length > 1 ? `Those of ${group.of}` : 'They'} ${best.caveat}`,
+  );
   const sure = [
     howSure(told.map(({ best }) => best)),
     `By ${listed([...new Set(told.map(({ basis }) => basis))])}, of ${runs} runs.`,

@@ -117,7 +117,7 @@ export interface Said {
   figures?: string | undefined;
   /** Of them, how the best stands to the baseline: `38 ± 4 min sooner than Cobble 12`. */
   lead?: string | undefined;
-  /** What makes it less than it seems, in a sentence: part of the reason too. */
+  /** What makes it less than it seems, as what follows `they` in a sentence: part of the reason too. */
   caveat?: string | undefined;
   why: string;
   settle?: Finding['settle'];

@@ -14,8 +14,10 @@ const NUMBER = String.raw`(\d+(?:[.,]\d+)?)`;
 const BETWEEN = String.raw`(?:[⎓⎔=/@×x*·•_,–—\s-]|DC)*`;
 /** More is no label, in characters; it is not read. */
 const LONGEST = 1000;
+/** `Output` in other languages. */
+const ABROAD = '输出|輸出|出力|Ausgang|Sortie|Salida|Uscita|Saída';
 /** Where the side of the mains ends and that of the device begins, on one line. */
-const OUTPUT = String.raw`\b(?:(?:dc|rated|usb\S*|type\S*)\s+)?out(?:put)?\b|\bo\/p\b|输出|輸出|出力|Ausgang|Sortie|Salida|Uscita|Saída`;
+const OUTPUT = String.raw`\b(?:(?:dc|rated|usb\S*|type\S*)\s+)?out(?:put)?\b|\bo\/p\b|${ABROAD}`;
 /** Volts of the mains, 85 to 280: no charger gives a device as much. */
 const MAINS = String.raw`(?:8[5-9]|9\d|1\d\d|2[0-7]\d|280)`;
 const PIECES = new RegExp(
@@ -35,11 +37,15 @@ const PIECES = new RegExp(
 const PLACES = { programmable: 4, list: 8, turned: 13 };
 const IS_OUTPUT = new RegExp(`^out|^o\\/p$|${OUTPUT}`, 'i');
 /** Words that a label prints around its offers and that say nothing more. */
-const NOISE =
-  /^(?:out(?:put)?s?\d?|输出|輸出|出力|ausgang|sortie|salida|uscita|saída|epr|spr|usb(?:-?[ac]\d?)?|type-?[ac]?\d?|[ac]\d?|ports?|a?pd[o]?s?\d?|pd[o]?\d\.\d|pps\d?|fixed|dc|max(?:imum)?\.?|power|delivery|or|and|each|total|rated|range|[&+:.·•*-]+)$/i;
+const NOISE = new RegExp(
+  String.raw`^(?:out(?:put)?s?\d?|${ABROAD}|epr|spr|usb(?:-?[ac]\d?)?|type-?[ac]?\d?|[ac]\d?|ports?|a?pd[o]?s?\d?|pd[o]?\d\.\d|pps\d?|fixed|dc|max(?:imum)?\.?|power|delivery|or|and|each|total|rated|range|[&+:.·•*-]+)$`,
+  'i',
+);
 /** Words that a heading before standard offers is made of: any other makes it the name of a maker's own family. */
-const HEADING =
-  /^(?:(?:out(?:put)?s?|o\/p|输出|輸出|出力|ausgang|sortie|salida|uscita|saída|epr|spr|avs|extended|standard|usb|dc|rated|total|max(?:imum)?\.?|type|power|delivery|single|dual|ports?|charging|adapter|secondary|fixed|wireless|pad|range|efficiency|level|pps|a?pdos?|pd|or|and|[ac]\d?|[ivx]+|\d+(?:\.\d+)?w?)[\s.+-]*)+$/i;
+const HEADING = new RegExp(
+  String.raw`^(?:(?:out(?:put)?s?|o\/p|${ABROAD}|epr|spr|avs|extended|standard|usb|dc|rated|total|max(?:imum)?\.?|type|power|delivery|single|dual|ports?|charging|adapter|secondary|fixed|wireless|pad|range|efficiency|level|pps|a?pdos?|pd|or|and|[ac]\d?|[ivx]+|\d+(?:\.\d+)?w?)[\s.+-]*)+$`,
+  'i',
+);
 /** A heading of the side that takes power, and a word that begins it without a colon. */
 const INPUT = /\binput|\bi\/p\b|^ac in\b|输入|輸入|入力|eingang|entrée|entrada|ingresso/i;
 /** A supply that is stepped in the extended range (AVS): no programmable supply (PPS). */
@@ -60,7 +66,7 @@ export function readLabel(text: string, connector?: string): ReadLabel {
   let [isInput, isStepped] = [false, false];
   const add = (volts: number, amps: number, piece: string) => {
     if (!(volts > 0) || !(amps > 0)) read.errors.push(`“${piece}” gives no power: volts and amps must both be more than 0.`);
-    else if (volts > 60 || amps > 20) read.errors.push(`“${piece}” is more than a charger gives here: check volts and amps.`);
+    else if (isTooMuch(volts, amps)) read.errors.push(tooMuch(piece));
     else if (family) read.offers.push({ kind: 'proprietary', family, volts, amps });
     else read.offers.push({ kind: 'fixed', volts, amps });
   };
@@ -85,6 +91,9 @@ export function readLabel(text: string, connector?: string): ReadLabel {
   }
   return read;
 }
+
+const isTooMuch = (volts: number, amps: number) => volts > 60 || amps > 20;
+const tooMuch = (piece: string) => `“${piece}” is more than a charger gives here: check volts and amps.`;
 
 interface Reading {
   read: ReadLabel;
@@ -131,7 +140,7 @@ function addRange(
 ): void {
   if (low >= high) errors.push(`“${piece}” runs from ${low} to ${high} V: write the lower voltage first.`);
   else if (!(low > 0) || !(amps > 0)) errors.push(`“${piece}” gives no power: volts and amps must be more than 0.`);
-  else if (high > 60 || amps > 20) errors.push(`“${piece}” is more than a charger gives here: check volts and amps.`);
+  else if (isTooMuch(high, amps)) errors.push(tooMuch(piece));
   else if (family !== undefined) offers.push({ kind: 'proprietary', family, low, volts: high, amps });
   else offers.push({ kind: 'programmable', low, high, amps });
 }

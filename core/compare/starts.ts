@@ -10,14 +10,14 @@ export const startOf = ({ figures, run }: ReadRun): number | undefined => figure
 const UNEVEN = 5;
 
 /**
- * Between which levels setups began, where that is so far apart that their times from plug-in to a level cannot be set against each other.
+ * How setups began, as what follows `they` in a sentence, where that is so far apart that their times from plug-in to a level cannot be set against each other.
  *
  * @see docs/numbers.md, *Uneven starts*.
  */
-export function unevenStarts(setups: readonly SetupRuns[]): { low: number; high: number; says: string } | undefined {
+export function unevenStarts(setups: readonly SetupRuns[]): string | undefined {
   const starts = setups.flatMap(({ runs }) => mean(runs.flatMap((one) => startOf(one) ?? [])) ?? []);
   const [low, high] = [Math.min(...starts), Math.max(...starts)];
   return high - low > UNEVEN
-    ? { low, high, says: `They did not start alike, from ${fixed(low)} to ${fixed(high)} %: the higher start is ahead by that.` }
+    ? `did not start alike, from ${fixed(low)} to ${fixed(high)} %: the higher start is ahead by that.`
     : undefined;
 }

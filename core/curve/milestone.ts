@@ -66,13 +66,14 @@ function reached(level: number, before: Sighting | undefined, after: Sighting, l
   const turned = after.value === level && isTurning(levels, after);
   const from = before ?? { seconds: Math.max(0, after.seconds - WATCHED), value: level - 1 };
   const checked = { low: from.seconds, high: after.seconds };
-  const bounds = coarsened(drawnIn(level, from, after, levels, checked), levels.clock);
+  const drawn = drawnIn(level, from, after, levels, checked);
+  const bounds = coarsened(drawn, levels.clock);
   const [one, other] = [trueOf(from, levels), trueOf(after, levels)];
   const width = after.seconds - from.seconds;
   const share = other > one ? clamp((level - one) / (other - one)) : 1;
   const straight = from.seconds + share * width;
   const estimate = level === 100 || turned ? (bounds.low + bounds.high) / 2 : Math.min(bounds.high, Math.max(bounds.low, straight));
-  const isDrawn = bounds.low > checked.low || bounds.high < checked.high - 1e-9;
+  const isDrawn = drawn.low > checked.low || drawn.high < checked.high;
   const line =
     level === 100 || turned
       ? `${spell(bounds.low, 1)} + ½ × ${spell(bounds.high - bounds.low, 1)}`

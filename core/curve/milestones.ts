@@ -21,8 +21,7 @@ export interface RunLevels extends Levels {
 export function levelsOf(run: RunRecord): RunLevels {
   const held = holds(run);
   const { percent } = run.tracks;
-  const clock = clockOf(run);
-  return { percent, turning: run.turning, pace: paceOf(run, held), held, step: displayStep(percent), ...(clock > 0 && { clock }) };
+  return { percent, turning: run.turning, pace: paceOf(run, held), held, step: displayStep(percent), clock: clockOf(run) };
 }
 
 /** What a second of its clip is of a run that was filmed, in seconds: its times are known no better; 0 for any other run. */

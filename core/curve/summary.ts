@@ -1,4 +1,4 @@
-import { carried } from '../ink/corrected';
+import { gearOfRun } from '../ink/corrected';
 import { endingWord } from '../ink/endings';
 import { sourceSays } from '../ink/entrySays';
 import type { RunRecord } from '../ink/fold';
@@ -96,7 +96,7 @@ export function summarise(run: RunRecord): Summary {
     plugInAt: run.header.plugInAt,
     device: run.header.device.name,
     charger: run.header.list ? `spot check, ${triedOf(run)}` : chargedBy(run),
-    gear: [...new Set(carried(run.header, [...run.sources, ...run.trials.map(({ source }) => source)]).map(({ gear }) => gear.id))],
+    gear: [...new Set(gearOfRun(run).map(({ gear }) => gear.id))],
     ...(run.header.study && { study: run.header.study }),
     ...(run.header.method && { method: run.header.method }),
     ...(run.label && run.label.tags.length > 0 && { tags: run.label.tags }),

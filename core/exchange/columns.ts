@@ -1,6 +1,6 @@
 import type { Convert } from '../quantity/quantities';
 import { QUANTITIES, quantityOf, type Quantity } from '../quantity/quantity';
-import { isKeptUnit, isOtherUnit, isUnit, TIMES, unitFor } from './units';
+import { bareUnit, isKeptUnit, isOtherUnit, isUnit, TIMES, unitFor } from './units';
 
 /** What a column of a CSV holds, told from its heading. */
 export type Column =
@@ -177,7 +177,7 @@ export const isUnitsRow = (cells: readonly string[] = []): boolean =>
 export function withUnits(heading: readonly string[], below: readonly string[] | undefined): string[] {
   if (!below || !isUnitsRow(below)) return [...heading];
   return heading.map((cell, index) => {
-    const unit = (below[index] ?? '').trim().replace(/^[([]\s*|\s*[)\]]$/g, '');
+    const unit = bareUnit(below[index] ?? '');
     return unit === '' ? cell : `${cell.trim()} (${unit})`;
   });
 }

@@ -201,13 +201,11 @@ export class CsvReader {
     const heading = this.headingOf(rows);
     if (heading) {
       const { mapping } = this.options;
-      const whole = withUnits(heading, rows[0]?.cells);
+      const whole = withUnits(heading, isUnitsRow(rows[0]?.cells) ? rows.shift()?.cells : undefined);
       this.headed = mapping && mapping.headingRow === undefined ? [] : heading;
       [this.heading, this.columns] = [whole, mapping ? mappedColumns(mapping, this.name) : matchColumns(whole, this.name)];
       const telling = this.delimiter !== ',' && rows.slice(0, TELLING).some(({ cells }) => hasDecimalComma(cells));
       const comma = this.options.decimal === 'comma' || (this.options.decimal === 'auto' && telling);
-      if (isUnitsRow(rows[0]?.cells)) rows.shift();
-
       const dated = this.columns.flatMap(({ column }, at) => (column?.holds === 'time' || column?.holds === 'date' ? [at] : []));
       const order = this.options.dates ?? orderIn(rows.flatMap(({ cells }) => dated.map((at) => cells[at] ?? '')));
       if (this.options.decimal === 'auto' && !comma) refuseDoubtful(rows, this.columns, heading, this.name);
@@ -564,7 +562,7 @@ class RowReader {
         `${this.where} has ${cells.length} columns where the heading has ${this.columns.length}. Mend the row, or choose to skip rows that cannot be read.`,
       );
     }
-    this.day = undefined;
+    [this.day, this.ofDay] = [undefined, undefined];
     const read: ReadRow = { seconds: Number.NaN, instant: undefined, kind: 'sample', values: {}, note: '', order: row };
     if (this.deviceColumn >= 0) this.turnTo(read, (cells[this.deviceColumn] ?? '').trim());
     for (const [index, { column, of }] of this.columns.entries()) {
@@ -574,7 +572,7 @@ class RowReader {
       if (column.holds === 'note') read.note = unescapeFormula(cell);
       else if (column.holds === 'order') read.order = this.number(cell);
       else if (column.holds === 'kind') read.kind = this.kind(cell);
-      else if (column.holds === 'date') this.day = this.date(cell);
+      else if (column.holds === 'date') this.day = this.dayOf(cell);
       else if (column.holds === 'quantity') valuesFor(read, of)[column.quantity] = this.figure(column, cell);
       else this.time(column, cell, read);
     }
@@ -638,7 +636,7 @@ class RowReader {
   }
 
   /** A date in the order that was found or said; which can be read either way is kept, so that it can be asked. */
-  private date(cell: string): ReadDate {
+  private date(cell: string): ReadDate | undefined {
     const found = readDate(cell, this.order ?? 'day');
     if (found === 'no day')
       throw this.refusal(
@@ -646,8 +644,13 @@ class RowReader {
         'is no day of the calendar',
         `Choose ${this.order === 'month' ? 'day' : 'month'} first for its dates, or correct it.`,
       );
+    if (found?.isEither && this.order === undefined) this.either = [this.either?.[0] ?? cell, cell];
+    return found;
+  }
+
+  private dayOf(cell: string): ReadDate {
+    const found = this.date(cell);
     if (!found) throw this.refusal(cell, 'is not a date', 'Write it as 2026-10-05.');
-    if (found.isEither && this.order === undefined) this.either = [this.either?.[0] ?? cell, cell];
     return found;
   }
 
@@ -682,13 +685,11 @@ class RowReader {
     const date = /^(\d{4})-(\d\d)-(\d\d)[T ]/.exec(cell);
     const instant = date ? Date.parse(cell.replace(' ', 'T').replace(',', '.')) : Number.NaN;
     if (date && !isDay(Number(date[1]), Number(date[2]), Number(date[3]))) throw this.refusal(cell, 'is no day of the calendar', MEND);
-    const written = date || ticking !== undefined || column.holds !== 'time' ? undefined : readDate(cell, this.order ?? 'day');
-    const counted =
-      column.holds === 'time' && NUMBER.test(this.pointed(cell))
-        ? epochOf(Number(this.pointed(cell)) * (column.scale === 1 ? 1 : column.scale))
-        : undefined;
+    const written = date || ticking !== undefined || column.holds !== 'time' ? undefined : this.date(cell);
+    const figure = this.pointed(cell);
+    const counted = column.holds === 'time' && NUMBER.test(figure) ? epochOf(Number(figure) * column.scale) : undefined;
     if (written) {
-      const { midnight, seconds } = this.date(cell);
+      const { midnight, seconds } = written;
       if (seconds === undefined) throw this.refusal(cell, 'is a day without a time', 'Write the time too, or say which column has it.');
       this.at(midnight + Math.round(seconds * 1000), read);
     } else if (counted !== undefined) {
@@ -703,7 +704,7 @@ class RowReader {
     } else if (ticking !== undefined) {
       if (column.holds === 'time' && ticking + this.clock.days * DAY < this.clock.last - DAY / 2) this.clock.days += 1;
       read.seconds = ticking + this.clock.days * DAY;
-    } else if (!NUMBER.test(this.pointed(cell)) && /[-/:.]\d+[-/:.]/.test(cell)) {
+    } else if (!NUMBER.test(figure) && /[-/:.]\d+[-/:.]/.test(cell)) {
       throw this.refusal(cell, 'is not a time', 'Write it as 2026-10-05T14:02:05, as 1:02:05, or in seconds.');
     } else {
       read.seconds = this.number(cell) * column.scale;

@@ -122,6 +122,11 @@ it.each<[name: string, text: string, refusal: RegExp]>([
   ['a day that there is not', 'time,volts\n31/11/2026 10:00,9', /is no day of the calendar/],
   ['a day without a time', 'Date,volts\n2026/11/03,9', /is a day without a time/],
   ['a date and no time', 'Date,Time,volts\n3.11.2026,,9', /has a date and no time/],
+  [
+    'a date and no time in a later row, whatever stood above',
+    'Date,Time,volts\n3.11.2026,10:00:00,9\n3.11.2026,,9',
+    /Row 3 .* has a date and no time/,
+  ],
   ['a battery capacity without a unit', 'time,Battery capacity\n0,50', /heads nothing to read/],
   ['hours and minutes, or minutes and seconds', 'time,volts\n14:02,9\n14:07,9', /“14:02” can be hours and minutes, or minutes and seconds/],
   ['an hour that there is not', 'time,volts\n13:00:00 PM,9', /“13:00:00 PM” is not/],

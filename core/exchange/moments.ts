@@ -4,7 +4,7 @@ import { parseClock } from '../quantity/duration';
 export type DateOrder = 'day' | 'month';
 
 const MONTHS = ['jan', 'feb', 'mar', 'apr', 'may', 'jun', 'jul', 'aug', 'sep', 'oct', 'nov', 'dec'];
-const NAMED = String.raw`([A-Za-z]{3,9})\.?`;
+const NAMED = String.raw`(?<name>[A-Za-z]{3,9})\.?`;
 /** A date as logs write it, each with what stands behind it: a time of day. */
 const FORMS: readonly RegExp[] = [
   // 2026/11/03, and 2026-11-3
@@ -13,8 +13,8 @@ const FORMS: readonly RegExp[] = [
   /^(?<one>\d{1,2})(?<mark>[-/])(?<other>\d{1,2})\k<mark>(?<year>\d{4})(?:[T ,]+(?<time>\d.*))?$/,
   // 3.11.2026: the day first
   /^(?<day>\d{1,2})\.\s?(?<month>\d{1,2})\.\s?(?<year>\d{4})(?:[T ,]+(?<time>\d.*))?$/,
-  new RegExp(String.raw`^(?<day>\d{1,2})[ -]${NAMED.replace('(', '(?<name>')}[ -](?<year>\d{4})(?:[T ,]+(?<time>\d.*))?$`),
-  new RegExp(String.raw`^${NAMED.replace('(', '(?<name>')} (?<day>\d{1,2}),? (?<year>\d{4})(?:[T ,]+(?<time>\d.*))?$`),
+  new RegExp(String.raw`^(?<day>\d{1,2})[ -]${NAMED}[ -](?<year>\d{4})(?:[T ,]+(?<time>\d.*))?$`),
+  new RegExp(String.raw`^${NAMED} (?<day>\d{1,2}),? (?<year>\d{4})(?:[T ,]+(?<time>\d.*))?$`),
 ];
 const TWELVE = /^(\d{1,2})(:\d\d(?::\d\d(?:[.,]\d+)?)?)\s*([ap])\.?\s?m\.?$/i;
 

@@ -22,7 +22,7 @@ export interface PaperSetup {
   feed: Header['feed'] | undefined;
   /** Epoch milliseconds. */
   plugInAt: number | undefined;
-  state: string | undefined;
+  state: (typeof STATES)[number] | undefined;
   conditions: Condition[];
   /** Names that are not on the shelf: they stay as typed. */
   unknown: NewName[];

@@ -57,8 +57,11 @@ export const isKeptUnit = (unit: string): boolean => unit === '°C' || unit in U
 const OTHER = /^(k|m)?(ω|ohms?|hz|rpm|lx|lux|db|dbm|dba|pa|bar|kg|g|mm|cm|m|lm|cd|kb|mb|gb|bytes?|fps|bpm|var|va|% ?rh)$/i;
 export const isOtherUnit = (written: string): boolean => OTHER.test(written.trim());
 
+/** A unit without the brackets that it stands in. */
+export const bareUnit = (cell: string): string => cell.trim().replace(/^[([]\s*|\s*[)\]]$/g, '');
+
 /** Whether a cell holds nothing but a unit, as the second row of some logs does. */
 export const isUnit = (cell: string): boolean => {
-  const bare = cell.trim().replace(/^[([]\s*|\s*[)\]]$/g, '');
+  const bare = bareUnit(cell);
   return bare !== '' && (unitFor(bare) !== undefined || TIMES[bare.toLowerCase()] !== undefined || isOtherUnit(bare));
 };

@@ -63,6 +63,17 @@ export function carried(header: Header, sources: readonly Source[]): Kept[] {
   return [...new Map(all.flatMap((each) => (each ? [[`${each.shelf} ${each.gear.id}`, each] as const] : []))).values()];
 }
 
+/** All gear of a run that was folded, what was tried in it too. */
+export const gearOfRun = ({
+  header,
+  sources,
+  trials,
+}: {
+  header: Header;
+  sources: readonly Source[];
+  trials: readonly { source: Source }[];
+}): Kept[] => carried(header, [...sources, ...trials.map(({ source }) => source)]);
+
 /** The sources that ink names: those that were swapped in, listed and tried. */
 export const sourcesIn = (entries: readonly Entry[]): Source[] =>
   entries.flatMap((entry) => {

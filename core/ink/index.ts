@@ -21,7 +21,7 @@ export {
 } from './entry';
 export { endingSays, endingWord, RUN_ENDING_IDS, RUN_ENDINGS, type EndingId } from './endings';
 export { EVENTS, eventSays, POWER_COMES, POWER_GOES, type EventId } from './events';
-export { carried } from './corrected';
+export { carried, gearOfRun } from './corrected';
 export { correctionSays, correctsNothing } from './correctionSays';
 export { entrySays, eventInWords, sourceSays, whatChanged } from './entrySays';
 export { elapsedIn, footageSchema, type Footage } from './footage';

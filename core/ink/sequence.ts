@@ -32,8 +32,8 @@ export const isSequence = (run: Pick<RunInk, 'sources' | 'events'>): boolean => 
 /** A source by its name; where only its cable, port or feeder changed, with that. */
 function nameOf({ source }: Fed, before?: Fed): string {
   if (!source) return 'another source';
-  const isOther = before?.source?.charger.id !== source.charger.id;
-  return isOther || !before?.source ? sourceSays(source) : `${source.charger.name} (${whatChanged(before.source, source).join(', ')})`;
+  const was = before?.source;
+  return was?.charger.id === source.charger.id ? `${source.charger.name} (${whatChanged(was, source).join(', ')})` : sourceSays(source);
 }
 
 /** So many sources are named, each with when it came. */
