@@ -171,6 +171,11 @@ test('@carried an import says how far it is, and can be called off while it is r
   // While it is read.
   await chooseFile(page, 'meter.csv', logOf(900_000));
   await expect(sheet(page).getByRole('progressbar', { name: 'Reading the file' })).toBeVisible();
+  await expect(
+    sheet(page)
+      .getByRole('status')
+      .filter({ hasText: /^Reading, \d+\.\d of \d+\.\d MB$/ }),
+  ).toBeVisible();
   await page.getByRole('button', { name: 'Stop reading' }).click();
   await expect(sheet(page).getByRole('progressbar')).toHaveCount(0);
   // While it is stored: another import has its turn first.

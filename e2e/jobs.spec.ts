@@ -482,8 +482,9 @@ test('@jobs a camera with only a light on two sources and a bay: its full time s
     await expect(page.getByRole('article')).toContainText('0.12A');
     await page.clock.fastForward('04:00');
     await page.keyboard.press('v');
-    await page.getByRole('button', { name: 'charge light off' }).click();
-    await expect(said(page)).toContainText('charge light off');
+    await page.getByRole('button', { name: 'charge light out' }).click();
+    await page.getByRole('button', { name: 'found out' }).click();
+    await expect(said(page)).toContainText('charge light found out');
     await page.keyboard.press('Escape');
     await page.getByRole('button', { name: 'stop' }).click();
     await expect(page.getByLabel('Light out')).toBeChecked();

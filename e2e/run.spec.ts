@@ -30,11 +30,20 @@ test('@run an event of each kind is noted with two keys, and shows on the strip,
     ['s', 'screen woken'],
     ['m', 'moved on its pad'],
     ['l', 'charge light on'],
-    ['k', 'charge light off'],
     ['a', 'held by an adaptive setting'],
     ['f', 'camera stopped'],
   ] as const) {
     await event(page, key);
+    await expect(said(page)).toContainText(`on Sedge 5: ${says}.`);
+  }
+  // Of a light that is out it is asked whether somebody saw it.
+  for (const [key, says] of [
+    ['f', 'charge light found out'],
+    ['s', 'charge light seen going out'],
+  ] as const) {
+    await event(page, 'k');
+    await expect(page.getByText('The charge light is out: it was')).toBeVisible();
+    await page.keyboard.press(key);
     await expect(said(page)).toContainText(`on Sedge 5: ${says}.`);
   }
 

@@ -3,12 +3,14 @@ import { format } from 'date-fns';
 import { computed, onBeforeUnmount, onMounted, ref, shallowRef, watch } from 'vue';
 import { useRouter } from 'vue-router';
 import { ImportError, MOST_VALUES, readLogDate, type CsvOptions, type DateOrder, type Mapping, type Peek } from '@core/exchange';
-import { spell } from '@core/quantity';
+import { quoted, spell } from '@core/quantity';
 import DraftOffer from '../kit/DraftOffer.vue';
 import { dropped } from '../kit/dropped';
 import { useDraft } from '../kit/drafts';
 import DateField from '../kit/DateField.vue';
 import { dayText } from '../kit/dates';
+import type { Work } from '../kit/work';
+import WorkBar from '../kit/WorkBar.vue';
 import { bringIn, differing, hasWork } from '../logbook/bringIn';
 import GearField from '../logbook/GearField.vue';
 import { newHeaders } from '../logbook/headers';
@@ -40,8 +42,9 @@ onMounted(() => {
 const read = shallowRef<FileAtHand>();
 const error = ref('');
 const busy = ref(false);
-/** How far the work is, as a share, and what calls it off. */
-const share = ref(0);
+/** How far the work is, and what calls it off. */
+const at = shallowRef<Work>({ done: 0, of: 1 });
+const progress = (done: number, of: number) => (at.value = { done, of });
 let work = new AbortController();
 onBeforeUnmount(() => {
   work.abort();
@@ -105,7 +108,7 @@ watch(parts, (all) => {
     return picks.value[index] ?? { isTaken: true, device: known };
   });
 });
-const labelled = (what: string, { device: name }: LogSeen) => (parts.value.length > 1 ? `${what} of “${name ?? ''}”` : what);
+const labelled = (what: string, { device: name }: LogSeen) => (parts.value.length > 1 ? `${what} of ${quoted(name ?? '')}` : what);
 
 /** The head of a log, and what its columns hold: as guessed, as it was the last time for this meter, or as said now. */
 const head = shallowRef<Peek>();
@@ -140,7 +143,7 @@ watch([chosen, decimal, skipBadRows, dates, () => (isSaid.value ? mapping.value 
       ...(dates.value && { dates: dates.value }),
       ...(isSaid.value && { mapping: mapping.value }),
     };
-    const found = await readFile(file, options, (done) => (share.value = done), signal);
+    const found = await readFile(file, options, progress, signal);
     if (signal.aborted) return;
     read.value = found;
     const { value: log } = csv;
@@ -160,7 +163,7 @@ function callOff(): void {
 async function guarded(task: (file: File) => Promise<void>, file: File): Promise<void> {
   const { signal } = work;
   busy.value = true;
-  share.value = 0;
+  at.value = { done: 0, of: read.value ? 0 : file.size };
   error.value = '';
   try {
     await task(file);
@@ -179,7 +182,7 @@ async function importFile(): Promise<void> {
 }
 
 /** How far the storing is, and what calls it off. */
-const ways = () => ({ progress: (done: number) => (share.value = done), signal: work.signal });
+const ways = () => ({ progress, signal: work.signal });
 
 async function importBook({ remote }: FileAtHand): Promise<void> {
   const { value } = book;
@@ -199,7 +202,7 @@ async function importRuns({ remote }: FileAtHand, file: File): Promise<void> {
     if (!device || !charger)
       throw new ImportError(
         parts.value.length > 1
-          ? `Choose the device and the charger of “${part.device ?? ''}”, or leave it out.`
+          ? `Choose the device and the charger of ${quoted(part.device ?? '')}, or leave it out.`
           : 'Choose the device and the charger of this run first.',
       );
     const began = part.plugInAt ?? new Date(plugInAt.value).getTime();
@@ -258,11 +261,15 @@ const choose = (files: File | File[] | null | undefined) => {
         accept=".csv,.tsv,.txt,.log,.dat,.json,text/*,application/json"
         @update:model-value="choose"
       />
-      <p v-if="busy" class="working">
-        <v-progress-linear :model-value="share * 100" :aria-label="read ? 'Storing what was read' : 'Reading the file'" />
-        <span role="status">{{ read ? 'Checking and storing' : 'Reading' }}, {{ Math.round(share * 100) }} %</span>
+      <WorkBar
+        v-if="busy"
+        :does="read ? 'Checking and storing' : 'Reading'"
+        :name="read ? 'Storing what was read' : 'Reading the file'"
+        :at="at"
+        :counts="read ? 'runs, logs and pictures' : 'MB'"
+      >
         <v-btn size="small" @click="((chosen = undefined), callOff())">{{ read ? 'Stop importing' : 'Stop reading' }}</v-btn>
-      </p>
+      </WorkBar>
       <p v-if="error" class="due" role="alert">{{ error }}</p>
       <p v-if="book" role="status">
         A logbook. Runs: {{ book.runs.length }}, new here: {{ newRuns }}. Devices: {{ book.rest.devices.length }}. Chargers:
@@ -293,7 +300,7 @@ const choose = (files: File | File[] | null | undefined) => {
             v-if="parts.length > 1 && picks[index]"
             v-model="picks[index].isTaken"
             hide-details
-            :label="`“${part.device ?? ''}”: ${part.rows} rows over ${spell(part.length)}`"
+            :label="`${quoted(part.device ?? '')}: ${part.rows} rows over ${spell(part.length)}`"
           />
           <div v-if="picks[index]?.isTaken" class="pair">
             <GearField v-model="picks[index].device" of="device" :label="labelled('Device', part)" />
@@ -337,11 +344,5 @@ const choose = (files: File | File[] | null | undefined) => {
   display: grid;
   grid-template-columns: repeat(auto-fit, minmax(min(14rem, 100%), 1fr));
   gap: 0 1rem;
-}
-
-.working {
-  display: flex;
-  gap: 1rem;
-  align-items: center;
 }
 </style>

@@ -4,6 +4,7 @@ import type { Device } from '@core/bench';
 import type { RunInk } from '@core/ink';
 import { fixed, spell } from '@core/quantity';
 import type { AgainstPencil, Fit } from '@core/run';
+import WorkBar from '../kit/WorkBar.vue';
 import { latestOf } from '../logbook/earlier';
 import { useLogbook } from '../logbook/runs';
 import { useShelf } from '../logbook/shelf';
@@ -102,10 +103,9 @@ async function keep(fitted: Device['fitted']): Promise<void> {
       </tbody>
     </table>
     <template v-if="device && ids.length > 0">
-      <p v-if="share !== undefined" class="working">
-        <v-progress-linear :model-value="share * 100" aria-label="Fitting the device to its runs" />
+      <WorkBar v-if="share !== undefined" does="Fitting the device to its runs" :at="{ done: share, of: 1 }">
         <v-btn size="small" @click="stop">Stop</v-btn>
-      </p>
+      </WorkBar>
       <template v-else-if="fit">
         <p role="status">{{ fitSays }}</p>
         <v-btn v-if="isBetter" size="small" @click="keep({ ...fit.fitted, runs: fit.runs })">Expect by that</v-btn>
@@ -141,11 +141,5 @@ td {
 .guess {
   color: rgb(var(--v-theme-pencil));
   font-style: italic;
-}
-
-.working {
-  display: flex;
-  gap: 0.75rem;
-  align-items: center;
 }
 </style>

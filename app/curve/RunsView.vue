@@ -10,6 +10,8 @@ import DateField from '../kit/DateField.vue';
 import { momentText } from '../kit/dates';
 import { dropped } from '../kit/dropped';
 import MoreActions from '../kit/MoreActions.vue';
+import type { Work } from '../kit/work';
+import WorkBar from '../kit/WorkBar.vue';
 import type { SetAside } from '../ledger/live';
 import { useLanes } from '../logbook/lanes';
 import { useMethods } from '../logbook/methods';
@@ -41,7 +43,7 @@ const tagging = ref(false);
 const picked = ref<string[]>([]);
 const importing = ref(false);
 watch(dropped, (file) => file && (importing.value = true), { immediate: true });
-const exported = ref<number>();
+const exported = shallowRef<Work>();
 
 const DAY = 24 * 3600 * 1000;
 const asked = computed<RunFilter>(() => {
@@ -107,11 +109,11 @@ const leftOut = shallowRef<SetAside[]>([]);
 let export_ = new AbortController();
 
 async function exportFile(only?: ReadonlySet<string>): Promise<void> {
-  exported.value = 0;
+  exported.value = { done: 0, of: 0 };
   export_ = new AbortController();
   try {
     const { saveLogbook } = await import('../exports/saveLogbook');
-    leftOut.value = await saveLogbook((share) => (exported.value = share), export_.signal, only);
+    leftOut.value = await saveLogbook((done, of) => (exported.value = { done, of }), export_.signal, only);
   } finally {
     exported.value = undefined;
   }
@@ -141,10 +143,9 @@ function callOff(): void {
         </MoreActions>
         <v-btn variant="flat" color="primary" @click="importing = true">Import a file</v-btn>
       </div>
-      <p v-if="exported !== undefined" class="working">
-        <v-progress-linear :model-value="exported * 100" aria-label="Taking the logbook out" />
+      <WorkBar v-if="exported" class="working" does="Taking the logbook out" :at="exported" counts="runs">
         <v-btn size="small" @click="callOff">Stop</v-btn>
-      </p>
+      </WorkBar>
       <p v-if="leftOut.length > 0" class="due" role="alert">
         The file was saved without {{ leftOut.length === 1 ? 'a run that' : `${leftOut.length} runs that` }} cannot be read:
         {{ leftOut.map(({ name, why }) => `${name} (${why})`).join('; ') }}

@@ -4,6 +4,7 @@ import { computed, ref, shallowRef } from 'vue';
 import {
   EVENTS,
   eventSays,
+  LIGHT_WAS,
   momentOf,
   POWER_COMES,
   POWER_GOES,
@@ -45,10 +46,15 @@ const charger = ref<string>();
 const between = shallowRef<Pick<Header, 'port' | 'cable' | 'meter' | 'feed'>>({});
 const scores = ref<{ name: string; value: string; unit: string; better: Score['better'] }[]>([]);
 
+/** The charge light is out: it is asked whether that was seen. */
+const isLight = ref(false);
 const isAway = computed(() => props.run.unplugged.at(-1)?.to === Infinity);
-const offered = computed(() => {
+const offered = computed<readonly { id: EventId; key: string; says: string }[]>(() => {
+  if (isLight.value) return LIGHT_WAS;
   const hidden: readonly EventId[] = isAway.value ? POWER_GOES : POWER_COMES;
-  return EVENTS.filter(({ id, key }) => key && !hidden.includes(id));
+  return EVENTS.filter(({ id, key }) => key && !hidden.includes(id)).map((each) =>
+    each.id === 'light off' ? { ...each, says: 'charge light out' } : each,
+  );
 });
 /** It happened to every lane: a power strip that was switched off. */
 const toAll = ref(false);
@@ -67,7 +73,8 @@ function pick(id: EventId): void {
       remark.value = props.run.events.findLast(({ event }) => event === 'work started')?.remark ?? '';
       scores.value = [{ name: '', value: '', unit: '', better: 'more' }];
     }
-  } else void write({ kind: 'event', at: props.at, event: id });
+  } else if (id === 'light off' && !isLight.value) isLight.value = true;
+  else void write({ kind: 'event', at: props.at, event: id });
 }
 
 const { offer, close, end } = useDraft(
@@ -147,6 +154,7 @@ async function write(noted: Extract<Draft, { kind: 'event' }>): Promise<void> {
       <h2 id="event-title">What happened at {{ spell(elapsed, 1) }} on {{ run.header.device.name }}?</h2>
       <DraftOffer :draft="offer" />
       <v-checkbox v-if="others > 0 && !asking" v-model="toAll" label="on all lanes at once" density="compact" hide-details />
+      <p v-if="isLight">The charge light is out: it was</p>
       <ul v-if="!asking">
         <li v-for="({ id, key, says }, index) in offered" :key="id">
           <button v-if="index === 0" v-focus type="button" @click="pick(id)">

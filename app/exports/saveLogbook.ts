@@ -3,6 +3,7 @@ import { format } from 'date-fns';
 import { NOTHING_ELSE, type Rest } from '@core/exchange';
 import { fileName, saveBlob } from '../kit/saveFile';
 import { useSettings } from '../kit/settings';
+import type { Progress } from '../kit/work';
 import { KINDS } from '../ledger/kinds';
 import type { SetAside } from '../ledger/live';
 import { readNow } from '../ledger/readAhead';
@@ -14,13 +15,13 @@ import { exchangeWorker } from '../workers/readFile';
  * Saves the whole logbook as a file: runs, pictures, gear, methods, studies, comparisons, what was chosen and what is remembered, read, written and
  * read back in a worker before the file is handed over. Of some runs it saves them and what belongs to them.
  *
- * @param progress how much of it is written, as a share
+ * @param progress how many of its runs are written
  * @param signal   calls it off
  * @param only     ids of the runs that are wanted, if not all are
  * @returns the runs that could not be read, and are not in it
  */
 export async function saveLogbook(
-  progress: (share: number) => void = () => undefined,
+  progress: Progress = () => undefined,
   signal?: AbortSignal,
   only?: ReadonlySet<string>,
 ): Promise<SetAside[]> {

@@ -1,6 +1,7 @@
 import { presentSummary, type Summary } from '@core/curve';
 import { migrate, type StoredRun } from '@core/exchange';
 import type { Entry, Header, SCHEMA } from '@core/ink';
+import type { Progress } from '../kit/work';
 import { idIn, keyOf, keysOf, LOGBOOK } from './keys';
 import { asideOf, liveRuns, type SetAside } from './live';
 import { readNow, type Reading } from './readAhead';
@@ -76,7 +77,7 @@ const AT_ONCE = 50;
  */
 export async function* everyRun(
   aside: SetAside[],
-  progress: (share: number) => void,
+  progress: Progress,
   only?: ReadonlySet<string>,
 ): AsyncGenerator<StoredRun> {
   const isWanted = (id: string) => only === undefined || only.has(id);
@@ -97,7 +98,7 @@ export async function* everyRun(
       } catch (error) {
         aside.push(asideOf(id, stored?.header, error));
       }
-      progress((from + index + 1) / ids.length);
+      progress(from + index + 1, ids.length);
     }
   }
 }

@@ -1,5 +1,6 @@
 import { nanoid } from 'nanoid';
 import type { Entry } from '@core/ink';
+import type { Progress } from '../kit/work';
 import { act, type Undo } from './act';
 import { isAsPrepared, isSame, putFiled, type Filing, type Prepared } from './acts';
 import type { Incoming, Look } from './incoming';
@@ -17,8 +18,8 @@ import type { Unnamed } from './unnamed';
 export interface ImportWays {
   /** Values of the logbook that come with it, each unless its key is taken. */
   rows?: readonly Row[];
-  /** How much of it has been stored, as a share. */
-  progress?: (share: number) => void;
+  /** How much of it has been stored: of its runs, streams and pictures. */
+  progress?: Progress;
   /** Calls it off: nothing of it stays. */
   signal?: AbortSignal;
 }
@@ -52,11 +53,11 @@ async function importNow(incoming: Incoming, { rows = [], progress = () => undef
     return found;
   };
   const look = await unlessCalledOff(incoming.look());
-  const steps = look.pictures.length + look.samples.length + look.fresh.length + look.here.length + 1;
+  const steps = look.pictures.length + look.samples.length + look.fresh.length + look.here.length;
   let done = 0;
   const step = (of = 1) => {
     done += of;
-    progress(done / steps);
+    progress(done, steps);
   };
   const mark = keyOf('unnamed', 'import', nanoid(10));
   const unnamed: Unnamed = { runs: look.fresh, samples: look.samples, pictures: look.pictures };

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { nanoid } from 'nanoid';
-import { computed, onBeforeUnmount, onMounted, ref } from 'vue';
+import { computed, onBeforeUnmount, onMounted, ref, shallowRef } from 'vue';
 import { useRouter } from 'vue-router';
 import { cadenceOf, cellFor, FROM_PAPER, runFromPaper, studyOfPaper, withGearSwapped } from '@core/exchange';
 import { SCHEMA, type Draft, type Footage, type Header } from '@core/ink';
@@ -11,6 +11,8 @@ import { inkOfStart, readStart } from '@core/run';
 import DraftOffer from '../kit/DraftOffer.vue';
 import { useDraft } from '../kit/drafts';
 import FigureField from '../kit/FigureField.vue';
+import type { Work } from '../kit/work';
+import WorkBar from '../kit/WorkBar.vue';
 import { newHeaders } from '../logbook/headers';
 import { useMethods } from '../logbook/methods';
 import { useLogbook } from '../logbook/runs';
@@ -40,7 +42,7 @@ const speed = ref('1');
 const trouble = ref('');
 const tried = ref(false);
 const busy = ref(false);
-const stored = ref<number>();
+const stored = shallowRef<Work>();
 
 const footage = computed<Footage | undefined>(() =>
   isClip.value ? { offset: parseClock(offset.value.trim()) ?? 0, speed: readDecimal(speed.value) || 1, cuts: [] } : undefined,
@@ -166,7 +168,7 @@ async function fileRuns(): Promise<void> {
       return runFromPaper({ drafts: withStart(column) }, header, () => nanoid(12), Date.now());
     });
     if (of && study.value === NEW) await studies.put(of);
-    await logbook.importRuns(runs, { progress: (share) => (stored.value = share) });
+    await logbook.importRuns(runs, { progress: (done, of) => (stored.value = { done, of }) });
     isFiled = true;
     end();
     const ids = runs.map(({ header }) => header.id);
@@ -224,10 +226,7 @@ function withStart(column: number): { seconds: number; draft: Draft }[] {
           >File {{ filled.length === 1 ? 'one run' : `${filled.length} runs` }}</v-btn
         >
       </div>
-      <p v-if="stored !== undefined" class="soft" role="status">
-        Checking and storing {{ filled.length }} runs, {{ Math.round(stored * 100) }} %
-        <v-progress-linear :model-value="stored * 100" aria-label="Storing the runs" />
-      </p>
+      <WorkBar v-if="stored" class="working" does="Checking and storing" name="Storing the runs" :at="stored" counts="runs" />
       <p v-if="trouble || refused" class="due" role="alert">{{ trouble || refused }}</p>
       <p v-else-if="tried && lacks.length > 0" class="due" role="alert">{{ lacks.join(' ') }}</p>
     </header>

@@ -21,6 +21,7 @@ import {
   type Rest,
 } from '@core/exchange';
 import type { Header } from '@core/ink';
+import type { Progress } from '../kit/work';
 import { everyRun, filedRun } from '../ledger/filed';
 import { incomingOf, laidInto, type Incoming, type Laying } from '../ledger/incoming';
 import type { SetAside } from '../ledger/live';
@@ -75,7 +76,7 @@ async function textOf(file: Blob): Promise<ReadableStreamDefaultReader<string>> 
 }
 
 /** Reads a text to its end, and says now and then how far it is. */
-async function readThrough(file: Blob, reader: { push: (text: string) => void }, progress: (share: number) => void): Promise<void> {
+async function readThrough(file: Blob, reader: { push: (text: string) => void }, progress: Progress): Promise<void> {
   const text = await textOf(file);
   let [read, told] = [0, 0];
   for (let next = await text.read(); !next.done; next = await text.read()) {
@@ -83,7 +84,7 @@ async function readThrough(file: Blob, reader: { push: (text: string) => void },
     read += next.value.length;
     if (read - told < file.size / 100) continue;
     told = read;
-    progress(Math.min(1, read / file.size));
+    progress(Math.min(read, file.size), file.size);
   }
 }
 
@@ -127,7 +128,7 @@ const exchange = {
    *
    * @throws {ImportError} saying what, where and the way out
    */
-  async read(file: Blob, name: string, options: CsvOptions, progress: (share: number) => void): Promise<ReadFile> {
+  async read(file: Blob, name: string, options: CsvOptions, progress: Progress): Promise<ReadFile> {
     const begins = await file.slice(0, 4096).text();
     if (/\.json$/i.test(name) || /^\s*[{[]/.test(begins)) {
       const reader = new LogbookReader(name);
@@ -169,14 +170,14 @@ const exchange = {
    *
    * @param only     ids of the runs that are wanted, if not all are
    * @param rest     what else there is, asked for when the runs have gone by
-   * @param progress how much of it is written, as a share
+   * @param progress how many of its runs are written
    * @returns the file, and the runs that could not be read or would not have read back: they are left out
    * @throws {ImportError} when it does not read back as it was written
    */
   async write(
     only: ReadonlySet<string> | undefined,
     rest: () => Promise<Rest>,
-    progress: (share: number) => void,
+    progress: Progress,
   ): Promise<{ file: Blob; aside: SetAside[] }> {
     const aside: SetAside[] = [];
     /** Every id that stands in what was written, and every picture that is shown in it. */

@@ -1,5 +1,6 @@
 import { proxy, type Remote } from 'comlink';
 import { ImportError, type CsvOptions, type Peek } from '@core/exchange';
+import type { Progress } from '../kit/work';
 import type { Incoming } from '../ledger/incoming';
 import type { Exchange, ReadFile } from './exchange';
 import { wrapped } from './wrapped';
@@ -27,14 +28,14 @@ export type FileAtHand = ReadFile & Pick<ExchangeWorker, 'remote'>;
 /**
  * Reads a file in a worker: JSON as a logbook, anything else as CSV. Stores nothing.
  *
- * @param progress how much of it was read, as a share
+ * @param progress how much of it was read, in bytes
  * @param signal   calls it off, or puts it away: what is asked of it then never resolves
  * @throws {ImportError} saying what, where and the way out
  */
 export async function readFile(
   chosen: File,
   options: CsvOptions,
-  progress: (share: number) => void,
+  progress: Progress,
   signal: AbortSignal,
 ): Promise<FileAtHand> {
   const { remote, end } = exchangeWorker();

@@ -1,3 +1,4 @@
+import { quoted } from '../quantity/letters';
 import type { Offer, WirelessProfile } from './offer';
 
 /** What a printed label says: offers, and every piece of text that could not be read as one. */
@@ -65,7 +66,7 @@ export function readLabel(text: string, connector?: string): ReadLabel {
   let family: string | undefined;
   let [isInput, isStepped] = [false, false];
   const add = (volts: number, amps: number, piece: string) => {
-    if (!(volts > 0) || !(amps > 0)) read.errors.push(`“${piece}” gives no power: volts and amps must both be more than 0.`);
+    if (!(volts > 0) || !(amps > 0)) read.errors.push(`${quoted(piece)} gives no power: volts and amps must both be more than 0.`);
     else if (isTooMuch(volts, amps)) read.errors.push(tooMuch(piece));
     else if (family) read.offers.push({ kind: 'proprietary', family, volts, amps });
     else read.offers.push({ kind: 'fixed', volts, amps });
@@ -93,7 +94,7 @@ export function readLabel(text: string, connector?: string): ReadLabel {
 }
 
 const isTooMuch = (volts: number, amps: number) => volts > 60 || amps > 20;
-const tooMuch = (piece: string) => `“${piece}” is more than a charger gives here: check volts and amps.`;
+const tooMuch = (piece: string) => `${quoted(piece)} is more than a charger gives here: check volts and amps.`;
 
 interface Reading {
   read: ReadLabel;
@@ -138,8 +139,8 @@ function addRange(
   family: string | undefined,
   piece: string,
 ): void {
-  if (low >= high) errors.push(`“${piece}” runs from ${low} to ${high} V: write the lower voltage first.`);
-  else if (!(low > 0) || !(amps > 0)) errors.push(`“${piece}” gives no power: volts and amps must be more than 0.`);
+  if (low >= high) errors.push(`${quoted(piece)} runs from ${low} to ${high} V: write the lower voltage first.`);
+  else if (!(low > 0) || !(amps > 0)) errors.push(`${quoted(piece)} gives no power: volts and amps must be more than 0.`);
   else if (isTooMuch(high, amps)) errors.push(tooMuch(piece));
   else if (family !== undefined) offers.push({ kind: 'proprietary', family, low, volts: high, amps });
   else offers.push({ kind: 'programmable', low, high, amps });
@@ -147,5 +148,5 @@ function addRange(
 
 function addPad({ offers, errors }: ReadLabel, watts: number, profile: WirelessProfile | undefined, piece: string): void {
   if (watts > 0) offers.push({ kind: 'wireless', profile: profile ?? (watts > 5 ? 'extended' : 'baseline'), watts });
-  else errors.push(`“${piece}” gives no power: watts must be more than 0.`);
+  else errors.push(`${quoted(piece)} gives no power: watts must be more than 0.`);
 }

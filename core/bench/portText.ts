@@ -1,3 +1,4 @@
+import { quoted } from '../quantity/letters';
 import { DATA_PORTS, PORT_CONNECTORS, type Port } from './charger';
 
 /** A port in a line: `C1 (USB-C) 5V⎓3A [probed: 5V⎓2A]`. Lines of ports are joined by `|`, so none may be within. */
@@ -22,7 +23,7 @@ const PORT = new RegExp(
 export function readPort(text: string): Port {
   // No port is longer; blanks are drawn together, for the pattern would take long over many.
   const match = PORT.exec(text.slice(0, LONGEST).replace(/\s+/g, ' ').trim());
-  if (!match) throw new Error(`“${text.trim().slice(0, 40)}” is not a port. Write it as C1 (USB-C) 5V⎓3A.`);
+  if (!match) throw new Error(`${quoted(text.trim())} is not a port. Write it as C1 (USB-C) 5V⎓3A.`);
   const [, name, connector, data, label, probed] = match;
   const known = <Choice extends string>(choices: readonly Choice[], typed: string | undefined) =>
     choices.find((each) => each.toLowerCase() === typed?.toLowerCase());

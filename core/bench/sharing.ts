@@ -1,3 +1,4 @@
+import { clipped, MOST_QUOTED, quoted } from '../quantity/letters';
 /** What some ports give while they, and no others, are in use. Watts in the order of the names. */
 export interface SharingRule {
   ports: string[];
@@ -20,9 +21,12 @@ export function readSharing(text: string, known: readonly string[]): { rules: Sh
     const ports = names.split('+').map((name) => name.trim());
     const shares = watts.split('+').map((share) => Number(share.replace(/w/i, '').replace(',', '.').trim() || Number.NaN));
     const stranger = ports.find((name) => !known.includes(name));
-    if (stranger !== undefined) errors.push(`“${line}”: there is no port called ${stranger || '(nothing)'}. Write a rule as C1+C2: 45+20.`);
+    if (stranger !== undefined)
+      errors.push(
+        `${quoted(line)}: there is no port called ${clipped(stranger, MOST_QUOTED) || '(nothing)'}. Write a rule as C1+C2: 45+20.`,
+      );
     else if (shares.length !== ports.length || shares.some((share) => !(share > 0)))
-      errors.push(`“${line}”: give watts for each of its ${ports.length} ports. Write a rule as C1+C2: 45+20.`);
+      errors.push(`${quoted(line)}: give watts for each of its ${ports.length} ports. Write a rule as C1+C2: 45+20.`);
     else rules.push({ ports, watts: shares });
   }
   return { rules, errors };

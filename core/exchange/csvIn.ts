@@ -5,6 +5,7 @@ import { RUN_ENDING_IDS } from '../ink/endings';
 import { LONGEST_RUN, MOMENTS, toTick } from '../ink/ranges';
 import type { Samples } from '../samples/column';
 import { parseClock } from '../quantity/duration';
+import { quoted } from '../quantity/letters';
 import { columnsOf, isUnitsRow, withUnits, type Column, type Headed } from './columns';
 import { Growing } from './growing';
 import { delimiterOf } from './delimiter';
@@ -127,10 +128,15 @@ export class CsvReader {
   /** The columns of plain rows, in the order of their figures. */
   private readonly columnsAt: PartColumn[] = [];
 
+  private readonly name: string;
+
+  /** @param file the file's name, for errors */
   constructor(
-    private readonly name: string,
+    file: string,
     private readonly options: CsvOptions = { decimal: 'auto', skipBadRows: false },
-  ) {}
+  ) {
+    this.name = short(file);
+  }
 
   push(text: string): void {
     if (text.includes('\0')) throw new ImportError(`${this.name} is not a text file. Export the log as CSV, and choose that file.`);
@@ -377,7 +383,7 @@ function refuseDoubtful(rows: readonly Numbered[], columns: readonly Headed[], h
     const grouped = cells.find((cell) => /^[1-9]\d{0,2}\.\d{3}$/.test(cell));
     if (grouped !== undefined && cells.some((cell) => /^\d{4,}$/.test(cell)))
       throw new ImportError(
-        `“${grouped}” in column “${short(heading[at] ?? '')}” of ${name} can be ${Number(grouped)} or ${grouped.replace('.', '')}, for other rows have thousands: choose decimal point or decimal comma.`,
+        `${quoted(grouped)} in column ${quoted(heading[at] ?? '')} of ${name} can be ${Number(grouped)} or ${grouped.replace('.', '')}, for other rows have thousands: choose decimal point or decimal comma.`,
       );
   }
 }
@@ -408,7 +414,7 @@ function matchColumns(heading: string[], name: string): Headed[] {
     const before = seen.get(holds);
     if (before !== undefined) {
       throw new ImportError(
-        `Columns “${short(before)}” and “${short(heading[index] ?? '')}” of ${name} both look like ${holds}. Rename or remove one of them, or say what each holds.`,
+        `Columns ${quoted(before)} and ${quoted(heading[index] ?? '')} of ${name} both look like ${holds}. Rename or remove one of them, or say what each holds.`,
       );
     }
     seen.set(holds, heading[index] ?? '');
@@ -603,9 +609,7 @@ class RowReader {
 
   /** What is wrong with a cell, and what to do. */
   private refusal(cell: string, says: string, mend: string, found = ''): ImportError {
-    return new ImportError(
-      `${this.where}: “${cell.slice(0, 40)}” ${says} in column “${short(this.heading[this.column] ?? '')}”${found}. ${mend}`,
-    );
+    return new ImportError(`${this.where}: ${quoted(cell)} ${says} in column ${quoted(this.heading[this.column] ?? '')}${found}. ${mend}`);
   }
 
   private kind(cell: string): ReadRow['kind'] {

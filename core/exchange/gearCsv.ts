@@ -3,8 +3,9 @@ import { ValidationError } from 'yup';
 import { factsOf, type Fact } from '../bench/facts';
 import { readPort, writePort } from '../bench/portText';
 import { SCHEMAS } from '../bench/schemas';
+import { quoted } from '../quantity/letters';
 import { SHELVES, type Gear, type Kept, type Shelf } from '../bench/shelf';
-import { ImportError } from './importError';
+import { ImportError, short } from './importError';
 import { escapeFormula, unescapeFormula } from './escapeFormula';
 
 /** What stands between the parts of a cell that holds several. */
@@ -72,7 +73,8 @@ export interface ReadGear {
  *
  * @throws {ImportError} when the file as a whole is no such CSV
  */
-export function readGearCsv(text: string, name: string): ReadGear {
+export function readGearCsv(text: string, file: string): ReadGear {
+  const name = short(file);
   if (text.includes('\0')) throw new ImportError(`${name} is not a text file. Export the gear as CSV, and choose that file.`);
   const { data, errors } = Papa.parse<string[]>(text, { skipEmptyLines: 'greedy' });
   const open = errors.find(({ code }) => code === 'MissingQuotes');
@@ -113,7 +115,7 @@ function readRow(columns: string[], cells: string[]): NewGear {
     throw new Error(`it has ${cells.length} columns where the heading has ${columns.length}. Mend the row.`);
   const cell = (heading: string) => unescapeFormula((cells[columns.indexOf(heading)] ?? '').trim());
   const shelf = SHELVES.find((each) => each === cell('shelf').toLowerCase());
-  if (!shelf) throw new Error(`“${cell('shelf').slice(0, 30)}” is no shelf. Write device, charger, cable or meter in column “shelf”.`);
+  if (!shelf) throw new Error(`${quoted(cell('shelf'))} is no shelf. Write device, charger, cable or meter in column “shelf”.`);
   const given: Record<string, unknown> = { id: 'new', name: cell('name') };
   if (YES.test(cell('retired'))) given.retired = true;
   const links: Link[] = [];
@@ -157,7 +159,7 @@ function valueOf({ type }: Fact, typed: string, heading: string): unknown {
     case 'names':
       return typed.split('+').map((each) => each.trim());
     case 'yes':
-      if (!YES.test(typed) && !NO.test(typed)) throw new Error(`column “${heading}”: “${typed}” is neither yes nor no.`);
+      if (!YES.test(typed) && !NO.test(typed)) throw new Error(`column ${quoted(heading)}: ${quoted(typed)} is neither yes nor no.`);
       return YES.test(typed);
     case 'figure':
       return typed.replace(',', '.');

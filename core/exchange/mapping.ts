@@ -1,5 +1,6 @@
 import Papa from 'papaparse';
 import { delimiterOf } from './delimiter';
+import { quoted } from '../quantity/letters';
 import { QUANTITIES, quantityOf, type Quantity } from '../quantity/quantity';
 import { celsiusFromFahrenheit } from '../quantity/electric';
 import { columnOf, columnsOf, withUnits, type Column, type Headed } from './columns';
@@ -142,7 +143,7 @@ export function peek(text: string): Peek {
         ? columnOf(cell)
           ? 'another column holds that already'
           : 'its heading says nothing known'
-        : `headed “${cell.trim()}”`,
+        : `headed ${quoted(cell.trim())}`,
     );
     return { rows, mapping: { headingRow: headed, columns }, why };
   }

@@ -50,14 +50,18 @@ export class LogbookReader {
   private readonly runs = new Set<string>();
   private isEmpty = true;
 
+  private readonly name: string;
+
   /**
-   * @param name the file's name, for errors
+   * @param file the file's name, for errors
    * @param keep what becomes of each run that was read: it stands in the logbook, or nothing does where it is only looked at
    */
   constructor(
-    private readonly name: string,
+    file: string,
     private readonly keep: (run: StoredRun) => StoredRun | undefined = (run) => run,
   ) {
+    const name = short(file);
+    this.name = name;
     const pieces = {
       value: (key: string, text: string) => {
         if (isList(key)) throw this.unfit({ path: key, says: 'is not a list' });

@@ -14,9 +14,9 @@ export const EVENTS = [
   { id: 'switched off', key: 'o', says: 'power switched off' },
   { id: 'switched on', key: 'i', says: 'power switched on' },
   { id: 'light on', key: 'l', says: 'charge light on' },
-  { id: 'light off', key: 'k', says: 'charge light off' },
-  /** Somebody was watching it. */
-  { id: 'light went out', key: 'g', says: 'charge light seen going out' },
+  /** Its key asks which of the two it was. */
+  { id: 'light off', key: 'k', says: 'charge light found out' },
+  { id: 'light went out', key: '', says: 'charge light seen going out' },
   { id: 'hold', key: 'a', says: 'held by an adaptive setting' },
   { id: 'swapped', key: 'x', says: 'source or cable swapped' },
   { id: 'work started', key: 'w', says: 'workload started' },
@@ -36,6 +36,11 @@ export const EVENTS = [
 
 export type EventId = (typeof EVENTS)[number]['id'];
 
+/** Somebody was watching the charge light as it went out, or found it so later: a time to seconds, or one since it was last seen lit. */
+export const LIGHT_WAS = [
+  { id: 'light went out', key: 's', says: 'seen going out' },
+  { id: 'light off', key: 'f', says: 'found out: it went out before' },
+] as const satisfies readonly { id: EventId; key: string; says: string }[];
 /** The charge light is out after these. */
 export const LIGHT_OUT: readonly EventId[] = ['light off', 'light went out'];
 /** What a line says of the charge light, as what happened. */

@@ -20,7 +20,7 @@ export {
   type Trial,
 } from './entry';
 export { endingSays, endingWord, RUN_ENDING_IDS, RUN_ENDINGS, type EndingId } from './endings';
-export { EVENTS, eventSays, POWER_COMES, POWER_GOES, type EventId } from './events';
+export { EVENTS, eventSays, LIGHT_WAS, POWER_COMES, POWER_GOES, type EventId } from './events';
 export { carried, gearOfRun } from './corrected';
 export { correctionSays, correctsNothing } from './correctionSays';
 export { entrySays, eventInWords, sourceSays, whatChanged } from './entrySays';

@@ -1,3 +1,4 @@
+import { quoted } from '../quantity/letters';
 import { DAYS } from './calendar';
 import type { Hours } from './calendarSchema';
 
@@ -28,8 +29,8 @@ export function readHours(text: string, day: number): { hours: Hours[] } | { err
     const match = STRETCH.exec(part);
     const [from, to] = [clockMinutes(match?.[1], match?.[2]), clockMinutes(match?.[3], match?.[4])];
     if (from === undefined || to === undefined)
-      return { error: `${DAYS[day - 1] ?? 'A day'}: “${part}” is no stretch of hours. Write it as 9:00–17:00, several with commas.` };
-    if (to <= from) return { error: `${DAYS[day - 1] ?? 'A day'}: “${part}” ends before it begins. Write the later time second.` };
+      return { error: `${DAYS[day - 1] ?? 'A day'}: ${quoted(part)} is no stretch of hours. Write it as 9:00–17:00, several with commas.` };
+    if (to <= from) return { error: `${DAYS[day - 1] ?? 'A day'}: ${quoted(part)} ends before it begins. Write the later time second.` };
     hours.push({ day, from, to });
   }
   return { hours };

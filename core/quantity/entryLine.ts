@@ -1,5 +1,6 @@
 import { parseClock } from './duration';
 import { temperature } from './figures';
+import { quoted } from './letters';
 import type { Convert } from './quantities';
 import { QUANTITIES, quantityOf, type Quantity } from './quantity';
 
@@ -82,7 +83,7 @@ export function parseEntryLine(text: string, surfaces: Surfaces = {}): ParsedLin
   }
   if (values.dead && Object.keys(values).some((key) => key !== 'dead' && key !== 'note'))
     return { ok: false, error: 'Write dead alone: it says that the display showed nothing at plug-in. Log the rest in a line of its own.' };
-  if (place !== undefined) return { ok: false, error: `“${place}” wants the figure that was read there, as ${place} 38c.` };
+  if (place !== undefined) return { ok: false, error: `${quoted(place)} wants the figure that was read there, as ${place} 38c.` };
   if (Object.keys(values).every((key) => key === 'seen' || key === 'direction')) return { ok: false, error: `Nothing to log yet. ${HOW}` };
   return { ok: true, values };
 }
@@ -119,10 +120,10 @@ function words(text: string): string[] {
 }
 
 function readTime(word: string, values: LineValues): string | undefined {
-  if (/^@[-−]/.test(word)) return `“${word}” is before plug-in. Give the time since plug-in, as @14:40 or @1:02:05.`;
+  if (/^@[-−]/.test(word)) return `${quoted(word)} is before plug-in. Give the time since plug-in, as @14:40 or @1:02:05.`;
   const seconds = parseClock(word.slice(1));
-  if (seconds === undefined) return `“${word}” is not a time since plug-in. Write it as @14:40, or @1:02:05 with hours.`;
-  if (values.seen !== undefined) return `Two times on one line, the second “${word}”. Log one moment per line.`;
+  if (seconds === undefined) return `${quoted(word)} is not a time since plug-in. Write it as @14:40, or @1:02:05 with hours.`;
+  if (values.seen !== undefined) return `Two times on one line, the second ${quoted(word)}. Log one moment per line.`;
   values.seen = seconds;
   return undefined;
 }
@@ -131,19 +132,19 @@ function readFigure(typed: string, values: LineValues, place = ''): string | und
   const word = typed.replace(/!$/, '');
   const match = /^([-−+]?)(\d+(?:[.,]\d+)?|[.,]\d+)(\D*)$/.exec(word);
   const unit = match && UNITS.get((match[3] ?? '').toLowerCase());
-  if (!match || !unit) return `“${word}” is not a figure this line knows. ${HOW}`;
+  if (!match || !unit) return `${quoted(word)} is not a figure this line knows. ${HOW}`;
   const size = Number((match[2] ?? '').replace(',', '.'));
   const signed = match[1] === '-' || match[1] === '−' ? 0 - size : size;
   const { [place]: meant } = unit;
-  if (!meant) return `“${place} ${word}”: front and back go with temperatures, bat with temperature, volts, amps and watts.`;
+  if (!meant) return `${quoted(`${place} ${word}`)}: front and back go with temperatures, bat with temperature, volts, amps and watts.`;
   const { quantity, convert } = meant;
   const value = convert(signed);
   const impossible = outOfRange(quantity, value, word);
   if (impossible) return impossible;
-  if (values[quantity] !== undefined) return `Two ${quantityOf(quantity).named} on one line, the second “${word}”. Log one of each.`;
+  if (values[quantity] !== undefined) return `Two ${quantityOf(quantity).named} on one line, the second ${quoted(word)}. Log one of each.`;
   values[quantity] = value;
   if (word === typed) return undefined;
-  if (quantity !== 'percent' || value === 0) return `“${typed}”: only a level is seen turning. Write it as 80!`;
+  if (quantity !== 'percent' || value === 0) return `${quoted(typed)}: only a level is seen turning. Write it as 80!`;
   values.turning = true;
   return undefined;
 }
@@ -151,9 +152,10 @@ function readFigure(typed: string, values: LineValues, place = ''): string | und
 function outOfRange(quantity: Quantity, value: number, word: string): string | undefined {
   const { unit, leastTyped = 0, mostTyped = Infinity } = quantityOf(quantity);
   if (value >= leastTyped && value <= mostTyped) return undefined;
-  if (quantity === 'percent') return `“${word}” cannot be a charge level: displays show 0 to 100 %. Watts are written with a w, as 26.1w.`;
+  if (quantity === 'percent')
+    return `${quoted(word)} cannot be a charge level: displays show 0 to 100 %. Watts are written with a w, as 26.1w.`;
   if (unit === '°C')
-    return `“${word}” cannot be a temperature here: ${temperature(leastTyped, 0)} to ${temperature(mostTyped, 0)} is kept.`;
-  if (value > mostTyped) return `“${word}” is more than ${mostTyped} ${unit}, the most that is kept.`;
-  return `“${word}” is below zero. Write the size of the figure without a minus.`;
+    return `${quoted(word)} cannot be a temperature here: ${temperature(leastTyped, 0)} to ${temperature(mostTyped, 0)} is kept.`;
+  if (value > mostTyped) return `${quoted(word)} is more than ${mostTyped} ${unit}, the most that is kept.`;
+  return `${quoted(word)} is below zero. Write the size of the figure without a minus.`;
 }

@@ -6,3 +6,9 @@ export const lowerFirst = (text: string): string => text.charAt(0).toLowerCase()
 
 /** A text of so many characters at most. */
 export const clipped = (text: string, most: number): string => (text.length > most ? `${text.slice(0, most - 1).trimEnd()}…` : text);
+
+/** The longest that a sentence repeats of what was typed, of a cell, a name or an id, in characters: whoever reads it knows by then which it is. */
+export const MOST_QUOTED = 80;
+
+/** What was typed, or a cell, as a sentence repeats it. */
+export const quoted = (text: string): string => `“${clipped(text, MOST_QUOTED)}”`;
