@@ -2,7 +2,17 @@
 import { format } from 'date-fns';
 import { computed, onBeforeUnmount, onMounted, ref, shallowRef, watch } from 'vue';
 import { useRouter } from 'vue-router';
-import { ImportError, MOST_VALUES, readLogDate, type CsvOptions, type DateOrder, type Mapping, type Peek } from '@core/exchange';
+import {
+  ImportError,
+  lastAt,
+  MOST_VALUES,
+  readLogDate,
+  tellsAll,
+  type CsvOptions,
+  type DateOrder,
+  type Mapping,
+  type Peek,
+} from '@core/exchange';
 import { quoted, spell } from '@core/quantity';
 import DraftOffer from '../kit/DraftOffer.vue';
 import { dropped } from '../kit/dropped';
@@ -148,7 +158,8 @@ watch([chosen, decimal, skipBadRows, dates, () => (isSaid.value ? mapping.value 
     read.value = found;
     const { value: log } = csv;
     if (log?.either) either.value = log.either;
-    const began = log ? (log.plugInAt ?? file.lastModified - log.length * 1000) : Date.now();
+    const latest = file.lastModified - (log?.length ?? 0) * 1000;
+    const began = log?.plugInAt ?? (log?.timeOfDay === undefined ? latest : lastAt(log.timeOfDay, latest));
     plugInAt.value = format(began, "yyyy-MM-dd'T'HH:mm:ss");
   }, chosen.value);
 });
@@ -312,11 +323,14 @@ const choose = (files: File | File[] | null | undefined) => {
           v-model="plugInAt"
           type="datetime-local"
           step="1"
-          label="Plugged in at (the file does not say)"
+          :label="`Plugged in at (the file does not say${csv.timeOfDay === undefined ? '' : ' which day'})`"
         />
       </template>
       <template v-if="chosen && !book">
         <MappingTable v-if="isLog && head && mapping" :peek="head" :model-value="mapping" @update:model-value="say" />
+        <v-btn v-if="error && mapping && !isSaid && tellsAll(mapping)" variant="tonal" size="small" @click="say(mapping)"
+          >Read it like this</v-btn
+        >
         <v-radio-group v-model="decimal" inline hide-details label="Decimals">
           <v-radio value="auto" label="tell from the file" />
           <v-radio value="point" label="point" />

@@ -25,6 +25,9 @@ it('reads a date as it asks for it, and as files have it; 13 is no month', () =>
   expect(typedDate('2026-11-06T14:05', 'datetime-local')).toBe('11/06/2026 2:05 PM');
   expect(readDate('11/6/2026 2:05 pm', 'datetime-local')).toBe('2026-11-06T14:05');
   expect(readDate('2026-11-06', 'date')).toBe('2026-11-06');
+  expect(
+    ['11.6.2026 14:05', '11-06-2026 2:05 pm', 'Nov 6, 2026 14:05', '2026-11-06 14:05'].map((typed) => readDate(typed, 'datetime-local')),
+  ).toEqual(Array.from({ length: 4 }, () => '2026-11-06T14:05'));
   expect([readDate('13/01/2026', 'date'), readDate('soon', 'time'), readDate(' ', 'date')]).toEqual([undefined, undefined, '']);
 });
 

@@ -40,7 +40,13 @@ export function typedDate(value: string, part: DatePart): string {
 /** What a person typed as a field’s value; `undefined` where it is no such date. A date as the files of this program have it is always understood. */
 export function readDate(typed: string, part: DatePart): string | undefined {
   if (typed.trim() === '') return '';
-  const patterns = [typedPattern(part), KEPT[part], KEPT[part].replace("'T'", ' ')];
-  const at = patterns.map((pattern) => parse(typed.trim(), pattern, new Date())).find((date) => isValid(date) && date.getFullYear() > 99);
+  const days = [typedPattern('date'), DAYS[dateManner.order].year, KEPT.date];
+  const times = [typedPattern('time'), KEPT.time, 'h:mm a'];
+  const both = [KEPT['datetime-local'], ...days.flatMap((day) => times.map((time) => `${day} ${time}`))];
+  const patterns = { date: days, time: times, 'datetime-local': both }[part];
+  // Whatever stands between day, month and year.
+  const texts = [typed.trim(), typed.trim().replace(/(?<=\d)[./-](?=\d)/g, dateManner.separator)];
+  const found = texts.flatMap((text) => patterns.map((pattern) => parse(text, pattern, new Date())));
+  const at = found.find((date) => isValid(date) && date.getFullYear() > 99);
   return at && format(at, KEPT[part]);
 }

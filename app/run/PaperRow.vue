@@ -1,15 +1,20 @@
 <script setup lang="ts">
+import { computed } from 'vue';
+import type { PaperFault } from '@core/exchange';
+
 /** One row of a paper: a time, in column −1, and what was read then in each column. Only the row that changes is drawn anew. */
 const props = defineProps<{
   row: number;
   time: string;
   cells: readonly string[];
   names: readonly string[];
-  faults: readonly { column?: number | undefined; says: string }[] | undefined;
+  faults: readonly PaperFault[] | undefined;
 }>();
-defineEmits<{ write: [column: number, text: string]; walk: [event: KeyboardEvent, column: number] }>();
+defineEmits<{ write: [column: number, text: string]; walk: [event: KeyboardEvent, column: number]; leaveOut: []; makeFact: [] }>();
 
 const faultAt = (column: number) => props.faults?.find((fault) => (fault.column ?? -1) === column)?.says ?? '';
+/** Something stands at its left, and it is no time: what it is of is not for the program to say. */
+const isOther = computed(() => props.time.trim() !== '' && (props.faults?.some(({ isNoTime }) => isNoTime) ?? false));
 const typed = (event: Event) => (event.target as HTMLInputElement).value;
 </script>
 
@@ -26,6 +31,10 @@ const typed = (event: Event) => (event.target as HTMLInputElement).value;
         @keydown="$emit('walk', $event, column)"
       />
       <small v-if="faultAt(column)" class="due">{{ faultAt(column) }}</small>
+      <template v-if="column < 0 && isOther">
+        <v-btn variant="text" size="small" :aria-label="`Leave out the row ${time}`" @click="$emit('leaveOut')">Leave it out</v-btn>
+        <v-btn variant="text" size="small" :aria-label="`${time} is a condition`" @click="$emit('makeFact')">It is a condition</v-btn>
+      </template>
     </component>
   </tr>
 </template>

@@ -1,6 +1,17 @@
 <script setup lang="ts">
 import { computed, nextTick, ref, shallowRef } from 'vue';
-import { MOST_PAPER, restLikeFirst, withCell, withColumn, withFact, withoutColumn, withRow, type PasteAt } from '@core/exchange';
+import {
+  MOST_PAPER,
+  restLikeFirst,
+  withCell,
+  withColumn,
+  withFact,
+  withoutColumn,
+  withoutRow,
+  withRow,
+  withRowAsFact,
+  type PasteAt,
+} from '@core/exchange';
 import { AMBIENT, REST } from '@core/method';
 import { STATES } from '@core/plan';
 import { shownUnit, spell, upperFirst } from '@core/quantity';
@@ -157,6 +168,8 @@ function addRow(): void {
           :faults="faultsByRow.get(row)"
           @write="(column, text) => write(row, column, text)"
           @walk="(event, column) => walk(event, row, column)"
+          @leave-out="grid = withoutRow(grid, row)"
+          @make-fact="grid = withRowAsFact(grid, row)"
         />
       </tbody>
       <tfoot>

@@ -8,6 +8,7 @@ import { AMBIENT, CONDITIONS, keptAmbient, REST, type Condition } from '@core/me
 import { STATES, studySchema, type Study } from '@core/plan';
 import { listed, parseClock, readDecimal, shownUnit, upperFirst } from '@core/quantity';
 import { inkOfStart, readStart } from '@core/run';
+import DateField from '../kit/DateField.vue';
 import DraftOffer from '../kit/DraftOffer.vue';
 import { useDraft } from '../kit/drafts';
 import FigureField from '../kit/FigureField.vue';
@@ -48,7 +49,7 @@ const footage = computed<Footage | undefined>(() =>
   isClip.value ? { offset: parseClock(offset.value.trim()) ?? 0, speed: readDecimal(speed.value) || 1, cuts: [] } : undefined,
 );
 const sheet = usePaperSheet(() => footage.value);
-const { grid, asked, before, refused, read, setups, filled, unknown } = sheet;
+const { grid, asked, before, refused, timeOfDay, isDayAlone, read, setups, filled, unknown } = sheet;
 
 const { offer, close, end } = useDraft(
   'paper',
@@ -249,6 +250,14 @@ function withStart(column: number): { seconds: number; draft: Draft }[] {
           name="Level at plug-in"
           unit="%"
           hint="where no row stands at 0; dead if it showed nothing"
+          persistent-hint
+        />
+        <DateField
+          v-if="isDayAlone"
+          v-model="timeOfDay"
+          type="time"
+          label="Time of day"
+          hint="at plug-in, where only the day is written"
           persistent-hint
         />
         <v-select v-model="asked" :items="[...MORE_FACTS]" label="More to say of each setup" multiple chips closable-chips />

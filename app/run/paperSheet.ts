@@ -9,6 +9,7 @@ import {
   readColumns,
   readGrid,
   setupIn,
+  type PaperFault,
   type PaperGrid,
   type PasteAt,
 } from '@core/exchange';
@@ -26,13 +27,6 @@ export const MORE_FACTS: readonly string[] = [
   ...CONDITIONS.map(({ name }) => name),
 ];
 
-/** A moment as it is typed: epoch milliseconds. */
-function readMoment(typed: string): number | undefined {
-  const found = readDate(typed, 'datetime-local');
-  const at = found ? new Date(found).getTime() : Number.NaN;
-  return Number.isFinite(at) ? at : undefined;
-}
-
 /** A paper that is being filled in: its grid, what stands in it, and the ways to change it. Nothing of it is on the screen. */
 export function usePaperSheet(footage: () => Footage | undefined) {
   const shelf = useShelf();
@@ -42,6 +36,17 @@ export function usePaperSheet(footage: () => Footage | undefined) {
   /** What was there before a whole grid took its place. */
   const before = shallowRef<PaperGrid>();
   const refused = ref('');
+  /** When it was plugged in on a day of which the time is not written down: asked once. */
+  const timeOfDay = ref('');
+  const isDayAlone = computed(() => (grid.value.facts['plugged in'] ?? []).some((typed) => (readDate(typed, 'date') ?? '') !== ''));
+
+  /** A moment as it is typed: epoch milliseconds. */
+  function readMoment(typed: string): number | undefined {
+    const day = timeOfDay.value ? readDate(typed, 'date') : undefined;
+    const found = day ? `${day}T${timeOfDay.value}` : readDate(typed, 'datetime-local');
+    const at = found ? new Date(found).getTime() : Number.NaN;
+    return Number.isFinite(at) ? at : undefined;
+  }
 
   const columns = computed(() => columnsIn(grid.value));
   const setups = computed(() =>
@@ -59,7 +64,8 @@ export function usePaperSheet(footage: () => Footage | undefined) {
   /** The rows of facts that are shown: those that are always asked, those that say anything, and those that were asked for. */
   const facts = computed(() => {
     const said = Object.entries(grid.value.facts).flatMap(([name, row]) => (row.some((cell) => cell.trim() !== '') ? [name] : []));
-    return [...new Set([...ALWAYS, ...MORE_FACTS.filter((name) => said.includes(name) || asked.value.includes(name))])];
+    const more = MORE_FACTS.filter((name) => said.includes(name) || asked.value.includes(name));
+    return [...new Set([...ALWAYS, ...more, ...said])];
   });
   /** The columns that hold anything read. */
   const filled = computed(() =>
@@ -74,7 +80,7 @@ export function usePaperSheet(footage: () => Footage | undefined) {
   );
   /** What in a row cannot be read, by its row. */
   const faultsByRow = computed(() => {
-    const found = new Map<number, { column?: number | undefined; says: string }[]>();
+    const found = new Map<number, PaperFault[]>();
     for (const fault of read.value.faults) found.set(fault.row, [...(found.get(fault.row) ?? []), fault]);
     return found;
   });
@@ -103,5 +109,22 @@ export function usePaperSheet(footage: () => Footage | undefined) {
   /** Puts every name that is not on the shelf there, as gear that is only named. @throws {StorageTrouble} */
   const shelve = () => shelf.put(...unknown.value);
 
-  return { grid, asked, before, refused, columns, read, setups, facts, filled, unknown, faultsByRow, paste, undoPaste, shelve };
+  return {
+    grid,
+    asked,
+    before,
+    refused,
+    timeOfDay,
+    isDayAlone,
+    columns,
+    read,
+    setups,
+    facts,
+    filled,
+    unknown,
+    faultsByRow,
+    paste,
+    undoPaste,
+    shelve,
+  };
 }

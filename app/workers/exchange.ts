@@ -92,8 +92,8 @@ async function readThrough(file: Blob, reader: { push: (text: string) => void },
 const HANDFUL = 4_000_000;
 
 function seen(log: CsvRun): LogSeen {
-  const { device, plugInAt, length, either, rows, skipped, understood, ignored } = log;
-  return { device, plugInAt, length, either, rows, skipped, understood, ignored };
+  const { device, plugInAt, timeOfDay, length, either, rows, skipped, understood, ignored } = log;
+  return { device, plugInAt, timeOfDay, length, either, rows, skipped, understood, ignored };
 }
 
 /** What was read last, and how it comes in. */

@@ -86,13 +86,16 @@ export function headlineOf(
       claims: [...claimsIn(only.group, only.best), ...others.slice(0, 2).flatMap(({ claims }) => claims)],
     };
   }
-  const shared = oneForAllSays(oneForAll(all)).filter(({ claims }) => claims.length > 0);
+  const one = oneForAll(all);
+  const shared = oneForAllSays(one).filter(({ claims }) => claims.length > 0);
+  // What it goes by is said of it where the others go by something else.
+  const ofAll = one && told.every(({ basis }) => basis !== one.by) ? `, by ${one.by}` : '';
   const rest = told.length - MOST_DEVICES;
   return {
     says: [
       ...told.slice(0, MOST_DEVICES).map(({ group, says }) => `${group.of}: ${says}`),
       ...(rest > 0 ? [`${rest} more devices have their sentence in the verdict.`] : []),
-      ...shared.map(({ says }) => `One for all: ${says}.`),
+      ...shared.map(({ says }) => `One for all: ${says}${ofAll}.`),
     ],
     sure,
     claims: [...told.flatMap(({ group, best }) => claimsIn(group, best)), ...shared.flatMap(({ claims }) => claims)],

@@ -78,6 +78,14 @@ export function columnOf(heading: string): Column | undefined {
   return quantity && { holds: 'quantity', quantity, convert: (own ? undefined : known?.convert) ?? ((value) => value) };
 }
 
+/** What a column can hold by its unit alone, where its heading is in no words that are known here: a guess, for a person to look at. */
+export function columnByUnit(heading: string): Column | undefined {
+  const match = TRAILING_UNIT.exec(heading.slice(0, LONGEST_HEADING).trim().toLowerCase());
+  const known = unitFor((match?.[2] ?? match?.[3] ?? match?.[4] ?? '').trim());
+  const quantity = known && heldBy(known.kept, '');
+  return quantity && { holds: 'quantity', quantity, convert: known.convert };
+}
+
 /** Without a unit this is percent in one log and milliamp-hours in the next: it is asked. */
 const EITHER = /^battery capacity$/;
 const TRAILING_UNIT = /^(.*?)\s*(?:[([](.*?)[)\]]|\b([mµμuk]?v|[mµμu]?a|[mµμuk]?w|[mk]?wh|[mµμu]?ah|k?j|ms|s|min|%|°?[cf])|(°[cf]|%))$/;

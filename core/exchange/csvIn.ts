@@ -34,6 +34,8 @@ export type TimedDraft = { seconds: number; draft: Draft };
 export interface CsvRun {
   /** Epoch milliseconds, where the file tells the time of day with its date. */
   plugInAt: number | undefined;
+  /** The time of day at its first row, in seconds, where the file tells that without a date. */
+  timeOfDay?: number | undefined;
   entries: TimedDraft[];
   samples: Samples;
   /** Last moment, in seconds from plug-in. */
@@ -170,6 +172,7 @@ export class CsvReader {
     // The clock of a meter starts at its first row; ours at plug-in.
     const start = this.isOurs ? 0 : from;
     return {
+      timeOfDay: instant || Number.isNaN(this.rows?.startsAt) ? undefined : this.rows?.startsAt,
       plugInAt: instant?.instant === undefined ? undefined : Math.round(instant.instant - (instant.seconds - start) * 1000),
       entries: written.sort((one, other) => one.order - other.order).map((row) => toDraft({ ...row, seconds: row.seconds - start })),
       samples: columnsFrom(times, samples, start),
@@ -469,6 +472,8 @@ class RowReader {
   private readonly deviceColumn: number;
   /** Whether the day has a column of its own: what stands beside it is a time of day. */
   private readonly hasDay: boolean;
+  /** The time of day at the first row, in seconds; NaN where its clock may count from the start. */
+  startsAt: number | undefined;
   /** Where the figures of a log stand that holds nothing else. */
   private readonly plain:
     { time: { at: number; scale: number }; figures: { at: number; convert: Convert; least: number; most: number }[] } | undefined;
@@ -708,6 +713,8 @@ class RowReader {
     } else if (ticking !== undefined) {
       if (column.holds === 'time' && ticking + this.clock.days * DAY < this.clock.last - DAY / 2) this.clock.days += 1;
       read.seconds = ticking + this.clock.days * DAY;
+      // A clock that counts from the start is below an hour there.
+      this.startsAt ??= column.holds === 'time' && (isOfDay || /m\.?$/i.test(cell.trim()) || ticking >= HOUR) ? ticking : Number.NaN;
     } else if (!NUMBER.test(figure) && /[-/:.]\d+[-/:.]/.test(cell)) {
       throw this.refusal(cell, 'is not a time', 'Write it as 2026-10-05T14:02:05, as 1:02:05, or in seconds.');
     } else {

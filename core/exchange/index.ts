@@ -4,8 +4,8 @@ export { ImportError, short } from './importError';
 export { LONGEST_ROW, MOST_VALUES } from './limits';
 export { migrate } from './migrate';
 export { CsvReader, readCsv, type CsvOptions, type CsvRun } from './csvIn';
-export { readDate as readLogDate, type DateOrder } from './moments';
-export { deviceIn, meanings, ofDevice, peek, type Mapping, type Peek } from './mapping';
+export { lastAt, readDate as readLogDate, type DateOrder } from './moments';
+export { deviceIn, meanings, ofDevice, peek, tellsAll, type Mapping, type Peek } from './mapping';
 export { writeCsv } from './csvOut';
 export { readGearCsv, shelved, writeGearCsv, type NewGear, type ReadGear } from './gearCsv';
 export { joinInk } from './joinInk';
@@ -42,6 +42,7 @@ export {
   runFromPaper,
   tooMuch,
   type PaperColumn,
+  type PaperFault,
   type PaperGrid,
 } from './paper';
 export {
@@ -55,7 +56,9 @@ export {
   withFact,
   withGearSwapped,
   withoutColumn,
+  withoutRow,
   withRow,
+  withRowAsFact,
   type PasteAt,
 } from './paperEdit';
 export { cellFor, studyOfPaper } from './paperStudy';

@@ -4,7 +4,8 @@ import { describe, expect, it } from 'vitest';
 import { exampleHeader } from '../ink/example';
 import { readCsv } from './csvIn';
 import { ImportError } from './importError';
-import { columnFor, meanings, peek, type Mapping } from './mapping';
+import { columnFor, meanings, peek, tellsAll, type Mapping } from './mapping';
+import { lastAt } from './moments';
 import { runFromCsv } from './runFromCsv';
 import { runMisfit } from './runMisfit';
 
@@ -191,6 +192,46 @@ describe('words in a log', () => {
   it('say what the device requested in columns of its own', () => {
     const { samples } = readCsv('elapsed (s),Requested voltage (V),Requested current (mA),Voltage (V)\n0,9,3000,8.9\n', 'log.csv');
     expect([samples.askedVolts?.values[0], samples.askedAmps?.values[0], samples.volts?.values[0]]).toEqual([9, 3, 8.9]);
+  });
+});
+
+describe('a log in words that are not known here', () => {
+  it('is told by its units and its clock, in a row of their own or behind the headings; a person says that it is read so', () => {
+    const rows = 'Zeit;Spannung;Strom;Ladestand\nhh:mm:ss;V;mA;%\n23:59:30;9,02;2200;5\n00:00:30;9,02;2190;6\n';
+    const { mapping, why } = peek(rows);
+    expect(mapping).toEqual({ headingRow: 0, columns: ['time', 'volts:V', 'amps:mA', 'percent:%'] });
+    expect(why).toEqual(['its cells are times', 'by its unit', 'by its unit', 'by its unit']);
+    expect(tellsAll(mapping)).toBe(true);
+    expect(() => readCsv(rows, 'log.csv')).toThrow(/heads no column of times/);
+    const { samples, length, timeOfDay, rows: count } = readCsv(rows, 'log.csv', { decimal: 'auto', skipBadRows: false, mapping });
+    expect([length, count, samples.amps?.values[0], samples.percent?.values.at(-1)]).toEqual([60, 2, 2.2, 6]);
+    expect(timeOfDay).toBe(86_370);
+    expect(peek('Temps;Tension [V];Courant [A]\n0;5,1;2\n5;5,1;2\n9;5,1;2\n').mapping.columns).toEqual(['elapsed:s', 'volts:V', 'amps:A']);
+  });
+
+  it('is left to a person where two columns have one unit, and where nothing tells', () => {
+    const { mapping, why } = peek('Zeit;Eingang (V);Ausgang (V)\n12:00;9;5\n12:01;9;5\n');
+    expect([mapping.columns, why[1]]).toEqual([['time', '', ''], 'another column has that unit too']);
+    expect(tellsAll(mapping)).toBe(false);
+    expect(peek('alpha,beta\n3,7\n1,7\n2,7\n').mapping.columns).toEqual(['', '']);
+  });
+});
+
+describe('a clock without a date', () => {
+  it('tells the time of day, unless it may count from the start', () => {
+    const of = (time: string, heading = 'time') => readCsv(`${heading},watts\n${time},9\n`, 'log.csv').timeOfDay;
+    expect([of('23:30:00'), of('11:30:00 PM'), of('0:00:00'), of('0:12:30'), of('00:00', 'clock'), of('90', 'seconds')]).toEqual([
+      ...[84_600, 84_600, undefined, undefined, 0, undefined],
+    ]);
+    expect(of('2026-10-05T14:00:00Z')).toBeUndefined();
+  });
+
+  it('was last that late yesterday where it is earlier now', () => {
+    const latest = new Date(2026, 10, 6, 14, 5).getTime();
+    expect([lastAt(84_600, latest), lastAt(3600, latest)]).toEqual([
+      new Date(2026, 10, 5, 23, 30).getTime(),
+      new Date(2026, 10, 6, 1).getTime(),
+    ]);
   });
 });
 

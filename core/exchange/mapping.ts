@@ -3,7 +3,7 @@ import { delimiterOf } from './delimiter';
 import { quoted } from '../quantity/letters';
 import { QUANTITIES, quantityOf, type Quantity } from '../quantity/quantity';
 import { celsiusFromFahrenheit } from '../quantity/electric';
-import { columnOf, columnsOf, withUnits, type Column, type Headed } from './columns';
+import { columnByUnit, columnOf, columnsOf, isUnitsRow, withUnits, type Column, type Headed } from './columns';
 import { TIMES, UNITS } from './units';
 
 /**
@@ -118,12 +118,16 @@ export function headsLog(row: readonly string[]): boolean {
   );
 }
 
+/** Whether columns of a log tell times, and anything to read. */
+export const tellsAll = ({ columns }: Mapping): boolean =>
+  columns.some((each) => /^(time|elapsed)\b/.test(each)) && columns.some((each) => columnFor(deviceIn(each)[0])?.holds === 'quantity');
+
 const number = (cell: string | undefined) =>
   cell === undefined || cell.trim() === '' ? Number.NaN : Number(cell.trim().replace(',', '.'));
 
 /**
- * Looks at the head of a log: where its heading is, and what each column holds. A log without a heading is told by what rises: numbers that
- * never fall are taken for its clock, and the rest is left to a person.
+ * Looks at the head of a log: where its heading is, and what each column holds. Where no heading says so, units, times and numbers that never fall
+ * are told, for a person to look at.
  */
 export function peek(text: string): Peek {
   const rows = Papa.parse<string[]>(text, { delimiter: delimiterOf(text), preview: SHOWN, skipEmptyLines: 'greedy' }).data;
@@ -147,8 +151,22 @@ export function peek(text: string): Peek {
     );
     return { rows, mapping: { headingRow: headed, columns }, why };
   }
+  return peekOther(rows);
+}
+
+const CLOCK_CELL = /^(\d{1,2}:\d{2}(:\d{2}([.,]\d+)?)?( ?[ap]m)?|\d{1,4}[-/.]\d{1,2}[-/.]\d{1,4}[ T]\d{1,2}:\d{2}.*)$/i;
+const isFigure = (cell: string) => !Number.isNaN(number(cell)) || CLOCK_CELL.test(cell.trim());
+
+/** A log whose headings say nothing that is known here, or that has none: told by its units, and by what rises or looks like a clock. */
+function peekOther(rows: string[][]): Peek {
   const width = Math.max(0, ...rows.map((row) => row.length));
-  const data = rows.filter((row) => row.length === width && row.some((cell) => !Number.isNaN(number(cell))));
+  const data = rows.filter((row) => row.length === width && row.some(isFigure));
+  const first = rows.findIndex((row) => row === data[0]);
+  const below = isUnitsRow(rows[first - 1]) ? rows[first - 1] : undefined;
+  const headed = first - (below ? 2 : 1);
+  const isHeaded = headed >= 0 && rows[headed]?.length === width && rows[headed].every((cell) => cell.trim() === '' || !isFigure(cell));
+  const heading = isHeaded ? withUnits(rows[headed] ?? [], below) : [];
+  const across = Array.from({ length: width }, (_, column) => column);
   const rises = (column: number) => {
     const values = data.map((row) => number(row[column]));
     return (
@@ -157,8 +175,22 @@ export function peek(text: string): Peek {
       values[0] !== values.at(-1)
     );
   };
-  const clock = Array.from({ length: width }, (_, column) => column).find(rises);
-  const columns = Array.from({ length: width }, (_, column) => (column === clock ? 'elapsed:s' : ''));
-  const why = columns.map((meaning) => (meaning ? 'its numbers only rise' : 'no heading says what it is'));
-  return { rows, mapping: { headingRow: undefined, columns }, why };
+  const byUnit = across.map((column) => meaningOf(columnByUnit(heading[column] ?? '')));
+  const clock = across.find((column) => data.length > 0 && data.every((row) => CLOCK_CELL.test((row[column] ?? '').trim())));
+  const rising = clock === undefined ? across.find((column) => byUnit[column] === '' && rises(column)) : undefined;
+  const columns = across.map((column) => {
+    if (column === clock) return 'time';
+    if (column === rising) return 'elapsed:s';
+    const meaning = byUnit[column] ?? '';
+    // Two of one unit: which of them is meant is not for the program to say.
+    const [what = ''] = meaning.split(':');
+    return byUnit.filter((each) => each.split(':')[0] === what).length === 1 ? meaning : '';
+  });
+  const why = columns.map((meaning, column) => {
+    if (column === clock) return 'its cells are times';
+    if (column === rising) return 'its numbers only rise';
+    if (meaning !== '') return 'by its unit';
+    return byUnit[column] ? 'another column has that unit too' : 'no heading says what it is';
+  });
+  return { rows, mapping: { headingRow: isHeaded ? headed : undefined, columns }, why };
 }

@@ -67,6 +67,13 @@ export function readDate(text: string, order: DateOrder): ReadDate | 'no day' | 
   return undefined;
 }
 
+/** The last moment of a time of day, in seconds, that is not later than one, epoch milliseconds. */
+export function lastAt(timeOfDay: number, latest: number): number {
+  const day = new Date(latest);
+  const at = (back: number) => new Date(day.getFullYear(), day.getMonth(), day.getDate() - back).getTime() + timeOfDay * 1000;
+  return at(0) <= latest ? at(0) : at(1);
+}
+
 /** Which comes first in some dates, as far as one of them tells: there is no 13th month. */
 export function orderIn(cells: Iterable<string>): DateOrder | undefined {
   for (const cell of cells) {

@@ -5,6 +5,7 @@ import { exampleHeader } from '../ink/example';
 import { foldRun } from '../ink/fold';
 import { runMisfit } from './runMisfit';
 import { cadenceOf, gearNamedIn, readColumns, readGrid, readTime, runFromPaper } from './paper';
+import { withoutRow, withRowAsFact } from './paperEdit';
 
 let id = 0;
 const nextId = () => `id${(id += 1)}`;
@@ -136,6 +137,24 @@ it('reads rows that say what a setup was, wherever they stand', () => {
     'ambient, °C': ['21', '22'],
   });
   expect(grid.times).toEqual(['0', '30']);
+});
+
+it('takes a day and a time of day from rows of their own, whichever is above', () => {
+  const times = (rows: string) => gridOf(`${rows}\n0\t5\t6`).facts['plugged in'];
+  expect(times('Date\t5/11/2026\t6/11/2026\nStart time\t14:05\t9:10 pm')).toEqual(['5/11/2026 14:05', '6/11/2026 9:10 pm']);
+  expect(times('Time of day\t14:05\t\nDay\t5/11/2026\t6/11/2026')).toEqual(['5/11/2026 14:05', '6/11/2026']);
+});
+
+it('leaves a row that is of no time to a person: left out, or a condition of each setup', () => {
+  const grid = gridOf('Phone\tSedge 5\tSedge 5\nRun\t1\t2\nLamp:\ton\toff\n0\t5\t6\n10\t20\t21');
+  expect(readColumns(grid).faults).toMatchObject([
+    { row: 0, isNoTime: true },
+    { row: 1, isNoTime: true },
+  ]);
+  const mended = withRowAsFact(withoutRow(grid, 0), 0);
+  expect(readColumns(mended).faults).toEqual([]);
+  expect(mended.facts).toMatchObject({ device: ['Sedge 5', 'Sedge 5'], Lamp: ['on', 'off'] });
+  expect(mended.times).toEqual(['0', '10']);
 });
 
 it('takes 60 setups and 2,000 rows; of more it says how many, and takes nothing', () => {

@@ -38,6 +38,13 @@ const ALSO: Readonly<Record<string, string>> = {
   feeder: 'fed by',
   'plug-in': 'plugged in',
   'plug in': 'plugged in',
+  'plugged in at': 'plugged in',
+  started: 'plugged in',
+  'start time': 'plugged in',
+  'time of day': 'plugged in',
+  'date and time': 'plugged in',
+  date: 'plugged in',
+  day: 'plugged in',
   rested: REST,
   'left off': REST,
   room: AMBIENT,
@@ -80,10 +87,16 @@ export function readGrid(text: string, shelf: PaperShelf = { devices: [], charge
   }
   for (const row of rows) {
     const name = factNamed(label(row));
-    if (name !== undefined) facts[name] = across.map((index) => row[index] ?? '');
+    // A day and a time of day may have a row each.
+    const before = name === 'plugged in' ? facts[name] : undefined;
+    if (name !== undefined) facts[name] = across.map((index) => dayFirst(before?.[index - 1] ?? '', row[index] ?? ''));
   }
   return { facts, times: body.map(label), cells: body.map((row) => across.map((index) => row[index] ?? '')) };
 }
+
+/** A day and a time of day as one moment, whichever stood above the other. */
+const dayFirst = (one: string, other: string): string =>
+  (/^\d{1,2}:\d\d/.test(one) ? [other, one] : [one, other]).filter(Boolean).join(' ');
 
 /** Why so much is not taken. */
 export function tooMuch(rows: number, columns: number): string | undefined {
@@ -151,11 +164,12 @@ export function gearNamedIn(heading: string, devices: readonly Named[], chargers
   return others.length === 1 ? { device: one.trim(), charger: others[0]?.trim() ?? '' } : { device: '', charger: heading.trim() };
 }
 
-/** What in a grid cannot be read. Rows and columns from 0; without a column it is the time of the row. */
+/** What in a grid cannot be read. Rows and columns from 0; without a column it is the time of the row, and `isNoTime` where that is none at all. */
 export interface PaperFault {
   row: number;
   column?: number | undefined;
   says: string;
+  isNoTime?: true;
 }
 
 /** One column of a grid, read: what was seen, by its time in seconds from plug-in. */
@@ -206,7 +220,7 @@ export function readColumns(
     const seconds = typed === undefined || !footage ? typed : elapsedIn(footage, typed);
     const fault = timeFault(seconds, before);
     if (fault || seconds === undefined) {
-      faults.push({ row, says: fault ?? '' });
+      faults.push({ row, says: fault ?? '', ...(typed === undefined && { isNoTime: true as const }) });
       continue;
     }
     before = seconds;

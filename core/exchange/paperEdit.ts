@@ -56,6 +56,19 @@ export function withRow(grid: PaperGrid): PaperGrid {
   };
 }
 
+/** A row left out. */
+export const withoutRow = (grid: PaperGrid, row: number): PaperGrid => ({
+  ...grid,
+  times: grid.times.toSpliced(row, 1),
+  cells: grid.cells.toSpliced(row, 1),
+});
+
+/** A row that is not of a time taken for what it says of each setup: a condition, by what stands at its left. */
+export const withRowAsFact = (grid: PaperGrid, row: number): PaperGrid => {
+  const fact = (grid.times[row] ?? '').trim().replace(/:$/, '');
+  return { ...withoutRow(grid, row), facts: { ...grid.facts, [fact]: filledTo(grid.cells[row] ?? [], columnsIn(grid)) } };
+};
+
 /** One more setup at the right. */
 export const withColumn = (grid: PaperGrid): PaperGrid => wide(grid, columnsIn(grid) + 1);
 

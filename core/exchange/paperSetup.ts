@@ -73,7 +73,11 @@ export function setupIn(
   if (feeder && charger && !isFed(charger))
     faults.push({ fact: 'fed by', says: `${charger.name} is fed by nothing: its kind on the shelf is no pad, dock or the like.` });
   const plugInAt = readMoment(typed('plugged in'));
-  if (plugInAt === undefined) faults.push({ fact: 'plugged in', says: 'Say when it was plugged in.' });
+  if (plugInAt === undefined)
+    faults.push({
+      fact: 'plugged in',
+      says: typed('plugged in') === '' ? 'Say when it was plugged in.' : 'Write its day and its time of day.',
+    });
   const port = charger && readPort(typed('port'), charger);
   if (typeof port === 'string') faults.push({ fact: 'port', says: port });
   const state = STATES.find((each) => same(each, typed('state')));

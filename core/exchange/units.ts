@@ -60,8 +60,11 @@ export const isOtherUnit = (written: string): boolean => OTHER.test(written.trim
 /** A unit without the brackets that it stands in. */
 export const bareUnit = (cell: string): string => cell.trim().replace(/^[([]\s*|\s*[)\]]$/g, '');
 
+/** How a clock is written, where a row of units says so. */
+const CLOCK = /^h{1,2}:mm(:ss)?([.,]s+)?$/i;
+
 /** Whether a cell holds nothing but a unit, as the second row of some logs does. */
 export const isUnit = (cell: string): boolean => {
   const bare = bareUnit(cell);
-  return bare !== '' && (unitFor(bare) !== undefined || TIMES[bare.toLowerCase()] !== undefined || isOtherUnit(bare));
+  return bare !== '' && (unitFor(bare) !== undefined || TIMES[bare.toLowerCase()] !== undefined || isOtherUnit(bare) || CLOCK.test(bare));
 };
