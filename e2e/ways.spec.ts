@@ -166,3 +166,37 @@ test('@ways a clip at 240 × has a margin of minutes, and its plug-in is asked',
   await page.getByRole('button', { name: 'The footage ends there' }).click();
   await expect(page.getByText(/between 28 min and 40 min|between 28 and 40 min/).first()).toBeVisible();
 });
+
+test('@ways a spreadsheet with days alone and a row of run numbers; a log whose headings are in other words', async ({ page }) => {
+  await page.goto('/run/paper');
+  await isReady(page);
+  await page.getByLabel('Time of row 1', { exact: true }).focus();
+  const grid = [
+    'Phone\tSedge 5\tSedge 5',
+    'Adapter\tCobble 20\tQuern 30',
+    'Run\t1\t1',
+    'Date\t2026-11-05\t2026-11-06',
+    '0\t5\t5',
+    '30 min\t40%\t52%',
+  ];
+  await paste(page, grid.join('\n'));
+  await press(page, 'Put these 3 on the shelf');
+  await press(page, 'File 2 runs');
+  await expect(page.getByRole('alert').first()).toContainText('One cell cannot be read');
+  await expect(page.getByRole('alert').first()).toContainText('Columns 1 and 2: Write its day and its time of day.');
+  await press(page, 'Leave out the row Run');
+  await page.getByLabel('Time of day').fill('14:05');
+  await press(page, 'File 2 runs');
+  await expect(page.getByRole('heading', { name: '2 runs of Sedge 5' })).toBeVisible();
+  await page.goto('/curve');
+  await isReady(page);
+  const rows = ['Zeit;Spannung;Strom;Ladestand', 'hh:mm:ss;V;mA;%', '23:30:00;9,02;2200;5', '23:31:00;9,02;2100;7'];
+  await chooseFile(page, 'nacht.csv', rows.join('\n'));
+  await press(page, 'Read it like this');
+  await expect(page.getByText('2 rows over 1 min. Read: Zeit (hh:mm:ss), Spannung (V), Strom (mA), Ladestand (%).')).toBeVisible();
+  await expect(page.getByLabel('Plugged in at (the file does not say which day)')).toHaveValue(/T23:30/);
+  await choose(page, 'Device', 'Sedge 5');
+  await choose(page, 'Charger', 'Cobble 20');
+  await page.getByRole('button', { name: 'Import it' }).click();
+  await expect(page.getByText(/23:30 · ended at 1 min/)).toBeVisible();
+});

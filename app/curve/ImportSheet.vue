@@ -328,7 +328,7 @@ const choose = (files: File | File[] | null | undefined) => {
       </template>
       <template v-if="chosen && !book">
         <MappingTable v-if="isLog && head && mapping" :peek="head" :model-value="mapping" @update:model-value="say" />
-        <v-btn v-if="error && mapping && !isSaid && tellsAll(mapping)" variant="tonal" size="small" @click="say(mapping)"
+        <v-btn v-if="head?.isGuess && mapping && !isSaid && tellsAll(mapping)" variant="tonal" size="small" @click="say(mapping)"
           >Read it like this</v-btn
         >
         <v-radio-group v-model="decimal" inline hide-details label="Decimals">

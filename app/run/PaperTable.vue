@@ -16,6 +16,7 @@ import { AMBIENT, REST } from '@core/method';
 import { STATES } from '@core/plan';
 import { shownUnit, spell, upperFirst } from '@core/quantity';
 import { typedDate } from '../kit/dates';
+import { afterPaint } from '../kit/afterPaint';
 import { useShelf } from '../logbook/shelf';
 import PaperRow from './PaperRow.vue';
 import type { usePaperSheet } from './paperSheet';
@@ -24,7 +25,7 @@ import type { usePaperSheet } from './paperSheet';
 const props = defineProps<{ sheet: ReturnType<typeof usePaperSheet>; isTried: boolean }>();
 
 const shelf = useShelf();
-const { grid, columns, facts, setups, read, faultsByRow, paste: take } = props.sheet;
+const { grid, columns, said: given, facts, setups, read, faultsByRow, paste: take } = props.sheet;
 const table = shallowRef<HTMLElement>();
 
 /** So many rows are on the screen at a time. */
@@ -36,7 +37,7 @@ const rows = computed(() => Array.from({ length: Math.min(PAGE, grid.value.times
 
 const names = computed(() =>
   setups.value.map((_, column) => {
-    const said = ['device', 'charger'].map((fact) => grid.value.facts[fact]?.[column]?.trim() ?? '');
+    const said = ['device', 'charger'].map((fact) => given.value[fact]?.[column]?.trim() ?? '');
     return said.filter(Boolean).join(' on ') || `column ${column + 1}`;
   }),
 );
@@ -86,8 +87,21 @@ function placeOf(target: EventTarget | null): PasteAt {
   return fact === undefined ? { row: Number(one), column: Number(column) } : { fact: one, column: Number(column) };
 }
 
+/** A block that takes a while is said first: so many characters. */
+const LONG = 50_000;
+const coming = ref<string>();
 function paste(event: ClipboardEvent): void {
-  if (take(event.clipboardData?.getData('text') ?? '', placeOf(event.target))) event.preventDefault();
+  const [text, at] = [event.clipboardData?.getData('text') ?? '', placeOf(event.target)];
+  if (text.length < LONG || !text.includes('\n')) {
+    if (take(text, at)) event.preventDefault();
+    return;
+  }
+  event.preventDefault();
+  coming.value = `Reading ${text.split('\n').length} rows`;
+  afterPaint(() => {
+    take(text, at);
+    afterPaint(() => (coming.value = undefined));
+  });
 }
 
 /** Enter and the arrows go up and down a column, as on paper. */
@@ -107,6 +121,7 @@ function addRow(): void {
 </script>
 
 <template>
+  <p v-if="coming" role="status">{{ coming }}</p>
   <div ref="table" class="scroll" tabindex="0" role="region" aria-label="The paper" @paste="paste">
     <datalist v-for="fact in ['device', 'charger', 'cable', 'fed by', 'state']" :id="`paper-${fact.replace(' ', '-')}`" :key="fact">
       <option v-for="name in listOf(fact)" :key="name" :value="name" />

@@ -36,9 +36,12 @@ export function usePaperSheet(footage: () => Footage | undefined) {
   /** What was there before a whole grid took its place. */
   const before = shallowRef<PaperGrid>();
   const refused = ref('');
+  const columns = computed(() => columnsIn(grid.value));
+  /** What is said of each column: the same as before while only readings are written, so that nothing that depends on it is worked out again. */
+  const said = computed(() => grid.value.facts);
   /** When it was plugged in on a day of which the time is not written down: asked once. */
   const timeOfDay = ref('');
-  const isDayAlone = computed(() => (grid.value.facts['plugged in'] ?? []).some((typed) => (readDate(typed, 'date') ?? '') !== ''));
+  const isDayAlone = computed(() => (said.value['plugged in'] ?? []).some((typed) => (readDate(typed, 'date') ?? '') !== ''));
 
   /** A moment as it is typed: epoch milliseconds. */
   function readMoment(typed: string): number | undefined {
@@ -48,10 +51,9 @@ export function usePaperSheet(footage: () => Footage | undefined) {
     return Number.isFinite(at) ? at : undefined;
   }
 
-  const columns = computed(() => columnsIn(grid.value));
   const setups = computed(() =>
     Array.from({ length: columns.value }, (_, column) =>
-      setupIn(grid.value, column, { devices: shelf.devices, chargers: shelf.chargers, cables: shelf.cables }, readMoment),
+      setupIn({ facts: said.value }, column, { devices: shelf.devices, chargers: shelf.chargers, cables: shelf.cables }, readMoment),
     ),
   );
   const read = computed(() =>
@@ -63,9 +65,9 @@ export function usePaperSheet(footage: () => Footage | undefined) {
   );
   /** The rows of facts that are shown: those that are always asked, those that say anything, and those that were asked for. */
   const facts = computed(() => {
-    const said = Object.entries(grid.value.facts).flatMap(([name, row]) => (row.some((cell) => cell.trim() !== '') ? [name] : []));
-    const more = MORE_FACTS.filter((name) => said.includes(name) || asked.value.includes(name));
-    return [...new Set([...ALWAYS, ...more, ...said])];
+    const given = Object.entries(said.value).flatMap(([name, row]) => (row.some((cell) => cell.trim() !== '') ? [name] : []));
+    const more = MORE_FACTS.filter((name) => given.includes(name) || asked.value.includes(name));
+    return [...new Set([...ALWAYS, ...more, ...given])];
   });
   /** The columns that hold anything read. */
   const filled = computed(() =>
@@ -117,6 +119,7 @@ export function usePaperSheet(footage: () => Footage | undefined) {
     timeOfDay,
     isDayAlone,
     columns,
+    said,
     read,
     setups,
     facts,

@@ -206,6 +206,7 @@ describe('a log in words that are not known here', () => {
     const { samples, length, timeOfDay, rows: count } = readCsv(rows, 'log.csv', { decimal: 'auto', skipBadRows: false, mapping });
     expect([length, count, samples.amps?.values[0], samples.percent?.values.at(-1)]).toEqual([60, 2, 2.2, 6]);
     expect(timeOfDay).toBe(86_370);
+    expect(peek('Datum;Uhrzeit;W\n05.11.2026;14:00:00;9\n05.11.2026;14:00:10;9\n').mapping.columns).toEqual(['date', 'time', 'watts:W']);
     expect(peek('Temps;Tension [V];Courant [A]\n0;5,1;2\n5;5,1;2\n9;5,1;2\n').mapping.columns).toEqual(['elapsed:s', 'volts:V', 'amps:A']);
   });
 

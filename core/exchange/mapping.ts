@@ -25,6 +25,8 @@ export interface Peek {
   mapping: Mapping;
   /** Why each column is taken for what it is. */
   why: string[];
+  /** No heading says it: a person is to look at it before it is read so. */
+  isGuess: boolean;
 }
 
 /** Rows of a log that are looked at before it is read. */
@@ -149,12 +151,13 @@ export function peek(text: string): Peek {
           : 'its heading says nothing known'
         : `headed ${quoted(cell.trim())}`,
     );
-    return { rows, mapping: { headingRow: headed, columns }, why };
+    return { rows, mapping: { headingRow: headed, columns }, why, isGuess: false };
   }
   return peekOther(rows);
 }
 
 const CLOCK_CELL = /^(\d{1,2}:\d{2}(:\d{2}([.,]\d+)?)?( ?[ap]m)?|\d{1,4}[-/.]\d{1,2}[-/.]\d{1,4}[ T]\d{1,2}:\d{2}.*)$/i;
+const DAY_CELL = /^\d{1,4}[-/.]\d{1,2}[-/.]\d{1,4}$/;
 const isFigure = (cell: string) => !Number.isNaN(number(cell)) || CLOCK_CELL.test(cell.trim());
 
 /** A log whose headings say nothing that is known here, or that has none: told by its units, and by what rises or looks like a clock. */
@@ -178,8 +181,10 @@ function peekOther(rows: string[][]): Peek {
   const byUnit = across.map((column) => meaningOf(columnByUnit(heading[column] ?? '')));
   const clock = across.find((column) => data.length > 0 && data.every((row) => CLOCK_CELL.test((row[column] ?? '').trim())));
   const rising = clock === undefined ? across.find((column) => byUnit[column] === '' && rises(column)) : undefined;
+  const day = clock === undefined ? undefined : across.find((column) => data.every((row) => DAY_CELL.test((row[column] ?? '').trim())));
   const columns = across.map((column) => {
     if (column === clock) return 'time';
+    if (column === day) return 'date';
     if (column === rising) return 'elapsed:s';
     const meaning = byUnit[column] ?? '';
     // Two of one unit: which of them is meant is not for the program to say.
@@ -188,9 +193,10 @@ function peekOther(rows: string[][]): Peek {
   });
   const why = columns.map((meaning, column) => {
     if (column === clock) return 'its cells are times';
+    if (column === day) return 'its cells are days';
     if (column === rising) return 'its numbers only rise';
     if (meaning !== '') return 'by its unit';
     return byUnit[column] ? 'another column has that unit too' : 'no heading says what it is';
   });
-  return { rows, mapping: { headingRow: isHeaded ? headed : undefined, columns }, why };
+  return { rows, mapping: { headingRow: isHeaded ? headed : undefined, columns }, why, isGuess: true };
 }
