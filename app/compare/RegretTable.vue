@@ -14,7 +14,10 @@ const width = (regret: number) => `${Number.isFinite(regret) ? Math.max(1, (100 
 <template>
   <table class="plain-table">
     <caption class="soft">
-      One for all, by {{ found.by }}: how much longer than the best that was run with each device
+      One for all, by
+      {{
+        found.by
+      }}: how much longer than the best that was run with each device
     </caption>
     <thead>
       <tr>

@@ -75,11 +75,7 @@ const AT_ONCE = 50;
  *
  * @param only ids of those that are wanted, if not all are
  */
-export async function* everyRun(
-  aside: SetAside[],
-  progress: Progress,
-  only?: ReadonlySet<string>,
-): AsyncGenerator<StoredRun> {
+export async function* everyRun(aside: SetAside[], progress: Progress, only?: ReadonlySet<string>): AsyncGenerator<StoredRun> {
   const isWanted = (id: string) => only === undefined || only.has(id);
   const live = await liveRuns();
   yield* live.filter(({ header }) => isWanted(header.id));

@@ -32,12 +32,7 @@ export type FileAtHand = ReadFile & Pick<ExchangeWorker, 'remote'>;
  * @param signal   calls it off, or puts it away: what is asked of it then never resolves
  * @throws {ImportError} saying what, where and the way out
  */
-export async function readFile(
-  chosen: File,
-  options: CsvOptions,
-  progress: Progress,
-  signal: AbortSignal,
-): Promise<FileAtHand> {
+export async function readFile(chosen: File, options: CsvOptions, progress: Progress, signal: AbortSignal): Promise<FileAtHand> {
   const { remote, end } = exchangeWorker();
   signal.addEventListener('abort', end);
   try {
