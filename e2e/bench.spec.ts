@@ -177,7 +177,7 @@ test('@bench @slice the shelf says what is wrong at its field, and is searched, 
   await page.getByRole('button', { name: 'Save', exact: true }).click();
   await expect(gear(page, 'Drumlin')).toContainText('99');
 
-  await page.getByRole('button', { name: 'Copy Drumlin' }).click();
+  await page.getByRole('button', { name: 'Duplicate Drumlin' }).click();
   await page.getByLabel('Watts').fill('100');
   await page.getByRole('button', { name: 'Save', exact: true }).click();
   await expect(names(page)).toHaveText(['Drumlin', 'Drumlin, another']);

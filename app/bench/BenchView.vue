@@ -15,6 +15,7 @@ import { troubleOf } from '../logbook/trouble';
 import UnreadNote from '../logbook/UnreadNote.vue';
 import GearFileSheet from './GearFileSheet.vue';
 import GearForm from './GearForm.vue';
+import CopyButton from '../kit/CopyButton.vue';
 import ShelfTable from './ShelfTable.vue';
 import { SHELF_WORDS } from './words';
 
@@ -110,10 +111,11 @@ function exportFile(): void {
         <h2>{{ SHELF_WORDS[shelf].none }}</h2>
         <v-btn variant="flat" color="primary" @click="add">{{ SHELF_WORDS[shelf].add }}</v-btn>
       </div>
-      <template v-else>
+      <div v-else data-copied>
         <div class="sieve">
           <v-text-field v-model="search" :label="`Search ${SHELF_WORDS[shelf].plural.toLowerCase()}`" clearable density="compact" />
           <v-checkbox v-if="anyRetired" v-model="showsRetired" label="Show what is retired" />
+          <CopyButton name="the shelf" />
         </div>
         <ShelfTable
           :key="shelf"
@@ -127,7 +129,7 @@ function exportFile(): void {
           @put-back="putBack"
           @remove="remove"
         />
-      </template>
+      </div>
     </div>
     <GearForm v-if="editing" :key="editing.gear.id" :shelf="editing.shelf" :gear="editing.gear" @done="editing = undefined" />
     <GearFileSheet

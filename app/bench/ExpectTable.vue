@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { type Expectation, type Limit } from '@core/power';
 import { fixed } from '@core/quantity';
+import CopyButton from '../kit/CopyButton.vue';
 
 /** Devices × chargers: expected watts, each with its limit. A rule over a figure is a ceiling: the device takes no more. */
 defineProps<{ rows: Expectation[][]; chosen: { device: string; charger: string } }>();
@@ -28,7 +29,8 @@ const isTrouble = ({ negotiated }: Expectation) => !['charges', 'does not fit', 
 </script>
 
 <template>
-  <div class="scroll" tabindex="0" role="region" aria-label="Expected watts">
+  <div class="scroll" tabindex="0" role="region" aria-label="Expected watts" data-copied>
+    <CopyButton name="the expected watts" class="copy-table" />
     <table>
       <caption class="unseen-text">
         Watts that each device is expected to get of each charger, and what limits it

@@ -81,7 +81,7 @@ function matches(_value: unknown, query: string, item?: { raw: Item }): boolean 
     </template>
     <template #[`item.acts`]="{ item }">
       <span class="acts">
-        <v-btn variant="text" size="small" :aria-label="`Copy ${item.name}`" @click="$emit('copy', item.kept)">Copy</v-btn>
+        <v-btn variant="text" size="small" :aria-label="`Duplicate ${item.name}`" @click="$emit('copy', item.kept)">Duplicate</v-btn>
         <template v-if="item.kept.gear.retired">
           <v-btn variant="text" size="small" :aria-label="`Put ${item.name} back`" @click="$emit('putBack', item.kept)">Put back</v-btn>
           <v-btn

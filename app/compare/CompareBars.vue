@@ -1,9 +1,11 @@
 <script setup lang="ts">
 import { computed } from 'vue';
-import { whiskersOf, type Cell, type Measure, type RowsOfDevice } from '@core/compare';
+import { figureTable, whiskersOf, type Cell, type Measure, type RowsOfDevice } from '@core/compare';
 import { max } from 'd3-array';
+import CopyButton from '../kit/CopyButton.vue';
 import { useSettings } from '../kit/settings';
 import PenNib from '../strip/PenNib.vue';
+import RankMark from './RankMark.vue';
 import { penOf } from '../strip/pens';
 
 /** The picture that people publish: a bar a setup with the whiskers of its margin, a block a figure. Blocks of one unit share one scale. */
@@ -55,12 +57,21 @@ const blocks = computed(() =>
   }),
 );
 const colourOf = (index: number) => penOf(props.pens[index] ?? 0, settings.theme).colour;
-const says = (cell: Cell | undefined) => [cell?.place, cell?.value ?? 'none', cell?.range.split(' · ')[0]].filter(Boolean).join(', ');
+const rangeOf = (cell: Cell | undefined) => (cell?.range ? `, ${cell.range.split(' · ')[0] ?? ''}` : '');
+/** The bars as they stand, as a table: all setups, with every figure that is drawn. */
+const names = computed(() => {
+  const all: string[] = [];
+  for (const { of, rows, names: own } of props.groups)
+    for (const [at, index] of rows.entries()) all[index] = [of, own[at]].filter(Boolean).join(': ');
+  return all;
+});
+const taken = () => ({ table: figureTable(props.measures.map(({ title }) => title).join(', '), names.value, props.measures, props.cells) });
 const widest = computed(() => max(props.groups, ({ names }) => max(names, (name) => name.length)) ?? 0);
 </script>
 
 <template>
-  <div class="blocks" :class="{ long: widest > 26 }">
+  <div class="blocks" :class="{ long: widest > 26 }" data-copied>
+    <CopyButton name="the bars as a table" class="whole" :take="taken" />
     <section v-for="{ measure, groups: parts } in blocks" :key="measure.id" :aria-label="measure.title">
       <h2>
         {{ measure.title }}
@@ -83,9 +94,8 @@ const widest = computed(() => max(props.groups, ({ names }) => max(names, (name)
               <span v-if="bar.whisker" class="whisker" :style="{ insetInlineStart: bar.whisker.left, insetInlineEnd: bar.whisker.right }" />
             </span>
             <span class="value figures" :class="{ best: bar.cell?.isBest }"
-              ><span aria-hidden="true"
-                ><span v-if="bar.cell?.place" class="rank">{{ bar.cell?.place }}</span> {{ bar.cell?.value ?? '—' }}</span
-              ><span class="unseen-text">{{ says(bar.cell) }}</span></span
+              ><RankMark v-if="bar.cell?.place" :place="bar.cell.place" /> {{ bar.cell?.value ?? '—'
+              }}<span class="said">{{ rangeOf(bar.cell) }}</span></span
             >
           </li>
         </ul>
@@ -181,6 +191,10 @@ li {
   background: linear-gradient(rgb(var(--v-theme-ink)), rgb(var(--v-theme-ink))) center / 100% 1.5px no-repeat;
 }
 
+.said {
+  font-size: 0;
+}
+
 .value {
   text-align: end;
   white-space: nowrap;
@@ -190,15 +204,9 @@ li {
   font-weight: 700;
 }
 
+.whole,
 .note {
   grid-column: 1 / -1;
   font-size: 0.85rem;
-}
-
-.rank {
-  margin-inline-end: 0.35rem;
-  font-size: 0.85em;
-  font-weight: 400;
-  color: rgb(var(--v-theme-soft));
 }
 </style>

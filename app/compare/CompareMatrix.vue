@@ -1,7 +1,9 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue';
+import CopyButton from '../kit/CopyButton.vue';
+import RankMark from './RankMark.vue';
 import type { Settling } from '@core/plan';
-import { matrixOf, type Measure, type SetupRuns } from '@core/compare';
+import { matrixOf, matrixTable, type Measure, type SetupRuns } from '@core/compare';
 
 /** Devices down, chargers across, one figure: shaded from the worst of a device to its best; what was not run is open, and can be planned. */
 const props = defineProps<{
@@ -22,6 +24,7 @@ const by = computed(
     props.measures[0],
 );
 const matrix = computed(() => by.value && matrixOf(props.setups, by.value));
+const taken = () => ({ table: by.value && matrix.value ? matrixTable(matrix.value, by.value) : { caption: '', heads: [], rows: [] } });
 const runsTo = (ids: readonly string[]) =>
   ids.length === 1 ? `/curve/${ids[0] ?? ''}` : { path: '/compare', query: { runs: ids.join('.') } };
 </script>
@@ -37,7 +40,8 @@ const runsTo = (ids: readonly string[]) =>
       density="compact"
       @update:model-value="(id: string) => (chosen = id)"
     />
-    <div v-if="matrix" class="scroll" tabindex="0" role="region" :aria-label="`${by?.title ?? ''}, devices by chargers`">
+    <div v-if="matrix" class="scroll" tabindex="0" role="region" :aria-label="`${by?.title ?? ''}, devices by chargers`" data-copied>
+      <CopyButton name="the matrix" class="copy-table" :take="taken" />
       <table>
         <thead>
           <tr>
@@ -55,7 +59,7 @@ const runsTo = (ids: readonly string[]) =>
               :style="cell?.shade === undefined ? undefined : { '--shade': `${Math.round(6 + cell.shade * 26)}%` }"
             >
               <RouterLink v-if="cell" :to="runsTo(cell.runs)">
-                <span v-if="cell.cell.place" class="rank">{{ cell.cell.place }}</span>
+                <RankMark v-if="cell.cell.place" :place="cell.cell.place" />
                 <strong :class="{ lead: cell.cell.isBest }">{{ cell.cell.value ?? '—' }}</strong>
                 <small>{{ cell.cell.range.split(' · ')[0] }}</small>
               </RouterLink>
@@ -139,12 +143,6 @@ td a:hover {
   font: inherit;
   text-align: end;
   cursor: pointer;
-  color: rgb(var(--v-theme-soft));
-}
-
-.rank {
-  margin-inline-end: 0.4rem;
-  font-size: 0.85em;
   color: rgb(var(--v-theme-soft));
 }
 

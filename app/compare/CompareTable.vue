@@ -1,8 +1,10 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue';
-import { sharesSay, workingOf, writeDifference, type Cell, type Measure, type MeasureColumn, type Row } from '@core/compare';
+import { figureTable, sharesSay, workingOf, writeDifference, type Cell, type Measure, type MeasureColumn, type Row } from '@core/compare';
+import CopyButton from '../kit/CopyButton.vue';
 import { vCards } from '../kit/vCards';
 import PenNib from '../strip/PenNib.vue';
+import RankMark from './RankMark.vue';
 
 /** The figures of setups side by side, or how they differ from the baseline: every figure with its margin, ties as ties, repeats as their mean. */
 const props = defineProps<{
@@ -97,6 +99,9 @@ function figureOf(at: number, row: number): Shown {
     isBest: !props.isDifference && Boolean(cell?.isBest),
   };
 }
+const taken = () => ({
+  table: figureTable(`Figures, set against ${props.names[props.baseline] ?? ''}`, props.names, props.measures, props.cells, order.value),
+});
 const lines = computed(() =>
   order.value.map((index) => {
     const row = props.rows[index];
@@ -114,7 +119,8 @@ const lines = computed(() =>
 </script>
 
 <template>
-  <div class="scroll" tabindex="0" role="region" aria-label="Figures side by side">
+  <div class="scroll" tabindex="0" role="region" aria-label="Figures side by side" data-copied>
+    <CopyButton name="the figures" class="copy-table" v-bind="isDifference ? {} : { take: taken }" />
     <table v-cards>
       <caption class="unseen-text">
         Figures of the runs laid over each other, set against
@@ -158,7 +164,7 @@ const lines = computed(() =>
               :title="`How ${line.name} came to this: ${cell.title}`"
               @click="toggle(cell.at, line.index)"
             >
-              <span v-if="cell.place" class="rank" title="rank">{{ cell.place }}</span>
+              <RankMark v-if="cell.place" :place="cell.place" />
               <span :class="{ lead: cell.isBest }">{{ cell.value }}</span>
             </button>
             <span v-else>{{ cell.value ?? '—' }}</span>
@@ -312,12 +318,6 @@ small {
 .figure:hover {
   text-decoration: underline dotted;
   text-underline-offset: 3px;
-}
-
-.rank {
-  color: rgb(var(--v-theme-soft));
-  font-size: 0.85em;
-  margin-inline-end: 0.45rem;
 }
 
 .lead {

@@ -261,6 +261,7 @@ const remove = ({ id }: Comparison) => comparisons.remove(id).catch(report);
 const judged = computed(() => ({
   question: question.value,
   groups: judgedGroups.value,
+  headline: headline.value,
   edits: comparisons.of(chosen.value)?.edits ?? [],
   pens: pens.value,
 }));

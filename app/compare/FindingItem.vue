@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue';
-import type { Finding } from '@core/advise';
+import { findingText, type Finding } from '@core/advise';
 import type { Edit } from '@core/compare';
+import CopyButton from '../kit/CopyButton.vue';
 
 /** A sentence of the verdict with its reason; in one’s own words where one likes, what was worked out beside them. */
 const props = defineProps<{
@@ -37,7 +38,7 @@ function write(): void {
 </script>
 
 <template>
-  <li>
+  <li data-copied>
     <h2>{{ finding.title }}</h2>
     <div class="said">
       <form v-if="isOpen" novalidate @submit.prevent="write" @keydown.esc.stop="isOpen = false">
@@ -80,6 +81,7 @@ function write(): void {
       </p>
     </div>
     <div v-if="!isOpen" class="own">
+      <CopyButton :name="`the sentence: ${finding.title}`" :take="() => ({ text: findingText(finding, edit?.text) })" />
       <v-btn size="small" variant="text" :aria-label="`Edit: ${finding.title}`" @click="open">Edit</v-btn>
       <v-btn
         v-if="edit && !isStale"

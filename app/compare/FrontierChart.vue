@@ -4,6 +4,7 @@ import { max, min, ticks } from 'd3-array';
 import { computed, useTemplateRef } from 'vue';
 import type { Plotted } from '@core/advise';
 import { spell } from '@core/quantity';
+import CopyButton from '../kit/CopyButton.vue';
 import { spreadOut } from '../strip/config';
 import PenNib from '../strip/PenNib.vue';
 
@@ -89,7 +90,8 @@ const short = (name: string) => (name.length > (isMany.value ? 22 : 26) ? `${nam
 </script>
 
 <template>
-  <figure ref="box">
+  <figure ref="box" data-copied>
+    <CopyButton name="its figures" class="copy-table" />
     <figcaption class="soft">{{ caption }}</figcaption>
     <svg :width="width" :height="HEIGHT" role="img" :aria-label="caption">
       <g class="grid">

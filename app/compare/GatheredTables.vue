@@ -4,6 +4,7 @@ import { gathered, loadsOf, notSeenSays, padsOf, type Load } from '@core/compare
 import { ruleOf, stalls } from '@core/curve';
 import { TRIAL_STATES, type TrialState } from '@core/ink';
 import { fixed, spell } from '@core/quantity';
+import CopyButton from '../kit/CopyButton.vue';
 import { vCards } from '../kit/vCards';
 import type { Beside } from '../workers/opened';
 
@@ -40,7 +41,8 @@ const pads = computed(() =>
 <template>
   <section v-if="groups.length > 0" class="gathered" aria-labelledby="works-title">
     <h2 id="works-title">What works with what</h2>
-    <div class="scroll" tabindex="0" role="region" aria-label="What works with what, by rating">
+    <div class="scroll" tabindex="0" role="region" aria-label="What works with what, by rating" data-copied>
+      <CopyButton name="what works with what" class="copy-table" />
       <table v-cards class="plain-table">
         <thead>
           <tr>
@@ -75,7 +77,8 @@ const pads = computed(() =>
   </section>
   <section v-if="loads.length > 0" class="gathered" aria-labelledby="load-title">
     <h2 id="load-title">Under load</h2>
-    <div class="scroll" tabindex="0" role="region" aria-label="Workloads by source">
+    <div class="scroll" tabindex="0" role="region" aria-label="Workloads by source" data-copied>
+      <CopyButton name="the workloads" class="copy-table" />
       <table v-cards class="plain-table">
         <thead>
           <tr>
@@ -115,7 +118,8 @@ const pads = computed(() =>
   </section>
   <section v-if="pads.length > 0" class="gathered" aria-labelledby="pads-title">
     <h2 id="pads-title">Pads</h2>
-    <div class="scroll" tabindex="0" role="region" aria-label="Pads by device">
+    <div class="scroll" tabindex="0" role="region" aria-label="Pads by device" data-copied>
+      <CopyButton name="the pads" class="copy-table" />
       <table v-cards class="plain-table">
         <thead>
           <tr>

@@ -2,6 +2,7 @@
 import { computed } from 'vue';
 import type { OneForAll } from '@core/advise';
 import { fixed } from '@core/quantity';
+import CopyButton from '../kit/CopyButton.vue';
 
 /** How much each charger costs each device over the best that was run with it: the one whose longest bar is shortest serves all best. */
 const props = defineProps<{ found: OneForAll }>();
@@ -12,33 +13,36 @@ const width = (regret: number) => `${Number.isFinite(regret) ? Math.max(1, (100 
 </script>
 
 <template>
-  <table class="plain-table">
-    <caption class="soft">
-      One for all, by
-      {{
-        found.by
-      }}: how much longer than the best that was run with each device
-    </caption>
-    <thead>
-      <tr>
-        <th scope="col">Charger</th>
-        <th v-for="device in found.devices" :key="device" scope="col">{{ device }}</th>
-      </tr>
-    </thead>
-    <tbody>
-      <tr v-for="{ charger, each } in found.choices" :key="charger">
-        <th scope="row" :class="{ best: found.best.includes(charger) }">
-          {{ charger }}<span v-if="found.best.includes(charger)" class="soft"> serves all</span>
-        </th>
-        <td v-for="(regret, index) in each" :key="index" class="figures">
-          {{ says(regret) }}
-          <span class="track" aria-hidden="true"
-            ><span class="bar" :class="{ never: !Number.isFinite(regret) }" :style="{ width: width(regret) }"
-          /></span>
-        </td>
-      </tr>
-    </tbody>
-  </table>
+  <div data-copied>
+    <CopyButton name="one for all" class="copy-table" />
+    <table class="plain-table">
+      <caption class="soft">
+        One for all, by
+        {{
+          found.by
+        }}: how much longer than the best that was run with each device
+      </caption>
+      <thead>
+        <tr>
+          <th scope="col">Charger</th>
+          <th v-for="device in found.devices" :key="device" scope="col">{{ device }}</th>
+        </tr>
+      </thead>
+      <tbody>
+        <tr v-for="{ charger, each } in found.choices" :key="charger">
+          <th scope="row" :class="{ best: found.best.includes(charger) }">
+            {{ charger }}<span v-if="found.best.includes(charger)" class="soft"> serves all</span>
+          </th>
+          <td v-for="(regret, index) in each" :key="index" class="figures">
+            {{ says(regret) }}
+            <span class="track" aria-hidden="true"
+              ><span class="bar" :class="{ never: !Number.isFinite(regret) }" :style="{ width: width(regret) }"
+            /></span>
+          </td>
+        </tr>
+      </tbody>
+    </table>
+  </div>
 </template>
 
 <style scoped>

@@ -3,17 +3,20 @@ import { computed, ref } from 'vue';
 import {
   balanceOf,
   judge,
+  verdictText,
   oneForAll,
   weightiest,
   worthOf,
   WISHES,
   type Finding,
   type Group,
+  type Headline,
   type Question,
   type Wishes,
 } from '@core/advise';
 import { writeAmount, type Edit } from '@core/compare';
 import { price, spell } from '@core/quantity';
+import CopyButton from '../kit/CopyButton.vue';
 import FindingItem from './FindingItem.vue';
 import FrontierChart from './FrontierChart.vue';
 import RegretTable from './RegretTable.vue';
@@ -23,6 +26,8 @@ const props = defineProps<{
   question: Question;
   /** Its setups by device, with their figures. */
   groups: readonly Group[];
+  /** The answer in short, that stands above it. */
+  headline: Headline | undefined;
   edits: readonly Edit[];
   /** Of each setup of the question, in its order. */
   pens: number[];
@@ -82,6 +87,9 @@ const pictures = computed(() =>
 );
 const shared = computed(() => oneForAll(props.groups));
 const editOf = (need: string) => props.edits.find((each) => each.need === need);
+const taken = () => ({
+  text: verdictText(findings.value, (need) => editOf(need)?.text, props.headline),
+});
 const madeOf = ({ says, why }: Finding) => `${says}\n${why}`;
 
 const HABIT_SAYS: Readonly<Record<Wishes['habit'], string>> = { overnight: 'overnight', 'top-ups': 'by top-ups', both: 'both ways' };
@@ -119,7 +127,8 @@ const HABIT_SAYS: Readonly<Record<Wishes['habit'], string>> = { overnight: 'over
       >
     </div>
     <div class="halves" :class="{ whole: pictures.length === 0 && !(shared && shared.choices.length > 0) }">
-      <section aria-label="Verdict in full">
+      <section aria-label="Verdict in full" data-copied>
+        <CopyButton v-if="findings.length > 0" name="the whole verdict" class="all" :take="taken" />
         <ul v-if="findings.length > 0">
           <FindingItem
             v-for="finding in findings"
@@ -182,6 +191,10 @@ section {
 ul {
   padding: 0;
   list-style: none;
+}
+
+.all {
+  display: flex;
 }
 
 .pictures {

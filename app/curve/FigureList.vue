@@ -2,6 +2,7 @@
 import { computed } from 'vue';
 import { type WrittenFigure } from '@core/curve';
 import { inUnit, spell } from '@core/quantity';
+import CopyButton from '../kit/CopyButton.vue';
 
 /** The figures of a run in their groups. Each opens its working, and points out its place on the strip. */
 const props = defineProps<{ figures: WrittenFigure[]; shown: string | undefined; here?: readonly string[] }>();
@@ -19,9 +20,19 @@ function uses(figure: WrittenFigure) {
   const all = figure.working?.uses ?? [];
   return { listed: all.slice(0, MOST_USES), more: Math.max(0, all.length - MOST_USES) };
 }
+/** All of them, as a table. */
+const taken = () => ({
+  table: {
+    caption: 'Figures of the run',
+    heads: ['Group', 'Figure', 'Value', 'What is to be known of it'],
+    rows: props.figures.map(({ group, label, value, detail }) => [group, label, value, detail]),
+  },
+});
+const oneTaken = ({ label, value, detail }: WrittenFigure) => ({ text: `${label}: ${value ?? 'none'}${detail ? ` (${detail})` : ''}` });
 </script>
 
 <template>
+  <CopyButton v-if="figures.length > 0" name="all figures" class="copy-table" :take="taken" />
   <section v-for="{ group, figures: members } in groups" :key="group">
     <h2>{{ group }}</h2>
     <div v-for="figure in members" :key="figure.id" class="figure" :class="{ shown: figure.id === shown, here: here?.includes(figure.id) }">
@@ -43,6 +54,7 @@ function uses(figure: WrittenFigure) {
       </p>
       <div v-if="figure.id === shown && figure.working" class="working">
         <p class="figures">{{ figure.working.formula }}</p>
+        <CopyButton :name="figure.label" class="copy-table" :take="() => oneTaken(figure)" />
         <ul v-if="figure.working.uses.length > 0" aria-label="Readings used">
           <li v-for="use in uses(figure).listed" :key="use.seconds">
             <a v-if="use.entry" :href="`#ink-${use.entry}`" class="figures"

@@ -16,6 +16,7 @@ import {
   type Strike,
 } from '@core/ink';
 import { clock, QUANTITIES, quantityOf, shownIn, shownUnit, spell, trimmed, writeEntryLine } from '@core/quantity';
+import CopyButton from '../kit/CopyButton.vue';
 import LateEntry from '../entry/LateEntry.vue';
 import PictureButton from '../entry/PictureButton.vue';
 import { vFocus } from '../kit/vFocus';
@@ -189,7 +190,8 @@ async function stored(draft: Draft): Promise<boolean> {
   <section class="ink" aria-label="Ink">
     <h2>Ink, as it was seen</h2>
     <p v-if="rows.length === 0" class="soft">Nothing was read by hand.</p>
-    <div v-else class="scroll">
+    <div v-else class="scroll" data-copied>
+      <CopyButton name="the ink" class="copy-table" />
       <table v-cards>
         <thead>
           <tr>

@@ -4,6 +4,7 @@ import type { Device } from '@core/bench';
 import type { RunInk } from '@core/ink';
 import { fixed, spell } from '@core/quantity';
 import type { AgainstPencil, Fit } from '@core/run';
+import CopyButton from '../kit/CopyButton.vue';
 import WorkBar from '../kit/WorkBar.vue';
 import { latestOf } from '../logbook/earlier';
 import { useLogbook } from '../logbook/runs';
@@ -82,8 +83,9 @@ async function keep(fitted: Device['fitted']): Promise<void> {
 </script>
 
 <template>
-  <section v-if="rows.length > 0" class="pencil">
+  <section v-if="rows.length > 0" class="pencil" data-copied>
     <h2>Against the pencil</h2>
+    <CopyButton name="the figures against the pencil" class="copy-table" />
     <table class="plain-table">
       <thead>
         <tr>

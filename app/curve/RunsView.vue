@@ -6,6 +6,7 @@ import { useRouter } from 'vue-router';
 import { byNatural, RUN_ORDERS, runsFound, runsInOrder, type RunFilter, type RunOrder, type Summary } from '@core/curve';
 import { endingWord } from '@core/ink';
 import { inManner, spell, upperFirst } from '@core/quantity';
+import CopyButton from '../kit/CopyButton.vue';
 import DateField from '../kit/DateField.vue';
 import { momentText } from '../kit/dates';
 import { dropped } from '../kit/dropped';
@@ -108,6 +109,25 @@ function compare(): void {
 const leftOut = shallowRef<SetAside[]>([]);
 let export_ = new AbortController();
 
+/** The list as it is found and ordered, whether it is on the screen or not. */
+const taken = () => ({
+  table: {
+    caption: 'Finished runs',
+    heads: ['Device', 'Charger', 'Tags', 'Plugged in', 'Length', 'Read', 'To 80 %', 'To 100 %', 'Ended'],
+    rows: found.value.map((item) => [
+      item.device,
+      item.charger,
+      item.tags?.join(', '),
+      momentText(item.plugInAt, { year: true }),
+      spell(item.end),
+      readsOf(item),
+      item.timeTo80,
+      item.timeTo100,
+      item.stop ? endingWord({ because: item.stop }) : 'never stopped',
+    ]),
+  },
+});
+
 async function exportFile(only?: ReadonlySet<string>): Promise<void> {
   exported.value = { done: 0, of: 0 };
   export_ = new AbortController();
@@ -202,6 +222,7 @@ function callOff(): void {
           <v-btn size="small" @click="discard">Discard</v-btn>
         </template>
         <span v-if="trouble" class="due" role="alert">{{ trouble }}</span>
+        <CopyButton name="the list" :take="taken" />
       </div>
       <p v-if="found.length === 0" class="first-step">No run fits. <v-btn @click="clearFilter">Show all</v-btn></p>
       <div v-else role="table" aria-label="Finished runs" :aria-rowcount="found.length + 1" class="table">

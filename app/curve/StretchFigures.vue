@@ -4,6 +4,7 @@ import { spanOf, type SpanFigures } from '@core/curve';
 import type { RunRecord } from '@core/ink';
 import { quantityOf, shownIn, shownUnit, spell, trimmed } from '@core/quantity';
 import type { Span } from '@core/samples';
+import CopyButton from '../kit/CopyButton.vue';
 import { troubleOf } from '../logbook/trouble';
 
 /** Least, mean and most of all that was read within the stretch that is looked at. */
@@ -44,8 +45,9 @@ const nameOf = (quantity: SpanFigures['quantity']) => {
 </script>
 
 <template>
-  <section class="stretch" aria-label="The stretch that is looked at">
+  <section class="stretch" aria-label="The stretch that is looked at" data-copied>
     <h2>From {{ spell(stretch.from, 1) }} to {{ spell(stretch.to, 1) }}</h2>
+    <CopyButton name="the figures of the stretch" class="copy-table" />
     <p v-if="trouble" class="due" role="alert">{{ trouble }}</p>
     <table v-else class="plain-table">
       <thead>

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { type Workload } from '@core/curve';
 import { fixed, spell, trimmed } from '@core/quantity';
+import CopyButton from '../kit/CopyButton.vue';
 import { vCards } from '../kit/vCards';
 
 /** Workloads of a run beside each other: where the power came from, and the scores. */
@@ -21,7 +22,8 @@ const scoresOf = ({ scores, part }: Workload) =>
 <template>
   <section v-if="all.length > 0" class="work" aria-labelledby="work-title">
     <h2 id="work-title">Under load</h2>
-    <div class="scroll" tabindex="0" role="region" aria-label="Workloads">
+    <div class="scroll" tabindex="0" role="region" aria-label="Workloads" data-copied>
+      <CopyButton name="the workloads" class="copy-table" />
       <table v-cards class="plain-table">
         <thead>
           <tr>

@@ -7,6 +7,7 @@ import { readyChime } from '../kit/chime';
 import { dropped, isFile } from '../kit/dropped';
 import { failure } from '../kit/failures';
 import { useSettings } from '../kit/settings';
+import { copyAtHand } from '../kit/copy';
 import { useKeys } from '../kit/shortcuts';
 import { troubleFrom } from '../ledger/storageTrouble';
 import { useLanes } from '../logbook/lanes';
@@ -81,6 +82,9 @@ useKeys({
   },
   'Shift+?': () => (sheet.value = true),
   '?': () => (sheet.value = true),
+  'Shift+C': (event) => {
+    if (copyAtHand()) event.preventDefault();
+  },
   'Shift+E': (event) => {
     event.preventDefault();
     toEntry();

@@ -27,6 +27,7 @@ export const SHORTCUTS = {
   stop: { keys: 's', shown: 'S', does: 'stop the run of the lane' },
   log: { keys: 'Enter', shown: 'Enter', does: 'log the line' },
   leave: { keys: 'Escape', shown: 'Esc', does: 'clear the due line, then leave it' },
+  copy: { keys: 'Shift+C', shown: 'Shift C', does: 'copy what is pointed at or has the focus: a table, the verdict, a picture' },
   sheet: { keys: '?', shown: '?', does: 'show this sheet' },
 } as const satisfies Record<string, Shortcut>;
 

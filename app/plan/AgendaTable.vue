@@ -2,6 +2,7 @@
 import { format } from 'date-fns';
 import { computed, ref, watch } from 'vue';
 import { runKey, type Appointment, type PlannedRun } from '@core/plan';
+import CopyButton from '../kit/CopyButton.vue';
 import { vFocus } from '../kit/vFocus';
 import DateField from '../kit/DateField.vue';
 import { dayText } from '../kit/dates';
@@ -39,7 +40,8 @@ function move(): void {
 </script>
 
 <template>
-  <div class="scroll" tabindex="0" role="region" aria-label="The calendar as a list">
+  <div class="scroll" tabindex="0" role="region" aria-label="The calendar as a list" data-copied>
+    <CopyButton name="the calendar" class="copy-table" />
     <table v-cards aria-label="The calendar as a list">
       <thead>
         <tr>

@@ -4,6 +4,7 @@ import type { RouteLocationRaw } from 'vue-router';
 import { progressOf, sourceOf, willNotCharge, type PlannedRun, type Progress, type Setup, type Study } from '@core/plan';
 
 type Cell = PlannedRun['cell'];
+import CopyButton from '../kit/CopyButton.vue';
 import { vFocus } from '../kit/vFocus';
 import { dayText } from '../kit/dates';
 
@@ -88,7 +89,8 @@ function cross(): void {
 <template>
   <section aria-labelledby="matrix-title">
     <h2 id="matrix-title">The matrix</h2>
-    <div class="scroll" tabindex="0" role="region" aria-label="Matrix">
+    <div class="scroll" tabindex="0" role="region" aria-label="Matrix" data-copied>
+      <CopyButton name="the matrix" class="copy-table" />
       <table>
         <thead>
           <tr>

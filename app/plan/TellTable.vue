@@ -3,6 +3,7 @@ import { computed, ref } from 'vue';
 import { LEVELS } from '@core/curve';
 import { cheapestChange, costOf, powerTelling, tellings, type Change, type Setup, type Study } from '@core/plan';
 import { fixed, nominal, spell } from '@core/quantity';
+import CopyButton from '../kit/CopyButton.vue';
 import FigureField from '../kit/FigureField.vue';
 import { vCards } from '../kit/vCards';
 import { useShelf } from '../logbook/shelf';
@@ -44,7 +45,7 @@ const range = (from: number | undefined, to: number | undefined) =>
 </script>
 
 <template>
-  <section aria-labelledby="tell-title">
+  <section aria-labelledby="tell-title" data-copied>
     <h2 id="tell-title">What it costs and can tell</h2>
     <p v-if="cost" role="status">
       {{ cost.runs }} runs, {{ spell(cost.length) }} one after another, {{ cost.readings }} readings: about {{ spell(cost.attended) }} of
@@ -53,6 +54,7 @@ const range = (from: number | undefined, to: number | undefined) =>
       >
     </p>
     <template v-if="hasCurves">
+      <CopyButton name="what it can tell" class="copy-table" />
       <table v-cards>
         <caption class="soft">
           The worst of all its setups at each level, so it holds for all

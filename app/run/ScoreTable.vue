@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { spell } from '@core/quantity';
 import { type ReadingScore } from '@core/run';
+import CopyButton from '../kit/CopyButton.vue';
 
 /** How a rehearsal was read: lateness, misses and slips. */
 defineProps<{ rows: { name: string; score: ReadingScore }[]; isOver: boolean }>();
@@ -9,7 +10,8 @@ defineProps<{ rows: { name: string; score: ReadingScore }[]; isOver: boolean }>(
 <template>
   <section class="score" aria-labelledby="score-title">
     <h2 id="score-title">{{ isOver ? 'How it was read' : 'So far' }}</h2>
-    <div class="scroll" tabindex="0" role="region" aria-label="ReadingScore">
+    <div class="scroll" tabindex="0" role="region" aria-label="How it was read" data-copied>
+      <CopyButton name="how it was read" class="copy-table" />
       <table class="plain-table">
         <thead>
           <tr>

@@ -4,6 +4,7 @@ import { notSeenSays, writeTried, type Compatible, type Tried } from '@core/comp
 import { ranked, triedSays } from '@core/advise';
 import { writeCompatibility } from '@core/exchange';
 import { TRIAL_STATES, type Trial } from '@core/ink';
+import CopyButton from '../kit/CopyButton.vue';
 import { saveFile } from '../kit/saveFile';
 import { vCards } from '../kit/vCards';
 
@@ -32,7 +33,8 @@ function exportFile(): void {
   <section v-if="rows.length > 0" aria-labelledby="compatibility-title">
     <h2 id="compatibility-title">What works with {{ device }}</h2>
     <p v-if="canChange" class="sum">{{ triedSays(rows) }}.</p>
-    <div class="scroll" tabindex="0" role="region" aria-label="Compatibility">
+    <div class="scroll" tabindex="0" role="region" aria-label="Compatibility" data-copied>
+      <CopyButton name="what works" class="copy-table" />
       <table v-cards class="plain-table">
         <thead>
           <tr>

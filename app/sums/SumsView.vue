@@ -2,6 +2,7 @@
 import { computed, onMounted, reactive, ref, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import { fieldError, noteOf, SUMS, typeFigure, usualTexts, workOut } from '@core/sums';
+import CopyButton from '../kit/CopyButton.vue';
 import { momentText } from '../kit/dates';
 import { report } from '../kit/failures';
 import FigureField from '../kit/FigureField.vue';
@@ -136,17 +137,20 @@ async function save(): Promise<void> {
         <p v-else-if="lines.length === 0" class="soft" role="status">
           Fill in the figures above. A margin may stand behind one: {{ typeFigure(26.1, 0.15) }}.
         </p>
-        <table v-else class="plain-table" aria-label="What it comes to">
-          <tbody>
-            <tr v-for="each in lines" :key="each.label">
-              <th scope="row">{{ each.label }}</th>
-              <td class="figures">
-                <strong>{{ each.value }}</strong> <span class="soft">{{ each.margin }}</span>
-              </td>
-              <td class="soft working">{{ each.working }}</td>
-            </tr>
-          </tbody>
-        </table>
+        <div v-else data-copied>
+          <CopyButton name="what it comes to" class="copy-table" />
+          <table class="plain-table" aria-label="What it comes to">
+            <tbody>
+              <tr v-for="each in lines" :key="each.label">
+                <th scope="row">{{ each.label }}</th>
+                <td class="figures">
+                  <strong>{{ each.value }}</strong> <span class="soft">{{ each.margin }}</span>
+                </td>
+                <td class="soft working">{{ each.working }}</td>
+              </tr>
+            </tbody>
+          </table>
+        </div>
         <div v-if="lines.length > 0 && studies.all.length > 0" class="keep">
           <v-select v-model="study" :items="studies.all" item-title="name" item-value="id" label="Study" density="compact" />
           <v-btn :disabled="study === undefined" @click="save">Save as a note</v-btn>

@@ -24,6 +24,7 @@ export { unlikeIn, type Unlike } from './unlike';
 export { loadsOf, type Load, type Worked } from './loads';
 export { gathered, padsOf, type PadResult, type RatingGroup } from './gathered';
 export { matrixOf, type FigureMatrix } from './matrix';
+export { figureTable, matrixTable } from './figureTable';
 export { byDevice, sharedSources, type RowsOfDevice } from './byDevice';
 export { namesOf } from './names';
 export { comparisonSchema, isOf, type Comparison, type Edit } from './comparison';

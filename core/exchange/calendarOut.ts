@@ -6,7 +6,7 @@ import type { Appointment } from '../plan/agenda';
 import { gearNames, runInWords, sourceOf, type GearAtHand } from '../plan/setups';
 import type { Study } from '../plan/study';
 import { ImportError } from './importError';
-import { escapeFormula } from './escapeFormula';
+import { escapeFormula } from '../quantity/plainTable';
 
 const moment = (seconds: number) => formatISO(seconds * 1000);
 

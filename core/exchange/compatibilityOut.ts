@@ -2,7 +2,7 @@ import Papa from 'papaparse';
 import type { Compatible, Tried } from '../compare/compatibility';
 import { TRIAL_STATES } from '../ink/trialStates';
 import { QUANTITIES, quantityOf } from '../quantity/quantity';
-import { escapeFormula } from './escapeFormula';
+import { escapeFormula } from '../quantity/plainTable';
 
 /** A spot check whose table is written: the device that was tried, and its rows. */
 export interface CompatibilityOf {

@@ -13,7 +13,7 @@ import { headedFor, HEADING_WITHIN, headsLog, type Mapping } from './mapping';
 import { ImportError, short } from './importError';
 import { LONGEST_ROW, MOST_VALUES } from './limits';
 import { epochOf, isDay, orderIn, readDate, readTimeOfDay, type DateOrder, type ReadDate } from './moments';
-import { unescapeFormula } from './escapeFormula';
+import { unescapeFormula } from '../quantity/plainTable';
 import type { Convert } from '../quantity/quantities';
 import { isKept, QUANTITIES, type Quantity, quantityOf } from '../quantity/quantity';
 

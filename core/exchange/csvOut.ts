@@ -6,7 +6,7 @@ import { MOMENTS } from '../ink/ranges';
 import { statusSays } from '../ink/statuses';
 import type { Samples } from '../samples/column';
 import { QUANTITIES, quantityOf, type Quantity } from '../quantity/quantity';
-import { escapeFormula } from './escapeFormula';
+import { escapeFormula } from '../quantity/plainTable';
 
 /**
  * Writes one run as CSV (RFC 4180): every standing reading, sample, event, trial, note and the stop, in order of time. What it leaves out is

@@ -6,7 +6,7 @@ import { SCHEMAS } from '../bench/schemas';
 import { quoted } from '../quantity/letters';
 import { SHELVES, type Gear, type Kept, type Shelf } from '../bench/shelf';
 import { ImportError, short } from './importError';
-import { escapeFormula, unescapeFormula } from './escapeFormula';
+import { escapeFormula, unescapeFormula } from '../quantity/plainTable';
 
 /** What stands between the parts of a cell that holds several. */
 const AND = ' + ';

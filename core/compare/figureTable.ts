@@ -1,0 +1,80 @@
+import { shownMargin } from '../margin/bounds';
+import { shownDifference, shownIn, shownUnit } from '../quantity/manner';
+import type { PlainTable } from '../quantity/plainTable';
+import { roundedAmount, type MeasureUnit } from './amounts';
+import type { Cell, Measure } from './cells';
+import type { FigureMatrix } from './matrix';
+
+/** What a figure is handed on in: times in minutes, shares in percent, all else as it is shown. */
+const UNIT: Readonly<Partial<Record<MeasureUnit, string>>> = { s: 'min', share: '%', points: 'points', price: '' };
+const unitOf = (unit: MeasureUnit): string => UNIT[unit] ?? shownUnit(unit === 'K' ? '°C' : unit);
+
+/** To two decimals: a second is a hundredth of a minute or two. */
+const near = (value: number): number => Math.round(value * 100) / 100;
+
+function inUnit(value: number, unit: MeasureUnit): number {
+  if (unit === 's') return near(value / 60);
+  if (unit === 'share') return near(value * 100);
+  return near(unit === 'K' ? shownDifference('°C', value) : shownIn(unit, value));
+}
+
+/** A figure as it is told, and what it lies between, as numbers; nothing where none can be compared. */
+export function numbersOf(cell: Cell | undefined, unit: MeasureUnit): { value: number; low: number; high: number } | undefined {
+  const { mean } = cell ?? {};
+  if (!mean || mean.isLeast) return undefined;
+  const margin = shownMargin(mean.uncertainty);
+  const value = mean.shown ?? roundedAmount(mean.value, margin, unit);
+  const bounds = mean.runs === 1 && mean.bounds ? mean.bounds : { low: value - margin, high: value + margin };
+  const told = mean.runs === 1 && cell?.isByLatest ? bounds.high : value;
+  return { value: inUnit(told, unit), low: inUnit(Math.min(bounds.low, told), unit), high: inUnit(Math.max(bounds.high, told), unit) };
+}
+
+/** What is handed on of each figure: its place, itself, what it lies between, and its unit, in columns of their own. */
+const headsOf = ({ title, better }: Measure): string[] => [
+  ...(better ? [`${title}: rank`] : []),
+  title,
+  `${title}: lower`,
+  `${title}: upper`,
+  `${title}: unit`,
+  `${title}: as told`,
+];
+
+function cellsOf(cell: Cell | undefined, { unit, better }: Measure): (string | number | undefined)[] {
+  const numbers = numbersOf(cell, unit);
+  const told = [cell?.value, cell?.range].filter(Boolean).join(', ');
+  return [
+    ...(better ? [cell?.place] : []),
+    numbers?.value,
+    numbers?.low,
+    numbers?.high,
+    numbers ? unitOf(unit) : undefined,
+    told === '' ? undefined : told,
+  ];
+}
+
+/**
+ * A comparison as it is handed on: a row a setup, and of each figure its rank, value, lower and upper bound and unit in columns of their own, so that no
+ * program reads a rank and a figure as one number.
+ *
+ * @param order of the setups, by their place in the cells
+ */
+export const figureTable = (
+  caption: string,
+  names: readonly string[],
+  measures: readonly Measure[],
+  cells: readonly (readonly Cell[])[],
+  order: readonly number[] = [...names.keys()],
+): PlainTable => ({
+  caption,
+  heads: ['Setup', ...measures.flatMap(headsOf)],
+  rows: order.map((index) => [names[index], ...measures.flatMap((measure, at) => cellsOf(cells[at]?.[index], measure))]),
+});
+
+/** A matrix of one figure as it is handed on: a row a device and source. */
+export const matrixTable = ({ devices, sources }: FigureMatrix, measure: Measure): PlainTable => ({
+  caption: `${measure.title}, devices by chargers`,
+  heads: ['Device', 'Charger', ...headsOf(measure)],
+  rows: devices.flatMap(({ name, cells }) =>
+    cells.flatMap((found, at) => (found ? [[name, sources[at]?.name, ...cellsOf(found.cell, measure)]] : [])),
+  ),
+});
