@@ -30,7 +30,7 @@ const isTrouble = ({ negotiated }: Expectation) => !['charges', 'does not fit', 
 
 <template>
   <div class="scroll" tabindex="0" role="region" aria-label="Expected watts" data-copied>
-    <CopyButton name="the expected watts" class="copy-table" />
+    <CopyButton name="the expected watts" is-row />
     <table>
       <caption class="unseen-text">
         Watts that each device is expected to get of each charger, and what limits it

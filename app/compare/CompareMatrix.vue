@@ -41,7 +41,7 @@ const runsTo = (ids: readonly string[]) =>
       @update:model-value="(id: string) => (chosen = id)"
     />
     <div v-if="matrix" class="scroll" tabindex="0" role="region" :aria-label="`${by?.title ?? ''}, devices by chargers`" data-copied>
-      <CopyButton name="the matrix" class="copy-table" :take="taken" />
+      <CopyButton name="the matrix" is-row :take="taken" />
       <table>
         <thead>
           <tr>

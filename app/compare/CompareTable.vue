@@ -120,7 +120,7 @@ const lines = computed(() =>
 
 <template>
   <div class="scroll" tabindex="0" role="region" aria-label="Figures side by side" data-copied>
-    <CopyButton name="the figures" class="copy-table" v-bind="isDifference ? {} : { take: taken }" />
+    <CopyButton name="the figures" is-row v-bind="isDifference ? {} : { take: taken }" />
     <table v-cards>
       <caption class="unseen-text">
         Figures of the runs laid over each other, set against

@@ -5,7 +5,7 @@ import { computed, useTemplateRef } from 'vue';
 import type { Plotted } from '@core/advise';
 import { spell } from '@core/quantity';
 import CopyButton from '../kit/CopyButton.vue';
-import { spreadOut } from '../strip/config';
+import { spreadOut } from '../strip/layers/names';
 import PenNib from '../strip/PenNib.vue';
 
 /** Setups by two figures, the better end of each to the left and up, with their margins; on the dashed line none is beaten. */
@@ -91,7 +91,7 @@ const short = (name: string) => (name.length > (isMany.value ? 22 : 26) ? `${nam
 
 <template>
   <figure ref="box" data-copied>
-    <CopyButton name="its figures" class="copy-table" />
+    <CopyButton name="its figures" is-row />
     <figcaption class="soft">{{ caption }}</figcaption>
     <svg :width="width" :height="HEIGHT" role="img" :aria-label="caption">
       <g class="grid">

@@ -42,7 +42,7 @@ const pads = computed(() =>
   <section v-if="groups.length > 0" class="gathered" aria-labelledby="works-title">
     <h2 id="works-title">What works with what</h2>
     <div class="scroll" tabindex="0" role="region" aria-label="What works with what, by rating" data-copied>
-      <CopyButton name="what works with what" class="copy-table" />
+      <CopyButton name="what works with what" is-row />
       <table v-cards class="plain-table">
         <thead>
           <tr>
@@ -78,7 +78,7 @@ const pads = computed(() =>
   <section v-if="loads.length > 0" class="gathered" aria-labelledby="load-title">
     <h2 id="load-title">Under load</h2>
     <div class="scroll" tabindex="0" role="region" aria-label="Workloads by source" data-copied>
-      <CopyButton name="the workloads" class="copy-table" />
+      <CopyButton name="the workloads" is-row />
       <table v-cards class="plain-table">
         <thead>
           <tr>
@@ -119,7 +119,7 @@ const pads = computed(() =>
   <section v-if="pads.length > 0" class="gathered" aria-labelledby="pads-title">
     <h2 id="pads-title">Pads</h2>
     <div class="scroll" tabindex="0" role="region" aria-label="Pads by device" data-copied>
-      <CopyButton name="the pads" class="copy-table" />
+      <CopyButton name="the pads" is-row />
       <table v-cards class="plain-table">
         <thead>
           <tr>

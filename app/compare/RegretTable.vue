@@ -14,7 +14,7 @@ const width = (regret: number) => `${Number.isFinite(regret) ? Math.max(1, (100 
 
 <template>
   <div data-copied>
-    <CopyButton name="one for all" class="copy-table" />
+    <CopyButton name="one for all" is-row />
     <table class="plain-table">
       <caption class="soft">
         One for all, by

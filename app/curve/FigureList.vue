@@ -32,7 +32,7 @@ const oneTaken = ({ label, value, detail }: WrittenFigure) => ({ text: `${label}
 </script>
 
 <template>
-  <CopyButton v-if="figures.length > 0" name="all figures" class="copy-table" :take="taken" />
+  <CopyButton v-if="figures.length > 0" name="all figures" is-row :take="taken" />
   <section v-for="{ group, figures: members } in groups" :key="group">
     <h2>{{ group }}</h2>
     <div v-for="figure in members" :key="figure.id" class="figure" :class="{ shown: figure.id === shown, here: here?.includes(figure.id) }">
@@ -54,7 +54,7 @@ const oneTaken = ({ label, value, detail }: WrittenFigure) => ({ text: `${label}
       </p>
       <div v-if="figure.id === shown && figure.working" class="working">
         <p class="figures">{{ figure.working.formula }}</p>
-        <CopyButton :name="figure.label" class="copy-table" :take="() => oneTaken(figure)" />
+        <CopyButton :name="figure.label" is-row :take="() => oneTaken(figure)" />
         <ul v-if="figure.working.uses.length > 0" aria-label="Readings used">
           <li v-for="use in uses(figure).listed" :key="use.seconds">
             <a v-if="use.entry" :href="`#ink-${use.entry}`" class="figures"

@@ -191,7 +191,7 @@ async function stored(draft: Draft): Promise<boolean> {
     <h2>Ink, as it was seen</h2>
     <p v-if="rows.length === 0" class="soft">Nothing was read by hand.</p>
     <div v-else class="scroll" data-copied>
-      <CopyButton name="the ink" class="copy-table" />
+      <CopyButton name="the ink" is-row />
       <table v-cards>
         <thead>
           <tr>

@@ -85,7 +85,7 @@ async function keep(fitted: Device['fitted']): Promise<void> {
 <template>
   <section v-if="rows.length > 0" class="pencil" data-copied>
     <h2>Against the pencil</h2>
-    <CopyButton name="the figures against the pencil" class="copy-table" />
+    <CopyButton name="the figures against the pencil" is-row />
     <table class="plain-table">
       <thead>
         <tr>

@@ -47,7 +47,7 @@ const nameOf = (quantity: SpanFigures['quantity']) => {
 <template>
   <section class="stretch" aria-label="The stretch that is looked at" data-copied>
     <h2>From {{ spell(stretch.from, 1) }} to {{ spell(stretch.to, 1) }}</h2>
-    <CopyButton name="the figures of the stretch" class="copy-table" />
+    <CopyButton name="the figures of the stretch" is-row />
     <p v-if="trouble" class="due" role="alert">{{ trouble }}</p>
     <table v-else class="plain-table">
       <thead>

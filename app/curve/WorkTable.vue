@@ -23,7 +23,7 @@ const scoresOf = ({ scores, part }: Workload) =>
   <section v-if="all.length > 0" class="work" aria-labelledby="work-title">
     <h2 id="work-title">Under load</h2>
     <div class="scroll" tabindex="0" role="region" aria-label="Workloads" data-copied>
-      <CopyButton name="the workloads" class="copy-table" />
+      <CopyButton name="the workloads" is-row />
       <table v-cards class="plain-table">
         <thead>
           <tr>

@@ -7,6 +7,8 @@ const props = defineProps<{
   /** What is copied, in a word or two: it names the button. */
   name: string;
   take?: () => Copied | Promise<Copied>;
+  /** It stands in a row of its own, above the right end of what it copies. */
+  isRow?: boolean;
 }>();
 
 const place = useTemplateRef<HTMLElement>('place');
@@ -35,7 +37,7 @@ async function press(): Promise<void> {
 </script>
 
 <template>
-  <span ref="place" class="copy" data-acts>
+  <span ref="place" class="copy" :class="{ row: isRow }" data-acts>
     <span role="status" class="soft">{{ said }}</span>
     <v-btn size="small" variant="text" data-copies :aria-label="`Copy ${name}`" @click="press">Copy</v-btn>
   </span>
@@ -49,5 +51,12 @@ async function press(): Promise<void> {
   align-items: center;
   justify-content: flex-end;
   font-size: 0.85rem;
+}
+
+/* However wide a table is. */
+.row {
+  position: sticky;
+  inset-inline: 0;
+  display: flex;
 }
 </style>

@@ -41,7 +41,7 @@ function move(): void {
 
 <template>
   <div class="scroll" tabindex="0" role="region" aria-label="The calendar as a list" data-copied>
-    <CopyButton name="the calendar" class="copy-table" />
+    <CopyButton name="the calendar" is-row />
     <table v-cards aria-label="The calendar as a list">
       <thead>
         <tr>

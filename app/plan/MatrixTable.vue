@@ -90,7 +90,7 @@ function cross(): void {
   <section aria-labelledby="matrix-title">
     <h2 id="matrix-title">The matrix</h2>
     <div class="scroll" tabindex="0" role="region" aria-label="Matrix" data-copied>
-      <CopyButton name="the matrix" class="copy-table" />
+      <CopyButton name="the matrix" is-row />
       <table>
         <thead>
           <tr>

@@ -54,7 +54,7 @@ const range = (from: number | undefined, to: number | undefined) =>
       >
     </p>
     <template v-if="hasCurves">
-      <CopyButton name="what it can tell" class="copy-table" />
+      <CopyButton name="what it can tell" is-row />
       <table v-cards>
         <caption class="soft">
           The worst of all its setups at each level, so it holds for all

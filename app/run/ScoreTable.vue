@@ -11,7 +11,7 @@ defineProps<{ rows: { name: string; score: ReadingScore }[]; isOver: boolean }>(
   <section class="score" aria-labelledby="score-title">
     <h2 id="score-title">{{ isOver ? 'How it was read' : 'So far' }}</h2>
     <div class="scroll" tabindex="0" role="region" aria-label="How it was read" data-copied>
-      <CopyButton name="how it was read" class="copy-table" />
+      <CopyButton name="how it was read" is-row />
       <table class="plain-table">
         <thead>
           <tr>

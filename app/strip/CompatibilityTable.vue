@@ -34,7 +34,7 @@ function exportFile(): void {
     <h2 id="compatibility-title">What works with {{ device }}</h2>
     <p v-if="canChange" class="sum">{{ triedSays(rows) }}.</p>
     <div class="scroll" tabindex="0" role="region" aria-label="Compatibility" data-copied>
-      <CopyButton name="what works" class="copy-table" />
+      <CopyButton name="what works" is-row />
       <table v-cards class="plain-table">
         <thead>
           <tr>

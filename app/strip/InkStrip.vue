@@ -1,11 +1,12 @@
 <script setup lang="ts">
-import { Chart, LinearScale, LineController, LineElement, PointElement } from 'chart.js';
-import annotation from 'chartjs-plugin-annotation';
+import { useResizeObserver } from '@vueuse/core';
 import { max } from 'd3-array';
-import { computed, onBeforeUnmount, onMounted, shallowRef, useTemplateRef, watch } from 'vue';
+import { computed, onMounted, shallowRef, useTemplateRef, watch } from 'vue';
 import type { Quantity } from '@core/quantity';
 import { useSettings } from '../kit/settings';
-import { stripConfig, type Size, type StripLook } from './config';
+import { canvasSurface } from './layers/canvasSurface';
+import { drawStrip } from './layers/draw';
+import type { Size, StripLook } from './layers/look';
 import StripTable from './StripTable.vue';
 import type { Trace } from './trace';
 
@@ -32,12 +33,12 @@ const props = defineProps<{
 
 const emit = defineEmits<{ measured: [area: { left: number; right: number; top: number; bottom: number }] }>();
 
-Chart.register(LineController, LineElement, PointElement, LinearScale, annotation);
-
 const settings = useSettings();
+const box = useTemplateRef<HTMLElement>('box');
 const canvas = useTemplateRef<HTMLCanvasElement>('canvas');
 const area = shallowRef({ left: 0, right: 0, top: 0, bottom: 0 });
-let chart: Chart<'line', { x: number; y: number }[]> | undefined;
+/** In pixels of the page. */
+let [width, height] = [0, 0];
 
 const edge = computed(() => props.until ?? Math.max(600, max(props.traces, ({ end }) => end) ?? 0) * 1.02);
 const look = computed<StripLook>(() => ({
@@ -56,49 +57,37 @@ const nowAt = computed(() => {
   return props.now === undefined || props.now > edge.value ? undefined : left + (props.now / edge.value) * (right - left);
 });
 
-/** What the chart was made of. */
-let drawn: { traces: Trace[]; look: StripLook } | undefined;
-function isSameBut(changed: readonly (keyof StripLook)[], one: StripLook, other: StripLook): boolean {
-  const keys = Object.keys({ ...one, ...other }) as (keyof StripLook)[];
-  return keys.every((key) => changed.includes(key) || one[key] === other[key]);
-}
-
 function draw(): void {
-  if (!canvas.value) return;
-  const config = stripConfig(props.traces, look.value);
-  const isSame = chart && drawn && drawn.traces === props.traces && isSameBut(['from', 'until'], drawn.look, look.value);
-  drawn = { traces: props.traces, look: look.value };
-  // Another stretch of the same lines needs no other chart: only its edges move.
-  if (chart && isSame) {
-    chart.data = config.data;
-    chart.options = config.options ?? {};
-    chart.update('none');
-    return;
-  }
-  chart?.destroy();
-  const measure = {
-    id: 'measure',
-    afterLayout: ({ chartArea: { left, right, top, bottom } }: Chart) => {
-      const was = area.value;
-      if (was.left === left && was.right === right && was.top === top && was.bottom === bottom) return;
-      area.value = { left, right, top, bottom };
-      emit('measured', area.value);
-    },
-  };
-  chart = new Chart(canvas.value, { ...config, plugins: [...(config.plugins ?? []), measure] });
+  const ctx = canvas.value?.getContext('2d');
+  if (!canvas.value || !ctx || width === 0 || height === 0) return;
+  const dense = window.devicePixelRatio || 1;
+  const [wide, high] = [Math.round(width * dense), Math.round(height * dense)];
+  if (canvas.value.width !== wide || canvas.value.height !== high) [canvas.value.width, canvas.value.height] = [wide, high];
+  ctx.setTransform(dense, 0, 0, dense, 0, 0);
+  ctx.clearRect(0, 0, width, height);
+  const { left, right, top, bottom } = drawStrip(canvasSurface(ctx), props.traces, look.value, { width, height }).frame;
+  const was = area.value;
+  if (was.left === left && was.right === right && was.top === top && was.bottom === bottom) return;
+  area.value = { left, right, top, bottom };
+  emit('measured', area.value);
 }
 
-onMounted(() => {
+useResizeObserver(box, ([entry]) => {
+  if (!entry) return;
+  ({ width, height } = entry.contentRect);
   draw();
-  // Figures on the paper are measured anew once our own type has loaded.
-  void document.fonts.ready.then(() => chart?.update('none'));
+});
+onMounted(() => {
+  ({ width = 0, height = 0 } = box.value?.getBoundingClientRect() ?? {});
+  draw();
+  // Words on the paper are measured anew once our own type has loaded.
+  void document.fonts.ready.then(draw);
 });
 watch([() => props.traces, look], draw);
-onBeforeUnmount(() => chart?.destroy());
 </script>
 
 <template>
-  <figure class="strip">
+  <figure ref="box" class="strip">
     <canvas ref="canvas" role="img" :aria-label="caption" />
     <div
       v-if="nowAt !== undefined"
@@ -119,8 +108,12 @@ onBeforeUnmount(() => chart?.destroy());
   overflow: hidden;
 }
 
+/* Its size is that of its place: it never makes room for itself. */
 .strip canvas {
-  display: block;
+  position: absolute;
+  inset: 0;
+  width: 100%;
+  height: 100%;
 }
 
 .now {

@@ -2,7 +2,7 @@
 import { max } from 'd3-array';
 import { computed, ref, shallowRef, useTemplateRef, watch } from 'vue';
 import { inUnit, quantityOf, sharersOf, spell, type Quantity } from '@core/quantity';
-import { linesOn, mainTrack, tracksOf, tracksThere, usualTracks, type StripLook } from './config';
+import { linesOn, mainTrack, tracksOf, tracksThere, usualTracks, type StripLook } from './layers/look';
 import InkStrip from './InkStrip.vue';
 import type { Span } from '@core/samples';
 import { lineName, type Dots, type Trace } from './trace';

@@ -21,7 +21,7 @@ const core = {
 };
 const { exampleHeader } = await import('../../core/ink/example');
 const { columnOf } = await import('../../core/exchange/columns');
-const { stripConfig } = await import('./config');
+const { frameOf } = await import('./layers/frame');
 const { traceOf } = await import('./trace');
 const humidity = 'humidity' as import('@core/quantity').Quantity;
 
@@ -52,8 +52,8 @@ describe('a quantity that was added as one row', () => {
     expect(core.quantityOf(humidity).column?.title).toBe('% RH');
     const trace = traceOf(core.foldRun(header, entries), 'x', 0);
     expect(trace.dots[humidity]).toEqual([[60, 55]]);
-    const { data, options } = stripConfig([trace], { size: 'sheet', theme: 'paper', until: 3600, penned: false });
-    expect(data.datasets.map(({ yAxisID }) => yAxisID)).toContain('humidity');
-    expect(options?.scales?.[humidity]).toMatchObject({ min: 0, max: 100 });
+    const look = { size: 'sheet', theme: 'paper', until: 3600, penned: false } as const;
+    const frame = frameOf([trace], look, { width: 900, height: 400 }, (text) => 7 * text.length);
+    expect(frame.trackOf(humidity)).toMatchObject({ min: 0, max: 100 });
   });
 });

@@ -138,7 +138,7 @@ async function save(): Promise<void> {
           Fill in the figures above. A margin may stand behind one: {{ typeFigure(26.1, 0.15) }}.
         </p>
         <div v-else data-copied>
-          <CopyButton name="what it comes to" class="copy-table" />
+          <CopyButton name="what it comes to" is-row />
           <table class="plain-table" aria-label="What it comes to">
             <tbody>
               <tr v-for="each in lines" :key="each.label">

@@ -8,7 +8,7 @@ export { parseEntryLine, type LineValues, type ParsedLine, type Surfaces } from 
 export { writeEntryLine } from './writeLine';
 export { clipped, lowerFirst, quoted, upperFirst } from './letters';
 export { listed } from './listed';
-export { tableHtml, tableTsv, type PlainTable } from './plainTable';
+export { escapeHtml, tableHtml, tableTsv, type PlainTable } from './plainTable';
 export type { ClipTime, Elapsed, Moment, WallTime } from './times';
 export { QUANTITIES, quantityOf, sharersOf, TEMPERATURES, TRACKED, type Quantity } from './quantity';
 export { askedNow, setAsked, type AskedFigures } from './asked';

@@ -1,0 +1,65 @@
+import { escapeHtml } from '@core/quantity';
+import { FAMILIES, isOpen, nibPaths, type Surface } from './surface';
+
+const near = (value: number): string => String(Math.round(value * 100) / 100);
+/** A colour, and how far it covers, as SVG has them apart: `#D3C6A933`. */
+function painted(name: 'fill' | 'stroke', colour: string): string {
+  const [, plain = colour, cover] = /^(#[0-9a-f]{6})([0-9a-f]{2})$/i.exec(colour) ?? [];
+  return ` ${name}="${plain}"${cover ? ` ${name}-opacity="${near(Number.parseInt(cover, 16) / 255)}"` : ''}`;
+}
+
+/** An SVG as layers draw it. `body` gives what was drawn so far. @param widthOf how wide words are, for those that make room for each other */
+export function svgSurface(widthOf: Surface['widthOf']): Surface & { body: () => string } {
+  let parts: string[] = [];
+  let clips = 0;
+  return {
+    body: () => parts.join(''),
+    widthOf,
+    line({ colour, width, dash = [], alpha }, trace) {
+      const path: string[] = [];
+      trace({
+        moveTo: (x, y) => path.push(`M${near(x)} ${near(y)}`),
+        lineTo: (x, y) => path.push(`${path.length === 0 ? 'M' : 'L'}${near(x)} ${near(y)}`),
+      });
+      if (path.length === 0) return;
+      parts.push(
+        `<path d="${path.join('')}" fill="none"${painted('stroke', colour)} stroke-width="${width}" stroke-linejoin="round"${
+          dash.length > 0 ? ` stroke-dasharray="${dash.join(' ')}"` : ''
+        }${alpha === undefined ? '' : ` opacity="${alpha}"`}/>`,
+      );
+    },
+    rect({ left, top, right, bottom }, { fill, stroke, width = 1, alpha }) {
+      parts.push(
+        `<rect x="${near(left)}" y="${near(top)}" width="${near(Math.max(0, right - left))}" height="${near(Math.max(0, bottom - top))}"${
+          fill ? painted('fill', fill) : ' fill="none"'
+        }${stroke ? `${painted('stroke', stroke)} stroke-width="${width}"` : ''}${alpha === undefined ? '' : ` opacity="${alpha}"`}/>`,
+      );
+    },
+    nib(shape, x, y, radius, { fill, stroke, width }) {
+      const look = `${painted('fill', isOpen(shape) ? 'none' : fill)}${painted('stroke', stroke)} stroke-width="${width}"`;
+      if (shape === 'circle') parts.push(`<circle cx="${near(x)}" cy="${near(y)}" r="${near(radius)}"${look}/>`);
+      else {
+        const paths = nibPaths(shape, x, y, radius).map((path) => `M${path.map(([px, py]) => `${near(px)} ${near(py)}`).join('L')}`);
+        parts.push(`<path d="${paths.join('')}${isOpen(shape) ? '' : 'Z'}"${look}/>`);
+      }
+    },
+    words(text, x, y, { colour, size, family, align = 'start', turned }) {
+      parts.push(
+        `<text x="${near(x)}" y="${near(y)}" font-family="${escapeHtml(FAMILIES[family])}" font-size="${size}"${painted('fill', colour)} text-anchor="${align}"${
+          turned ? ` transform="rotate(-90 ${near(x)} ${near(y)})"` : ''
+        }>${escapeHtml(text)}</text>`,
+      );
+    },
+    within({ left, top, right, bottom }, draw) {
+      const outside = parts;
+      parts = [];
+      draw();
+      const id = `within-${(clips += 1)}`;
+      const inside = parts.join('');
+      parts = outside;
+      parts.push(
+        `<clipPath id="${id}"><rect x="${near(left)}" y="${near(top)}" width="${near(right - left)}" height="${near(bottom - top)}"/></clipPath><g clip-path="url(#${id})">${inside}</g>`,
+      );
+    },
+  };
+}
