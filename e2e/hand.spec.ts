@@ -1,5 +1,7 @@
+import { execFileSync } from 'node:child_process';
+import { readFileSync } from 'node:fs';
 import { expect, test, type Page } from '@playwright/test';
-import { DEMO, isReady, log, startRun, bringShelf, stopRun } from './person';
+import { bookOf, bringShelf, choose, DEMO, finished, importFile, isReady, log, startRun, stopRun } from './person';
 
 /** Out by hand: what is copied is what stands on the screen, figure by figure. */
 
@@ -114,4 +116,127 @@ test('@hand tables of a run, its figures, the list, a shelf and a plan are copie
   expect(shelf[0]?.[0]).toBe('Name');
   expect(shelf[0]).not.toContain('Actions');
   expect(shelf.slice(1).map(([name]) => name)).toEqual(['Cobble 20; adapter', 'Quern 30; adapter']);
+});
+
+/** A screen as it is printed: its text, page after page. */
+async function printed(page: Page, name: string): Promise<string[]> {
+  // What fills the page is fetched soon after the start.
+  await expect
+    .poll(() => page.evaluate(() => (window.dispatchEvent(new Event('beforeprint')), document.querySelectorAll('.print-page').length)))
+    .toBe(1);
+  const path = test.info().outputPath(`${name}.pdf`);
+  await page.pdf({ path, format: 'A4', preferCSSPageSize: true });
+  const text = execFileSync(process.env.PDF_TEXT || 'pdftotext', ['-layout', path, '-'], { encoding: 'utf8' });
+  await page.evaluate(() => window.dispatchEvent(new Event('afterprint')));
+  return text.split('\f').slice(0, -1);
+}
+
+test('@hand each screen is printed whole, light, with its date and page numbers, and without its keys', async ({ page }) => {
+  test.setTimeout(300_000);
+  const runs = Array.from({ length: 300 }, (_, index) =>
+    finished(`run-${index}`, [5, 40, 80, 100], Date.UTC(2026, 9, 1 + (index % 28), index % 24)),
+  );
+  await page.goto('/settings');
+  await isReady(page);
+  await page.emulateMedia({ colorScheme: 'dark' });
+  await importFile(page, 'runs.json', bookOf(runs));
+  await page.goto('/curve');
+  await isReady(page);
+  await expect(page.getByText('300 runs')).toBeVisible();
+  const list = await printed(page, 'list');
+  expect(list.length).toBeGreaterThan(4);
+  expect(list.join('\n').match(/Finished runs|Device +Charger/g)?.length).toBeGreaterThanOrEqual(list.length - 1);
+  expect(list.join('\n').match(/Sedge 5/g)?.length).toBe(300);
+  expect(list[0]).toContain('Inkpath Log, printed ');
+  expect(list[1]).toContain(`2 of ${list.length}`);
+  expect(list.join('\n')).not.toMatch(/Import a file|Pick all found|Export the logbook/);
+  await page.getByRole('link').filter({ hasText: 'Sedge 5' }).first().click();
+  await expect(page.getByRole('button', { name: 'Copy the ink' })).toBeVisible();
+  const run = (await printed(page, 'run')).join('\n');
+  for (const said of ['Ink, as it was seen', 'When it reached', 'since plug-in', 'charge']) expect(run).toContain(said);
+  expect(run).not.toMatch(/Strike|Compare\n|Log\n/);
+});
+
+test('@hand a comparison with its verdict, a study, its calendar, a shelf and a spot check are printed with what stands on them', async ({
+  page,
+}) => {
+  test.setTimeout(300_000);
+  await page.goto(`${DEMO}/compare`);
+  await isReady(page);
+  await press(page, 'Van chargers, round one');
+  const answer = (await page.getByRole('region', { name: 'In short' }).locator('p').first().innerText()).split(' ').slice(0, 4).join(' ');
+  const figures = await page.getByRole('region', { name: 'Figures side by side' }).locator('.figure > span:last-child').allInnerTexts();
+  const compared = (await printed(page, 'compare')).join('\n');
+  // Every figure of the screen stands on paper.
+  expect(figures.length).toBeGreaterThan(10);
+  for (const figure of figures) expect(compared.replace(/\s+/g, '')).toContain(figure.replace(/\s+/g, ''));
+  for (const said of [answer, 'Gained in', 'rank 1', 'Quern 30', 'since plug-in']) expect(compared.replace(/\s+/g, ' ')).toContain(said);
+  await press(page, 'Verdict');
+  const verdict = (await printed(page, 'verdict')).join('\n').replace(/\s+/g, ' ');
+  for (const said of [answer, 'Overnight', 'Worth', 'on the line nothing is both cheaper']) expect(verdict).toContain(said);
+  await page.goto(`${DEMO}/plan`);
+  await page.getByRole('link', { name: 'Van chargers, round one' }).first().click();
+  await expect(page.getByRole('button', { name: 'Copy the matrix' })).toBeVisible();
+  expect((await printed(page, 'study')).join('\n')).toContain('The matrix');
+  await page.goto(`${DEMO}/bench?shelf=charger`);
+  await isReady(page);
+  const shelf = (await printed(page, 'shelf')).join('\n');
+  for (const name of ['Cobble 12', 'Quern 65', 'Puddle']) expect(shelf).toContain(name);
+  expect(shelf).not.toContain('Duplicate');
+});
+
+test('@hand a strip and bars are saved as pictures, in each shape, as they stand', async ({ page }) => {
+  test.setTimeout(240_000);
+  await page.goto(`${DEMO}/compare`);
+  await isReady(page);
+  await press(page, 'Van chargers, round one');
+  for (const picture of ['Curves', 'Bars']) {
+    await press(page, picture);
+    await press(page, 'Picture');
+    const sheet = page.getByRole('dialog');
+    for (const [shape, width, height] of [
+      ['square, 1080 × 1080', 1080, 1080],
+      ['16:9, 1920 × 1080', 1920, 1080],
+      ['16:9, 3840 × 2160', 3840, 2160],
+      ['9:16, 1080 × 1920', 1080, 1920],
+    ] as const) {
+      await choose(page, 'Shape', shape);
+      const png = page.waitForEvent('download');
+      await sheet.getByRole('button', { name: 'Save as PNG' }).click();
+      const bytes = readFileSync(await (await png).path());
+      // The size stands in the head of a PNG (ISO/IEC 15948, 11.2.2).
+      expect([bytes.readUInt32BE(16), bytes.readUInt32BE(20)]).toEqual([width, height]);
+    }
+    await sheet.getByLabel('dark').check();
+    const svg = page.waitForEvent('download');
+    await sheet.getByRole('button', { name: 'Save as SVG' }).click();
+    const markup = readFileSync(await (await svg).path(), 'utf8');
+    const found = await page.evaluate((text) => {
+      const parsed = new DOMParser().parseFromString(text, 'image/svg+xml');
+      const image = document.createElement('div');
+      image.innerHTML = text;
+      document.body.append(image);
+      const texts = [...image.querySelectorAll('text')];
+      const box = image.querySelector('svg')?.getBoundingClientRect();
+      const isWithin = texts.every((each) => {
+        const at = each.getBoundingClientRect();
+        return (
+          box !== undefined && at.left >= box.left - 1 && at.right <= box.right + 1 && at.top >= box.top - 1 && at.bottom <= box.bottom + 1
+        );
+      });
+      const words = texts.map((each) => each.textContent);
+      image.remove();
+      return { error: parsed.querySelector('parsererror')?.textContent, words, isWithin };
+    }, markup);
+    expect(found.error).toBeUndefined();
+    expect(found.isWithin).toBe(true);
+    expect(found.words.join(' ')).toContain('7 runs of Sedge 5');
+    expect(found.words.join(' ')).toContain('Quern 30');
+    await sheet.getByRole('button', { name: 'Close' }).click();
+  }
+  // The picture itself is copied, too.
+  await press(page, 'Picture');
+  await press(page, 'Copy the picture');
+  await expect(page.getByRole('status').filter({ hasText: 'Copied' })).toBeVisible();
+  expect(await page.evaluate(async () => (await navigator.clipboard.read())[0]?.types)).toEqual(['image/png']);
 });

@@ -1,13 +1,13 @@
 import { readFileSync, writeFileSync } from 'node:fs';
-import { ensureBuild, ensureChromium, ensurePackages, ensureWholeChromium, runPackage } from './setup.mjs';
+import { ensureBuild, ensureChromium, ensurePackages, ensurePdfText, ensureWholeChromium, runPackage } from './setup.mjs';
 
 /** `npm run e2e -- --grep @slice` runs a part. */
 await ensurePackages();
-const [chromium, whole] = [ensureChromium(), ensureWholeChromium()];
+const [chromium, whole, pdfText] = [ensureChromium(), ensureWholeChromium(), ensurePdfText()];
 await ensureBuild();
 const args = process.argv.slice(2);
 const tests = (...more) =>
-  runPackage('@playwright/test', ['test', ...args, ...more], { env: { ...process.env, CHROMIUM: chromium, CHROMIUM_WHOLE: whole } });
+  runPackage('@playwright/test', ['test', ...args, ...more], { env: { ...process.env, CHROMIUM: chromium, CHROMIUM_WHOLE: whole, PDF_TEXT: pdfText ?? '' } });
 
 /** What the browser says of a page whose process died under it: no assertion failed, for none was reached. */
 const CRASHED = /Target crashed|Page crashed/;

@@ -109,6 +109,13 @@ export const ensureChromium = () =>
 export const ensureWholeChromium = () =>
   process.env.CHROMIUM ?? ensureProgram('chromium', 'chromium-browser', 'google-chrome') ?? stop(NONE);
 
+/** The program that reads a PDF as text; its package has another name. `undefined` where it cannot be installed. */
+export function ensurePdfText() {
+  const path = '/usr/bin/pdftotext';
+  if (!existsSync(path) && existsSync('/usr/bin/apt-get') && process.getuid?.() === 0) install('poppler-utils');
+  return existsSync(path) ? path : undefined;
+}
+
 /** A folder for what tests and benchmarks leave behind; git ignores it. */
 export function cacheFolder() {
   const folder = join(ROOT, '.cache');

@@ -5,6 +5,7 @@ import { milestoneTime } from '@core/curve';
 import { drawnRise, inUnit, quantityOf, spell, TEMPERATURES, type Quantity } from '@core/quantity';
 import InkStrip from '../strip/InkStrip.vue';
 import LevelStrip from '../strip/LevelStrip.vue';
+import type { PictureText } from '../strip/picture';
 import StripSheet from '../strip/StripSheet.vue';
 import { later, type Trace } from '../strip/trace';
 import type { Beside } from '../workers/opened';
@@ -19,6 +20,8 @@ const props = defineProps<{
   pens: number[];
   baseline: number;
   caption: string;
+  /** What stands about a picture of them. */
+  text: PictureText;
 }>();
 
 type View = 'together' | 'apart' | 'by level' | 'ahead';
@@ -170,7 +173,7 @@ const lastOf = ({ dots }: Trace) => {
         :baseline="names[baseline] ?? ''"
         :caption="`${caption}, as what each is ahead`"
       />
-      <StripSheet v-else :traces="traces" penned :first="['percent']" :caption="`${caption}, over time`" />
+      <StripSheet v-else :traces="traces" penned :first="['percent']" :caption="`${caption}, over time`" :text="text" />
     </div>
     <p v-for="turn in view === 'ahead' ? turns : []" :key="turn" class="turn">{{ turn }}</p>
     <p v-if="view === 'ahead'" class="soft turn">Where a band holds 0, these readings do not tell the two apart.</p>

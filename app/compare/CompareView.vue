@@ -30,6 +30,7 @@ import {
 import { LEVELS } from '@core/curve';
 import { NotPlannable } from '@core/plan';
 import { report } from '../kit/failures';
+import MoreActions from '../kit/MoreActions.vue';
 import PickMany from '../kit/PickMany.vue';
 import { steady } from '../kit/steady';
 import { dayText } from '../kit/dates';
@@ -219,6 +220,13 @@ const title = computed(() => {
     : `${opened.value.length} runs, ${devices.length} devices`;
 });
 
+/** What stands about a picture of it: the answer, how sure it is, and of which day it is. */
+const pictureText = computed(() => ({
+  title: title.value,
+  lines: headline.value?.says ?? [],
+  foot: [headline.value?.sure, dayText(Date.now(), { year: true })].filter(Boolean).join(' '),
+}));
+
 function ask(query: Record<string, string | undefined>): void {
   void router.replace({ query: { ...route.query, ...query } });
 }
@@ -322,6 +330,7 @@ const hasNothing = computed(() => lanes.records.length + logbook.summaries.lengt
           density="compact"
           @update:model-value="(id: string) => ask({ level: id })"
         />
+        <MoreActions is-folded />
         <v-btn variant="text" @click="isSaving = true">Save</v-btn>
         <v-btn :aria-expanded="choosing" @click="choosing = !choosing">Choose runs</v-btn>
       </div>
@@ -371,6 +380,7 @@ const hasNothing = computed(() => lanes.records.length + logbook.summaries.lengt
               :pens="pens"
               :baseline="baselineRow"
               :caption="title"
+              :text="pictureText"
             />
             <CompareBars
               v-else-if="shown === 'bars'"
@@ -378,6 +388,7 @@ const hasNothing = computed(() => lanes.records.length + logbook.summaries.lengt
               :pens="pens"
               :measures="bars"
               :cells="bars.map(({ id }) => cellsOf.get(id) ?? [])"
+              :text="pictureText"
             />
             <CompareMatrix
               v-else-if="shown === 'matrix'"

@@ -1,8 +1,10 @@
 <script setup lang="ts">
-import { computed, ref } from 'vue';
+import { computed, onMounted, ref, useTemplateRef } from 'vue';
 import { findingText, type Finding } from '@core/advise';
 import type { Edit } from '@core/compare';
+import { escapeHtml } from '@core/quantity';
 import CopyButton from '../kit/CopyButton.vue';
+import { printsAs } from '../kit/printing';
 
 /** A sentence of the verdict with its reason; in one’s own words where one likes, what was worked out beside them. */
 const props = defineProps<{
@@ -22,6 +24,21 @@ const error = ref('');
 const MOST = 600;
 const isStale = computed(() => props.edit !== undefined && props.edit.made !== `${props.finding.says}\n${props.finding.why}`);
 
+/** On paper its reason is told, whether it is unfolded or not. */
+const item = useTemplateRef<HTMLElement>('item');
+onMounted(() => {
+  if (item.value)
+    printsAs(item.value, {
+      html: () => {
+        const [says, ...why] = findingText(props.finding, props.edit?.text)
+          .slice(props.finding.title.length + 2)
+          .split('\n');
+        const reasons = why.map((each) => `<p class="why">${escapeHtml(each)}</p>`).join('');
+        return `<h2>${escapeHtml(props.finding.title)}</h2><p class="headline"><strong>${escapeHtml(says ?? '')}</strong></p>${reasons}`;
+      },
+    });
+});
+
 function open(): void {
   text.value = props.edit?.text ?? props.finding.says;
   error.value = '';
@@ -38,7 +55,7 @@ function write(): void {
 </script>
 
 <template>
-  <li data-copied>
+  <li ref="item" data-copied>
     <h2>{{ finding.title }}</h2>
     <div class="said">
       <form v-if="isOpen" novalidate @submit.prevent="write" @keydown.esc.stop="isOpen = false">

@@ -69,7 +69,7 @@ const says = computed(() =>
     density="compact"
     @update:model-value="projectTo"
   />
-  <details class="ask">
+  <details data-acts class="ask">
     <summary>
       Figures to work out <span v-if="says" class="soft">{{ says }}</span>
     </summary>

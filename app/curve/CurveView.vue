@@ -166,6 +166,14 @@ const facts = computed(() => {
     .filter(Boolean)
     .join(' · ');
 });
+/** What stands about a picture of it: when it was full and how sure that is, and when it was plugged in. */
+const pictureText = computed(() => ({
+  title: title.value,
+  lines: figures.value
+    .filter(({ group, value }) => group === 'When it reached' && value !== undefined)
+    .map(({ label, value, detail }) => `${label}: ${value ?? ''}${detail ? ` (${detail})` : ''}`),
+  foot: facts.value,
+}));
 const caption = computed(() => (run.value ? `${title.value}, over ${spell(run.value.end)}` : ''));
 const correcting = ref(false);
 const tagging = ref(false);
@@ -348,6 +356,7 @@ const enterStrike = (entry: Entry) => {
           :stages="moving ? [] : stages"
           :marks="moving ? [] : marks"
           :caption="caption"
+          :text="pictureText"
           :finer="moving ? undefined : finer"
           :in-hand="moving !== undefined"
           @at="(seconds) => (at = seconds)"

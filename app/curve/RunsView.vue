@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { useMediaQuery } from '@vueuse/core';
 import { max } from 'd3-array';
-import { computed, defineAsyncComponent, onMounted, ref, shallowRef, watch } from 'vue';
+import { computed, defineAsyncComponent, onMounted, ref, shallowRef, useTemplateRef, watch } from 'vue';
 import { useRouter } from 'vue-router';
 import { byNatural, RUN_ORDERS, runsFound, runsInOrder, type RunFilter, type RunOrder, type Summary } from '@core/curve';
 import { endingWord } from '@core/ink';
@@ -11,6 +11,7 @@ import DateField from '../kit/DateField.vue';
 import { momentText } from '../kit/dates';
 import { dropped } from '../kit/dropped';
 import MoreActions from '../kit/MoreActions.vue';
+import { printsAs } from '../kit/printing';
 import type { Work } from '../kit/work';
 import WorkBar from '../kit/WorkBar.vue';
 import type { SetAside } from '../ledger/live';
@@ -128,6 +129,10 @@ const taken = () => ({
   },
 });
 
+/** On paper the whole list is told: on the screen there are only as many rows as are seen. */
+const list = useTemplateRef<HTMLElement>('list');
+watch(list, (element) => element && printsAs(element, { table: () => taken().table }));
+
 async function exportFile(only?: ReadonlySet<string>): Promise<void> {
   exported.value = { done: 0, of: 0 };
   export_ = new AbortController();
@@ -225,7 +230,7 @@ function callOff(): void {
         <CopyButton name="the list" :take="taken" />
       </div>
       <p v-if="found.length === 0" class="first-step">No run fits. <v-btn @click="clearFilter">Show all</v-btn></p>
-      <div v-else role="table" aria-label="Finished runs" :aria-rowcount="found.length + 1" class="table">
+      <div v-else ref="list" role="table" aria-label="Finished runs" :aria-rowcount="found.length + 1" class="table">
         <div role="rowgroup">
           <div role="row" class="row head">
             <span role="columnheader"><span class="unseen-text">Pick</span></span>

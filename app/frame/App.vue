@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import { defineAsyncComponent, ref, shallowRef, type Ref } from 'vue';
+import { useEventListener } from '@vueuse/core';
+import { defineAsyncComponent, onMounted, ref, shallowRef, type Ref } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import DueLine from '../entry/DueLine.vue';
 import { afterPaint } from '../kit/afterPaint';
@@ -8,6 +9,7 @@ import { dropped, isFile } from '../kit/dropped';
 import { failure } from '../kit/failures';
 import { useSettings } from '../kit/settings';
 import { copyAtHand } from '../kit/copy';
+import { printsBy, printScreen } from '../kit/printing';
 import { useKeys } from '../kit/shortcuts';
 import { troubleFrom } from '../ledger/storageTrouble';
 import { useLanes } from '../logbook/lanes';
@@ -72,6 +74,22 @@ function drop(event: DragEvent): void {
 function toEntry(): void {
   document.getElementById('entry')?.focus();
 }
+/** Whatever is typed into: it is the browser’s own key, and prints more than is on the screen. */
+useEventListener(window, 'keydown', (event) => {
+  if (!(event.ctrlKey || event.metaKey) || event.shiftKey || event.altKey || event.key.toLowerCase() !== 'p') return;
+  event.preventDefault();
+  void printScreen();
+});
+// By the browser’s menu it is printed too: what fills the page is there once nothing else is to be done.
+let isListening: Promise<void> | undefined;
+const fetchPrint = () =>
+  (isListening ??= import('../print/printPage').then(({ listenForPrint }) => {
+    listenForPrint();
+  }));
+printsBy(fetchPrint);
+onMounted(() => {
+  setTimeout(() => void fetchPrint(), 3000);
+});
 const go = (path: string) => () => void router.push(path);
 
 useKeys({

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { useMediaQuery } from '@vueuse/core';
 import { ref } from 'vue';
+import { printScreen } from './printing';
 
 /** Actions of a page beside its main one: in a row where there is room, else behind one button. `isFolded`: always behind it. */
 defineProps<{ isFolded?: boolean }>();
@@ -16,7 +17,7 @@ function leave({ relatedTarget, currentTarget }: FocusEvent): void {
 <template>
   <div class="more" :class="{ folded: isFolded || isNarrow }" @focusout="leave" @keydown.esc="open = false">
     <v-btn class="toggle" variant="text" :aria-expanded="open" @click="open = !open">More</v-btn>
-    <div class="rest" :class="{ open }" @click="open = false"><slot /></div>
+    <div class="rest" :class="{ open }" @click="open = false"><slot /><v-btn variant="text" @click="printScreen">Print</v-btn></div>
   </div>
 </template>
 

@@ -28,6 +28,7 @@ export const SHORTCUTS = {
   log: { keys: 'Enter', shown: 'Enter', does: 'log the line' },
   leave: { keys: 'Escape', shown: 'Esc', does: 'clear the due line, then leave it' },
   copy: { keys: 'Shift+C', shown: 'Shift C', does: 'copy what is pointed at or has the focus: a table, the verdict, a picture' },
+  print: { keys: '$mod+KeyP', shown: 'Ctrl P', does: 'print what is on the screen' },
   sheet: { keys: '?', shown: '?', does: 'show this sheet' },
 } as const satisfies Record<string, Shortcut>;
 

@@ -3,6 +3,7 @@ import { nanoid } from 'nanoid';
 import { computed, onMounted } from 'vue';
 import { useRouter } from 'vue-router';
 import { progressOf } from '@core/plan';
+import MoreActions from '../kit/MoreActions.vue';
 import { useShelf } from '../logbook/shelf';
 import { useStudies } from '../logbook/studies';
 import UnreadNote from '../logbook/UnreadNote.vue';
@@ -32,6 +33,7 @@ const begin = () => void router.push(`/plan/${nanoid(10)}`);
       <h1>Plan</h1>
       <p class="soft">studies that will answer their question</p>
       <div class="actions">
+        <MoreActions v-if="rows.length > 0" is-folded />
         <v-btn v-if="shelf.isStocked && rows.length > 0" variant="flat" color="primary" @click="begin">Begin a study</v-btn>
       </div>
     </header>

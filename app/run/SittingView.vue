@@ -3,6 +3,7 @@ import { computed, nextTick, ref, shallowRef, watch } from 'vue';
 import { useRouter } from 'vue-router';
 import { compatibility } from '@core/compare';
 import { momentOf, sourceKey, sourceSays, TRIAL_STATES, type Draft, type Source, type Trial } from '@core/ink';
+import MoreActions from '../kit/MoreActions.vue';
 import { useDueLine } from '../entry/dueLine';
 import { useSitting } from '../entry/sitting';
 import TrialCard from '../entry/TrialCard.vue';
@@ -104,6 +105,7 @@ function strike(trial: Trial): void {
     <header>
       <h1>Spot check of {{ run.header.device.name }}</h1>
       <p class="soft">{{ rows.length }} of {{ list.length }} tried</p>
+      <div class="actions"><MoreActions is-folded /></div>
     </header>
     <div class="body">
       <div class="side">

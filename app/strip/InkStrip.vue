@@ -2,10 +2,12 @@
 import { useResizeObserver } from '@vueuse/core';
 import { max } from 'd3-array';
 import { computed, onMounted, shallowRef, useTemplateRef, watch } from 'vue';
-import type { Quantity } from '@core/quantity';
+import { escapeHtml, type Quantity } from '@core/quantity';
+import { printsAs } from '../kit/printing';
 import { useSettings } from '../kit/settings';
 import { canvasSurface } from './layers/canvasSurface';
 import { drawStrip } from './layers/draw';
+import { svgSurface } from './layers/svgSurface';
 import type { Size, StripLook } from './layers/look';
 import StripTable from './StripTable.vue';
 import type { Trace } from './trace';
@@ -78,6 +80,18 @@ useResizeObserver(box, ([entry]) => {
   draw();
 });
 onMounted(() => {
+  if (box.value)
+    printsAs(box.value, {
+      html: () => {
+        const { body, ...to } = svgSurface(
+          canvasSurface(new OffscreenCanvas(1, 1).getContext('2d') as OffscreenCanvasRenderingContext2D).widthOf,
+        );
+        const wide = props.size === 'row' ? 300 : 960;
+        const high = Math.max(24, Math.round(props.size === 'sheet' ? 480 : (wide * height) / Math.max(width, 1)));
+        drawStrip(to, props.traces, { ...look.value, theme: 'paper' }, { width: wide, height: high });
+        return `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 ${wide} ${high}" role="img" aria-label="${escapeHtml(props.caption)}">${body()}</svg>`;
+      },
+    });
   ({ width = 0, height = 0 } = box.value?.getBoundingClientRect() ?? {});
   draw();
   // Words on the paper are measured anew once our own type has loaded.

@@ -1,9 +1,10 @@
 <script setup lang="ts">
 import { max } from 'd3-array';
-import { computed, ref, shallowRef, useTemplateRef, watch } from 'vue';
+import { computed, defineAsyncComponent, ref, shallowRef, useTemplateRef, watch } from 'vue';
 import { inUnit, quantityOf, sharersOf, spell, type Quantity } from '@core/quantity';
 import { linesOn, mainTrack, tracksOf, tracksThere, usualTracks, type StripLook } from './layers/look';
 import InkStrip from './InkStrip.vue';
+import type { PictureBody, PictureText } from './picture';
 import type { Span } from '@core/samples';
 import { lineName, type Dots, type Trace } from './trace';
 
@@ -23,6 +24,8 @@ const props = defineProps<{
   first?: readonly Quantity[] | undefined;
   /** Fetches a finer drawing of a stretch, of a run that a meter streamed. */
   finer?: ((from: number, to: number) => Promise<Dots>) | undefined;
+  /** What stands about a picture of it. */
+  text?: PictureText | undefined;
   /** Something on it is in hand: a drag and the arrows move that, and not what is looked at. */
   inHand?: boolean;
 }>();
@@ -247,6 +250,21 @@ function pennedAt(at: number): string[] {
 const said = computed(() =>
   readout.value ? `${readout.value.at}: ${readout.value.values.join(', ') || 'nothing read yet'}` : 'no moment pointed at',
 );
+/** A picture of it, as it is looked at. */
+const PictureSheet = defineAsyncComponent(() => import('./PictureSheet.vue'));
+const picturing = ref(false);
+const pictured = shallowRef<{ body: PictureBody; seen: { width: number; height: number } }>();
+async function takePicture(): Promise<void> {
+  const { stripBody } = await import('./picture');
+  const { from, to: until } = shownView.value;
+  const { band, stages, marks, penned = false } = props;
+  const { clientWidth: width = 900, clientHeight: height = 420 } = paper.value ?? {};
+  pictured.value = {
+    body: stripBody(traces.value, { size: 'sheet', penned, tracks: tracks.value, from, until, band, stages, marks }),
+    seen: { width, height },
+  };
+  picturing.value = true;
+}
 const shareOf = (seconds: number) => `${(100 * seconds) / end.value}%`;
 
 /** Drags the stretch along the whole. */
@@ -278,6 +296,9 @@ function slide(event: PointerEvent): void {
         <button type="button" aria-label="Look closer" @click="zoom(0.5)">+</button>
         <button type="button" aria-label="See more" :disabled="!view" @click="zoom(2)">−</button>
         <button type="button" :disabled="!view" @click="view = undefined">Whole</button>
+      </div>
+      <div v-if="text" role="group" aria-label="Out of the program">
+        <button type="button" @click="takePicture">Picture</button>
       </div>
     </div>
     <div
@@ -324,6 +345,7 @@ function slide(event: PointerEvent): void {
       <InkStrip :traces="props.traces" size="row" :penned="penned" :until="end" caption="The whole run" />
       <div v-if="view" class="window" :style="{ left: shareOf(view.from), width: shareOf(view.to - view.from) }" />
     </div>
+    <PictureSheet v-if="text && picturing && pictured" v-model="picturing" :text="text" :body="pictured.body" :seen="pictured.seen" />
   </div>
 </template>
 

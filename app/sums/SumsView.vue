@@ -2,6 +2,7 @@
 import { computed, onMounted, reactive, ref, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import { fieldError, noteOf, SUMS, typeFigure, usualTexts, workOut } from '@core/sums';
+import MoreActions from '../kit/MoreActions.vue';
 import CopyButton from '../kit/CopyButton.vue';
 import { momentText } from '../kit/dates';
 import { report } from '../kit/failures';
@@ -76,6 +77,7 @@ async function save(): Promise<void> {
     <header>
       <h1>Sums</h1>
       <p class="soft">small calculators, each with its working and margin</p>
+      <div class="actions"><MoreActions is-folded /></div>
     </header>
     <div class="halves">
       <nav aria-label="Sums">

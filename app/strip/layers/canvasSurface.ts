@@ -2,7 +2,7 @@ import { FAMILIES, isOpen, nibPaths, type Surface, type WordLook } from './surfa
 
 type Context = CanvasRenderingContext2D | OffscreenCanvasRenderingContext2D;
 
-const fontOf = ({ size, family }: WordLook) => `${size}px ${FAMILIES[family]}`;
+const fontOf = ({ size, family, weight }: WordLook) => `${weight ?? 400} ${size}px ${FAMILIES[family]}`;
 const ALIGN = { start: 'left', middle: 'center', end: 'right' } as const;
 
 /** A canvas as layers draw on it. */

@@ -39,7 +39,7 @@ export const meets = (one: Rect, other: Rect): boolean =>
   one.left < other.right && other.left < one.right && one.top < other.bottom && other.top < one.bottom;
 
 /** Draws words, and reports their box. */
-export function say({ to, boxes }: Drawing, layer: string, text: string, x: number, y: number, look: WordLook): void {
+export function say({ to, boxes }: Pick<Drawing, 'to' | 'boxes'>, layer: string, text: string, x: number, y: number, look: WordLook): void {
   if (text === '') return;
   to.words(text, x, y, look);
   boxes.push({ text, layer, ...boxOf(to, text, x, y, look) });

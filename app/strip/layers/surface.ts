@@ -31,6 +31,7 @@ export interface WordLook {
   colour: string;
   size: number;
   family: 'words' | 'figures';
+  weight?: 700;
   align?: 'start' | 'middle' | 'end';
   /** Quarter turns to the left: 1 reads upwards. */
   turned?: 0 | 1;

@@ -43,9 +43,9 @@ export function svgSurface(widthOf: Surface['widthOf']): Surface & { body: () =>
         parts.push(`<path d="${paths.join('')}${isOpen(shape) ? '' : 'Z'}"${look}/>`);
       }
     },
-    words(text, x, y, { colour, size, family, align = 'start', turned }) {
+    words(text, x, y, { colour, size, family, weight, align = 'start', turned }) {
       parts.push(
-        `<text x="${near(x)}" y="${near(y)}" font-family="${escapeHtml(FAMILIES[family])}" font-size="${size}"${painted('fill', colour)} text-anchor="${align}"${
+        `<text x="${near(x)}" y="${near(y)}" font-family="${escapeHtml(FAMILIES[family])}" font-size="${size}"${painted('fill', colour)} text-anchor="${align}"${weight ? ` font-weight="${weight}"` : ''}${
           turned ? ` transform="rotate(-90 ${near(x)} ${near(y)})"` : ''
         }>${escapeHtml(text)}</text>`,
       );

@@ -1,0 +1,108 @@
+import './print.css';
+import { tableHtml } from '@core/quantity';
+import { momentText } from '../kit/dates';
+import { onPaper } from '../kit/printing';
+import { PALETTES, type ThemeName } from '../kit/theme';
+import { penOf, PEN_COUNT } from '../strip/pens';
+
+/**
+ * What is printed is a page of its own, filled anew each time: a copy of the place that is on the screen, light, without what acts. Strips are drawn anew as
+ * SVG, long lists are told whole, fields say what stands in them.
+ */
+function fillPrintPage(): void {
+  const place = document.getElementById('place');
+  if (!place) return;
+  const page = document.querySelector<HTMLElement>('.print-page') ?? document.createElement('div');
+  // Its colours are those of the light theme, whichever is on the screen.
+  page.className = 'print-page v-theme--paper';
+  const copy = place.cloneNode(true) as HTMLElement;
+  copy.removeAttribute('id');
+  const [originals, copies] = [[...place.querySelectorAll('*')], [...copy.querySelectorAll('*')]];
+  for (const [index, original] of originals.entries()) {
+    const made = copies[index];
+    if (made) settle(original, made);
+  }
+  for (const gone of copy.querySelectorAll(GONE)) gone.remove();
+  for (const each of copy.querySelectorAll('[id]')) each.removeAttribute('id');
+  const dated = document.createElement('p');
+  dated.className = 'soft printed';
+  dated.textContent = `Inkpath Log, printed ${momentText(Date.now(), { year: true })}`;
+  copy.querySelector('header')?.append(dated);
+  page.replaceChildren(copy);
+  page.innerHTML = inLight(page.innerHTML);
+  document.body.append(page);
+}
+
+/** What only acts, or says something for the moment. */
+const GONE =
+  'nav, .v-btn, [data-acts], [role="group"], [role="alert"], .tools, .reader > .whole, .reader .cursor, .v-input, select, input, textarea, .gone-on-paper';
+
+/** Makes of a copied element what it is on paper. */
+function settle(original: Element, copy: Element): void {
+  const as = onPaper(original);
+  if (as?.html) {
+    copy.innerHTML = as.html();
+    copy.classList.add('drawn-on-paper');
+  } else if (as?.table) {
+    copy.innerHTML = tableHtml(as.table());
+    copy.classList.add('told-on-paper');
+  } else if (original instanceof HTMLCanvasElement) {
+    const image = document.createElement('img');
+    image.src = original.toDataURL();
+    image.alt = original.getAttribute('aria-label') ?? '';
+    copy.replaceWith(image);
+  } else if (original instanceof HTMLTableElement && columnsIn(original) > UPRIGHT) {
+    copy.classList.add('wide-on-paper');
+    if (columnsIn(original) > ACROSS) copy.classList.add('dense-on-paper');
+  } else if (original.matches('.v-input')) {
+    const said = saidByField(original);
+    if (said) copy.before(said);
+  } else if (original instanceof HTMLSelectElement) copy.before(original.selectedOptions[0]?.textContent ?? '');
+  else if (original instanceof HTMLDetailsElement) copy.setAttribute('open', '');
+  else if (original instanceof HTMLButtonElement && original.matches('.link, [aria-expanded]:not(.figure)')) copy.remove();
+  else if (original instanceof HTMLButtonElement && !original.matches('.v-btn, [role="group"] *')) {
+    const words = document.createElement('span');
+    words.className = copy.className;
+    words.append(...copy.childNodes);
+    copy.replaceWith(words);
+  }
+}
+
+/** So many columns have room on a page that stands upright, and on one that lies. */
+const [UPRIGHT, ACROSS] = [7, 11];
+const columnsIn = (table: HTMLTableElement): number => Math.max(0, ...[...table.rows].map(({ cells }) => cells.length));
+
+/** What stands in a field, with its name; nothing of an empty one. */
+function saidByField(field: Element): HTMLElement | undefined {
+  const name = field.querySelector('label')?.textContent.trim() ?? '';
+  const input = field.querySelector<HTMLInputElement | HTMLTextAreaElement>('input, textarea');
+  const box = field.querySelector<HTMLInputElement>('input[type="checkbox"]');
+  const chosen = [...field.querySelectorAll('.v-select__selection, .v-chip, .v-radio:has(input:checked) label')].map((each) =>
+    each.textContent.trim(),
+  );
+  const value = box ? (box.checked ? 'yes' : '') : chosen.length > 0 ? chosen.join(', ') : (input?.value.trim() ?? '');
+  if (value === '' || input?.type === 'search') return undefined;
+  const said = document.createElement('p');
+  said.className = 'field-on-paper';
+  const label = document.createElement('span');
+  label.className = 'soft';
+  label.textContent = name === '' ? '' : `${name}: `;
+  said.append(label, value);
+  return said;
+}
+
+/** Pens of the dark theme as those of the light one, wherever they were written into an element. */
+function inLight(html: string): string {
+  const rgb = (hex: string) => `rgb(${[1, 3, 5].map((at) => Number.parseInt(hex.slice(at, at + 2), 16)).join(', ')})`;
+  const pairs = Array.from({ length: PEN_COUNT / 2 }, (_, pen) =>
+    (['darkRoom', 'paper'] as ThemeName[]).map((theme) => penOf(pen, theme).colour),
+  );
+  const all = [...pairs, [PALETTES.darkRoom.ink, PALETTES.paper.ink]];
+  return all.reduce((text, [dark = '', light = '']) => text.replaceAll(dark, light).replaceAll(rgb(dark), rgb(light)), html);
+}
+
+/** Fills the page whenever the browser is about to print, and takes it away after. */
+export function listenForPrint(): void {
+  window.addEventListener('beforeprint', fillPrintPage);
+  window.addEventListener('afterprint', () => document.querySelector('.print-page')?.remove());
+}
