@@ -7,7 +7,9 @@ const [chromium, whole, pdfText] = [ensureChromium(), ensureWholeChromium(), ens
 await ensureBuild();
 const args = process.argv.slice(2);
 const tests = (...more) =>
-  runPackage('@playwright/test', ['test', ...args, ...more], { env: { ...process.env, CHROMIUM: chromium, CHROMIUM_WHOLE: whole, PDF_TEXT: pdfText ?? '' } });
+  runPackage('@playwright/test', ['test', ...args, ...more], {
+    env: { ...process.env, CHROMIUM: chromium, CHROMIUM_WHOLE: whole, PDF_TEXT: pdfText ?? '' },
+  });
 
 /** What the browser says of a page whose process died under it: no assertion failed, for none was reached. */
 const CRASHED = /Target crashed|Page crashed/;

@@ -58,6 +58,7 @@ function settle(original: Element, copy: Element): void {
     const said = saidByField(original);
     if (said) copy.before(said);
   } else if (original instanceof HTMLSelectElement) copy.before(original.selectedOptions[0]?.textContent ?? '');
+  else if (original.matches('th') && original.textContent.trim() === 'Actions') copy.replaceChildren();
   else if (original instanceof HTMLDetailsElement) copy.setAttribute('open', '');
   else if (original instanceof HTMLButtonElement && original.matches('.link, [aria-expanded]:not(.figure)')) copy.remove();
   else if (original instanceof HTMLButtonElement && !original.matches('.v-btn, [role="group"] *')) {
