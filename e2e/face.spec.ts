@@ -173,6 +173,25 @@ test('@face with forced colours the chosen tab and the focus are seen; the entry
   await page.keyboard.press('Enter');
   const entry = page.getByRole('textbox', { name: /^Reading of/ });
   await expect(entry).toBeFocused();
+  // Bars and shading are seen by what the system draws with, and lines by pens that stand out from its ground.
+  await page.goto(`${DEMO}/compare`);
+  await isReady(page);
+  await page.getByRole('button', { name: 'Van chargers, round one', exact: true }).click();
+  const ground = await page.evaluate(() => getComputedStyle(document.body).backgroundColor);
+  await page.getByRole('button', { name: 'Bars', exact: true }).click();
+  expect(
+    await page
+      .locator('.bar')
+      .first()
+      .evaluate((bar) => getComputedStyle(bar).backgroundColor),
+  ).not.toBe(ground);
+  await page.getByRole('button', { name: 'Matrix', exact: true }).click();
+  const edges = page.locator('.matrix td:not(.open)');
+  const wide = await edges.evaluateAll((all) => all.map((cell) => Number.parseFloat(getComputedStyle(cell).borderInlineStartWidth)));
+  expect(new Set(wide).size).toBeGreaterThan(2);
+  await page.goto(`${DEMO}/curve`);
+  await isReady(page);
+  await page.getByRole('link', { name: 'Skip to the entry line' }).press('Enter');
   await page.keyboard.press('Escape');
   await page.getByRole('heading', { level: 1 }).click();
   await page.keyboard.press('Shift+E');

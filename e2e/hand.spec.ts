@@ -178,6 +178,13 @@ test('@hand a comparison with its verdict, a study, its calendar, a shelf and a 
   await page.getByRole('link', { name: 'Van chargers, round one' }).first().click();
   await expect(page.getByRole('button', { name: 'Copy the matrix' })).toBeVisible();
   expect((await printed(page, 'study')).join('\n')).toContain('The matrix');
+  await page.goto(`${page.url()}/calendar`);
+  await expect(page.getByRole('heading', { name: /^Calendar of/ })).toBeVisible();
+  expect((await printed(page, 'calendar')).join('\n')).toContain('Calendar of Van chargers, round one');
+  await page.goto(`${DEMO}/curve/saltmarsh-12`);
+  await expect(page.getByRole('region', { name: 'Compatibility' })).toBeVisible();
+  const spot = (await printed(page, 'spot')).join('\n');
+  for (const said of ['What works with Sedge 5', 'Sluice 40', 'Puddle']) expect(spot).toContain(said);
   await page.goto(`${DEMO}/bench?shelf=charger`);
   await isReady(page);
   const shelf = (await printed(page, 'shelf')).join('\n');

@@ -3,7 +3,7 @@ import { Chart, Filler, LinearScale, LineController, LineElement, PointElement }
 import { computed, onBeforeUnmount, onMounted, useTemplateRef, watch } from 'vue';
 import type { Ahead } from '@core/compare';
 import { fixed, nominal, spell } from '@core/quantity';
-import { useSettings } from '../kit/settings';
+import { useDrawnTheme } from '../strip/drawnTheme';
 import { PALETTES } from '../kit/theme';
 import { penOf } from '../strip/pens';
 import { timeRules } from '../strip/trace';
@@ -12,7 +12,7 @@ import { timeRules } from '../strip/trace';
 const props = defineProps<{ lines: { name: string; pen: number; ahead: readonly Ahead[] }[]; baseline: string; caption: string }>();
 
 Chart.register(LineController, LineElement, PointElement, LinearScale, Filler);
-const settings = useSettings();
+const theme = useDrawnTheme();
 const canvas = useTemplateRef<HTMLCanvasElement>('canvas');
 let chart: Chart | undefined;
 
@@ -21,13 +21,13 @@ const end = computed(() => Math.max(60, ...props.lines.flatMap(({ ahead }) => ah
 function draw(): void {
   chart?.destroy();
   if (!canvas.value) return;
-  const palette = PALETTES[settings.theme];
+  const palette = PALETTES[theme.value];
   const ticks = { color: palette.soft, font: { family: "'Atkinson Hyperlegible Mono Variable', monospace", size: 12 } };
   chart = new Chart(canvas.value, {
     type: 'line',
     data: {
       datasets: props.lines.flatMap(({ name, pen, ahead }) => {
-        const { colour, dash } = penOf(pen, settings.theme);
+        const { colour, dash } = penOf(pen, theme.value);
         const edge = { borderWidth: 0, pointRadius: 0, borderColor: 'transparent' };
         return [
           { ...edge, label: `${name}, least`, data: ahead.map(({ seconds, value, margin }) => ({ x: seconds, y: value - margin })) },
@@ -82,7 +82,7 @@ function draw(): void {
   });
 }
 onMounted(draw);
-watch([() => props.lines, () => settings.theme], draw);
+watch([() => props.lines, theme], draw);
 onBeforeUnmount(() => chart?.destroy());
 
 /** Where it stands at the quarters of the time, for who cannot see it. */

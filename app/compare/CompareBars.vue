@@ -3,7 +3,7 @@ import { computed, defineAsyncComponent, ref, shallowRef, useTemplateRef } from 
 import { figureTable, whiskersOf, type Cell, type Measure, type RowsOfDevice } from '@core/compare';
 import { max } from 'd3-array';
 import CopyButton from '../kit/CopyButton.vue';
-import { useSettings } from '../kit/settings';
+import { useDrawnTheme } from '../strip/drawnTheme';
 import PenNib from '../strip/PenNib.vue';
 import type { PictureBody, PictureText } from '../strip/picture';
 import RankMark from './RankMark.vue';
@@ -21,7 +21,7 @@ const props = defineProps<{
   text: PictureText;
 }>();
 
-const settings = useSettings();
+const theme = useDrawnTheme();
 
 const tops = computed(() => {
   const found = new Map<string, number>();
@@ -59,7 +59,7 @@ const blocks = computed(() =>
     return { measure, groups };
   }),
 );
-const colourOf = (index: number) => penOf(props.pens[index] ?? 0, settings.theme).colour;
+const colourOf = (index: number) => penOf(props.pens[index] ?? 0, theme.value).colour;
 const rangeOf = (cell: Cell | undefined) => (cell?.range ? `, ${cell.range.split(' · ')[0] ?? ''}` : '');
 /** The bars as they stand, as a table: all setups, with every figure that is drawn. */
 const names = computed(() => {
@@ -114,7 +114,7 @@ async function takePicture(): Promise<void> {
               <span
                 v-if="bar.width !== '0'"
                 class="bar"
-                :class="{ hollow: penOf(pens[bar.index] ?? 0, settings.theme).hollow }"
+                :class="{ hollow: penOf(pens[bar.index] ?? 0, theme).hollow }"
                 :style="{ width: bar.width, color: colourOf(bar.index) }"
               />
               <span v-if="bar.whisker" class="whisker" :style="{ insetInlineStart: bar.whisker.left, insetInlineEnd: bar.whisker.right }" />
@@ -239,5 +239,24 @@ li {
 .note {
   grid-column: 1 / -1;
   font-size: 0.85rem;
+}
+
+/* Where the system chooses all colours, a bar is drawn by its outline. */
+@media (forced-colors: active) {
+  .bar {
+    background: CanvasText;
+    border: 1px solid CanvasText;
+    forced-color-adjust: none;
+  }
+
+  .hollow {
+    background: Canvas;
+  }
+
+  .whisker {
+    background: linear-gradient(CanvasText, CanvasText) center / 100% 1.5px no-repeat;
+    border-color: Highlight;
+    forced-color-adjust: none;
+  }
 }
 </style>

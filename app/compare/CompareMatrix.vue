@@ -56,7 +56,11 @@ const runsTo = (ids: readonly string[]) =>
               v-for="(cell, at) in device.cells"
               :key="matrix.sources[at]?.key"
               :class="{ open: !cell }"
-              :style="cell?.shade === undefined ? undefined : { '--shade': `${Math.round(6 + cell.shade * 26)}%` }"
+              :style="
+                cell?.shade === undefined
+                  ? undefined
+                  : { '--shade': `${Math.round(6 + cell.shade * 26)}%`, '--mark': `${Math.round(1 + cell.shade * 9)}px` }
+              "
             >
               <RouterLink v-if="cell" :to="runsTo(cell.runs)">
                 <RankMark v-if="cell.cell.place" :place="cell.cell.place" />
@@ -128,6 +132,18 @@ td a {
 
 td a:hover {
   outline: 2px solid rgb(var(--v-theme-due));
+}
+
+/* On shading a rank is as dark as its figure. */
+td :deep(.rank) {
+  color: inherit;
+}
+
+/* Where the system chooses all colours there is no shading: a bar at the edge is as wide as it would be dark. */
+@media (forced-colors: active) {
+  td:not(.open) {
+    border-inline-start: var(--mark, 0) solid CanvasText;
+  }
 }
 
 .open {

@@ -72,6 +72,13 @@ caption {
   background: rgba(var(--v-theme-ink), 0.55);
 }
 
+@media (forced-colors: active) {
+  .bar {
+    background: CanvasText;
+    forced-color-adjust: none;
+  }
+}
+
 .never {
   background: repeating-linear-gradient(45deg, rgb(var(--v-theme-ink)) 0 2px, transparent 2px 5px);
 }

@@ -14,6 +14,8 @@ const PAPER = {
   pencil: '#6A675F',
   due: '#B4410E',
   line: '#C9BDA2',
+  /** The line under a field, and around what can be pressed: three to one on the paper. */
+  field: '#8E866F',
   bar: '#1B2330',
   barField: '#2A3442',
   barText: '#FCF9F1',
@@ -32,6 +34,7 @@ const DARK_ROOM: Palette = {
   pencil: '#9C988C',
   due: '#FFA26B',
   line: '#323A45',
+  field: '#6C7785',
   bar: '#232A33',
   barField: '#323A45',
   barText: '#EDE6D6',

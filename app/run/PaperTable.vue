@@ -237,7 +237,7 @@ thead th {
   color: inherit;
   background: none;
   border: 0;
-  border-bottom: 1px solid rgb(var(--v-theme-line));
+  border-bottom: 1px solid rgb(var(--v-theme-field));
 }
 
 :deep(input:focus-visible) {

@@ -4,7 +4,7 @@ import { max } from 'd3-array';
 import { computed, onMounted, shallowRef, useTemplateRef, watch } from 'vue';
 import { escapeHtml, type Quantity } from '@core/quantity';
 import { printsAs } from '../kit/printing';
-import { useSettings } from '../kit/settings';
+import { useDrawnTheme } from './drawnTheme';
 import { canvasSurface } from './layers/canvasSurface';
 import { drawStrip } from './layers/draw';
 import { svgSurface } from './layers/svgSurface';
@@ -35,7 +35,7 @@ const props = defineProps<{
 
 const emit = defineEmits<{ measured: [area: { left: number; right: number; top: number; bottom: number }] }>();
 
-const settings = useSettings();
+const theme = useDrawnTheme();
 const box = useTemplateRef<HTMLElement>('box');
 const canvas = useTemplateRef<HTMLCanvasElement>('canvas');
 const area = shallowRef({ left: 0, right: 0, top: 0, bottom: 0 });
@@ -45,7 +45,7 @@ let [width, height] = [0, 0];
 const edge = computed(() => props.until ?? Math.max(600, max(props.traces, ({ end }) => end) ?? 0) * 1.02);
 const look = computed<StripLook>(() => ({
   size: props.size,
-  theme: settings.theme,
+  theme: theme.value,
   from: props.from,
   until: edge.value,
   band: props.band,

@@ -3,7 +3,7 @@ import { Chart, LinearScale, LineController, LineElement, PointElement } from 'c
 import { max, min } from 'd3-array';
 import { computed, onBeforeUnmount, onMounted, useTemplateRef, watch } from 'vue';
 import { fixed, inUnit, quantityOf, shownIn, shownUnit, TEMPERATURES, type Quantity } from '@core/quantity';
-import { useSettings } from '../kit/settings';
+import { useDrawnTheme } from './drawnTheme';
 import { PALETTES } from '../kit/theme';
 import { penOf } from './pens';
 
@@ -23,7 +23,7 @@ const props = defineProps<{
 }>();
 
 Chart.register(LineController, LineElement, PointElement, LinearScale);
-const settings = useSettings();
+const theme = useDrawnTheme();
 const canvas = useTemplateRef<HTMLCanvasElement>('canvas');
 let chart: Chart | undefined;
 
@@ -38,17 +38,17 @@ const DASHES = [
 const isHeat = (of: Quantity) => TEMPERATURES.includes(of);
 const heats = computed(() => props.lines.filter(({ of }) => isHeat(of)));
 type Line = (typeof props.lines)[number];
-const penFor = ({ pen = props.pen }: Line) => penOf(pen, settings.theme);
+const penFor = ({ pen = props.pen }: Line) => penOf(pen, theme.value);
 function dashOf(line: Line): number[] {
   if (line.pen !== undefined) return penFor(line).dash;
   return isHeat(line.of) ? (DASHES[heats.value.findIndex((each) => each.of === line.of) % DASHES.length] ?? []) : [];
 }
-const colourOf = (line: Line): string => (isHeat(line.of) && line.pen === undefined ? PALETTES[settings.theme].soft : penFor(line).colour);
+const colourOf = (line: Line): string => (isHeat(line.of) && line.pen === undefined ? PALETTES[theme.value].soft : penFor(line).colour);
 
 function draw(): void {
   chart?.destroy();
   if (!canvas.value) return;
-  const palette = PALETTES[settings.theme];
+  const palette = PALETTES[theme.value];
   const font = { family: "'Atkinson Hyperlegible Mono Variable', monospace", size: 12 };
   const scale = (title: string, range: { min: number; max: number }, position: 'left' | 'right' | 'bottom') => ({
     type: 'linear' as const,
@@ -106,7 +106,7 @@ function draw(): void {
   });
 }
 onMounted(draw);
-watch([() => props.lines, () => settings.theme], draw);
+watch([() => props.lines, theme], draw);
 onBeforeUnmount(() => chart?.destroy());
 </script>
 

@@ -1,13 +1,13 @@
 <script setup lang="ts">
 import { computed } from 'vue';
-import { useSettings } from '../kit/settings';
+import { useDrawnTheme } from './drawnTheme';
 import { penOf, type Nib } from './pens';
 
 /** A pen as a legend shows it: a stretch of its line and its nib, or the nib alone. */
 const props = defineProps<{ pen: number; line?: boolean }>();
 
-const settings = useSettings();
-const drawn = computed(() => penOf(props.pen, settings.theme));
+const theme = useDrawnTheme();
+const drawn = computed(() => penOf(props.pen, theme.value));
 const SHAPES: Readonly<Record<Nib, string>> = {
   circle: 'M-4.5 0a4.5 4.5 0 1 0 9 0a4.5 4.5 0 1 0-9 0z',
   diamond: 'M0-5.5L5.5 0L0 5.5L-5.5 0z',
