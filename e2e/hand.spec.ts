@@ -199,7 +199,7 @@ test('@hand a strip and bars are saved as pictures, in each shape, as they stand
   await press(page, 'Van chargers, round one');
   for (const picture of ['Curves', 'Bars']) {
     await press(page, picture);
-    await press(page, 'Picture');
+    await press(page, picture === 'Bars' ? 'Picture of the bars' : 'Picture');
     const sheet = page.getByRole('dialog');
     for (const [shape, width, height] of [
       ['square, 1080 × 1080', 1080, 1080],
@@ -241,7 +241,21 @@ test('@hand a strip and bars are saved as pictures, in each shape, as they stand
     expect(found.words.join(' ')).toContain('Quern 30');
     await sheet.getByRole('button', { name: 'Close' }).click();
   }
+  // A table, a matrix and a scatter leave as pictures, too.
+  for (const [picture, of, said] of [
+    ['Curves', 'Picture of the figures', 'Time to 80 %'],
+    ['Matrix', 'Picture of the matrix', 'Quern 65'],
+    ['Verdict', /^Picture of price against/, 'price of what is not at home yet'],
+  ] as const) {
+    await press(page, picture);
+    await page.getByRole('button', { name: of }).first().click();
+    const svg = page.waitForEvent('download');
+    await page.getByRole('dialog').getByRole('button', { name: 'Save as SVG' }).click();
+    expect(readFileSync(await (await svg).path(), 'utf8')).toContain(said);
+    await page.getByRole('dialog').getByRole('button', { name: 'Close' }).click();
+  }
   // The picture itself is copied, too.
+  await press(page, 'Curves');
   await press(page, 'Picture');
   await press(page, 'Copy the picture');
   await expect(page.getByRole('status').filter({ hasText: 'Copied' })).toBeVisible();

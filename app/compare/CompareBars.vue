@@ -1,11 +1,13 @@
 <script setup lang="ts">
-import { computed, defineAsyncComponent, ref, shallowRef, useTemplateRef } from 'vue';
+import { computed } from 'vue';
 import { figureTable, whiskersOf, type Cell, type Measure, type RowsOfDevice } from '@core/compare';
 import { max } from 'd3-array';
 import CopyButton from '../kit/CopyButton.vue';
 import { useDrawnTheme } from '../strip/drawnTheme';
 import PenNib from '../strip/PenNib.vue';
-import type { PictureBody, PictureText } from '../strip/picture';
+import PictureButton from '../strip/PictureButton.vue';
+import type { PictureText } from '../strip/picture';
+import { barsBody } from './barsPicture';
 import RankMark from './RankMark.vue';
 import { penOf } from '../strip/pens';
 
@@ -71,33 +73,26 @@ const names = computed(() => {
 const taken = () => ({ table: figureTable(props.measures.map(({ title }) => title).join(', '), names.value, props.measures, props.cells) });
 const widest = computed(() => max(props.groups, ({ names }) => max(names, (name) => name.length)) ?? 0);
 
-const PictureSheet = defineAsyncComponent(() => import('../strip/PictureSheet.vue'));
-const picturing = ref(false);
-const place = useTemplateRef<HTMLElement>('place');
-const pictured = shallowRef<{ body: PictureBody; seen: { width: number; height: number } }>();
-async function takePicture(): Promise<void> {
-  const { barsBody } = await import('./barsPicture');
-  const { clientWidth: width = 900, clientHeight: height = 420 } = place.value ?? {};
-  const drawn = blocks.value.map(({ measure, groups }) => ({
-    measure,
-    top: (tops.value.get(measure.unit) ?? 0) * 1.02 || 1,
-    groups: groups.map(({ of, bars }) => ({
-      of,
-      bars: bars.map(({ name, cell, index }) => ({ name, cell, pen: props.pens[index] ?? 0 })),
+const pictured = computed(() =>
+  barsBody(
+    blocks.value.map(({ measure, groups }) => ({
+      measure,
+      top: (tops.value.get(measure.unit) ?? 0) * 1.02 || 1,
+      groups: groups.map(({ of, bars }) => ({
+        of,
+        bars: bars.map(({ name, cell, index }) => ({ name, cell, pen: props.pens[index] ?? 0 })),
+      })),
     })),
-  }));
-  pictured.value = { body: barsBody(drawn), seen: { width, height } };
-  picturing.value = true;
-}
+  ),
+);
 </script>
 
 <template>
-  <div ref="place" class="blocks" :class="{ long: widest > 26 }" data-copied>
+  <div class="blocks" :class="{ long: widest > 26 }" data-copied>
     <div class="whole keys">
-      <v-btn size="small" variant="text" @click="takePicture">Picture</v-btn>
+      <PictureButton name="the bars" :text="text" :body="pictured" />
       <CopyButton name="the bars as a table" :take="taken" />
     </div>
-    <PictureSheet v-if="picturing && pictured" v-model="picturing" :text="text" :body="pictured.body" :seen="pictured.seen" />
     <section v-for="{ measure, groups: parts } in blocks" :key="measure.id" :aria-label="measure.title">
       <h2>
         {{ measure.title }}

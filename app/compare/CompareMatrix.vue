@@ -1,6 +1,8 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue';
 import CopyButton from '../kit/CopyButton.vue';
+import type { PictureText } from '../strip/picture';
+import PictureButton from '../strip/PictureButton.vue';
 import RankMark from './RankMark.vue';
 import type { Settling } from '@core/plan';
 import { matrixOf, matrixTable, type Measure, type SetupRuns } from '@core/compare';
@@ -11,6 +13,8 @@ const props = defineProps<{
   measures: Measure[];
   /** What setups are set against each other by: the figure it begins with, unless that is a time. */
   yardstick: string;
+  /** What stands about a picture of it. */
+  text: PictureText;
 }>();
 const emit = defineEmits<{ plan: [wanted: Settling] }>();
 
@@ -41,7 +45,7 @@ const runsTo = (ids: readonly string[]) =>
       @update:model-value="(id: string) => (chosen = id)"
     />
     <div v-if="matrix" class="scroll" tabindex="0" role="region" :aria-label="`${by?.title ?? ''}, devices by chargers`" data-copied>
-      <CopyButton name="the matrix" is-row :take="taken" />
+      <CopyButton name="the matrix" is-row :take="taken"><PictureButton name="the matrix" :text="text" /></CopyButton>
       <table>
         <thead>
           <tr>
@@ -71,6 +75,7 @@ const runsTo = (ids: readonly string[]) =>
                 v-else
                 type="button"
                 class="plan"
+                data-acts
                 :aria-label="`Plan ${device.name} on ${matrix.sources[at]?.name ?? ''}: it was not run`"
                 @click="emit('plan', { device: device.id, charger: matrix.sources[at]?.charger ?? '', runs: 1 })"
               >

@@ -4,6 +4,8 @@ import { figureTable, sharesSay, workingOf, writeDifference, type Cell, type Mea
 import CopyButton from '../kit/CopyButton.vue';
 import { vCards } from '../kit/vCards';
 import PenNib from '../strip/PenNib.vue';
+import type { PictureText } from '../strip/picture';
+import PictureButton from '../strip/PictureButton.vue';
 import RankMark from './RankMark.vue';
 
 /** The figures of setups side by side, or how they differ from the baseline: every figure with its margin, ties as ties, repeats as their mean. */
@@ -20,6 +22,8 @@ const props = defineProps<{
   standings: { first: string; rest: string[] }[];
   /** Whether differences from the baseline are shown. */
   isDifference: boolean;
+  /** What stands about a picture of them. */
+  text: PictureText;
 }>();
 
 const sorted = ref<{ by: string; isUp: boolean }>();
@@ -120,7 +124,9 @@ const lines = computed(() =>
 
 <template>
   <div class="scroll" tabindex="0" role="region" aria-label="Figures side by side" data-copied>
-    <CopyButton name="the figures" is-row v-bind="isDifference ? {} : { take: taken }" />
+    <CopyButton name="the figures" is-row v-bind="isDifference ? {} : { take: taken }">
+      <PictureButton name="the figures" :text="text" />
+    </CopyButton>
     <table v-cards>
       <caption class="unseen-text">
         Figures of the runs laid over each other, set against

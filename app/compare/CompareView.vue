@@ -395,6 +395,7 @@ const hasNothing = computed(() => lanes.records.length + logbook.summaries.lengt
               :setups="setups"
               :measures="measures"
               :yardstick="yardstick.id"
+              :text="pictureText"
               @plan="(wanted) => plan({ says: '', runs: [wanted] })"
             />
             <VerdictSheet v-else v-bind="judged" @edit="edit" @plan="plan" @wish="wish" />
@@ -441,6 +442,7 @@ const hasNothing = computed(() => lanes.records.length + logbook.summaries.lengt
           :against="against"
           :standings="standings"
           :is-difference="isDifference"
+          :text="pictureText"
         />
         <VerdictSheet
           v-if="charges.length < 2 && (question.sittings.length > 0 || isOneOfSeveral)"

@@ -5,9 +5,11 @@ import { exampleHeader } from '../../core/ink/example';
 import { columnsOf, setupsOf } from '@core/compare';
 import { readRun } from '../../core/curve/figures';
 import { barsBody } from './barsPicture';
+import { scatterBody } from './scatter';
 import type { WordBox } from '../strip/layers/drawing';
 import { recording } from '../strip/layers/recording';
 import { asSeen, drawPicture, GROUNDS, pictureSvg, SHAPES, stripBody, wrapped, type PictureShape } from '../strip/picture';
+import { tableBody } from '../strip/tablePicture';
 import { traceOf } from '../strip/trace';
 
 const runOf = (name: string, full: number) => {
@@ -105,6 +107,70 @@ describe('a picture', () => {
       }),
       { numRuns: 80 },
     );
+  });
+
+  it('of a scatter has no name on another, on a nib or on a whisker, wherever its points lie', () => {
+    const points = fc.array(
+      fc.record({
+        name: fc.constantFrom('Cobble 12', 'Quern 65 with a long name of its own', 'x'.repeat(60)),
+        x: fc.integer({ min: 0, max: 90 }),
+        y: fc.integer({ min: 600, max: 20_000 }),
+        xMargin: fc.constantFrom(0, 2),
+        yMargin: fc.integer({ min: 0, max: 900 }),
+        isOn: fc.boolean(),
+      }),
+      { minLength: 1, maxLength: 14 },
+    );
+    fc.assert(
+      fc.property(points, shapes, texts, (all, shape, text) => {
+        const to = recording();
+        const numbered = all.map((each, index) => ({ ...each, index }));
+        const body = scatterBody({
+          points: numbered,
+          pens: all.map((_, index) => index),
+          across: 'price of what is not at home yet',
+          write: (x) => `€${x}`,
+        });
+        const boxes = drawPicture(to, shape, text, 'paper', body);
+        expectApart(boxes, shape);
+        const named = boxes.filter(({ text: said, layer }) => layer === 'scatter' && /^(Cobble|Quern|xx)/.test(said));
+        for (const drawn of to.drawn)
+          if (drawn.kind === 'nib' && all.length <= 8)
+            for (const { left, right, top, bottom } of named)
+              expect(drawn.x > left && drawn.x < right && drawn.y > top && drawn.y < bottom).toBe(false);
+        // With room enough a few are all named.
+        if (all.length <= 2 && shape.width >= 720 && shape.height >= 540) expect(named).toHaveLength(all.length);
+      }),
+      { numRuns: 120 },
+    );
+  });
+
+  it('of a table has each cell in its column, as many rows as there is room for, and says how many more', () => {
+    const cells = fc.constantFrom('57 min; 51–56 min', 'rank 1=: 2 h 03; 2 h 00–2 h 06', '—', 'x'.repeat(40), '');
+    fc.assert(
+      fc.property(
+        fc.integer({ min: 1, max: 9 }),
+        fc.integer({ min: 1, max: 60 }),
+        shapes,
+        texts,
+        fc.infiniteStream(cells),
+        (columns, rows, shape, text, stream) => {
+          const table = {
+            caption: 'x',
+            heads: Array.from({ length: columns }, (_, index) => `Head ${index}`),
+            rows: Array.from({ length: rows }, () => Array.from({ length: columns }, () => stream.next().value)),
+          };
+          expectApart(drawPicture(recording(), shape, text, 'paper', tableBody(table)), shape);
+        },
+      ),
+      { numRuns: 80 },
+    );
+    const [square] = SHAPES;
+    if (!square) throw new Error('a shape');
+    const long = { caption: 'x', heads: ['Setup', 'Time'], rows: Array.from({ length: 90 }, (_, index) => [`setup ${index}`, '57 min']) };
+    const said = drawPicture(recording(), square, { title: 'x', lines: [], foot: '' }, 'paper', tableBody(long)).map(({ text }) => text);
+    const drawn = said.filter((each) => each.startsWith('setup')).length;
+    expect(said.at(-1)).toBe(`and ${90 - drawn} more`);
   });
 
   it('without a ground has nothing behind it; with one the whole of it is covered', () => {

@@ -39,6 +39,7 @@ async function press(): Promise<void> {
 <template>
   <span ref="place" class="copy" :class="{ row: isRow }" data-acts>
     <span role="status" class="soft">{{ said }}</span>
+    <slot />
     <v-btn size="small" variant="text" data-copies :aria-label="`Copy ${name}`" @click="press">Copy</v-btn>
   </span>
 </template>

@@ -165,6 +165,7 @@ function exportFile(kind: 'ics' | 'csv'): void {
           </section>
           <template v-if="agenda.length > 0 && laidOut">
             <CalendarPaper
+              data-acts
               :agenda="agenda"
               :windows="laidOut.problem.windows"
               :moved="moved"
@@ -173,7 +174,7 @@ function exportFile(kind: 'ics' | 'csv'): void {
               @move="pin"
               @pick="(key) => (picked = key)"
             />
-            <p class="soft hint">
+            <p class="soft hint" data-acts>
               Drag a run to another time, or move it in the list: it is pinned there, and the rest is planned anew. Its name opens it, ready
               to start.
             </p>
