@@ -155,6 +155,11 @@ h2 {
   margin-inline-start: 0.7rem;
 }
 
+.own {
+  display: flex;
+  align-items: start;
+}
+
 @media (max-width: 700px) {
   li {
     grid-template-columns: minmax(0, 1fr) auto;

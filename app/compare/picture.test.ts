@@ -158,7 +158,7 @@ describe('a picture', () => {
           const table = {
             caption: 'x',
             heads: Array.from({ length: columns }, (_, index) => `Head ${index}`),
-            rows: Array.from({ length: rows }, () => Array.from({ length: columns }, () => stream.next().value)),
+            rows: Array.from({ length: rows }, () => Array.from({ length: columns }, () => stream.next().value as string)),
           };
           expectApart(drawPicture(recording(), shape, text, 'paper', tableBody(table)), shape);
         },
