@@ -46,6 +46,7 @@ const blocks = computed(() =>
         index,
         name,
         cell,
+        pen: props.pens[index] ?? 0,
         sort: value ?? Number.NaN,
         width: value === undefined ? '0' : share(value),
         whisker: whiskers && { left: share(whiskers.low), right: `calc(100% - ${share(whiskers.high)})` },
@@ -58,7 +59,7 @@ const blocks = computed(() =>
         .map((index, place) => barOf(index, names[place] ?? ''))
         .sort((one, other) => Number(Number.isNaN(one.sort)) - Number(Number.isNaN(other.sort)) || direction * (one.sort - other.sort)),
     }));
-    return { measure, groups };
+    return { measure, top, groups };
   }),
 );
 const colourOf = (index: number) => penOf(props.pens[index] ?? 0, theme.value).colour;
@@ -73,18 +74,7 @@ const names = computed(() => {
 const taken = () => ({ table: figureTable(props.measures.map(({ title }) => title).join(', '), names.value, props.measures, props.cells) });
 const widest = computed(() => max(props.groups, ({ names }) => max(names, (name) => name.length)) ?? 0);
 
-const pictured = computed(() =>
-  barsBody(
-    blocks.value.map(({ measure, groups }) => ({
-      measure,
-      top: (tops.value.get(measure.unit) ?? 0) * 1.02 || 1,
-      groups: groups.map(({ of, bars }) => ({
-        of,
-        bars: bars.map(({ name, cell, index }) => ({ name, cell, pen: props.pens[index] ?? 0 })),
-      })),
-    })),
-  ),
-);
+const pictured = computed(() => barsBody(blocks.value));
 </script>
 
 <template>

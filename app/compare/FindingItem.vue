@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, onMounted, ref, useTemplateRef } from 'vue';
-import { findingText, type Finding } from '@core/advise';
+import { findingParts, findingText, type Finding } from '@core/advise';
 import type { Edit } from '@core/compare';
 import { escapeHtml } from '@core/quantity';
 import CopyButton from '../kit/CopyButton.vue';
@@ -30,11 +30,9 @@ onMounted(() => {
   if (item.value)
     printsAs(item.value, {
       html: () => {
-        const [says, ...why] = findingText(props.finding, props.edit?.text)
-          .slice(props.finding.title.length + 2)
-          .split('\n');
-        const reasons = why.map((each) => `<p class="why">${escapeHtml(each)}</p>`).join('');
-        return `<h2>${escapeHtml(props.finding.title)}</h2><p class="headline"><strong>${escapeHtml(says ?? '')}</strong></p>${reasons}`;
+        const { sentence, reasons } = findingParts(props.finding, props.edit?.text);
+        const told = reasons.map((each) => `<p class="why">${escapeHtml(each)}</p>`).join('');
+        return `<h2>${escapeHtml(props.finding.title)}</h2><p class="headline"><strong>${escapeHtml(sentence)}</strong></p>${told}`;
       },
     });
 });

@@ -46,7 +46,10 @@ export function readDate(typed: string, part: DatePart): string | undefined {
   const patterns = { date: days, time: times, 'datetime-local': both }[part];
   // Whatever stands between day, month and year.
   const texts = [typed.trim(), typed.trim().replace(/(?<=\d)[./-](?=\d)/g, dateManner.separator)];
-  const found = texts.flatMap((text) => patterns.map((pattern) => parse(text, pattern, new Date())));
-  const at = found.find((date) => isValid(date) && date.getFullYear() > 99);
-  return at && format(at, KEPT[part]);
+  for (const text of texts)
+    for (const pattern of patterns) {
+      const at = parse(text, pattern, new Date());
+      if (isValid(at) && at.getFullYear() > 99) return format(at, KEPT[part]);
+    }
+  return undefined;
 }

@@ -35,7 +35,7 @@ function fillPrintPage(): void {
 
 /** What only acts, or says something for the moment. */
 const GONE =
-  'nav, .v-btn, [data-acts], [role="group"], [role="alert"], .tools, .reader > .whole, .reader .cursor, .v-input, select, input, textarea, .gone-on-paper';
+  'nav, .v-btn, [data-acts], [role="group"], [role="alert"], .tools, .reader > .whole, .reader .cursor, .v-input, select, input, textarea';
 
 /** Makes of a copied element what it is on paper. */
 function settle(original: Element, copy: Element): void {

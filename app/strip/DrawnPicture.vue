@@ -1,12 +1,11 @@
 <script setup lang="ts">
 import { useElementSize } from '@vueuse/core';
 import { onMounted, useTemplateRef, watch } from 'vue';
-import { escapeHtml } from '@core/quantity';
 import { printsAs } from '../kit/printing';
-import { canvasSurface } from './layers/canvasSurface';
+import { surfaceOn } from './layers/canvasSurface';
 import { useDrawnTheme } from './drawnTheme';
-import { svgSurface } from './layers/svgSurface';
-import { pageWidth, type PictureBody } from './picture';
+import { svgOf } from './layers/svgSurface';
+import type { PictureBody } from './picture';
 
 /** What layers draw, as wide as its place; on paper drawn anew. */
 const props = defineProps<{ body: PictureBody; height: number; caption: string }>();
@@ -17,12 +16,8 @@ const box = useTemplateRef<HTMLElement>('box');
 const { width } = useElementSize(box);
 
 function draw(): void {
-  const ctx = canvas.value?.getContext('2d');
-  if (!canvas.value || !ctx || width.value === 0) return;
-  const dense = window.devicePixelRatio || 1;
-  [canvas.value.width, canvas.value.height] = [Math.round(width.value * dense), Math.round(props.height * dense)];
-  ctx.scale(dense, dense);
-  props.body(canvasSurface(ctx), theme.value, { left: 0, top: 0, right: width.value, bottom: props.height });
+  const to = canvas.value && width.value > 0 ? surfaceOn(canvas.value, width.value, props.height) : undefined;
+  if (to) props.body(to, theme.value, { left: 0, top: 0, right: width.value, bottom: props.height });
 }
 watch([width, theme, () => props.body, () => props.height], draw, { flush: 'post' });
 onMounted(() => {
@@ -31,11 +26,10 @@ onMounted(() => {
   const PRINTED = 720;
   if (box.value)
     printsAs(box.value, {
-      html: () => {
-        const { body, ...to } = svgSurface(pageWidth());
-        props.body(to, 'paper', { left: 0, top: 0, right: PRINTED, bottom: props.height });
-        return `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 ${PRINTED} ${props.height}" role="img" aria-label="${escapeHtml(props.caption)}">${body()}</svg>`;
-      },
+      html: () =>
+        svgOf(props.caption, PRINTED, props.height, (to) => {
+          props.body(to, 'paper', { left: 0, top: 0, right: PRINTED, bottom: props.height });
+        }),
     });
 });
 </script>

@@ -2,12 +2,12 @@
 import { useResizeObserver } from '@vueuse/core';
 import { max } from 'd3-array';
 import { computed, onMounted, shallowRef, useTemplateRef, watch } from 'vue';
-import { escapeHtml, type Quantity } from '@core/quantity';
+import type { Quantity } from '@core/quantity';
 import { printsAs } from '../kit/printing';
 import { useDrawnTheme } from './drawnTheme';
-import { canvasSurface } from './layers/canvasSurface';
+import { surfaceOn } from './layers/canvasSurface';
 import { drawStrip } from './layers/draw';
-import { svgSurface } from './layers/svgSurface';
+import { svgOf } from './layers/svgSurface';
 import type { Size, StripLook } from './layers/look';
 import StripTable from './StripTable.vue';
 import type { Trace } from './trace';
@@ -60,14 +60,9 @@ const nowAt = computed(() => {
 });
 
 function draw(): void {
-  const ctx = canvas.value?.getContext('2d');
-  if (!canvas.value || !ctx || width === 0 || height === 0) return;
-  const dense = window.devicePixelRatio || 1;
-  const [wide, high] = [Math.round(width * dense), Math.round(height * dense)];
-  if (canvas.value.width !== wide || canvas.value.height !== high) [canvas.value.width, canvas.value.height] = [wide, high];
-  ctx.setTransform(dense, 0, 0, dense, 0, 0);
-  ctx.clearRect(0, 0, width, height);
-  const { left, right, top, bottom } = drawStrip(canvasSurface(ctx), props.traces, look.value, { width, height }).frame;
+  const to = canvas.value && width > 0 && height > 0 ? surfaceOn(canvas.value, width, height) : undefined;
+  if (!to) return;
+  const { left, right, top, bottom } = drawStrip(to, props.traces, look.value, { width, height }).frame;
   const was = area.value;
   if (was.left === left && was.right === right && was.top === top && was.bottom === bottom) return;
   area.value = { left, right, top, bottom };
@@ -83,13 +78,11 @@ onMounted(() => {
   if (box.value)
     printsAs(box.value, {
       html: () => {
-        const { body, ...to } = svgSurface(
-          canvasSurface(new OffscreenCanvas(1, 1).getContext('2d') as OffscreenCanvasRenderingContext2D).widthOf,
-        );
         const wide = props.size === 'row' ? 300 : 960;
         const high = Math.max(24, Math.round(props.size === 'sheet' ? 480 : (wide * height) / Math.max(width, 1)));
-        drawStrip(to, props.traces, { ...look.value, theme: 'paper' }, { width: wide, height: high });
-        return `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 ${wide} ${high}" role="img" aria-label="${escapeHtml(props.caption)}">${body()}</svg>`;
+        return svgOf(props.caption, wide, high, (to) => {
+          drawStrip(to, props.traces, { ...look.value, theme: 'paper' }, { width: wide, height: high });
+        });
       },
     });
   ({ width = 0, height = 0 } = box.value?.getBoundingClientRect() ?? {});

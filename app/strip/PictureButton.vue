@@ -14,8 +14,7 @@ async function press(): Promise<void> {
   const around = place.value?.closest('[data-copied]');
   const { clientWidth: width = 900, clientHeight: height = 420 } = around ?? {};
   const table = around?.querySelector('table');
-  const { tableBody } = await import('./tablePicture');
-  const body = props.body ?? (table && tableBody(tableIn(table, props.name)));
+  const body = props.body ?? (table && (await import('./tablePicture')).tableBody(tableIn(table, props.name)));
   if (!body) return;
   pictured.value = { body, seen: { width, height } };
   open.value = true;

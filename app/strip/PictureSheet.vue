@@ -3,10 +3,10 @@ import { computed, onMounted, ref, useTemplateRef, watch } from 'vue';
 import CopyButton from '../kit/CopyButton.vue';
 import { fileName, saveBlob } from '../kit/saveFile';
 import { useSettings } from '../kit/settings';
+import { pageWidth } from './layers/canvasSurface';
 import {
   asSeen,
   GROUNDS,
-  pageWidth,
   pictureCanvas,
   picturePng,
   pictureSvg,

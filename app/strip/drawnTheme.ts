@@ -1,14 +1,17 @@
-import { useMediaQuery } from '@vueuse/core';
+import { createSharedComposable, useMediaQuery } from '@vueuse/core';
 import { computed, type ComputedRef } from 'vue';
 import { useSettings } from '../kit/settings';
 import type { ThemeName } from '../kit/theme';
 
-/** The theme that pictures are drawn in: the one that was chosen; where the system chooses all colours, the one that is seen on its ground. */
-export function useDrawnTheme(): ComputedRef<ThemeName> {
+/**
+ * The theme that pictures are drawn in: the one that was chosen; where the system chooses all colours, the one that is seen on its ground. It is shared, for
+ * a list has a pen in every row.
+ */
+export const useDrawnTheme = createSharedComposable((): ComputedRef<ThemeName> => {
   const settings = useSettings();
   const isForced = useMediaQuery('(forced-colors: active)');
   return computed(() => (isForced.value ? themeOn(systemGround()) : settings.theme));
-}
+});
 
 /** The ground that the system has chosen, as red, green and blue. */
 function systemGround(): number[] {

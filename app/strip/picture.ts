@@ -1,6 +1,6 @@
 import { escapeHtml } from '@core/quantity';
 import { PALETTES, type ThemeName } from '../kit/theme';
-import { canvasSurface } from './layers/canvasSurface';
+import { surfaceOn } from './layers/canvasSurface';
 import { drawStrip } from './layers/draw';
 import { say, type WordBox } from './layers/drawing';
 import type { StripLook } from './layers/look';
@@ -164,14 +164,14 @@ export interface Picture {
   body: PictureBody;
 }
 
+const NO_ROOM = 'The browser has no room for a picture of this size. Choose a smaller one.';
+
 /** Draws it on a canvas of its own. */
 export function pictureCanvas({ shape, text, ground, body }: Picture, dense = shape.dense): HTMLCanvasElement {
   const canvas = document.createElement('canvas');
-  [canvas.width, canvas.height] = [Math.round(shape.width * dense), Math.round(shape.height * dense)];
-  const ctx = canvas.getContext('2d');
-  if (!ctx) throw new Error('The browser has no room for a picture of this size. Choose a smaller one.');
-  ctx.scale(dense, dense);
-  drawPicture(canvasSurface(ctx), shape, text, ground, body);
+  const to = surfaceOn(canvas, shape.width, shape.height, dense);
+  if (!to) throw new Error(NO_ROOM);
+  drawPicture(to, shape, text, ground, body);
   return canvas;
 }
 
@@ -182,7 +182,7 @@ export async function picturePng(picture: Picture): Promise<Blob> {
   const found = await new Promise<Blob | null>((resolve) => {
     canvas.toBlob(resolve, 'image/png');
   });
-  if (!found) throw new Error('The browser has no room for a picture of this size. Choose a smaller one.');
+  if (!found) throw new Error(NO_ROOM);
   return found;
 }
 
@@ -193,9 +193,3 @@ export function pictureSvg({ shape, text, ground, body }: Picture, widthOf: Surf
   const { width, height, dense } = shape;
   return `<svg xmlns="http://www.w3.org/2000/svg" width="${width * dense}" height="${height * dense}" viewBox="0 0 ${width} ${height}" role="img"><title>${escapeHtml(text.title)}</title><desc>${escapeHtml([...text.lines, text.foot].join(' '))}</desc>${to.body()}</svg>`;
 }
-
-/** How wide words are on this page. */
-export const pageWidth = (): Surface['widthOf'] => {
-  const ctx = document.createElement('canvas').getContext('2d');
-  return ctx ? canvasSurface(ctx).widthOf : (word, { size }) => word.length * size * 0.6;
-};

@@ -1,22 +1,14 @@
 import { describe, expect, it } from 'vitest';
 import { summarise } from '@core/curve';
 import { foldRun, inkOf } from '@core/ink';
-import { exampleHeader } from '../../core/ink/example';
+import { exampleHeader, exampleStrike } from '../../core/ink/example';
 import { outlineOf, traceOf } from './trace';
 
 const header = exampleHeader();
 
 describe('a run as a strip draws it', () => {
   it('has the dots that were read, and no place for a struck one without a level', () => {
-    const strike = {
-      kind: 'strike',
-      seq: 9,
-      id: 's',
-      at: header.plugInAt,
-      written: header.plugInAt,
-      target: 'run-1-2',
-      reason: 'slip',
-    } as const;
+    const strike = exampleStrike(header, 'run-1-2');
     const ink = inkOf(header, [
       { seconds: 0, percent: 2 },
       { seconds: 300, watts: 18 },

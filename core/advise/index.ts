@@ -19,4 +19,4 @@ export { balanceOf } from './balance';
 export { type Plotted } from './frontier';
 export { oneForAll, type OneForAll } from './oneForAll';
 export { headlineOf, type Headline } from './headline';
-export { findingText, verdictText } from './verdictText';
+export { findingParts, findingText, verdictText } from './verdictText';

@@ -1,13 +1,16 @@
 import type { Headline } from './headline';
 import type { Finding } from './question';
 
-/** A finding as it is handed on: what it answers, its sentence, in one's own words where there are some, and its reason. */
-export function findingText({ title, says, why, settle }: Finding, own?: string): string {
-  const sentence = own ?? (/[.!?]$/.test(says) ? says : `${says}.`);
-  // In one's own words it stands without a reason that was worked out for others.
-  return [`${title}: ${sentence}`, ...(own === undefined && why ? [why] : []), ...(own === undefined && settle ? [settle.says] : [])].join(
-    '\n',
-  );
+/** A finding as it is handed on: its sentence, in one's own words where there are some, and its reasons. Those stand with their own sentence alone. */
+export function findingParts({ says, why, settle }: Finding, own?: string): { sentence: string; reasons: string[] } {
+  if (own !== undefined) return { sentence: own, reasons: [] };
+  return { sentence: /[.!?]$/.test(says) ? says : `${says}.`, reasons: [...(why ? [why] : []), ...(settle ? [settle.says] : [])] };
+}
+
+/** The same as a text, after what it answers. */
+export function findingText(finding: Finding, own?: string): string {
+  const { sentence, reasons } = findingParts(finding, own);
+  return [`${finding.title}: ${sentence}`, ...reasons].join('\n');
 }
 
 /** The whole verdict as it is handed on: the answer in short, how sure it is, then a paragraph for each finding. @param own words of a need */

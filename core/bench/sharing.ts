@@ -1,4 +1,5 @@
 import { clipped, MOST_QUOTED, quoted } from '../quantity/letters';
+
 /** What some ports give while they, and no others, are in use. Watts in the order of the names. */
 export interface SharingRule {
   ports: string[];

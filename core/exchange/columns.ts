@@ -62,7 +62,7 @@ export function columnOf(heading: string): Column | undefined {
   if (alone !== undefined) return { holds: 'elapsed', scale: alone };
   const match = TRAILING_UNIT.exec(tidy);
   const text = (match?.[1] || tidy).trim();
-  const unit = (match?.[2] ?? match?.[3] ?? match?.[4] ?? '').trim();
+  const unit = unitIn(match);
   for (const [pattern, make] of HEADINGS) if (pattern.test(text)) return make(unit, text);
   const known = unitFor(unit) ?? unitFor(text.split(' ').at(-1) ?? '');
   const named = BY_HEADING.filter((each) => quantityOf(each).headed.test(text));
@@ -78,10 +78,13 @@ export function columnOf(heading: string): Column | undefined {
   return quantity && { holds: 'quantity', quantity, convert: (own ? undefined : known?.convert) ?? ((value) => value) };
 }
 
+/** The unit at the end of a heading, in brackets or not. */
+const unitIn = (match: RegExpExecArray | null): string => (match?.[2] ?? match?.[3] ?? match?.[4] ?? '').trim();
+
 /** What a column can hold by its unit alone, where its heading is in no words that are known here: a guess, for a person to look at. */
 export function columnByUnit(heading: string): Column | undefined {
   const match = TRAILING_UNIT.exec(heading.slice(0, LONGEST_HEADING).trim().toLowerCase());
-  const known = unitFor((match?.[2] ?? match?.[3] ?? match?.[4] ?? '').trim());
+  const known = unitFor(unitIn(match));
   const quantity = known && heldBy(known.kept, '');
   return quantity && { holds: 'quantity', quantity, convert: known.convert };
 }
@@ -126,6 +129,11 @@ function heldBy(kept: string, text: string): Quantity | undefined {
   const all = QUANTITIES.filter((each) => quantityOf(each).unit === kept);
   return all.find((each) => quantityOf(each).place === place) ?? all.find((each) => quantityOf(each).place === undefined);
 }
+
+/** Whether any of the columns tells times; and anything to read. */
+export const tellsTime = (columns: readonly Headed[]): boolean =>
+  columns.some(({ column }) => column?.holds === 'elapsed' || column?.holds === 'time');
+export const tellsFigures = (columns: readonly Headed[]): boolean => columns.some(({ column }) => column?.holds === 'quantity');
 
 /** What numbers or letters the columns of one of several devices: `watts 1`, `Ch 2 Power (W)`, `B volts`. */
 const LABEL = /^(?:(?:ch|channel|port|dev|device|unit|dut|slot|meter)[ #.:-]*)?#?(?:\d{1,2}|[a-h])[:.]?$/i;

@@ -6,7 +6,7 @@ import { LONGEST_RUN, MOMENTS, toTick } from '../ink/ranges';
 import type { Samples } from '../samples/column';
 import { parseClock } from '../quantity/duration';
 import { quoted } from '../quantity/letters';
-import { columnsOf, isUnitsRow, withUnits, type Column, type Headed } from './columns';
+import { columnsOf, isUnitsRow, tellsFigures, tellsTime, withUnits, type Column, type Headed } from './columns';
 import { Growing } from './growing';
 import { delimiterOf } from './delimiter';
 import { headedFor, HEADING_WITHIN, headsLog, type Mapping } from './mapping';
@@ -390,10 +390,6 @@ function refuseDoubtful(rows: readonly Numbered[], columns: readonly Headed[], h
       );
   }
 }
-
-/** Whether any of the columns tells times; and anything to read. */
-const tellsTime = (columns: readonly Headed[]) => columns.some(({ column }) => column?.holds === 'elapsed' || column?.holds === 'time');
-const tellsFigures = (columns: readonly Headed[]) => columns.some(({ column }) => column?.holds === 'quantity');
 
 /** Columns as a person says they are. */
 function mappedColumns({ columns: meanings }: Mapping, name: string): Headed[] {

@@ -3,7 +3,7 @@ import { delimiterOf } from './delimiter';
 import { quoted } from '../quantity/letters';
 import { QUANTITIES, quantityOf, type Quantity } from '../quantity/quantity';
 import { celsiusFromFahrenheit } from '../quantity/electric';
-import { columnByUnit, columnOf, columnsOf, isUnitsRow, withUnits, type Column, type Headed } from './columns';
+import { columnByUnit, columnOf, columnsOf, isUnitsRow, tellsFigures, tellsTime, withUnits, type Column, type Headed } from './columns';
 import { TIMES, UNITS } from './units';
 
 /**
@@ -113,16 +113,15 @@ function unitOf(quantity: Quantity, convert: (value: number) => number): string 
 
 /** Whether a row heads a log: a column of times, and something to read. */
 export function headsLog(row: readonly string[]): boolean {
-  const columns = columnsOf(row).map(({ column }) => column);
-  return (
-    columns.some((column) => column?.holds === 'elapsed' || column?.holds === 'time') &&
-    columns.some((column) => column?.holds === 'quantity')
-  );
+  const columns = columnsOf(row);
+  return tellsTime(columns) && tellsFigures(columns);
 }
 
 /** Whether columns of a log tell times, and anything to read. */
-export const tellsAll = ({ columns }: Mapping): boolean =>
-  columns.some((each) => /^(time|elapsed)\b/.test(each)) && columns.some((each) => columnFor(deviceIn(each)[0])?.holds === 'quantity');
+export function tellsAll({ columns }: Mapping): boolean {
+  const said = columns.map(headedFor);
+  return tellsTime(said) && tellsFigures(said);
+}
 
 const number = (cell: string | undefined) =>
   cell === undefined || cell.trim() === '' ? Number.NaN : Number(cell.trim().replace(',', '.'));

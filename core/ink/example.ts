@@ -1,4 +1,4 @@
-import type { Header } from './entry';
+import type { Entry, Header } from './entry';
 import { SCHEMA } from './version';
 
 /** A run's header for tests: a phone on a 20 W charger, read every five minutes, plugged in at a round instant. */
@@ -13,4 +13,9 @@ export function exampleHeader(changes: Partial<Header> = {}): Header {
     pen: 0,
     ...changes,
   };
+}
+
+/** A strike of one of its entries, for tests: the last that was written. */
+export function exampleStrike({ plugInAt }: Header, target: string): Entry {
+  return { kind: 'strike', seq: 9, id: 's', at: plugInAt, written: plugInAt, target, reason: 'slip' };
 }

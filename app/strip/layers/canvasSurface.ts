@@ -1,12 +1,10 @@
 import { FAMILIES, isOpen, nibPaths, type Surface, type WordLook } from './surface';
 
-type Context = CanvasRenderingContext2D | OffscreenCanvasRenderingContext2D;
-
 const fontOf = ({ size, family, weight }: WordLook) => `${weight ?? 400} ${size}px ${FAMILIES[family]}`;
 const ALIGN = { start: 'left', middle: 'center', end: 'right' } as const;
 
 /** A canvas as layers draw on it. */
-export function canvasSurface(ctx: Context): Surface {
+function canvasSurface(ctx: CanvasRenderingContext2D): Surface {
   const at = (alpha: number | undefined, draw: () => void) => {
     ctx.globalAlpha = alpha ?? 1;
     draw();
@@ -82,3 +80,26 @@ export function canvasSurface(ctx: Context): Surface {
     },
   };
 }
+
+/** A canvas made so large, in pixels of the page and so many of its own for each, and empty. @returns `undefined` where the browser has no room for it */
+export function surfaceOn(
+  canvas: HTMLCanvasElement,
+  width: number,
+  height: number,
+  dense = window.devicePixelRatio || 1,
+): Surface | undefined {
+  const ctx = canvas.getContext('2d');
+  if (!ctx) return undefined;
+  const [wide, high] = [Math.round(width * dense), Math.round(height * dense)];
+  // A canvas that is given its size anew is made anew.
+  if (canvas.width !== wide || canvas.height !== high) [canvas.width, canvas.height] = [wide, high];
+  ctx.setTransform(dense, 0, 0, dense, 0, 0);
+  ctx.clearRect(0, 0, width, height);
+  return canvasSurface(ctx);
+}
+
+/** How wide words are on this page. */
+export const pageWidth = (): Surface['widthOf'] => {
+  const ctx = document.createElement('canvas').getContext('2d');
+  return ctx ? canvasSurface(ctx).widthOf : (word, { size }) => word.length * size * 0.6;
+};

@@ -4,7 +4,7 @@ import { foldRun, inkOf } from '@core/ink';
 import { negotiate } from '@core/power';
 import { expectedRun } from '@core/run';
 import { expectedCharge } from '@core/simulate';
-import { exampleHeader } from '../../../core/ink/example';
+import { exampleHeader, exampleStrike } from '../../../core/ink/example';
 import { PALETTES } from '../../kit/theme';
 import { expectedTrace, timeRules, traceOf, tracedWithPencil, type Trace } from '../trace';
 import { drawStrip } from './draw';
@@ -16,15 +16,7 @@ import { svgSurface } from './svgSurface';
 const header = exampleHeader();
 const look: StripLook = { size: 'sheet', theme: 'paper', until: 3600, penned: false };
 const SIZE = { width: 900, height: 420 };
-const strike = {
-  kind: 'strike',
-  seq: 9,
-  id: 's',
-  at: header.plugInAt,
-  written: header.plugInAt,
-  target: 'run-1-2',
-  reason: 'slip',
-} as const;
+const strike = exampleStrike(header, 'run-1-2');
 const run = foldRun(header, [
   ...inkOf(header, [
     { seconds: 0, percent: 2, watts: 9 },

@@ -1,4 +1,5 @@
 import { escapeHtml } from '@core/quantity';
+import { pageWidth } from './canvasSurface';
 import { FAMILIES, isOpen, nibPaths, type Surface } from './surface';
 
 const near = (value: number): string => String(Math.round(value * 100) / 100);
@@ -62,4 +63,11 @@ export function svgSurface(widthOf: Surface['widthOf']): Surface & { body: () =>
       );
     },
   };
+}
+
+/** What layers draw, as an SVG of a size that goes as wide as its place. @param caption what it shows, for who cannot see it */
+export function svgOf(caption: string, width: number, height: number, draw: (to: Surface) => void): string {
+  const to = svgSurface(pageWidth());
+  draw(to);
+  return `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 ${width} ${height}" role="img" aria-label="${escapeHtml(caption)}">${to.body()}</svg>`;
 }
