@@ -65,7 +65,7 @@ const offline = VitePWA({
     ],
   },
   workbox: {
-    globPatterns: ['**/*.{js,css,html,svg,png,woff2}'],
+    globPatterns: ['**/*.{js,css,html,svg,png,woff,woff2}'],
     maximumFileSizeToCacheInBytes: 6_000_000,
     navigateFallback: '/index.html',
     navigateFallbackDenylist: [/^\/inkpath/],

@@ -1,7 +1,8 @@
 import { execFileSync } from 'node:child_process';
 import { readFileSync } from 'node:fs';
 import { expect, test, type Page } from '@playwright/test';
-import { bookOf, bringShelf, choose, DEMO, finished, importFile, isReady, log, startRun, stopRun } from './person';
+import { bookOf, bringShelf, choose, DEMO, finished, importFile, isReady, log, runOf, startRun, stopRun } from './person';
+import { exampleHeader } from '../core/ink/example';
 
 /** Out by hand: what is copied is what stands on the screen, figure by figure. */
 
@@ -157,6 +158,49 @@ test('@hand each screen is printed whole, light, with its date and page numbers,
   expect(run).not.toMatch(/Strike|Compare\n|Log\n/);
 });
 
+test('@hand names of 60 letters are printed whole, in a comparison, a run and the list', async ({ page }) => {
+  const name = (from: string) => `${from} ${'with a name that goes on for as long as names may be '.repeat(2)}`.slice(0, 60).trim();
+  const chargers = ['Aster', 'Birch', 'Clover'].map((from, index) => ({
+    id: `c-${index}`,
+    name: name(from),
+    kind: 'adapter' as const,
+    watts: 20 + index,
+  }));
+  const device = { ...exampleHeader().device, name: name('Sedge') };
+  const rows = (speed: number) => [0, 10, 20, 30].map((minutes) => ({ minutes, percent: 2 + minutes * speed, watts: 20 }));
+  const runs = chargers.flatMap((charger, index) => [runOf(`run-${index}`, charger, rows(1 + index / 2), [], { device })]);
+  await page.goto('/settings');
+  await isReady(page);
+  await importFile(page, 'runs.json', bookOf(runs));
+  await page.goto('/curve');
+  await isReady(page);
+  const isWhole = (paper: string, said: string) => {
+    // A name that is wrapped stands on several lines, beside what stands in other cells.
+    const words = said.split(' ').filter((word) => word.length > 2);
+    for (const word of words) expect(paper).toContain(word);
+  };
+  const list = (await printed(page, 'long-list')).join('\n');
+  for (const { name: each } of chargers) isWhole(list, each);
+  await page.goto(`/compare?runs=${runs.map(({ header }) => header.id).join('.')}`);
+  await isReady(page);
+  await expect(page.getByRole('region', { name: 'Figures side by side' })).toBeVisible();
+  const pages = await printed(page, 'long-compare');
+  for (const { name: each } of chargers) isWhole(pages.join('\n'), each);
+  // What is cut off at the edge of a page is in its text, but not on it: every word of a row lies between its edges.
+  const cut = await page.evaluate(() => {
+    window.dispatchEvent(new Event('beforeprint'));
+    const wide = [...document.querySelectorAll('.print-page td, .print-page th, .print-page p')].filter(
+      (each) => each.scrollWidth > each.clientWidth + 1 && getComputedStyle(each).overflow === 'hidden',
+    );
+    window.dispatchEvent(new Event('afterprint'));
+    return wide.map((each) => each.textContent);
+  });
+  expect(cut).toEqual([]);
+  await page.goto(`/curve/${runs[0]?.header.id ?? ''}`);
+  await expect(page.getByRole('button', { name: 'Copy the ink' })).toBeVisible();
+  isWhole((await printed(page, 'long-run')).join('\n'), device.name);
+});
+
 test('@hand a comparison with its verdict, a study, its calendar, a shelf and a spot check are printed with what stands on them', async ({
   page,
 }) => {
@@ -191,6 +235,47 @@ test('@hand a comparison with its verdict, a study, its calendar, a shelf and a 
   for (const name of ['Cobble 12', 'Quern 65', 'Puddle']) expect(shelf).toContain(name);
   expect(shelf).not.toContain('Duplicate');
 });
+
+/** What the picture in hand is as SVG. */
+async function savedSvg(page: Page): Promise<string> {
+  const saved = page.waitForEvent('download');
+  await page.getByRole('dialog').getByRole('button', { name: 'Save as SVG' }).click();
+  return readFileSync(await (await saved).path(), 'utf8');
+}
+
+/** By how much two SVGs differ as Chromium draws them, with the type of the page: the mean over all pixels, as a share of black to white. */
+const differenceOf = (page: Page, one: string, other: string) =>
+  page.evaluate(
+    async ([first = '', second = '']) => {
+      // An image knows no type of the page: what it needs is within it.
+      const faces = await Promise.all(
+        [...document.styleSheets]
+          .flatMap((sheet) => [...sheet.cssRules])
+          .filter((rule) => rule instanceof CSSFontFaceRule && rule.cssText.includes('latin-wght-normal'))
+          .map(async (rule) => {
+            const [, url = ''] = /url\("([^"]+)"\)/.exec(rule.cssText) ?? [];
+            const bytes = new Uint8Array(await (await fetch(new URL(url, location.href))).arrayBuffer());
+            return rule.cssText.replace(/url\("[^"]+"\)/g, `url("data:font/woff2;base64,${btoa(String.fromCharCode(...bytes))}")`);
+          }),
+      );
+      const pixelsOf = async (markup: string) => {
+        const image = new Image();
+        const styled = markup.replace('<title>', `<style>${faces.join('')}</style><title>`);
+        image.src = `data:image/svg+xml;charset=utf-8,${encodeURIComponent(styled)}`;
+        await image.decode();
+        const canvas = document.createElement('canvas');
+        [canvas.width, canvas.height] = [960, 540];
+        const ctx = canvas.getContext('2d');
+        ctx?.drawImage(image, 0, 0, 960, 540);
+        return ctx?.getImageData(0, 0, 960, 540).data ?? new Uint8ClampedArray();
+      };
+      const [left, right] = [await pixelsOf(first), await pixelsOf(second)];
+      let sum = 0;
+      for (const [index, value] of left.entries()) sum += Math.abs(value - (right[index] ?? 0));
+      return sum / Math.max(1, left.length) / 255;
+    },
+    [one, other],
+  );
 
 test('@hand a strip and bars are saved as pictures, in each shape, as they stand', async ({ page }) => {
   test.setTimeout(240_000);
@@ -254,7 +339,25 @@ test('@hand a strip and bars are saved as pictures, in each shape, as they stand
     expect(readFileSync(await (await svg).path(), 'utf8')).toContain(said);
     await page.getByRole('dialog').getByRole('button', { name: 'Close' }).click();
   }
+  // So do curves by level, and what each is ahead; no word is left out of them that the screen names.
+  await press(page, 'Curves');
+  for (const [view, of, said] of [
+    ['By level', /by level$/, 'watts at the cable'],
+    ['Ahead of the baseline', /what each is ahead$/, '% ahead of'],
+  ] as const) {
+    await press(page, view);
+    await page.getByRole('button', { name: of }).click();
+    const markup = await savedSvg(page);
+    for (const word of [said, 'Quern 30', 'Cobble 20']) expect(markup).toContain(word);
+    // As outlines it is the same picture, without text.
+    await page.getByRole('dialog').getByLabel('outlines').check();
+    const outlined = await savedSvg(page);
+    expect(outlined).not.toContain('<text');
+    expect(await differenceOf(page, markup, outlined)).toBeLessThan(0.02);
+    await page.getByRole('dialog').getByRole('button', { name: 'Close' }).click();
+  }
   // The picture itself is copied, too.
+  await press(page, 'Over each other');
   await press(page, 'Curves');
   await press(page, 'Picture');
   await press(page, 'Copy the picture');

@@ -166,12 +166,20 @@ const lastOf = ({ dots }: Trace) => {
       </figure>
     </div>
     <div v-else class="paper">
-      <LevelStrip v-if="view === 'by level'" :lines="levelLines" :pen="0" :is-rise="isRise && isOfHeat" :caption="`${caption}, by level`" />
+      <LevelStrip
+        v-if="view === 'by level'"
+        :lines="levelLines"
+        :pen="0"
+        :is-rise="isRise && isOfHeat"
+        :caption="`${caption}, by level`"
+        :text="text"
+      />
       <AheadStrip
         v-else-if="view === 'ahead'"
         :lines="ahead"
         :baseline="names[baseline] ?? ''"
         :caption="`${caption}, as what each is ahead`"
+        :text="text"
       />
       <StripSheet v-else :traces="traces" penned :first="['percent']" :caption="`${caption}, over time`" :text="text" />
     </div>

@@ -8,6 +8,7 @@ import { barsBody } from './barsPicture';
 import { scatterBody } from './scatter';
 import type { WordBox } from '../strip/layers/drawing';
 import { recording } from '../strip/layers/recording';
+import { plotBody } from '../strip/plot';
 import { asSeen, drawPicture, GROUNDS, pictureSvg, SHAPES, stripBody, wrapped, type PictureShape } from '../strip/picture';
 import { tableBody } from '../strip/tablePicture';
 import { traceOf } from '../strip/trace';
@@ -106,6 +107,41 @@ describe('a picture', () => {
         expectApart(drawPicture(recording(), shape, text, 'paper', barsBody(blocks)), shape);
       }),
       { numRuns: 80 },
+    );
+  });
+
+  it('of lines against axes has every line named, and no two words that meet', () => {
+    const line = fc.record({
+      name: fc.constantFrom('Cobble 12', 'Quern 65 with a long name of its own', 'x'.repeat(60), 'مثال شاحن'),
+      values: fc.array(fc.double({ min: -20, max: 140, noNaN: true }), { minLength: 2, maxLength: 30 }),
+      isRight: fc.boolean(),
+      hasMargin: fc.boolean(),
+    });
+    const axis = (title: string) => ({ title, min: -20, max: 140, step: 20, write: (value: number) => `${value} W` });
+    fc.assert(
+      fc.property(fc.array(line, { minLength: 1, maxLength: 12 }), shapes, texts, (all, shape, text) => {
+        const to = recording();
+        const body = plotBody({
+          across: { title: 'level, %', min: 0, max: 100, step: 10, write: String },
+          left: axis('watts at the cable'),
+          right: all.some(({ isRight }) => isRight) ? axis('rise, °C') : undefined,
+          lines: all.map(({ name, values, isRight, hasMargin }, pen) => ({
+            ...{ name, pen, isRight },
+            points: values.map((value, index) => [(100 * index) / (values.length - 1), value]),
+            ...(hasMargin && { margins: values.map(() => 3) }),
+          })),
+        });
+        const boxes = drawPicture(to, shape, text, 'paper', body);
+        expectApart(boxes, shape);
+        for (const drawn of to.drawn) if (drawn.kind === 'line') expect(drawn.points.flat().every(Number.isFinite)).toBe(true);
+        expect(to.drawn.filter(({ kind }) => kind === 'area')).toHaveLength(all.filter(({ hasMargin }) => hasMargin).length);
+        const called = new Set(all.map(({ name }) => name));
+        if (called.size > 1 && shape.width >= 540 && shape.height >= 540)
+          expect(boxes.filter(({ text: said, layer }) => layer !== 'text' && /^(Cobble|Quern|xx|مثال)/.test(said))).toHaveLength(
+            called.size,
+          );
+      }),
+      { numRuns: 120 },
     );
   });
 

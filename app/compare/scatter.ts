@@ -3,7 +3,7 @@ import type { Plotted } from '@core/advise';
 import { spell } from '@core/quantity';
 import { PALETTES } from '../kit/theme';
 import { boxOf, fitted, meets, say, type WordBox } from '../strip/layers/drawing';
-import { spreadOut } from '../strip/layers/names';
+import { nameColumn } from '../strip/layers/names';
 import type { Rect, WordLook } from '../strip/layers/surface';
 import type { PictureBody } from '../strip/picture';
 import { penOf } from '../strip/pens';
@@ -21,7 +21,6 @@ export interface Scatter {
 /** Of so many the names stand in a column of their own, each with a line to its point. */
 const MANY = 8;
 const NIB = 6;
-const NAME = 15;
 const STEPS = [60, 120, 300, 600, 900, 1800, 3600, 7200];
 
 /** A little more than all that is drawn reaches. */
@@ -89,17 +88,15 @@ export const scatterBody =
       });
     };
     if (isMany) {
-      const shown = [...points].sort((one, other) => one.y - other.y).slice(0, Math.max(1, Math.floor((paper.bottom - paper.top) / NAME)));
-      const tops = spreadOut(
-        shown.map(({ y }) => yOf(y) + 4),
-        NAME,
-        { low: paper.top + 8, high: paper.bottom - 4 },
-      );
-      for (const [index, each] of shown.entries()) {
-        const [x, y] = [paper.right + 12, tops[index] ?? 0];
-        leader(xOf(each.x) + NIB, yOf(each.y), x - 4, y - 4);
-        say({ to, boxes }, 'scatter', fitted(to, each.name, at.right - x, lookOf(each)), x, y, lookOf(each));
-      }
+      const ends = [...points]
+        .sort((one, other) => one.y - other.y)
+        .map((each) => ({ ...lookOf(each), name: each.name, x: xOf(each.x) + NIB, y: yOf(each.y) }));
+      nameColumn({ to, boxes, palette }, ends, {
+        x: paper.right + 12,
+        room: at.right - paper.right - 12,
+        top: paper.top,
+        bottom: paper.bottom,
+      });
       return boxes;
     }
     for (const each of points) {

@@ -346,7 +346,13 @@ const enterStrike = (entry: Entry) => {
     </div>
     <div v-if="!isSpot" class="spread">
       <div class="paper">
-        <LevelStrip v-if="isByLevel" :lines="byLevel" :pen="run.header.pen" :caption="`Power and heat by level of ${title}`">
+        <LevelStrip
+          v-if="isByLevel"
+          :lines="byLevel"
+          :pen="run.header.pen"
+          :caption="`Power and heat by level of ${title}`"
+          :text="pictureText"
+        >
           <DrawnBy v-model="isByLevel" />
         </LevelStrip>
         <StripSheet

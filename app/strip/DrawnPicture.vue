@@ -1,51 +1,59 @@
 <script setup lang="ts">
 import { useElementSize } from '@vueuse/core';
-import { onMounted, useTemplateRef, watch } from 'vue';
+import { computed, onMounted, useTemplateRef, watch } from 'vue';
 import { printsAs } from '../kit/printing';
 import { surfaceOn } from './layers/canvasSurface';
 import { useDrawnTheme } from './drawnTheme';
 import { svgOf } from './layers/svgSurface';
 import type { PictureBody } from './picture';
 
-/** What layers draw, as wide as its place; on paper drawn anew. */
-const props = defineProps<{ body: PictureBody; height: number; caption: string }>();
+/** What layers draw, as wide as its place, and as high where nothing else is said; on paper drawn anew. */
+const props = defineProps<{ body: PictureBody; height?: number; caption: string }>();
 
 const theme = useDrawnTheme();
 const canvas = useTemplateRef<HTMLCanvasElement>('canvas');
 const box = useTemplateRef<HTMLElement>('box');
-const { width } = useElementSize(box);
+const { width, height: room } = useElementSize(box);
+const height = computed(() => props.height ?? room.value);
 
 function draw(): void {
-  const to = canvas.value && width.value > 0 ? surfaceOn(canvas.value, width.value, props.height) : undefined;
-  if (to) props.body(to, theme.value, { left: 0, top: 0, right: width.value, bottom: props.height });
+  const isRoom = width.value > 0 && height.value > 0;
+  const to = canvas.value && isRoom ? surfaceOn(canvas.value, width.value, height.value) : undefined;
+  if (to) props.body(to, theme.value, { left: 0, top: 0, right: width.value, bottom: height.value });
 }
-watch([width, theme, () => props.body, () => props.height], draw, { flush: 'post' });
+watch([width, height, theme, () => props.body], draw, { flush: 'post' });
 onMounted(() => {
   draw();
   void document.fonts.ready.then(draw);
-  const PRINTED = 720;
+  const [wide, high] = [720, props.height ?? 400];
   if (box.value)
     printsAs(box.value, {
       html: () =>
-        svgOf(props.caption, PRINTED, props.height, (to) => {
-          props.body(to, 'paper', { left: 0, top: 0, right: PRINTED, bottom: props.height });
+        svgOf(props.caption, wide, high, (to) => {
+          props.body(to, 'paper', { left: 0, top: 0, right: wide, bottom: high });
         }),
     });
 });
 </script>
 
 <template>
-  <div ref="box" class="box">
-    <canvas ref="canvas" role="img" :aria-label="caption" :style="{ width: '100%', height: `${height}px` }" />
+  <div ref="box" class="box" :style="props.height ? { height: `${props.height}px` } : { flex: 1 }">
+    <canvas ref="canvas" role="img" :aria-label="caption" />
   </div>
 </template>
 
 <style scoped>
+/* Its size is that of its place: what is drawn never makes room for itself. */
 .box {
+  position: relative;
   min-width: 0;
+  min-height: 0;
 }
 
 canvas {
-  display: block;
+  position: absolute;
+  inset: 0;
+  width: 100%;
+  height: 100%;
 }
 </style>

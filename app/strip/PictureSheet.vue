@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { useElementSize } from '@vueuse/core';
 import { computed, onMounted, ref, useTemplateRef, watch } from 'vue';
 import CopyButton from '../kit/CopyButton.vue';
 import { fileName, saveBlob } from '../kit/saveFile';
@@ -25,6 +26,9 @@ const settings = useSettings();
 const shapes = computed(() => [asSeen(props.seen), ...SHAPES]);
 const shapeId = ref('wide');
 const ground = ref<Ground>(settings.theme === 'paper' ? 'paper' : 'dark');
+/** How words stand in an SVG: as text they can be changed and found, as outlines they look alike everywhere. */
+const WORDS = ['text', 'outlines'] as const;
+const words = ref<(typeof WORDS)[number]>('text');
 const error = ref('');
 const picture = computed<Picture>(() => ({
   shape: shapes.value.find(({ id }) => id === shapeId.value) ?? asSeen(props.seen),
@@ -34,11 +38,12 @@ const picture = computed<Picture>(() => ({
 }));
 
 const place = useTemplateRef<HTMLElement>('place');
+const { width: room } = useElementSize(place);
 /** How large it is shown, in pixels: as large as the sheet has room. */
 const SHOWN = { width: 640, height: 420 };
 function show(): void {
   const { width, height } = picture.value.shape;
-  const share = Math.min(SHOWN.width / width, SHOWN.height / height, (place.value?.clientWidth ?? SHOWN.width) / width);
+  const share = Math.min(SHOWN.width / width, SHOWN.height / height, (room.value || SHOWN.width) / width);
   const canvas = pictureCanvas(picture.value, share * (window.devicePixelRatio || 1));
   canvas.style.width = `${width * share}px`;
   canvas.setAttribute('role', 'img');
@@ -46,19 +51,19 @@ function show(): void {
   place.value?.replaceChildren(canvas);
 }
 onMounted(show);
-watch(picture, show);
+watch([picture, room], show);
 
-const nameOf = (ending: string) => `${fileName(props.text.title, picture.value.shape.id)}.${ending}`;
-async function savePng(): Promise<void> {
+async function save(ending: string, make: () => Promise<Blob>): Promise<void> {
   error.value = '';
   try {
-    saveBlob(nameOf('png'), await picturePng(picture.value));
+    saveBlob(`${fileName(props.text.title, picture.value.shape.id)}.${ending}`, await make());
   } catch (cause) {
     error.value = cause instanceof Error ? cause.message : String(cause);
   }
 }
-function saveSvg(): void {
-  saveBlob(nameOf('svg'), new Blob([pictureSvg(picture.value, pageWidth())], { type: 'image/svg+xml;charset=utf-8' }));
+async function svg(): Promise<Blob> {
+  const outline = words.value === 'outlines' ? await (await import('./layers/outlines')).fetchOutlines() : undefined;
+  return new Blob([pictureSvg(picture.value, pageWidth(), outline)], { type: 'image/svg+xml;charset=utf-8' });
 }
 </script>
 
@@ -71,10 +76,13 @@ function saveSvg(): void {
       <v-radio-group v-model="ground" inline hide-details label="Ground">
         <v-radio v-for="each in GROUNDS" :key="each" :value="each" :label="each" />
       </v-radio-group>
+      <v-radio-group v-model="words" inline hide-details label="Words in an SVG">
+        <v-radio v-for="each in WORDS" :key="each" :value="each" :label="each" />
+      </v-radio-group>
       <p v-if="error" class="due" role="alert">{{ error }}</p>
       <div class="buttons">
-        <v-btn variant="flat" color="primary" @click="savePng">Save as PNG</v-btn>
-        <v-btn @click="saveSvg">Save as SVG</v-btn>
+        <v-btn variant="flat" color="primary" @click="save('png', () => picturePng(picture))">Save as PNG</v-btn>
+        <v-btn @click="save('svg', svg)">Save as SVG</v-btn>
         <CopyButton name="the picture" :take="() => ({ picture: picturePng(picture) })" />
         <v-btn @click="open = false">Close</v-btn>
       </div>
@@ -86,6 +94,8 @@ function saveSvg(): void {
 .place {
   display: grid;
   place-items: center;
+  min-width: 0;
+  overflow: hidden;
   padding: 0.5rem;
   background: rgb(var(--v-theme-desk));
 }

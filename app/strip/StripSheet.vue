@@ -1,12 +1,13 @@
 <script setup lang="ts">
 import { max } from 'd3-array';
 import { computed, defineAsyncComponent, ref, shallowRef, useTemplateRef, watch } from 'vue';
-import { inUnit, quantityOf, sharersOf, spell, type Quantity } from '@core/quantity';
-import { linesOn, mainTrack, tracksOf, tracksThere, usualTracks, type StripLook } from './layers/look';
+import { quantityOf, spell, type Quantity } from '@core/quantity';
+import { centredOn, lookedAt, momentAt, panned, pinchZoom, placeOf, stepFrom, wheelPan, wheelZoom, zoomed, type Span } from '@core/samples';
+import { linesOn, tracksOf, tracksThere, usualTracks, type StripLook } from './layers/look';
 import InkStrip from './InkStrip.vue';
 import type { PictureBody, PictureText } from './picture';
-import type { Span } from '@core/samples';
-import { lineName, type Dots, type Trace } from './trace';
+import { readAt } from './readAt';
+import type { Dots, Trace } from './trace';
 
 /**
  * A strip to be read: tracks to show or hide, a reading cursor that says all values at a time, and a closer look at any stretch, with the whole of it
@@ -44,8 +45,6 @@ const view = shallowRef<{ from: number; to: number }>();
 const isMeant = ref(false);
 watch(view, (stretch) => (isMeant.value ||= stretch !== undefined));
 const shownView = computed(() => view.value ?? { from: 0, to: end.value });
-/** The shortest stretch that can be looked at, in seconds. */
-const SHORTEST = 20;
 
 const asked = ref<Quantity[]>();
 const there = computed(() => tracksThere(props.traces));
@@ -81,16 +80,7 @@ const area = shallowRef({ left: 0, right: 1, top: 0, bottom: 0 });
 const cursor = ref<number>();
 const paper = useTemplateRef<HTMLElement>('paper');
 
-const timeAt = (x: number) => {
-  const { left, right } = area.value;
-  const { from, to } = shownView.value;
-  return from + ((x - left) / Math.max(right - left, 1)) * (to - from);
-};
-const xAt = (seconds: number) => {
-  const { left, right } = area.value;
-  const { from, to } = shownView.value;
-  return left + ((seconds - from) / (to - from)) * (right - left);
-};
+const timeAt = (x: number) => momentAt(x, area.value, shownView.value);
 const xOf = (event: PointerEvent | WheelEvent) => event.clientX - (paper.value?.getBoundingClientRect().left ?? 0);
 
 function point(seconds: number | undefined): void {
@@ -98,30 +88,17 @@ function point(seconds: number | undefined): void {
   emit('at', cursor.value);
 }
 
-/** Looks at a stretch, kept within the run. */
-function look(from: number, to: number): void {
-  const width = Math.min(Math.max(to - from, SHORTEST), end.value);
-  const start = Math.min(Math.max(0, from), end.value - width);
-  view.value = width >= end.value * 0.999 ? undefined : { from: start, to: start + width };
-}
-/** Makes the stretch so many times as long, about a moment that stays where it is. */
-function zoom(factor: number, about = cursor.value ?? (shownView.value.from + shownView.value.to) / 2): void {
-  const { from, to } = shownView.value;
-  look(about - (about - from) * factor, about + (to - about) * factor);
-}
-function pan(share: number): void {
-  const { from, to } = shownView.value;
-  const by = (to - from) * share;
-  look(from + by, to + by);
-}
+const look = (stretch: Span) => (view.value = lookedAt(stretch, end.value));
+const zoom = (factor: number, about = cursor.value) => look(zoomed(shownView.value, factor, about));
+const pan = (share: number) => look(panned(shownView.value, share));
 
 /** With Ctrl, or while the strip has the focus, the wheel looks closer; else the page scrolls. */
 function wheel(event: WheelEvent): void {
   const isOurs = event.ctrlKey || event.metaKey || document.activeElement === paper.value;
   if (!isOurs && Math.abs(event.deltaX) <= Math.abs(event.deltaY)) return;
   event.preventDefault();
-  if (Math.abs(event.deltaX) > Math.abs(event.deltaY)) pan(event.deltaX / 600);
-  else zoom(1.0016 ** event.deltaY, timeAt(xOf(event)));
+  if (Math.abs(event.deltaX) > Math.abs(event.deltaY)) pan(wheelPan(event.deltaX));
+  else zoom(wheelZoom(event.deltaY), timeAt(xOf(event)));
 }
 
 /** Fingers, or the mouse, that are down: one drags, two look closer. */
@@ -142,10 +119,8 @@ function move(event: PointerEvent): void {
   const others = [...down.entries()].filter(([id]) => id !== event.pointerId).map(([, x]) => x);
   down.set(event.pointerId, now);
   const [other] = others;
-  if (other !== undefined) {
-    const [was, is] = [Math.abs(before - other), Math.abs(now - other)];
-    if (was > 4 && is > 4) zoom(was / is, timeAt((now + other) / 2));
-  } else if (props.inHand) {
+  if (other !== undefined) zoom(pinchZoom(Math.abs(before - other), Math.abs(now - other)), timeAt((now + other) / 2));
+  else if (props.inHand) {
     emit('shift', timeAt(now) - timeAt(before));
     point(timeAt(now));
   } else if (view.value && event.buttons > 0) pan((before - now) / Math.max(area.value.right - area.value.left, 1));
@@ -164,21 +139,11 @@ const moments = computed(() =>
   ].sort((one, other) => one - other),
 );
 function step(by: number): void {
-  const all = moments.value;
-  const now = cursor.value;
-  const at =
-    now === undefined
-      ? by > 0
-        ? -1
-        : all.length
-      : by > 0
-        ? all.findLastIndex((each) => each <= now + 1e-6)
-        : all.findIndex((each) => each >= now - 1e-6);
-  const next = all[Math.min(Math.max(at + by, 0), all.length - 1)];
+  const next = stepFrom(moments.value, cursor.value, by);
   if (next === undefined) return;
   point(next);
   const { from, to } = shownView.value;
-  if (view.value && (next < from || next > to)) look(next - (to - from) / 2, next + (to - from) / 2);
+  if (view.value && (next < from || next > to)) look(centredOn(view.value, next));
 }
 const KEYS: Readonly<Record<string, (big: boolean) => void>> = {
   ArrowRight: (big) => {
@@ -222,31 +187,11 @@ function key(event: KeyboardEvent): void {
   else act(event.shiftKey);
 }
 
-/** What was last read by the cursor, of everything that is drawn; worked-out lines by their value there. */
-const readout = computed(() => {
-  const { value: at } = cursor;
-  if (at === undefined) return undefined;
-  if (props.penned) return { at: spell(at, 1), values: pennedAt(at) };
-  const values = drawn.value.flatMap((axis) =>
-    [axis, ...sharersOf(axis)].flatMap((line) => {
-      const dots = traces.value[0]?.dots[line] ?? [];
-      const found = dots.findLast(([seconds, value]) => seconds <= at + 1e-6 && value !== undefined);
-      if (found?.[1] === undefined) return [];
-      const { unit, track } = quantityOf(line);
-      const name = track?.on ? `${lineName(line, traces.value[0] ?? {})} ` : '';
-      return [`${name}${inUnit(found[1], unit, unit === 'Wh' ? 2 : unit === 'V' ? 2 : 1)}`];
-    }),
-  );
-  return { at: spell(at, 1), values };
-});
-/** Of several runs: what each showed last on the main track. */
-function pennedAt(at: number): string[] {
-  const main = mainTrack(traces.value);
-  return traces.value.flatMap(({ name, dots }) => {
-    const found = dots[main]?.findLast(([seconds, value]) => seconds <= at + 1e-6 && value !== undefined);
-    return found?.[1] === undefined ? [] : [`${name} ${inUnit(found[1], quantityOf(main).unit, 1)}`];
-  });
-}
+const readout = computed(() =>
+  cursor.value === undefined
+    ? undefined
+    : { at: spell(cursor.value, 1), values: readAt(traces.value, drawn.value, cursor.value, props.penned) },
+);
 const said = computed(() =>
   readout.value ? `${readout.value.at}: ${readout.value.values.join(', ') || 'nothing read yet'}` : 'no moment pointed at',
 );
@@ -271,9 +216,7 @@ const shareOf = (seconds: number) => `${(100 * seconds) / end.value}%`;
 function slide(event: PointerEvent): void {
   if (event.buttons === 0 || !(event.currentTarget instanceof HTMLElement)) return;
   const { left, width } = event.currentTarget.getBoundingClientRect();
-  const at = ((event.clientX - left) / width) * end.value;
-  const half = (shownView.value.to - shownView.value.from) / 2;
-  look(at - half, at + half);
+  look(centredOn(shownView.value, ((event.clientX - left) / width) * end.value));
 }
 </script>
 
@@ -338,7 +281,7 @@ function slide(event: PointerEvent): void {
       <div
         v-if="cursor !== undefined && cursor >= shownView.from && cursor <= shownView.to"
         class="cursor"
-        :style="{ left: `${xAt(cursor)}px`, top: `${area.top}px`, height: `${area.bottom - area.top}px` }"
+        :style="{ left: `${placeOf(cursor, area, shownView)}px`, top: `${area.top}px`, height: `${area.bottom - area.top}px` }"
       />
     </div>
     <div v-if="isMeant" class="whole" :class="{ ahead: !view }" aria-hidden="true" @pointerdown="slide" @pointermove="slide">

@@ -4,8 +4,9 @@ import { surfaceOn } from './layers/canvasSurface';
 import { drawStrip } from './layers/draw';
 import { say, type WordBox } from './layers/drawing';
 import type { StripLook } from './layers/look';
+import type { Outline } from './layers/outlines';
 import { svgSurface } from './layers/svgSurface';
-import type { Rect, Surface, WordLook } from './layers/surface';
+import type { Path, Rect, Surface, WordLook } from './layers/surface';
 import type { Trace } from './trace';
 
 /** What stands about a picture: its title, sentences beneath it, and at its foot how sure it is and of which day. */
@@ -115,18 +116,22 @@ function pieces(to: Surface, word: string, room: number, look: WordLook): string
 /** A surface whose origin lies elsewhere on another. */
 export function movedTo(to: Surface, left: number, top: number): Surface {
   const rect = (at: Rect): Rect => ({ left: at.left + left, right: at.right + left, top: at.top + top, bottom: at.bottom + top });
+  const moved = (trace: (path: Path) => void) => (path: Path) => {
+    trace({
+      moveTo: (x, y) => {
+        path.moveTo(x + left, y + top);
+      },
+      lineTo: (x, y) => {
+        path.lineTo(x + left, y + top);
+      },
+    });
+  };
   return {
     line(look, trace) {
-      to.line(look, (path) => {
-        trace({
-          moveTo: (x, y) => {
-            path.moveTo(x + left, y + top);
-          },
-          lineTo: (x, y) => {
-            path.lineTo(x + left, y + top);
-          },
-        });
-      });
+      to.line(look, moved(trace));
+    },
+    area(fill, trace) {
+      to.area(fill, moved(trace));
     },
     rect(at, look) {
       to.rect(rect(at), look);
@@ -186,9 +191,9 @@ export async function picturePng(picture: Picture): Promise<Blob> {
   return found;
 }
 
-/** As SVG, its words as text. @param widthOf how wide words are */
-export function pictureSvg({ shape, text, ground, body }: Picture, widthOf: Surface['widthOf']): string {
-  const to = svgSurface(widthOf);
+/** As SVG. @param widthOf how wide words are; @param outline draws them as outlines; without it they are text */
+export function pictureSvg({ shape, text, ground, body }: Picture, widthOf: Surface['widthOf'], outline?: Outline): string {
+  const to = svgSurface(widthOf, outline);
   drawPicture(to, shape, text, ground, body);
   const { width, height, dense } = shape;
   return `<svg xmlns="http://www.w3.org/2000/svg" width="${width * dense}" height="${height * dense}" viewBox="0 0 ${width} ${height}" role="img"><title>${escapeHtml(text.title)}</title><desc>${escapeHtml([...text.lines, text.foot].join(' '))}</desc>${to.body()}</svg>`;

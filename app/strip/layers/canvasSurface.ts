@@ -22,6 +22,12 @@ function canvasSurface(ctx: CanvasRenderingContext2D): Surface {
         ctx.stroke();
       });
     },
+    area(fill, trace) {
+      ctx.fillStyle = fill;
+      ctx.beginPath();
+      trace(ctx);
+      ctx.fill();
+    },
     rect({ left, top, right, bottom }, { fill, stroke, width = 1, alpha }) {
       at(alpha, () => {
         if (fill) {

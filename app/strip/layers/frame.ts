@@ -3,7 +3,7 @@ import { nominal, quantityOf, shownIn, trimmed, type Quantity } from '@core/quan
 import type { Dot } from '@core/samples';
 import { timeRules, type Trace } from '../trace';
 import { isOfRise, linesOn, tracksOf, type Size, type StripLook } from './look';
-import type { Rect, WordLook } from './surface';
+import type { Rect, Surface, WordLook } from './surface';
 
 /** A track on the paper: its scale, from the top down, and where its rules and labels are. Values as they are shown. */
 export interface TrackFrame extends Rect {
@@ -50,7 +50,7 @@ const TALL = 180;
 /** From how many pixels on names stand beside the paper; how much of its width they may take, and how far before them it ends. */
 const ROOMY = 480;
 const NAMES_SHARE = 0.26;
-const BEFORE_NAMES = 16;
+export const BEFORE_NAMES = 16;
 export const NAME_SIZE = 11;
 
 export const labelSize = (size: Size): number => (size === 'sheet' ? 12 : 10);
@@ -60,7 +60,7 @@ export function frameOf(
   traces: readonly Trace[],
   look: StripLook,
   { width, height }: { width: number; height: number },
-  widthOf: (text: string, look: WordLook) => number,
+  widthOf: Surface['widthOf'],
 ): Frame {
   const { size, from = 0, until } = look;
   const edge = EDGES[size];
@@ -77,22 +77,38 @@ export function frameOf(
   const label: WordLook = { colour: '', size: labelSize(size), family: 'figures' };
   const gutter = size === 'sheet' ? (max(stacked, ({ labels }) => max(labels, ({ text }) => widthOf(text, label))) ?? 0) + 8 : 0;
   const left = edge.left + gutter;
-  const isNamed = size === 'sheet' && look.penned && traces.length > 1 && width >= ROOMY;
-  const widest = isNamed ? (max(traces, ({ name }) => widthOf(name, { colour: '', size: NAME_SIZE, family: 'words' })) ?? 0) : 0;
-  const named = isNamed ? Math.min(widest, (width - left) * NAMES_SHARE) + BEFORE_NAMES : 0;
+  const isNamed = size === 'sheet' && look.penned && traces.length > 1;
+  const named = isNamed
+    ? namesBeside(
+        widthOf,
+        traces.map(({ name }) => name),
+        { width, room: width - left },
+      )
+    : 0;
   const right = Math.max(left + 1, width - edge.right - named);
   const { fine, coarse } = timeRules(until - from, MOST_RULES[size]);
   const tracks = stacked.map((each) => ({ ...each, left, right }));
   const perSecond = (right - left) / Math.max(1e-9, until - from);
   return {
     ...{ size, from, until, left, right, top: edge.top, bottom: height - edge.bottom },
-    namesAt: isNamed ? right + BEFORE_NAMES : undefined,
+    namesAt: named > 0 ? right + BEFORE_NAMES : undefined,
     xOf: (seconds) => left + (seconds - from) * perSecond,
     fine: momentsAt(fine, from, until),
     coarse,
     tracks,
     trackOf: (track) => tracks.find((each) => each.track === track),
   };
+}
+
+/** How wide the column is in which lines are named beside their paper, with the room before it; 0 where it would take too much of a narrow one. */
+export function namesBeside(
+  widthOf: Surface['widthOf'],
+  names: readonly string[],
+  { width, room }: { width: number; room: number },
+): number {
+  if (names.length < 2 || width < ROOMY) return 0;
+  const widest = max(names, (name) => widthOf(name, { colour: '', size: NAME_SIZE, family: 'words' })) ?? 0;
+  return Math.min(widest, room * NAMES_SHARE) + BEFORE_NAMES;
 }
 
 /** Moments so far apart that lie between two others. */
@@ -118,19 +134,15 @@ function trackFrame(track: Quantity, traces: readonly Trace[], size: Size, at: R
   const values = linesOn(traces, track).flatMap((line) =>
     traces.flatMap(({ dots, expected }) => [...endsOf(dots[line]), ...endsOf(expected?.[line])].map((value) => shownIn(unit, value))),
   );
-  const most = Math.max(0, max(values) ?? 0);
-  const wattStep = roundStep(most);
-  const ranges = {
-    hundred: { min: 0, max: 100, step: size === 'sheet' ? 10 : 20 },
-    'from zero': {
-      min: Math.min(0, Math.floor((min(values) ?? 0) / wattStep) * wattStep),
-      max: Math.ceil((most * 1.1) / wattStep) * wattStep || wattStep,
-      step: wattStep,
-    },
-    // A room is about so warm; a rise begins at none.
-    tens: isOfRise(traces) ? tens(values, 0, 0) : tens(values, shownIn(unit, 21), shownIn(unit, 29)),
-  };
-  const { min: low, max: high, step } = ranges[drawn?.axis ?? 'from zero'];
+  const {
+    min: low,
+    max: high,
+    step,
+  } = scaleOf(drawn?.axis ?? 'from zero', values, {
+    unit,
+    isRise: isOfRise(traces),
+    isFine: size === 'sheet',
+  });
   const height = at.bottom - at.top;
   /** A low lane says a few of its levels; a high one as many as a sheet. Of others, every second or third is said where all would crowd. */
   const isLabelled = (value: number) => {
@@ -153,8 +165,24 @@ function trackFrame(track: Quantity, traces: readonly Trace[], size: Size, at: R
   };
 }
 
+type Axis = NonNullable<ReturnType<typeof quantityOf>['track']>['axis'];
+
+/** The scale of an axis: from where to where, and how far apart its rules are. Values as they are shown. */
+export function scaleOf(
+  axis: Axis,
+  values: readonly number[],
+  { unit, isRise = false, isFine = true }: { unit: string; isRise?: boolean; isFine?: boolean },
+): { min: number; max: number; step: number } {
+  if (axis === 'hundred') return { min: 0, max: 100, step: isFine ? 10 : 20 };
+  // A room is about so warm; a rise begins at none.
+  if (axis === 'tens') return isRise ? tens(values, 0, 0) : tens(values, shownIn(unit, 21), shownIn(unit, 29));
+  const most = Math.max(0, max(values) ?? 0);
+  const step = roundStep(most);
+  return { min: Math.min(0, Math.floor((min(values) ?? 0) / step) * step), max: Math.ceil((most * 1.1) / step) * step || step, step };
+}
+
 /** From ten to ten around what was read, and around a stretch at least; by twenties where tens would crowd. */
-function tens(values: number[], warm: number, warmer: number): { min: number; max: number; step: number } {
+function tens(values: readonly number[], warm: number, warmer: number): { min: number; max: number; step: number } {
   const [low, high] = [Math.min(warmer, min(values) ?? warmer), Math.max(warm, max(values) ?? warm)];
   const step = high - low > 50 ? 20 : 10;
   const [least, most] = [Math.floor(low / step) * step, Math.ceil(high / step) * step];

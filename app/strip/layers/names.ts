@@ -70,43 +70,68 @@ function nameLines(drawing: Drawing, track: TrackFrame, lines: readonly Quantity
   }
 }
 
-/**
- * Names lines near their ends. Names stand under each other at the right edge of the paper, each as near to the end of its line as the others leave room,
- * with a hair between the two.
- */
+/** Names lines near their ends: beside the paper where there is room, else on it at its right edge. */
 function nameEnds(drawing: Drawing): void {
-  const { to, frame, traces, look, palette } = drawing;
+  const { frame, traces, look } = drawing;
   const main = mainTrack(traces);
   const track = frame.trackOf(main);
   if (!track) return;
-  const ends = [...new Map(traces.map((trace) => [trace.name, trace])).values()].flatMap(({ name, pen, dots }) => {
+  const ends = [...new Map(traces.map((trace) => [trace.name, trace])).values()].flatMap(({ name, pen, dots }): NamedEnd[] => {
     const [at, value] = dots[main]?.findLast(([seconds, each]) => each !== undefined && seconds <= frame.until) ?? [];
     if (at === undefined || value === undefined) return [];
-    return [{ name, colour: penOf(pen, look.theme).colour, left: frame.xOf(at), top: heightOf(track, main, value) }];
+    return [{ name, colour: penOf(pen, look.theme).colour, x: frame.xOf(at) + 4, y: heightOf(track, main, value) }];
   });
-  const room = Math.floor((track.bottom - track.top) / NAME);
-  if (room < 1) return;
-  const shown = ends.slice(0, room);
-  const tops = spreadOut(
-    shown.map(({ top }) => top + 4),
-    NAME,
-    { low: track.top + NAME - 4, high: track.bottom - 3 },
-  );
   const { namesAt } = frame;
-  for (const [index, { name, colour, left, top }] of shown.entries()) {
-    const text: WordLook = { colour, size: NAME_SIZE, family: 'words', align: namesAt === undefined ? 'end' : 'start' };
-    const [at, x] = [tops[index] ?? top, namesAt ?? frame.right - 4];
-    const words = fitted(to, name, (frame.right - frame.left) * SHARE, text);
-    const box = boxOf(to, words, x, at, text);
-    if (drawing.boxes.some((each) => meets(each, box))) continue;
-    if (left < box.left - 4)
+  nameColumn(drawing, ends, {
+    x: namesAt ?? frame.right - 4,
+    isOnPaper: namesAt === undefined,
+    room: (frame.right - frame.left) * SHARE,
+    top: track.top + 1,
+    bottom: track.bottom,
+  });
+}
+
+/** What is to be named: a line where it ends, a point. */
+export interface NamedEnd {
+  name: string;
+  colour: string;
+  weight?: 700;
+  x: number;
+  y: number;
+}
+
+/**
+ * Names under each other in a column, each as near to the end of its own as the others leave room, with a hair between the two. Where more are named than find
+ * room, the last of them are left out.
+ *
+ * @param column where names begin, or end where they stand on the paper; between which heights; and how wide one may be
+ */
+export function nameColumn(
+  { to, boxes, palette }: Pick<Drawing, 'to' | 'boxes' | 'palette'>,
+  ends: readonly NamedEnd[],
+  { x, isOnPaper, room, top, bottom }: { x: number; isOnPaper?: boolean; room: number; top: number; bottom: number },
+): void {
+  const fits = Math.floor((bottom - top + 1) / NAME);
+  if (fits < 1) return;
+  const shown = ends.slice(0, fits);
+  const heights = spreadOut(
+    shown.map(({ y }) => y + 4),
+    NAME,
+    { low: top + NAME - 5, high: bottom - 3 },
+  );
+  for (const [index, { name, colour, weight, x: left, y }] of shown.entries()) {
+    const look: WordLook = { colour, size: NAME_SIZE, family: 'words', align: isOnPaper ? 'end' : 'start', ...(weight && { weight }) };
+    const at = heights[index] ?? y;
+    const words = fitted(to, name, room, look);
+    const box = boxOf(to, words, x, at, look);
+    if (boxes.some((each) => meets(each, box))) continue;
+    if (left < box.left - 8)
       to.line({ colour, width: 0.75, alpha: 0.6 }, (path) => {
-        path.moveTo(left + 4, top);
+        path.moveTo(left, y);
         path.lineTo(box.left - 3, at - 4);
       });
-    if (namesAt === undefined)
-      to.rect({ left: box.left - 1, right: box.right + 1, top: box.top, bottom: box.bottom }, { fill: `${palette.paper}CC` });
-    say(drawing, 'names', words, x, at, text);
+    if (isOnPaper) to.rect({ left: box.left - 1, right: box.right + 1, top: box.top, bottom: box.bottom }, { fill: `${palette.paper}CC` });
+    say({ to, boxes }, 'names', words, x, at, look);
   }
 }
 

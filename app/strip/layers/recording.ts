@@ -3,6 +3,7 @@ import type { LineLook, NibShape, Rect, Surface, WordLook } from './surface';
 /** One thing that was drawn, and the rectangle that it was drawn within. */
 export type Drawn = { within: Rect | undefined } & (
   | { kind: 'line'; look: LineLook; points: (readonly [x: number, y: number])[]; parts: number }
+  | { kind: 'area'; fill: string; points: (readonly [x: number, y: number])[] }
   | { kind: 'rect'; at: Rect; fill: string | undefined }
   | { kind: 'nib'; shape: NibShape; x: number; y: number; look: { fill: string; stroke: string } }
   | { kind: 'words'; text: string; look: WordLook }
@@ -25,6 +26,12 @@ export function recording(): Surface & { drawn: Drawn[] } {
         lineTo: (x, y) => points.push([x, y]),
       });
       drawn.push({ kind: 'line', look, points, parts, within });
+    },
+    area: (fill, trace) => {
+      const points: (readonly [number, number])[] = [];
+      const add = (x: number, y: number) => points.push([x, y]);
+      trace({ moveTo: add, lineTo: add });
+      drawn.push({ kind: 'area', fill, points, within });
     },
     rect: (at, { fill }) => drawn.push({ kind: 'rect', at, fill, within }),
     nib: (shape, x, y, _radius, look) => drawn.push({ kind: 'nib', shape, x, y, look, within }),

@@ -2,6 +2,8 @@
 export interface Surface {
   /** A line, as its path is traced. */
   line: (look: LineLook, trace: (path: Path) => void) => void;
+  /** A filled shape without an edge, as the path about it is traced. */
+  area: (fill: string, trace: (path: Path) => void) => void;
   rect: (at: Rect, look: { fill?: string | undefined; stroke?: string | undefined; width?: number; alpha?: number }) => void;
   /** A closed shape, or a cross, about a point. */
   nib: (shape: NibShape, x: number, y: number, radius: number, look: { fill: string; stroke: string; width: number }) => void;

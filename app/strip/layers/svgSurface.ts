@@ -1,6 +1,7 @@
 import { escapeHtml } from '@core/quantity';
 import { pageWidth } from './canvasSurface';
-import { FAMILIES, isOpen, nibPaths, type Surface } from './surface';
+import type { Outline } from './outlines';
+import { FAMILIES, isOpen, nibPaths, type Path, type Surface } from './surface';
 
 const near = (value: number): string => String(Math.round(value * 100) / 100);
 /** A colour, and how far it covers, as SVG has them apart: `#D3C6A933`. */
@@ -9,25 +10,40 @@ function painted(name: 'fill' | 'stroke', colour: string): string {
   return ` ${name}="${plain}"${cover ? ` ${name}-opacity="${near(Number.parseInt(cover, 16) / 255)}"` : ''}`;
 }
 
-/** An SVG as layers draw it. `body` gives what was drawn so far. @param widthOf how wide words are, for those that make room for each other */
-export function svgSurface(widthOf: Surface['widthOf']): Surface & { body: () => string } {
+/** A path as SVG writes it; empty where nothing was traced. */
+function traced(trace: (path: Path) => void): string {
+  const path: string[] = [];
+  trace({
+    moveTo: (x, y) => path.push(`M${near(x)} ${near(y)}`),
+    lineTo: (x, y) => path.push(`${path.length === 0 ? 'M' : 'L'}${near(x)} ${near(y)}`),
+  });
+  return path.join('');
+}
+
+/**
+ * An SVG as layers draw it. `body` gives what was drawn so far.
+ *
+ * @param widthOf how wide words are, for those that make room for each other
+ * @param outline draws words as outlines; without it they are text
+ */
+export function svgSurface(widthOf: Surface['widthOf'], outline?: Outline): Surface & { body: () => string } {
   let parts: string[] = [];
   let clips = 0;
   return {
     body: () => parts.join(''),
     widthOf,
     line({ colour, width, dash = [], alpha }, trace) {
-      const path: string[] = [];
-      trace({
-        moveTo: (x, y) => path.push(`M${near(x)} ${near(y)}`),
-        lineTo: (x, y) => path.push(`${path.length === 0 ? 'M' : 'L'}${near(x)} ${near(y)}`),
-      });
-      if (path.length === 0) return;
+      const path = traced(trace);
+      if (path === '') return;
       parts.push(
-        `<path d="${path.join('')}" fill="none"${painted('stroke', colour)} stroke-width="${width}" stroke-linejoin="round"${
+        `<path d="${path}" fill="none"${painted('stroke', colour)} stroke-width="${width}" stroke-linejoin="round"${
           dash.length > 0 ? ` stroke-dasharray="${dash.join(' ')}"` : ''
         }${alpha === undefined ? '' : ` opacity="${alpha}"`}/>`,
       );
+    },
+    area(fill, trace) {
+      const path = traced(trace);
+      if (path !== '') parts.push(`<path d="${path}Z"${painted('fill', fill)}/>`);
     },
     rect({ left, top, right, bottom }, { fill, stroke, width = 1, alpha }) {
       parts.push(
@@ -44,11 +60,14 @@ export function svgSurface(widthOf: Surface['widthOf']): Surface & { body: () =>
         parts.push(`<path d="${paths.join('')}${isOpen(shape) ? '' : 'Z'}"${look}/>`);
       }
     },
-    words(text, x, y, { colour, size, family, weight, align = 'start', turned }) {
+    words(text, x, y, look) {
+      const { colour, size, family, weight, align = 'start', turned } = look;
+      const about = `${painted('fill', colour)}${turned ? ` transform="rotate(-90 ${near(x)} ${near(y)})"` : ''}`;
+      const path = outline?.(text, x, y, look);
       parts.push(
-        `<text x="${near(x)}" y="${near(y)}" font-family="${escapeHtml(FAMILIES[family])}" font-size="${size}"${painted('fill', colour)} text-anchor="${align}"${weight ? ` font-weight="${weight}"` : ''}${
-          turned ? ` transform="rotate(-90 ${near(x)} ${near(y)})"` : ''
-        }>${escapeHtml(text)}</text>`,
+        path === undefined
+          ? `<text x="${near(x)}" y="${near(y)}" font-family="${escapeHtml(FAMILIES[family])}" font-size="${size}" text-anchor="${align}"${weight ? ` font-weight="${weight}"` : ''}${about}>${escapeHtml(text)}</text>`
+          : `<path d="${path}"${about}/>`,
       );
     },
     within({ left, top, right, bottom }, draw) {
