@@ -14,12 +14,6 @@ export const CHROMIUM_ARGS = [
   '--disable-sync',
 ];
 
-const served = (logbook: 'test' | 'testDemo') => ({
-  command: `npx tsx server/main.ts ${logbook}`,
-  url: `http://127.0.0.1:${PORTS[logbook]}/inkpath`,
-  reuseExistingServer: false,
-});
-
 export default defineConfig({
   testDir: 'e2e',
   outputDir: '.cache/e2e',
@@ -43,5 +37,6 @@ export default defineConfig({
     screenshot: 'only-on-failure',
     launchOptions: { executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium', args: CHROMIUM_ARGS },
   },
-  webServer: [served('test'), served('testDemo')],
+  // The demo is served beside it.
+  webServer: { command: 'npx tsx server/main.ts test', url: `http://127.0.0.1:${PORTS.test}/inkpath`, reuseExistingServer: false },
 });

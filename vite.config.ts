@@ -54,7 +54,7 @@ const offline = VitePWA({
     name: 'Inkpath Log',
     short_name: 'Inkpath',
     description: 'Plan, log, read and compare how devices charge.',
-    start_url: '/run',
+    start_url: '/live',
     display: 'standalone',
     background_color: '#FCF9F1',
     theme_color: '#FCF9F1',

@@ -80,7 +80,7 @@ test('@run an hour asleep says when to wake the screen, and a check that came la
 });
 
 test('@run a rehearsal is played at speed, read by a person or a stand-in, scored, and kept out of the logbook', async ({ page }) => {
-  await page.goto('/run');
+  await page.goto('/live');
   await page.getByRole('link', { name: 'rehearse a run' }).click();
   await page.getByLabel('Minutes between readings').fill('0');
   await page.getByRole('button', { name: 'Plug in' }).click();
@@ -113,9 +113,9 @@ test('@run a rehearsal is played at speed, read by a person or a stand-in, score
       .getByRole('cell')
       .nth(5),
   ).not.toHaveText('0');
-  await page.goto('/curve');
+  await page.goto('/runs');
   await expect(page.getByRole('heading', { name: 'No finished runs yet' })).toBeVisible();
-  await page.goto('/run');
+  await page.goto('/live');
   await expect(page.getByRole('article')).toHaveCount(0);
 });
 

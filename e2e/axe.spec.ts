@@ -12,10 +12,10 @@ const SHEETS: [path: string, button: string][] = [
   ['/bench?shelf=meter', 'Tidepole'],
   ['/bench', 'Import gear'],
   ['/plan/saltmarsh-chargers', 'Save as a method of my own'],
-  ['/curve', 'Import a file'],
-  ['/run', 'stop'],
-  ['/run', 'Shortcuts'],
-  ['/curve/saltmarsh-2', 'Strike the reading at 5 min'],
+  ['/runs', 'Import a file'],
+  ['/live', 'stop'],
+  ['/live', 'Shortcuts'],
+  ['/runs/saltmarsh-2', 'Strike the reading at 5 min'],
 ];
 
 for (const theme of ['light', 'dark'] as const) {
@@ -46,12 +46,12 @@ for (const theme of ['light', 'dark'] as const) {
     });
 
     test('on a lane alone, in a spot check and in a rehearsal', async ({ page }) => {
-      await page.goto(`${DEMO}/run`);
+      await page.goto(`${DEMO}/live`);
       await isReady(page);
       await page.getByRole('button', { name: 'Fill the board with lane A' }).click();
       await expect(page.getByRole('combobox', { name: 'Overlay an earlier run' })).toBeVisible();
       await look(page, 'lane');
-      await page.goto(`${DEMO}/run/spot`);
+      await page.goto(`${DEMO}/live/spot`);
       await choose(page, 'Device', 'Sedge 5');
       await chooseAll(page, 'Chargers');
       await page.getByRole('button', { name: /^Try/ }).click();
@@ -59,7 +59,7 @@ for (const theme of ['light', 'dark'] as const) {
       await page.keyboard.press('Enter');
       await expect(page.getByRole('region', { name: 'Compatibility' })).toBeVisible();
       await look(page, 'spot check');
-      await page.goto(`${DEMO}/run/rehearse`);
+      await page.goto(`${DEMO}/live/rehearse`);
       await page.getByRole('button', { name: 'Plug in' }).click();
       await expect(page.getByRole('article')).toHaveCount(1);
       await look(page, 'rehearsal');
@@ -70,16 +70,16 @@ for (const theme of ['light', 'dark'] as const) {
         '/plan',
         '/plan/new',
         '/plan/new/calendar',
-        '/run',
-        '/run/new',
-        '/run/footage',
-        '/run/spot',
+        '/live',
+        '/live/new',
+        '/live/footage',
+        '/live/spot',
         '/bench',
         '/bench/expect',
-        '/curve',
+        '/runs',
         '/compare',
         '/nowhere',
-        '/curve/nothing',
+        '/runs/nothing',
       ]) {
         await page.goto(path);
         await isReady(page);

@@ -215,9 +215,9 @@ test('@bench what a run used is retired and never thrown away, and the run keeps
   await page.getByLabel('Show what is retired').check();
   await expect(page.getByRole('button', { name: 'Put Cobble 21 back' })).toBeVisible();
   await expect(page.getByRole('button', { name: /^Remove / })).toHaveCount(0);
-  await page.goto('/curve');
+  await page.goto('/runs');
   await expect(page.getByRole('row', { name: /Cobble 20/ })).toBeVisible();
-  await page.goto('/run/new');
+  await page.goto('/live/new');
   await page.getByRole('combobox', { name: 'Charger' }).press('ArrowDown');
   await expect(page.getByText('Type its name')).toBeVisible();
 });
@@ -234,7 +234,7 @@ test('@bench a start says what to expect through the chosen cable and port, and 
   await page.locator('input[type=file]').setInputFiles({ name: 'van.csv', mimeType: 'text/csv', buffer: Buffer.from(gear) });
   await page.getByRole('button', { name: 'Import it' }).click();
   await expect(page.getByRole('dialog')).toHaveCount(0);
-  await page.goto('/run/new');
+  await page.goto('/live/new');
   await expect(page.getByText('To expect: 20 V × 3.00 A = 60 W by Power Delivery. The cable is the limit')).toBeVisible();
   await choose(page, 'Cable', 'Marked cable');
   await expect(page.getByText('To expect: 20 V × 5.00 A = 100 W')).toBeVisible();

@@ -38,7 +38,7 @@ const book = writeLogbook({
 
 const sheet = (page: Page) => page.getByRole('dialog', { name: 'Import a file' });
 async function offer(page: Page, text: string): Promise<void> {
-  await page.goto('/curve');
+  await page.goto('/runs');
   await page.getByRole('button', { name: 'Import a file' }).click();
   await page
     .getByLabel('File', { exact: true })
@@ -69,7 +69,7 @@ test('@carried settings, remembered columns and pictures go out and come back; a
   await take(page);
   await temperatures(page, '°F');
 
-  await page.goto('/curve');
+  await page.goto('/runs');
   await page
     .getByRole('row', { name: /Device one/ })
     .getByRole('checkbox')
@@ -95,7 +95,7 @@ test('@carried settings, remembered columns and pictures go out and come back; a
   await take(elsewhere);
   await expect(elsewhere.getByRole('table', { name: 'Finished runs' }).getByRole('row')).toHaveCount(3);
   await temperatures(elsewhere, '°C');
-  await elsewhere.goto('/curve/two');
+  await elsewhere.goto('/runs/two');
   await elsewhere.getByRole('button', { name: /^Picture of/ }).click();
   await expect(elsewhere.getByRole('img', { name: /^Picture of/ })).toBeVisible();
   await elsewhere.context().close();
@@ -237,7 +237,7 @@ test('@carried a lane of ten thousand entries is logged to, struck, stopped and 
   await stopRun(page, 'Window over');
   expect(await storedOf(page, 'ink/')).toBe(0);
   const { book } = await (async () => {
-    await page.goto('/curve');
+    await page.goto('/runs');
     return saved(page, 'Export the logbook');
   })();
   expect(book.runs[0]?.entries).toHaveLength(10_004);

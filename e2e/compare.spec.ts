@@ -113,7 +113,7 @@ test('@compare runs of a meter are worked out again once their ink has changed, 
   await page.reload();
   await expect(row).toContainText('35 min');
 
-  await page.goto('/curve/one');
+  await page.goto('/runs/one');
   await isReady(page);
   await doMore(page, 'Plug-in, trim or split');
   await page.getByRole('dialog').getByLabel('trim its ends').check();
@@ -124,7 +124,7 @@ test('@compare runs of a meter are worked out again once their ink has changed, 
   await expect(row).toContainText('not reached');
   await expect(row).not.toContainText('35 min');
 
-  await page.goto('/curve/one');
+  await page.goto('/runs/one');
   await page.getByRole('button', { name: /^Strike the trimming/ }).click();
   await page.getByLabel('Why?').fill('all of it counts');
   await page.getByRole('button', { name: 'Strike it' }).click();
@@ -181,7 +181,7 @@ test('@compare a planted unfair condition is listed, and a comparison is saved, 
   await page.getByLabel('Name').fill('Screen on against off');
   await page.getByRole('dialog').getByRole('button', { name: 'Save' }).click();
   await expect(page.getByRole('dialog')).toHaveCount(0);
-  await page.goto('/curve');
+  await page.goto('/runs');
   const [download] = await Promise.all([page.waitForEvent('download'), press(page, 'Export the logbook')]);
   const book = readFileSync(await download.path(), 'utf8');
   const elsewhere = await (

@@ -51,7 +51,7 @@ test('@curve a log of a staged charge is read in stages, by time and by level', 
 });
 
 test('@curve the cursor goes from reading to reading by keys alone, and says what it reads', async ({ page }) => {
-  await page.goto(`${DEMO}/curve/saltmarsh-6`);
+  await page.goto(`${DEMO}/runs/saltmarsh-6`);
   await isReady(page);
   await reader(page).focus();
   await page.keyboard.press('Home');
@@ -112,7 +112,7 @@ test('@curve two logs are opened at once for a comparison, and each closer look 
     await page.getByRole('button', { name: 'Import it' }).click();
     await expect(reader(page)).toBeVisible();
   }
-  await page.goto('/curve');
+  await page.goto('/runs');
   await page.getByRole('button', { name: 'Pick all found' }).click();
   await page.getByRole('button', { name: 'Compare 2 runs' }).click();
   await expect(page.getByRole('region', { name: 'Figures side by side' }).getByRole('row')).toHaveCount(3);
@@ -131,7 +131,7 @@ test('@curve 200,000 rows are laid on readings taken by hand by their steps, whi
   }));
   const stop = { kind: 'stop' as const, seq: 40, id: 'stopped', at: run.header.plugInAt + 6400_000, written: 1, because: 'full' as const };
   await importFile(page, 'runs.json', bookOf([{ header: run.header, entries: [...inkOf(run.header, readings), stop] }]));
-  await page.goto('/curve/byhand');
+  await page.goto('/runs/byhand');
   await isReady(page);
 
   // The meter was started four minutes late, and logs 33 times a second.
@@ -218,7 +218,7 @@ test('@curve a file of two devices gives a run for each, and two million rows th
   await doMore(page, 'Add a meter’s log');
   await sheet.getByLabel('File', { exact: true }).setInputFiles({ name: 'more.csv', mimeType: 'text/plain', buffer: Buffer.from(text) });
   await importPair();
-  await page.goto('/curve');
+  await page.goto('/runs');
   await expect(page.getByText('4 runs', { exact: true })).toBeVisible();
 
   const file = info.outputPath('millions.csv');
@@ -242,7 +242,7 @@ test('@curve a file of two devices gives a run for each, and two million rows th
 test('@curve plug-in is set, the end is trimmed, a run is split, and each is taken back by striking it', async ({ page }) => {
   await bringShelf(page, ['Sedge 5'], ['Cobble 20']);
   await importFile(page, 'runs.json', bookOf([finished('one', [2, 10, 20, 30, 40, 50, 60, 70, 80])]));
-  await page.goto('/curve/one');
+  await page.goto('/runs/one');
   await isReady(page);
   const heading = page.locator('.sheet > header');
   await expect(heading).toContainText('ended at 45 min');
@@ -270,21 +270,21 @@ test('@curve plug-in is set, the end is trimmed, a run is split, and each is tak
   // The second half is a run of its own, plugged in then.
   await expect(heading).toContainText('11:22 · ended at 23 min');
   await expect(page.getByRole('region', { name: 'Ink' }).getByRole('row')).toHaveCount(7);
-  await page.goto('/curve');
+  await page.goto('/runs');
   await expect(page.getByText('2 runs', { exact: true })).toBeVisible();
 });
 
 test('@curve a level that was asked for stays asked for, and a stretch that is looked at has its least, mean and most', async ({
   page,
 }) => {
-  await page.goto(`${DEMO}/curve/saltmarsh-6`);
+  await page.goto(`${DEMO}/runs/saltmarsh-6`);
   await isReady(page);
   const figures = page.getByRole('complementary', { name: 'Figures' });
   await figures.getByText('Figures to work out').click();
   await figures.getByLabel('Also at these levels, %').fill('95');
   await page.keyboard.press('Enter');
   await expect(figures.getByRole('button', { name: 'Show working of 95 %' })).toBeVisible();
-  await page.goto(`${DEMO}/curve/saltmarsh-9`);
+  await page.goto(`${DEMO}/runs/saltmarsh-9`);
   await isReady(page);
   await expect(figures.getByRole('button', { name: 'Show working of 95 %' })).toBeVisible();
   await page.getByRole('button', { name: 'Look closer' }).click();

@@ -6,7 +6,7 @@ test('@slice the demo opens with finished runs, one that stalled, and one live',
   page.on('console', (message) => {
     if (message.type() === 'error') troubles.push(message.text());
   });
-  await page.goto(DEMO);
+  await page.goto(`${DEMO}/live`);
   await expect(page.getByRole('article', { name: 'Bittern Slate on Quern 30' })).toContainText('38:');
   await expect(page.getByLabel('Due line')).toContainText(/1:\d\d/);
   await log(page, '54 28.7w');
@@ -27,7 +27,7 @@ test('@slice the demo opens with finished runs, one that stalled, and one live',
 
 test('@slice a stale live run of the demo is laid anew', async ({ page }) => {
   await page.clock.install({ time: new Date('2026-11-02T09:00:00Z') });
-  await page.goto(DEMO);
+  await page.goto(`${DEMO}/live`);
   await expect(page.getByRole('article')).toContainText('38:');
   await page.clock.setFixedTime(new Date('2026-11-03T09:00:00Z'));
   await page.reload();

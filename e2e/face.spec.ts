@@ -16,7 +16,7 @@ const many = (): StoredRun[] =>
 
 test('@face three hundred runs are sorted, filtered, tagged, discarded and put back', async ({ page }) => {
   await importFile(page, 'runs.json', bookOf(many()));
-  await page.goto('/curve');
+  await page.goto('/runs');
   await expect(page.getByText('300 runs', { exact: true })).toBeVisible();
   await expect(first(page)).toContainText('27 Oct 2026');
   // Numbers in names go by size: 1, 2 … 12, not 1, 10, 11.
@@ -56,7 +56,7 @@ test('@face three hundred runs are sorted, filtered, tagged, discarded and put b
 test('@face the due line takes one row, and nothing is wider than 320 px', async ({ page }) => {
   const line = page.getByLabel('Due line');
   const height = async () => (await line.boundingBox())?.height ?? 0;
-  await page.goto(DEMO);
+  await page.goto(`${DEMO}/live`);
   await expect(page.getByRole('article')).toBeVisible();
   expect(await height()).toBeLessThanOrEqual(64);
   await page.setViewportSize({ width: 390, height: 844 });
@@ -91,7 +91,7 @@ test('@face eighty chargers are searched, picked all, none or as found, and noth
   await page.getByRole('button', { name: 'All Chargers', exact: true }).click();
   await expect(group.getByText('80 of 80', { exact: true })).toBeVisible();
 
-  await page.goto('/run/spot');
+  await page.goto('/live/spot');
   await expect(page.getByRole('checkbox', { checked: true })).toHaveCount(0);
   await page.getByLabel('Find in Chargers').fill('Quern 7');
   await page.getByLabel('Quern 79', { exact: true }).check();
@@ -103,7 +103,7 @@ test('@face eighty chargers are searched, picked all, none or as found, and noth
 
 test('@face two names typed in place start a run, and it is run again from its page', async ({ page }) => {
   await page.clock.install({ time: new Date('2026-10-05T12:00:00Z') });
-  await page.goto('/run');
+  await page.goto('/live');
   await page.getByRole('link', { name: 'Start a run' }).first().click();
   for (const [label, name] of [
     ['Device', 'Plover 2 of the boat'],
@@ -136,7 +136,7 @@ test('@face two names typed in place start a run, and it is run again from its p
 });
 
 test('@face °F, a comma and dates as chosen are everywhere', async ({ page }) => {
-  await page.goto(DEMO);
+  await page.goto(`${DEMO}/live`);
   await expect(page.getByRole('article')).toContainText('35.8');
   await page.getByRole('link', { name: 'Settings' }).click();
   await choose(page, 'Temperatures in', '°F');
@@ -144,14 +144,14 @@ test('@face °F, a comma and dates as chosen are everywhere', async ({ page }) =
   await choose(page, 'Dates', 'year first: 2026-11-26');
   await page.getByLabel('Sign of your currency').fill('€');
   await expect(page.getByText('26,1 W · 98,6 °F · €19,50 · 2026-11-26, 14:05')).toBeVisible();
-  await page.goto(`${DEMO}/run`);
+  await page.goto(`${DEMO}/live`);
   await expect(page.getByRole('article')).toContainText('96,4');
   await page.goto(`${DEMO}/bench?shelf=charger`);
   await expect(page.getByRole('row', { name: /Cobble 12/ })).toContainText(/€\d/);
-  await page.goto(`${DEMO}/run/footage`);
+  await page.goto(`${DEMO}/live/footage`);
   await expect(page.getByLabel('Plugged in at')).toHaveAttribute('placeholder', 'e.g. 2026-11-26 14:05');
   const labels = /[\d.-]*V|⎓[\d.]+A|BC 1\.2|USB [23]\.\d/g;
-  for (const [name, path] of Object.entries({ ...SCREENS, spot: '/curve/saltmarsh-12' })) {
+  for (const [name, path] of Object.entries({ ...SCREENS, spot: '/runs/saltmarsh-12' })) {
     if (name === 'help') continue;
     await page.goto(DEMO + path);
     await isReady(page);
@@ -163,7 +163,7 @@ test('@face °F, a comma and dates as chosen are everywhere', async ({ page }) =
 
 test('@face with forced colours the chosen tab and the focus are seen; the entry is one key away', async ({ page }) => {
   await page.emulateMedia({ forcedColors: 'active' });
-  await page.goto(`${DEMO}/curve`);
+  await page.goto(`${DEMO}/runs`);
   await isReady(page);
   const outline = (of: ReturnType<Page['locator']>) => of.evaluate((element) => getComputedStyle(element).outlineStyle);
   expect(await outline(page.getByRole('link', { name: 'Runs', exact: false }).and(page.locator('[aria-current=page]')))).toBe('solid');
@@ -189,7 +189,7 @@ test('@face with forced colours the chosen tab and the focus are seen; the entry
   const edges = page.locator('.matrix td:not(.open)');
   const wide = await edges.evaluateAll((all) => all.map((cell) => Number.parseFloat(getComputedStyle(cell).borderInlineStartWidth)));
   expect(new Set(wide).size).toBeGreaterThan(2);
-  await page.goto(`${DEMO}/curve`);
+  await page.goto(`${DEMO}/runs`);
   await isReady(page);
   await page.getByRole('link', { name: 'Skip to the entry line' }).press('Enter');
   await page.keyboard.press('Escape');

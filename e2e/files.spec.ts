@@ -43,7 +43,7 @@ test('@slice a run goes out as CSV, the logbook as JSON, and both come back', as
   expect(book.name).toBe('inkpath-logbook-2026-10-05.json');
 
   const elsewhere = await (await browser.newContext({ baseURL: new URL(page.url()).origin })).newPage();
-  await elsewhere.goto('/curve');
+  await elsewhere.goto('/runs');
   await choose(elsewhere, book.name, book.text);
   await expect(elsewhere.getByText('Runs: 1, new here: 1.')).toBeVisible();
   await bringIn(elsewhere).click();

@@ -189,7 +189,7 @@ test('@ground every entry can be struck: by X what was entered last, and in the 
 test('@ground a set that cannot be stored is offered as one file of all its runs, and is all there or not at all', async ({ page }) => {
   const fill = await limitedStorage(page);
   await bringShelf(page, ['Sedge 5', 'Bittern Slate'], ['Cobble 20', 'Quern 65']);
-  await page.goto('/run/new');
+  await page.goto('/live/new');
   await choose(page, 'Device', 'Sedge 5');
   await choose(page, 'Charger', 'Cobble 20');
   await page.getByLabel('Level at plug-in').fill('7');
@@ -273,7 +273,7 @@ test('@ground at larger type the entry field keeps a dozen characters, and the t
   await page.evaluate(() => (document.documentElement.style.fontSize = ''));
   for (const height of [800, 640]) {
     await page.setViewportSize({ width: 1280, height });
-    await page.goto('/run');
+    await page.goto('/live');
     await lanes(page).getByRole('link', { name: 'Sedge 5' }).click();
     await expect(page.locator('.paper canvas')).toBeVisible();
     const [paper, line] = [await page.locator('.spread > .paper').boundingBox(), await page.getByLabel('Due line').boundingBox()];
@@ -312,7 +312,7 @@ test('@ground a backup can always be restored, though it is larger than the log 
   );
   const file = join(mkdtempSync(join(tmpdir(), 'inkpath-')), 'long.csv');
   writeFileSync(file, `time (s),percent,volts,amps,temp °C,phase of the moon\n${rows.join('\n')}\n`);
-  await page.goto('/curve');
+  await page.goto('/runs');
   await page.getByRole('button', { name: 'Import a file' }).click();
   await page.getByLabel('File', { exact: true }).setInputFiles(file);
   await expect(page.getByText(/1050000 rows over/)).toBeVisible({ timeout: 100_000 });
@@ -327,7 +327,7 @@ test('@ground a backup can always be restored, though it is larger than the log 
   await page.goto('/inkpath');
   await loseDatabases(page);
   await loseSecondCopy(page);
-  await page.goto('/curve');
+  await page.goto('/runs');
   await expect(page.getByRole('heading', { name: 'No finished runs yet' })).toBeVisible();
   await page.getByRole('button', { name: 'Import a file' }).click();
   await page.getByLabel('File', { exact: true }).setInputFiles(path);
@@ -373,7 +373,7 @@ test('@ground an import that is killed leaves nothing or everything', async () =
     await expect(second.page.getByRole('heading', { level: 1 })).toBeVisible();
     // What a crash left is ended at the start; then it is all or nothing.
     await second.page.waitForTimeout(3500);
-    await second.page.goto('/curve');
+    await second.page.goto('/runs');
     await expect(second.page.getByText(/No finished runs yet|Charger r\d+/).first()).toBeVisible();
     const listed = [await storedOf(second.page, 'run/'), await storedOf(second.page, 'listed/')];
     expect([
@@ -390,8 +390,8 @@ test('@ground no other tab is said to have a run where there is none, however qu
   await bringShelf(page, ['Sedge 5'], ['Cobble 20']);
   await startRun(page, 'Sedge 5', 'Cobble 20', '2');
   for (let round = 0; round < 40; round += 1) {
-    await page.goto('/run', { waitUntil: 'commit' });
-    await page.goto('/run', { waitUntil: 'commit' });
+    await page.goto('/live', { waitUntil: 'commit' });
+    await page.goto('/live', { waitUntil: 'commit' });
     await expect(entry(page)).toBeEnabled();
     await expect(page.getByRole('button', { name: 'Take over from the other tab' })).toHaveCount(0);
   }

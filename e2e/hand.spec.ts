@@ -108,7 +108,7 @@ test('@hand tables of a run, its figures, the list, a shelf and a plan are copie
   expect(ink.flat().join(' ')).not.toMatch(/Strike|Correct/);
   await press(page, 'Copy all figures');
   expect(cellsIn((await clipboard(page)).text)[0]).toEqual(['Group', 'Figure', 'Value', 'What is to be known of it']);
-  await page.goto('/curve');
+  await page.goto('/runs');
   await press(page, 'Copy the list');
   expect(cellsIn((await clipboard(page)).text)[1]?.slice(0, 2)).toEqual(['Sedge 5', 'Cobble 20']);
   await page.goto('/bench?shelf=charger');
@@ -141,7 +141,7 @@ test('@hand each screen is printed whole, light, with its date and page numbers,
   await isReady(page);
   await page.emulateMedia({ colorScheme: 'dark' });
   await importFile(page, 'runs.json', bookOf(runs));
-  await page.goto('/curve');
+  await page.goto('/runs');
   await isReady(page);
   await expect(page.getByText('300 runs')).toBeVisible();
   const list = await printed(page, 'list');
@@ -172,7 +172,7 @@ test('@hand names of 60 letters are printed whole, in a comparison, a run and th
   await page.goto('/settings');
   await isReady(page);
   await importFile(page, 'runs.json', bookOf(runs));
-  await page.goto('/curve');
+  await page.goto('/runs');
   await isReady(page);
   const isWhole = (paper: string, said: string) => {
     // A name that is wrapped stands on several lines, beside what stands in other cells.
@@ -196,7 +196,7 @@ test('@hand names of 60 letters are printed whole, in a comparison, a run and th
     return wide.map((each) => each.textContent);
   });
   expect(cut).toEqual([]);
-  await page.goto(`/curve/${runs[0]?.header.id ?? ''}`);
+  await page.goto(`/runs/${runs[0]?.header.id ?? ''}`);
   await expect(page.getByRole('button', { name: 'Copy the ink' })).toBeVisible();
   isWhole((await printed(page, 'long-run')).join('\n'), device.name);
 });
@@ -225,7 +225,7 @@ test('@hand a comparison with its verdict, a study, its calendar, a shelf and a 
   await page.goto(`${page.url()}/calendar`);
   await expect(page.getByRole('heading', { name: /^Calendar of/ })).toBeVisible();
   expect((await printed(page, 'calendar')).join('\n')).toContain('Calendar of Van chargers, round one');
-  await page.goto(`${DEMO}/curve/saltmarsh-12`);
+  await page.goto(`${DEMO}/runs/saltmarsh-12`);
   await expect(page.getByRole('region', { name: 'Compatibility' })).toBeVisible();
   const spot = (await printed(page, 'spot')).join('\n');
   for (const said of ['What works with Sedge 5', 'Sluice 40', 'Puddle']) expect(spot).toContain(said);

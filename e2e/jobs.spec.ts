@@ -66,7 +66,7 @@ test('@jobs a three-phone window race started dead is compared on its gains', as
     phones,
     [10, 20, 50].map((watts) => ({ name: `Brick ${watts}`, watts })),
   );
-  await page.goto('/run/new');
+  await page.goto('/live/new');
   for (const [index, watts] of [10, 20, 50].entries()) {
     await choose(page, 'Device', `Phone ${index + 1}`);
     await choose(page, 'Charger', `Brick ${watts}`);
@@ -204,7 +204,7 @@ test('@jobs five identical phones on one strip are planned in one step, raced, a
 test('@jobs a study on paper is typed in, pasted into, filed and compared', async ({ page }) => {
   await page.clock.install({ time: NOON });
   await bringShelf(page, ['Sedge 5'], ['Cobble 12', 'Cobble 20', 'Quern 50']);
-  await page.goto('/run/paper');
+  await page.goto('/live/paper');
   await choose(page, 'Study', 'a new study of these');
   await page.getByLabel('Name of the study').fill('From my notebook');
   await page.getByText('Method, state, conditions, times of a clip').click();
@@ -255,7 +255,7 @@ test('@jobs a spot check of ten sources awake and asleep, a pad on two bricks am
   await page.clock.install({ time: NOON });
   const names = ['Alder 5', 'Birch 10', 'Cobble 20', 'Drumlin', 'Elm 30', 'Fir 45', 'Gorse 65', 'Hazel 12'];
   await bringShelf(page, ['Sedge 5'], [...names, { name: 'Puddle', kind: 'pad', watts: 15, fedBy: 'cobble-20' }]);
-  await page.goto('/run/spot');
+  await page.goto('/live/spot');
   await chooseAll(page, 'Chargers');
   await page.getByRole('button', { name: 'Try 9 chargers' }).click();
   await expect(page.getByText('0 of 9 tried')).toBeVisible();
@@ -343,7 +343,7 @@ test('@jobs a spot check of ten sources awake and asleep, a pad on two bricks am
   const whole = page.waitForEvent('download');
   await doMore(page, 'Export as CSV');
   expect(await readFile(await (await whole).path(), 'utf8')).toContain('trial');
-  await page.goto('/curve');
+  await page.goto('/runs');
   await expect(page.getByRole('row', { name: /spot check, 10 sources/ })).toBeVisible();
 });
 
@@ -351,7 +351,7 @@ test('@jobs a fixed hour on six chargers counts one check that came two seconds 
   await page.clock.install({ time: NOON });
   const bricks = [20, 30, 45, 60, 65, 100].map((watts) => ({ name: `Quern ${watts}`, watts }));
   await bringShelf(page, [{ name: 'Teasel 14', kind: 'laptop', wattHours: 54, units: 6, inputLimit: 65 }], bricks);
-  await page.goto('/run/new');
+  await page.goto('/live/new');
   for (const [index, { name }] of bricks.entries()) {
     await choose(page, 'Device', 'Teasel 14');
     await choose(page, 'Charger', name);
@@ -491,7 +491,7 @@ test('@jobs a camera with only a light on two sources and a bay: its full time s
     await page.getByRole('button', { name: 'Stop the run' }).click();
     await expect(figure(page, 'Light out')).toContainText('first seen');
   }
-  await page.goto('/curve');
+  await page.goto('/runs');
   await expect(page.getByRole('row', { name: /Haversack/ })).toContainText(/3 h 4\d, light out/);
   await expect(page.getByRole('row', { name: /Haversack/ })).toContainText('0.1–0.5 A');
   for (const box of await page.getByRole('checkbox').all()) await box.check();
@@ -525,6 +525,6 @@ test('@jobs a rating that was misquoted is corrected after filing, with old and 
   await expect(page.getByRole('heading', { name: 'Sedge 5 on Quern 30' })).toBeVisible();
   await page.reload();
   await expect(row(page, 'Ink', 'charger is Quern 30, not Cobble 20')).toBeVisible();
-  await page.goto('/curve');
+  await page.goto('/runs');
   await expect(page.getByRole('row', { name: /Sedge 5/ })).toContainText('Quern 30');
 });

@@ -76,7 +76,7 @@ test('@judge an edit goes stale when a figure under it changes, is kept or taken
   await expect(page.getByText('What this was written from has changed.')).toHaveCount(0);
 
   // The last reading was of another device.
-  await page.goto('/curve/steady');
+  await page.goto('/runs/steady');
   await page
     .getByRole('region', { name: 'Ink' })
     .getByRole('button', { name: /Strike the reading at 50 min/ })
@@ -90,7 +90,7 @@ test('@judge an edit goes stale when a figure under it changes, is kept or taken
   await full.getByRole('button', { name: 'Keep yours' }).click();
   await expect(full.getByText('has changed')).toHaveCount(0);
   await expect(full).toContainText('Steady wins.');
-  await page.goto('/curve/steady');
+  await page.goto('/runs/steady');
   await page.getByRole('region', { name: 'Ink' }).getByRole('button', { name: 'Let 100 % at 50 min count again' }).click();
   await expect(page.getByText('struck: read beside it')).toHaveCount(0);
   await page.goto('/compare?runs=early.steady&show=verdict');
@@ -135,7 +135,7 @@ test('@judge a full window is seen through, an open cell is planned, and gear th
 });
 
 test('@judge each sum is filled in from a run, tells its margin, and is kept as a note of a study', async ({ page }) => {
-  await page.goto(`${DEMO}/curve/saltmarsh-2`);
+  await page.goto(`${DEMO}/runs/saltmarsh-2`);
   await isReady(page);
   await page.getByRole('button', { name: 'More', exact: true }).click();
   await page.getByRole('link', { name: 'Sums of this run' }).click();

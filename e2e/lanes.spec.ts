@@ -41,7 +41,7 @@ test('@slice several lanes are logged from one line, the most urgent first', asy
 test('@run twelve lanes are started by one key, none of them out of sight, and there is no room for more', async ({ page }) => {
   const names = Array.from({ length: 12 }, (_, index) => `Reed ${index + 1}`);
   await bringShelf(page, names, ['Cobble 20']);
-  await page.goto('/run/new');
+  await page.goto('/live/new');
   for (const [index, name] of names.entries()) {
     await page.getByRole('combobox', { name: 'Device' }).fill(name);
     await page.getByRole('option', { name, exact: true }).click();
@@ -90,7 +90,7 @@ test('@slice the start of a run says what is missing', async ({ page }) => {
   await addDevice(page, 'Sedge 5', '4500', '3.85');
   await addDevice(page, 'Curlew', '1950', '7.2');
   await addCharger(page, 'Cobble 20', '20');
-  await page.goto('/run/new');
+  await page.goto('/live/new');
   await page.getByLabel('Level at plug-in').fill('140');
   await page.getByLabel('Minutes between readings').fill('0');
   await page.getByRole('button', { name: 'Ready' }).click();

@@ -51,7 +51,7 @@ test('@plan checks are coarse until a display shows 90 %, and then fine', async 
 });
 
 test('@plan a method says what it is good for and weak at, and what of it was typed wrong', async ({ page }) => {
-  await page.goto('/run/new');
+  await page.goto('/live/new');
   await expect(page.getByText('Good for the whole curve by hand.')).toBeVisible();
   await choose(page, 'Method', 'Milestone checks');
   await expect(page.getByText('a winner at half an hour can lose at 100 %')).toBeVisible();

@@ -46,20 +46,20 @@ test('@numbers a dead start keeps its gains, marked assumed; a level seen turnin
 });
 
 test('@numbers a three-hour hold is found in a run read each minute, and the full time is void', async ({ page }) => {
-  await page.goto('/curve');
+  await page.goto('/runs');
   const rows = Array.from({ length: 260 }, (_, minute): Jotted => ({
     seconds: minute * 60,
     percent: minute < 30 ? 50 + minute : minute < 216 ? 80 : Math.min(100, 80 + minute - 215),
     watts: minute < 33 ? 15 : minute < 213 ? 0.4 : 9,
   }));
   await importFile(page, 'held.json', bookOf([read('held', rows)]));
-  await page.goto('/curve/held');
+  await page.goto('/runs/held');
   await expect(figure(page, '100 % shown')).toContainText('void');
   await expect(page.getByRole('button', { name: /Held by an adaptive setting/ })).toBeVisible();
 });
 
 test('@numbers 28 and 93 % at one check are told apart at 80 %, repeats are pooled, and differences have margins', async ({ page }) => {
-  await page.goto('/curve');
+  await page.goto('/runs');
   const every = (id: string, ...levels: number[]) => finished(id, levels);
   const slow = every('slow', 0, 5, 10, 15, 20, 24, 28, 82);
   const fast = every('fast', 0, 17, 33, 50, 64, 76, 93, 100);
@@ -81,5 +81,5 @@ test('@numbers 28 and 93 % at one check are told apart at 80 %, repeats are pool
     /^Fastest: Charger fast, \d+ min to 80 %, .* sooner than Charger slow/,
   );
   await pooled.getByRole('link', { name: '2', exact: true }).click();
-  await expect(page).toHaveURL(/curve\/again/);
+  await expect(page).toHaveURL(/runs\/again/);
 });

@@ -65,7 +65,7 @@ export async function bringShelf(
     meters: [],
   };
   const book = logbookOf(gear, []);
-  await page.goto('/curve');
+  await page.goto('/runs');
   await page.getByRole('button', { name: 'Import a file' }).click();
   await page
     .getByLabel('File', { exact: true })
@@ -105,7 +105,7 @@ export async function startRun(
   method?: string,
   adjust: () => Promise<void> = () => Promise.resolve(),
 ): Promise<void> {
-  await page.goto('/run/new');
+  await page.goto('/live/new');
   await choose(page, 'Device', device);
   await choose(page, 'Charger', charger);
   await page.getByLabel('Level at plug-in').fill(level);
@@ -167,15 +167,15 @@ export const SCREENS = {
   plan: '/plan',
   study: '/plan/saltmarsh-chargers',
   calendar: '/plan/saltmarsh-chargers/calendar',
-  run: '/run',
-  start: '/run/new',
-  footage: '/run/footage',
-  spot: '/run/spot',
-  rehearsal: '/run/rehearse',
+  run: '/live',
+  start: '/live/new',
+  footage: '/live/footage',
+  spot: '/live/spot',
+  rehearsal: '/live/rehearse',
   bench: '/bench?shelf=charger',
   expect: '/bench/expect?device=teasel-14&charger=cobble-20',
-  runs: '/curve',
-  curve: '/curve/saltmarsh-6',
+  runs: '/runs',
+  curve: '/runs/saltmarsh-6',
   compare: '/compare?runs=saltmarsh-1.saltmarsh-3.saltmarsh-5.saltmarsh-7',
   bars: '/compare?show=bars&runs=saltmarsh-1.saltmarsh-3.saltmarsh-5',
   matrix: '/compare?show=matrix&runs=saltmarsh-1.saltmarsh-3.saltmarsh-5.saltmarsh-7.saltmarsh-10.saltmarsh-12',
@@ -326,7 +326,7 @@ export const loseSecondCopy = (page: Page) =>
 
 /** Gives a file to the import of the list of runs. */
 export async function chooseFile(page: Page, name: string, text: string): Promise<void> {
-  if (!page.url().endsWith('/curve')) await page.goto('/curve');
+  if (!page.url().endsWith('/runs')) await page.goto('/runs');
   await page.getByRole('button', { name: 'Import a file' }).click();
   await page.getByLabel('File', { exact: true }).setInputFiles({ name, mimeType: 'text/plain', buffer: Buffer.from(text) });
 }

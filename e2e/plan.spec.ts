@@ -205,7 +205,7 @@ test('@plan a method is adjusted and kept as the reviewer’s own', async ({ pag
   await sheet.getByRole('button', { name: 'Save the method' }).click();
   await expect(page.getByLabel('Every run starts at, %')).toHaveValue('7');
   await expect(page.getByText('stop at 80 %.')).toBeVisible();
-  await page.goto(`${DEMO}/run/new`);
+  await page.goto(`${DEMO}/live/new`);
   await choose(page, 'Method', 'Every three, case off');
   await expect(page.getByLabel('Minutes between readings')).toHaveValue('3');
   await page.getByRole('button', { name: 'Remove the method' }).click();

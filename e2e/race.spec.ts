@@ -26,7 +26,7 @@ test('@run a race of six lanes comes through late, missed and struck readings, a
   let { page } = first;
   await page.clock.install({ time: new Date('2026-10-05T12:00:00Z') });
   await bringShelf(page, NAMES, [...NAMES.map((name) => `Cobble for ${name}`), 'Quern 65']);
-  await page.goto('/run/new');
+  await page.goto('/live/new');
   for (const [index, name] of NAMES.entries()) {
     await choose(page, 'Device', name);
     await choose(page, 'Charger', `Cobble for ${name}`);
@@ -160,7 +160,7 @@ test('@run lanes are reordered by drag or arrow key, and one fills the board wit
   await page.clock.install({ time: new Date('2026-10-05T12:00:00Z') });
   await bringShelf(page, ['Sedge 5', 'Curlew', 'Reed 2'], ['Cobble 20']);
   const start = async (device: string, level: string) => {
-    await page.goto('/run/new');
+    await page.goto('/live/new');
     await choose(page, 'Device', device);
     await page.getByLabel('Level at plug-in').fill(level);
     await page.getByRole('button', { name: 'Ready' }).click();

@@ -45,14 +45,14 @@ const FILES = [
 ];
 const PLACES = [
   '/',
-  '/run',
-  '/run/new',
-  '/run/spot',
-  '/run/footage',
-  '/run/paper',
+  '/live',
+  '/live/new',
+  '/live/spot',
+  '/live/footage',
+  '/live/paper',
   '/plan',
   '/bench',
-  '/curve',
+  '/runs',
   '/compare',
   '/sums',
   '/settings',
@@ -316,7 +316,7 @@ class Walk {
   async end(): Promise<void> {
     await this.nothingIsLost();
     await this.page.setViewportSize({ width: 1280, height: 800 });
-    await this.page.goto(`${HERE}/curve`);
+    await this.page.goto(`${HERE}/runs`);
     const waiting = this.page.waitForEvent('download');
     await this.page.getByRole('button', { name: 'Export the logbook' }).click();
     let text = '';

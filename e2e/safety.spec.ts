@@ -64,7 +64,7 @@ test('@slice a start or a stop that cannot be stored says so and offers the run 
   const fill = await limitedStorage(page);
   await addDevice(page, 'Sedge 5', '4500', '3.85');
   await addCharger(page, 'Cobble 20', '20');
-  await page.goto('/run/new');
+  await page.goto('/live/new');
   await page.getByLabel('Level at plug-in').fill('7');
   await page.getByRole('button', { name: 'Ready' }).click();
   await expect(page.getByRole('button', { name: 'Plug in now' })).toBeFocused();

@@ -16,7 +16,7 @@ const adapter = (name: string, watts: number) => ({ id: name.replaceAll(' ', '-'
 const levels = (...percents: number[]): Row[] => percents.map((percent, index) => ({ minutes: 10 * index, percent }));
 
 async function compare(page: Page, runs: Parameters<typeof bookOf>[0], query = ''): Promise<void> {
-  await page.goto('/curve');
+  await page.goto('/runs');
   await importFile(page, 'runs.json', bookOf(runs));
   await page.goto(`/compare?runs=${runs.map(({ header }) => header.id).join('.')}${query}`);
 }
@@ -102,9 +102,9 @@ test('@said a spot check ends in a ranking and a sentence, and says once what wa
     ],
     { list: [] },
   );
-  await page.goto('/curve');
+  await page.goto('/runs');
   await importFile(page, 'spot.json', bookOf([run]));
-  await page.goto('/curve/spot');
+  await page.goto('/runs/spot');
   await expect(
     page.getByText('fast: four; charges, how fast not seen: Haversack; only asleep: Cobble 12; Sluice 40 connects and does not charge.'),
   ).toBeVisible();

@@ -233,7 +233,7 @@ test(`@run a browser killed at a start, a stop, a strike or an import leaves eac
   /** How many runs are listed, once what a crash left has been ended. */
   const listed = async () => {
     await browser.page.waitForTimeout(3000);
-    await browser.page.goto('/curve');
+    await browser.page.goto('/runs');
     await expect(browser.page.getByRole('heading', { level: 1 })).toBeVisible();
     const table = browser.page.getByRole('table');
     await expect(browser.page.getByText('No finished runs yet').or(table).first()).toBeVisible();
@@ -257,7 +257,7 @@ test(`@run a browser killed at a start, a stop, a strike or an import leaves eac
     }
 
     // A set of two.
-    await page.goto('/run/new');
+    await page.goto('/live/new');
     for (const [index, [device, charger]] of [['Sedge 5', 'Cobble 20'] as const, ['Bittern Slate', 'Quern 65'] as const].entries()) {
       await choose(page, 'Device', device);
       await choose(page, 'Charger', charger);

@@ -6,7 +6,7 @@ const CHARGERS = ['Alder 5', 'Birch 10', 'Cobble 20', 'Drumlin', 'Elm 30', 'Fir 
 test('@run a spot check of eight chargers goes by keyboard alone, and comes to a table of what works', async ({ page }) => {
   await page.clock.install({ time: new Date('2026-10-05T12:00:00Z') });
   await bringShelf(page, ['Sedge 5'], CHARGERS);
-  await page.goto('/run/spot');
+  await page.goto('/live/spot');
   await chooseAll(page, 'Chargers');
   await page.getByRole('button', { name: 'Try 8 chargers' }).click();
   const field = page.getByLabel(/^Volts, amps or watts; the level/);
@@ -140,7 +140,7 @@ test('@run an energy sample projects the time to a level, with what it takes for
 
 test('@run a run that was filmed is written up by the time of the clip', async ({ page }) => {
   await bringShelf(page, ['Sedge 5'], ['Cobble 20']);
-  await page.goto('/run/footage');
+  await page.goto('/live/footage');
   await choose(page, 'Device', 'Sedge 5');
   await choose(page, 'Charger', 'Cobble 20');
   await page.getByLabel('Plugged in at').fill('2026-10-05T14:00');

@@ -33,7 +33,7 @@ test('a run that was swapped stands by itself beside those that were not @true',
     runOf('swapped', drumlin, [{ minutes: 0, percent: 10, watts: 40 }, ...every10(FAST, 62).slice(1)], [swapped]),
     runOf('quern', quern, every10(FAST, 62)),
   ];
-  await page.goto('/curve');
+  await page.goto('/runs');
   await importFile(page, 'swaps.json', bookOf(runs));
   const name = 'Drumlin, then Quern 65 from 1 min';
   await expect(page.getByText(name).first()).toBeVisible();
@@ -45,7 +45,7 @@ test('a run that was swapped stands by itself beside those that were not @true',
   await expect(row('Quern 65')).not.toContainText('mean of');
   await page.getByRole('button', { name: 'The whole verdict' }).click();
   await expect(page.getByLabel('Verdict', { exact: true }).getByText(name)).toHaveCount(0);
-  await page.goto('/curve/swapped');
+  await page.goto('/runs/swapped');
   await expect(page.getByRole('heading', { level: 1 })).toContainText(name);
   await expect(figure(page, 'Peak, highest single reading')).toContainText('on Quern 65');
 });
@@ -53,7 +53,7 @@ test('a run that was swapped stands by itself beside those that were not @true',
 test('windows that were read three seconds late are told apart @true', async ({ page }) => {
   const late = (percents: readonly number[]): Row[] =>
     [0, 15, 30, 60].map((minutes, index) => ({ minutes: minutes + (index === 0 ? 0 : 0.05), percent: percents[index] ?? 0 }));
-  await page.goto('/curve');
+  await page.goto('/runs');
   await importFile(
     page,
     'windows.json',
@@ -72,9 +72,9 @@ test('power that falls evenly is one taper @true', async ({ page }) => {
     watts: 28 * (1 - minute / 100),
     ...(minute % 10 === 0 && { percent: minute }),
   }));
-  await page.goto('/curve');
+  await page.goto('/runs');
   await importFile(page, 'taper.json', bookOf([runOf('taper', quern, rows)]));
-  await page.goto('/curve/taper');
+  await page.goto('/runs/taper');
   await expect(figure(page, '1. Taper')).toContainText('→ 0');
   await expect(figure(page, '3. Taper')).toHaveCount(0);
 });
@@ -135,7 +135,7 @@ test('@true the workloads of a load test are never averaged, over two sources of
       ],
     );
   const swapped: Draft = { kind: 'event', event: 'swapped', at: 30 * 60_000, source: { charger: quern } };
-  await page.goto('/curve');
+  await page.goto('/runs');
   await importFile(
     page,
     'loads.json',
@@ -145,7 +145,7 @@ test('@true the workloads of a load test are never averaged, over two sources of
       loaded('other', ['idle', 'render'], [20, 45]),
     ]),
   );
-  await page.goto('/curve/five');
+  await page.goto('/runs/five');
   const done = page.getByRole('region', { name: 'Workloads' });
   for (const [at, name] of works.entries()) {
     const row = done.getByRole('row', { name: new RegExp(`^${name}`) });

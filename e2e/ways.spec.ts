@@ -26,7 +26,7 @@ test('@ways thirty-five columns with unknown names, cables and full times are fi
     `15\t${across((column) => (column === 7 ? '' : 20 + (column % 20)))}`,
     `full\t${across((column) => `${90 + column} min`)}`,
   ].join('\n');
-  await page.goto('/run/paper');
+  await page.goto('/live/paper');
   await isReady(page);
   await page.getByLabel('Time of row 1', { exact: true }).focus();
   await paste(page, grid);
@@ -37,7 +37,7 @@ test('@ways thirty-five columns with unknown names, cables and full times are fi
   await expect(page.getByText('Not on the shelf')).toHaveCount(0);
   await press(page, 'File 35 runs');
   await expect(page.getByRole('heading', { name: '35 runs, 7 devices' })).toBeVisible();
-  await page.goto('/curve');
+  await page.goto('/runs');
   await expect(page.getByText('35 runs')).toBeVisible();
   await page.getByRole('searchbox', { name: 'Find a device' }).fill('Sedge 2');
   await page.getByRole('link').filter({ hasText: 'Sedge 2' }).filter({ hasText: 'Cobble 12' }).click();
@@ -50,7 +50,7 @@ test('@ways thirty-five columns with unknown names, cables and full times are fi
 test('@ways more than a paper holds is refused with a count, and what stood there stays; a block goes where it is pasted', async ({
   page,
 }) => {
-  await page.goto('/run/paper');
+  await page.goto('/live/paper');
   await isReady(page);
   await page.getByLabel('Device of column 1').fill('Sedge 5');
   await page.getByLabel('Time of row 1', { exact: true }).focus();
@@ -143,7 +143,7 @@ test('@ways a cable is swapped alone, named in the ink, and corrected there; a f
 
 test('@ways a clip at 240 × has a margin of minutes, and its plug-in is asked', async ({ page }) => {
   await bringShelf(page, ['Sedge 5'], ['Cobble 20']);
-  await page.goto('/run/footage');
+  await page.goto('/live/footage');
   await choose(page, 'Device', 'Sedge 5');
   await choose(page, 'Charger', 'Cobble 20');
   await page.getByLabel('Speed').fill('240');
@@ -168,7 +168,7 @@ test('@ways a clip at 240 × has a margin of minutes, and its plug-in is asked',
 });
 
 test('@ways a spreadsheet with days alone and a row of run numbers; a log whose headings are in other words', async ({ page }) => {
-  await page.goto('/run/paper');
+  await page.goto('/live/paper');
   await isReady(page);
   await page.getByLabel('Time of row 1', { exact: true }).focus();
   const grid = [
@@ -188,7 +188,7 @@ test('@ways a spreadsheet with days alone and a row of run numbers; a log whose 
   await page.getByLabel('Time of day').fill('14:05');
   await press(page, 'File 2 runs');
   await expect(page.getByRole('heading', { name: '2 runs of Sedge 5' })).toBeVisible();
-  await page.goto('/curve');
+  await page.goto('/runs');
   await isReady(page);
   const rows = ['Zeit;Spannung;Strom;Ladestand', 'hh:mm:ss;V;mA;%', '23:30:00;9,02;2200;5', '23:31:00;9,02;2100;7'];
   await chooseFile(page, 'nacht.csv', rows.join('\n'));

@@ -15,20 +15,20 @@ const BOTH = [1, 2, 3, 4, 5, 6, 7, 8].map((number) => `saltmarsh-${number}`).joi
 const VIEWS = [
   ['plan', '/plan/saltmarsh-chargers'],
   ['calendar', '/plan/saltmarsh-chargers/calendar', {}, (page) => page.getByRole('heading', { name: /^Finishes/ }).waitFor()],
-  ['run', '/run', {}, board],
-  ['spot', '/run/spot', {}, sitting],
+  ['run', '/live', {}, board],
+  ['spot', '/live/spot', {}, sitting],
   ['bench', '/bench'],
   ['expect', '/bench/expect?device=sedge-5&charger=quern-30'],
-  ['paper', '/run/paper', {}, notebook],
-  ['trials', '/curve/saltmarsh-12', { colorScheme: 'dark' }],
-  ['runs', '/curve'],
-  ['curve', '/curve/saltmarsh-9', {}, pointed],
-  ['by-level', '/curve/saltmarsh-9', { colorScheme: 'dark' }, byLevel],
-  ['mapping', '/curve', {}, mapping],
+  ['paper', '/live/paper', {}, notebook],
+  ['trials', '/runs/saltmarsh-12', { colorScheme: 'dark' }],
+  ['runs', '/runs'],
+  ['curve', '/runs/saltmarsh-9', {}, pointed],
+  ['by-level', '/runs/saltmarsh-9', { colorScheme: 'dark' }, byLevel],
+  ['mapping', '/runs', {}, mapping],
   ['compare-bars', '/compare?show=bars&runs=saltmarsh-1.saltmarsh-2.saltmarsh-3.saltmarsh-4.saltmarsh-5.saltmarsh-6'],
   ['compare-matrix', `/compare?show=matrix&runs=${BOTH}`],
   ['compare', '/compare?runs=saltmarsh-1.saltmarsh-2.saltmarsh-3.saltmarsh-4.saltmarsh-5'],
-  ['run-phone', '/run', { viewport: { width: 390, height: 844 } }],
+  ['run-phone', '/live', { viewport: { width: 390, height: 844 } }],
   ['verdict', '/compare?show=verdict&runs=saltmarsh-1.saltmarsh-2.saltmarsh-3.saltmarsh-4.saltmarsh-5.saltmarsh-6'],
   ['one-for-all', `/compare?show=verdict&runs=${BOTH}`, { colorScheme: 'dark' }, shared],
   ['sums', '/sums?sum=time-to-level&run=saltmarsh-3'],
@@ -40,7 +40,7 @@ async function board(page) {
     await page.getByRole('combobox', { name: label }).press('ArrowDown');
     await page.getByRole('option', { name, exact: true }).click();
   };
-  await page.goto(new URL('/run/new', address).href);
+  await page.goto(new URL('/live/new', address).href);
   for (const [device, charger, level] of [
     ['Sedge 5', 'Quern 65', '34'],
     ['Teasel 14', 'Quern 30', '61'],
@@ -142,7 +142,7 @@ for (const [name, path, options, act] of VIEWS) {
     ...options,
   });
   const page = await context.newPage();
-  await page.goto(new URL('/curve', address).href);
+  await page.goto(new URL('/runs', address).href);
   await page.locator('[aria-rowcount="13"]').waitFor();
   await page.goto(new URL(path, address).href);
   await page.getByRole('heading', { level: 1 }).waitFor();

@@ -8,24 +8,32 @@ if (!(logbook in PORTS)) {
   process.exit(2);
 }
 
-const outcome = await serve(
-  fileURLToPath(new URL('../dist', import.meta.url)),
-  logbook,
-  process.env.HOST,
-  (process.env.NAMES ?? '').split(/[\s,]+/).filter(Boolean),
-);
+const folder = fileURLToPath(new URL('../dist', import.meta.url));
+const names = (process.env.NAMES ?? '').split(/[\s,]+/).filter(Boolean);
+const about = { host: process.env.HOST, names };
+
+/** A logbook of one’s own has the demo beside it, where its address is free. */
+const BESIDE: Partial<Record<Logbook, Logbook>> = { own: 'demo', test: 'testDemo' };
+const beside = BESIDE[logbook];
+const demo = beside && (await serve(folder, beside, about));
+const demoPort = beside && demo?.state !== 'refused' ? PORTS[beside] : undefined;
+const outcome = await serve(folder, logbook, { ...about, demoPort });
 const NAMES: Readonly<Record<string, string>> = { own: 'Inkpath Log', demo: 'Inkpath Log, Saltmarsh demo' };
-const name = NAMES[logbook] ?? `Inkpath Log (${logbook})`;
+const nameOf = (of: Logbook) => NAMES[of] ?? `Inkpath Log (${of})`;
+
 if (outcome.state === 'refused') {
   console.error(outcome.why);
   process.exit(1);
-} else if (outcome.state === 'already there') {
-  console.log(`${name} already answers at ${outcome.address}`);
-} else {
-  console.log(`${name}: open ${outcome.address}   (Ctrl C stops it)`);
-  for (const signal of ['SIGINT', 'SIGTERM'] as const) {
-    process.once(signal, () => {
-      void outcome.close().then(() => process.exit(0));
-    });
-  }
+}
+console.log(
+  outcome.state === 'already there'
+    ? `${nameOf(logbook)} already answers at ${outcome.address}`
+    : `${nameOf(logbook)}: open ${outcome.address}   (Ctrl C stops it)`,
+);
+if (beside && demo && demo.state !== 'refused') console.log(`${nameOf(beside)}: ${demo.address}`);
+const ours = [outcome, demo].flatMap((each) => (each?.state === 'listening' ? [each] : []));
+for (const signal of ['SIGINT', 'SIGTERM'] as const) {
+  process.once(signal, () => {
+    void Promise.all(ours.map(({ close }) => close())).then(() => process.exit(0));
+  });
 }

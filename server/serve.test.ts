@@ -60,7 +60,7 @@ describe('what the server answers', () => {
     const server = createServer(appOf(join(folder, 'moved'), 'demo'));
     closers.push(() => new Promise((resolve) => server.close(resolve)));
     await new Promise<void>((resolve) => server.listen(0, '127.0.0.1', resolve));
-    const answer = await fetch(`http://127.0.0.1:${(server.address() as AddressInfo).port}/run`);
+    const answer = await fetch(`http://127.0.0.1:${(server.address() as AddressInfo).port}/live`);
     expect([answer.status, await answer.text()]).toEqual([503, expect.stringMatching(/was moved or taken away/)]);
   });
 
@@ -90,7 +90,7 @@ describe('what the server answers', () => {
   });
 
   it('goes by no name but those of this machine and those given to it, wherever it listens', async () => {
-    const running = await serve(folder, 'benchmark', '0.0.0.0', ['Studio.lan']);
+    const running = await serve(folder, 'benchmark', { host: '0.0.0.0', names: ['Studio.lan'], demoPort: 4811 });
     if (running.state !== 'listening') throw new Error(running.state);
     closers.push(running.close);
     const address = `http://127.0.0.1:${PORTS.benchmark}/`;

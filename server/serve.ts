@@ -18,9 +18,10 @@ const GREETING = 'inkpath-log';
  *
  * @param folder  the build, with an `index.html`
  * @param logbook written into the page, so that it knows which logbook it is
+ * @param demoPort where the demo is served beside it, if it is
  * @param door    under which names it may be asked for: another name would be another logbook, or somebody else's page that has been pointed here
  */
-export function appOf(folder: string, logbook: Logbook, door: Door = {}): Express {
+export function appOf(folder: string, logbook: Logbook, door: Door = {}, demoPort?: number): Express {
   const app = express();
   app.disable('x-powered-by');
   app.use((_request, response, next) => {
@@ -64,7 +65,7 @@ export function appOf(folder: string, logbook: Logbook, door: Door = {}): Expres
         .send(`This server is not called ${nameOf(host).slice(0, 80)}. Start it with NAMES=${nameOf(host).slice(0, 80)} if it should be.`);
   });
   app.get('/inkpath', (_request, response) => {
-    response.json({ name: GREETING, logbook });
+    response.json({ name: GREETING, logbook, ...(demoPort !== undefined && { demoPort }) });
   });
   app.use('/assets', express.static(join(folder, 'assets'), { immutable: true, maxAge: '1y' }), (_request, response) => {
     response.sendStatus(404);
@@ -157,14 +158,23 @@ export type Outcome =
  * Serves a logbook at its address, and nowhere else.
  *
  * @param host  address to listen on; the loopback address by default
+ * @param demoPort where the demo is served beside it, if it is
  * @param names further names under which it may be asked for: those of a proxy before it, or of this machine on its network
  */
-export async function serve(folder: string, logbook: Logbook, host = '127.0.0.1', names: readonly string[] = []): Promise<Outcome> {
+export async function serve(
+  folder: string,
+  logbook: Logbook,
+  {
+    host = '127.0.0.1',
+    names = [],
+    demoPort,
+  }: { host?: string | undefined; names?: readonly string[]; demoPort?: number | undefined } = {},
+): Promise<Outcome> {
   const port = PORTS[logbook];
   const address = `http://${host}:${port}/`;
   const isLoopback = host === '127.0.0.1';
   const door = isLoopback ? { leadTo: `${host}:${port}`, names: new Set(names) } : { names: namesHere(host, names) };
-  const server = createServer(appOf(folder, logbook, door));
+  const server = createServer(appOf(folder, logbook, door, demoPort));
   try {
     await listen(server, port, host);
   } catch (error) {

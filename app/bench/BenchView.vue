@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { nanoid } from 'nanoid';
-import { computed, ref } from 'vue';
+import { computed, defineAsyncComponent, ref, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import { format } from 'date-fns';
 import { SHELVES, type Gear, type Kept, type Shelf } from '@core/bench';
@@ -18,6 +18,8 @@ import GearForm from './GearForm.vue';
 import CopyButton from '../kit/CopyButton.vue';
 import ShelfTable from './ShelfTable.vue';
 import { SHELF_WORDS } from './words';
+
+const FirstPath = defineAsyncComponent(() => import('../logbook/FirstPath.vue'));
 
 /** The shelf: what is charged, what it is charged from, and what lies in between. */
 const route = useRoute();
@@ -45,10 +47,34 @@ const used = computed(() => {
 });
 const mayRemove = ({ gear }: Kept) => Boolean(gear.retired) && !used.value.isAll && !used.value.ids.has(gear.id);
 
+/** What was put on the shelf first leads on: to the other half of a pair, then to a run. */
+const added = ref<string>();
+const next = computed(() => {
+  if (added.value === undefined || lanes.records.length + logbook.summaries.length > 0) return undefined;
+  const says = `${added.value} is on the shelf.`;
+  if (bench.chargers.length === 0) return { says, act: 'Add a charger', to: '/bench?shelf=charger&add=1' };
+  if (bench.devices.length === 0) return { says, act: 'Add a device', to: '/bench?shelf=device&add=1' };
+  return { says, act: 'Start a run', to: '/live/new' };
+});
 const add = () => (editing.value = { shelf: shelf.value, gear: { id: nanoid(10) } });
 const change = ({ shelf: on, gear }: Kept) => (editing.value = { shelf: on, gear });
 const copy = ({ shelf: on, gear }: Kept) =>
   (editing.value = { shelf: on, gear: { ...gear, id: nanoid(10), name: `${gear.name}, another`, retired: undefined } });
+
+function leadOn(name: string, isOn: boolean): void {
+  added.value = name;
+  if (isOn && next.value) void router.replace(next.value.to);
+}
+/** The address may ask for the form itself. */
+watch(
+  () => route.query.add,
+  (asked) => {
+    if (asked === undefined) return;
+    add();
+    void router.replace({ query: { ...route.query, add: undefined } });
+  },
+  { immediate: true },
+);
 
 async function guarded(work: () => Promise<void>): Promise<void> {
   trouble.value = '';
@@ -103,6 +129,9 @@ function exportFile(): void {
     <UnreadNote :unread="bench.unread" />
     <div class="body">
       <p v-if="trouble" class="due" role="alert">{{ trouble }}</p>
+      <p v-if="next" class="next" role="status">
+        {{ next.says }} <v-btn :to="next.to" variant="flat" color="primary" size="small">{{ next.act }}</v-btn>
+      </p>
       <p v-if="retired" class="retired" role="status">
         {{ retired.gear.name }} is retired: kept for its runs, and no longer offered.
         <v-btn size="small" @click="putBack(retired)">Put it back</v-btn>
@@ -111,7 +140,8 @@ function exportFile(): void {
         <h2>{{ SHELF_WORDS[shelf].none }}</h2>
         <v-btn variant="flat" color="primary" @click="add">{{ SHELF_WORDS[shelf].add }}</v-btn>
       </div>
-      <div v-else data-copied>
+      <FirstPath v-if="bench.count === 0" />
+      <div v-else-if="standing.length > 0" data-copied>
         <div class="sieve">
           <v-text-field v-model="search" :label="`Search ${SHELF_WORDS[shelf].plural.toLowerCase()}`" clearable density="compact" />
           <v-checkbox v-if="anyRetired" v-model="showsRetired" label="Show what is retired" />
@@ -131,7 +161,14 @@ function exportFile(): void {
         />
       </div>
     </div>
-    <GearForm v-if="editing" :key="editing.gear.id" :shelf="editing.shelf" :gear="editing.gear" @done="editing = undefined" />
+    <GearForm
+      v-if="editing"
+      :key="editing.gear.id"
+      :shelf="editing.shelf"
+      :gear="editing.gear"
+      @saved="leadOn"
+      @done="editing = undefined"
+    />
     <GearFileSheet
       v-if="importing"
       @done="

@@ -27,10 +27,13 @@ import PortsField from './PortsField.vue';
 
 /** Writes a piece of gear down, or changes one. Which facts it asks for stands in core’s FACTS. */
 const props = defineProps<{ shelf: Shelf; gear: Partial<Gear> & { id: string } }>();
-const emit = defineEmits<{ done: [] }>();
+const emit = defineEmits<{ done: []; saved: [name: string, isOn: boolean] }>();
 
 const bench = useShelf();
 const isNew = !bench.all.some(({ gear: { id } }) => id === props.gear.id);
+/** The first device is asked for its charger at once. */
+const leads = isNew && props.shelf === 'device' && bench.chargers.length === 0;
+const isOn = ref(false);
 const title = `${isNew ? 'A new' : 'Change this'} ${props.shelf}`;
 const trouble = ref('');
 const FIRST: Readonly<Record<Shelf, object>> = {
@@ -112,6 +115,7 @@ const save = handleSubmit(async (given) => {
     const gear = SCHEMAS[props.shelf].cast({ ...given, id: props.gear.id }, { stripUnknown: true });
     await bench.put({ shelf: props.shelf, gear } as Kept);
     end();
+    if (isNew) emit('saved', gear.name, isOn.value);
   } catch (error) {
     trouble.value = troubleOf(error, 'Not saved.');
   }
@@ -227,6 +231,7 @@ const save = handleSubmit(async (given) => {
         <p v-if="trouble" class="due" role="alert">{{ trouble }}</p>
         <div class="buttons foot">
           <v-btn type="submit" variant="flat" color="primary" :loading="isSubmitting">Save</v-btn>
+          <v-btn v-if="leads" :loading="isSubmitting" @click="((isOn = true), save())">Save and add a charger</v-btn>
           <v-btn variant="text" @click="end">Cancel</v-btn>
           <span class="soft">{{ isNew ? '' : 'Runs that used it keep it as it was. ' }}<kbd>Ctrl</kbd> <kbd>Enter</kbd> saves</span>
         </div>

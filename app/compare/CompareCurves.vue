@@ -160,7 +160,7 @@ const lastOf = ({ dots }: Trace) => {
     <div v-if="view === 'apart'" class="small">
       <figure v-for="trace in traces" :key="trace.id">
         <figcaption>
-          <RouterLink :to="`/curve/${trace.id}`">{{ trace.name }}</RouterLink> <span class="soft">{{ lastOf(trace) }}</span>
+          <RouterLink :to="`/runs/${trace.id}`">{{ trace.name }}</RouterLink> <span class="soft">{{ lastOf(trace) }}</span>
         </figcaption>
         <div class="one"><InkStrip :traces="[trace]" size="lane" penned :until="longest" :caption="`${trace.name}, alone`" /></div>
       </figure>

@@ -30,7 +30,7 @@ const by = computed(
 const matrix = computed(() => by.value && matrixOf(props.setups, by.value));
 const taken = () => ({ table: by.value && matrix.value ? matrixTable(matrix.value, by.value) : { caption: '', heads: [], rows: [] } });
 const runsTo = (ids: readonly string[]) =>
-  ids.length === 1 ? `/curve/${ids[0] ?? ''}` : { path: '/compare', query: { runs: ids.join('.') } };
+  ids.length === 1 ? `/runs/${ids[0] ?? ''}` : { path: '/compare', query: { runs: ids.join('.') } };
 </script>
 
 <template>

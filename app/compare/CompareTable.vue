@@ -147,7 +147,7 @@ const lines = computed(() =>
         <tr v-for="line in lines" :key="line.key">
           <th scope="row" class="left">
             <span class="setup"
-              ><PenNib :pen="line.pen" line /><RouterLink class="two-lines" :title="line.name" :to="`/curve/${line.runs[0]}`">{{
+              ><PenNib :pen="line.pen" line /><RouterLink class="two-lines" :title="line.name" :to="`/runs/${line.runs[0]}`">{{
                 line.name
               }}</RouterLink></span
             >
@@ -156,7 +156,7 @@ const lines = computed(() =>
               }}<template v-if="line.runs.length > 1">
                 · {{ line.runs.length }} runs:
                 <template v-for="(id, index) in line.runs" :key="id"
-                  >{{ index > 0 ? ', ' : '' }}<RouterLink :to="`/curve/${id}`">{{ index + 1 }}</RouterLink></template
+                  >{{ index > 0 ? ', ' : '' }}<RouterLink :to="`/runs/${id}`">{{ index + 1 }}</RouterLink></template
                 ></template
               ></small
             >
@@ -184,7 +184,7 @@ const lines = computed(() =>
     <h2>{{ working.title }}</h2>
     <ul>
       <li v-for="(each, index) in working.each" :key="each.id">
-        <RouterLink :to="`/curve/${each.id}`">Run {{ index + 1 }}</RouterLink
+        <RouterLink :to="`/runs/${each.id}`">Run {{ index + 1 }}</RouterLink
         >: {{ each.value ?? 'none' }}<template v-if="each.range">, {{ each.range }}</template
         ><template v-if="each.working">; {{ each.working.formula }}</template>
       </li>

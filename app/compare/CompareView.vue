@@ -1,8 +1,9 @@
 <script setup lang="ts">
-import { onMounted, ref } from 'vue';
+import { defineAsyncComponent, onMounted, ref } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import { byDevice, type Comparison } from '@core/compare';
 import MoreActions from '../kit/MoreActions.vue';
+import { usePageTitle } from '../kit/pageTitle';
 import PickMany from '../kit/PickMany.vue';
 import { useComparisons } from '../logbook/comparisons';
 import FormSheet from '../logbook/FormSheet.vue';
@@ -16,6 +17,8 @@ import CompareMatrix from './CompareMatrix.vue';
 import CompareTable from './CompareTable.vue';
 import GatheredTables from './GatheredTables.vue';
 import VerdictSheet from './VerdictSheet.vue';
+
+const FirstPath = defineAsyncComponent(() => import('../logbook/FirstPath.vue'));
 
 /** Runs laid over each other, set against one of them. What is chosen stands in the address, so it can be kept and sent. */
 const route = useRoute();
@@ -62,8 +65,9 @@ const {
   title,
   pictureText,
   judged,
-  hasNothing,
+  hasTooFew,
 } = compared;
+usePageTitle(() => title.value);
 const acts = useCompareActs(compared, query, ask, (path) => router.push(path));
 const { edit, plan, remove, trouble, wish } = acts;
 
@@ -121,11 +125,7 @@ const SHOWN_AT_ONCE = 4;
         <v-btn :aria-expanded="choosing" @click="choosing = !choosing">Choose runs</v-btn>
       </div>
     </header>
-    <div v-if="hasNothing" class="first-step">
-      <h2>Nothing to compare yet</h2>
-      <p>Log two runs, or import two. Then compare them here.</p>
-      <v-btn to="/run" variant="flat" color="primary">Go to Run</v-btn>
-    </div>
+    <FirstPath v-if="hasTooFew" />
     <template v-else>
       <ChooseRuns
         v-if="choosing || (chosen.length < 2 && !isOneOfSeveral)"

@@ -62,7 +62,7 @@ const pads = computed(() =>
           </tr>
           <tr v-for="{ device, run, row } in group.rows" :key="`${run} ${row.key}`">
             <th scope="row">
-              <RouterLink :to="`/curve/${run}`">{{ row.name }}</RouterLink><span v-if="row.through" class="soft"> · {{ row.through }}</span>
+              <RouterLink :to="`/runs/${run}`">{{ row.name }}</RouterLink><span v-if="row.through" class="soft"> · {{ row.through }}</span>
             </th>
             <td>{{ device }}</td>
             <td v-for="state in states" :key="state" :class="{ pencil: row[state] && !row[state].isSure }">
@@ -133,7 +133,7 @@ const pads = computed(() =>
         <tbody>
           <tr v-for="(pad, index) in pads" :key="index">
             <th scope="row">
-              <RouterLink :to="`/curve/${pad.run}`">{{ pad.pad }}</RouterLink>
+              <RouterLink :to="`/runs/${pad.run}`">{{ pad.pad }}</RouterLink>
             </th>
             <td>{{ pad.device }}</td>
             <td class="figures">{{ pad.watts === undefined ? '–' : `${watts(pad.watts)} W` }}</td>

@@ -222,7 +222,8 @@ export function useCompared(query: () => LocationQuery) {
     edits: comparisons.of(chosen.value)?.edits ?? [],
     pens: pens.value,
   }));
-  const hasNothing = computed(() => lanes.records.length + logbook.summaries.length === 0);
+  /** Too few runs to compare, of which none is named in the address. */
+  const hasTooFew = computed(() => lanes.records.length + logbook.summaries.length < 2 && chosen.value.length === 0);
 
   return {
     chosen,
@@ -260,7 +261,7 @@ export function useCompared(query: () => LocationQuery) {
     title,
     pictureText,
     judged,
-    hasNothing,
+    hasTooFew,
   };
 }
 export type Compared = ReturnType<typeof useCompared>;

@@ -16,7 +16,9 @@ import { fileName, saveFile } from '../kit/saveFile';
 import { useSettings } from '../kit/settings';
 import { dayText, momentText } from '../kit/dates';
 import MoreActions from '../kit/MoreActions.vue';
+import { usePageTitle } from '../kit/pageTitle';
 import { filedRun } from '../ledger/filed';
+import { useInkActs } from '../logbook/inkActs';
 import { useLanes } from '../logbook/lanes';
 import { useLogbook } from '../logbook/runs';
 import { troubleOf } from '../logbook/trouble';
@@ -49,6 +51,7 @@ const props = defineProps<{ id: string }>();
 const router = useRouter();
 const lanes = useLanes();
 const logbook = useLogbook();
+const acts = useInkActs();
 const line = useDueLine();
 const settings = useSettings();
 const filed = shallowRef<Opened>();
@@ -150,6 +153,7 @@ const title = computed(() => {
   const { header } = run.value;
   return isSpot.value ? `Spot check of ${header.device.name}` : `${header.device.name} on ${chargedBy(run.value)}`;
 });
+usePageTitle(() => title.value);
 /** When and how it was taken, in a line. */
 const facts = computed(() => {
   if (!run.value) return '';
@@ -182,7 +186,7 @@ const timing = ref(false);
 const setting = ref(false);
 watch(dropped, (file) => {
   if (file && !live.value && !isSpot.value) adding.value = true;
-  else if (file) void router.push('/curve');
+  else if (file) void router.push('/runs');
 });
 /** A trial that is being written again. */
 const again = shallowRef<Trial>();
@@ -220,6 +224,14 @@ async function reread(): Promise<void> {
   filed.value = await logbook.open(props.id);
 }
 
+// Undone from elsewhere, or changed in another tab.
+watch(
+  () => logbook.stampOf(props.id),
+  () => {
+    if (filed.value && !live.value) reread().catch(() => undefined);
+  },
+);
+
 watch([() => settings.levels, () => settings.marks, () => settings.watts, () => settings.countFrom], async () => {
   if (!live.value && filed.value) filed.value = await logbook.openAgain(props.id);
 });
@@ -233,8 +245,8 @@ async function changed(work: () => Promise<void>): Promise<void> {
     trouble.value = troubleOf(error);
   }
 }
-const discard = () => changed(() => logbook.discard([props.id]));
-const putBack = () => changed(() => logbook.putBack(props.id));
+const discard = () => changed(() => acts.discard([props.id]));
+const putBack = () => changed(() => acts.putBack(props.id));
 
 function show(figure: WrittenFigure): void {
   noticed.value = undefined;
@@ -248,15 +260,20 @@ function point(notice: Notice): void {
 
 /** Adds ink to this run. */
 async function write(draft: Draft): Promise<void> {
-  if (live.value) await lanes.write(props.id, draft);
-  else if (filed.value) filed.value = (await logbook.write(filed.value.run, draft)) ?? filed.value;
+  if (live.value) await acts.writeLive(props.id, draft);
+  else if (filed.value) {
+    const now = await logbook.write(filed.value.run, draft);
+    const entry = now?.run.entries.at(-1);
+    if (entry) acts.note([{ runId: props.id, entry }]);
+    filed.value = now ?? filed.value;
+  }
 }
 
 /** Ink that holds for other runs as well: written to all of them at once, or to none. */
 async function writeWith(others: readonly string[], draft: Draft): Promise<void> {
   if (live.value || others.length === 0) await write(draft);
   if (others.length === 0) return;
-  await logbook.writeToAll(live.value ? others : [props.id, ...others], () => draft);
+  await acts.writeToAll(live.value ? others : [props.id, ...others], () => draft);
   if (!live.value) filed.value = await logbook.open(props.id);
 }
 
@@ -272,7 +289,7 @@ async function reopen(): Promise<void> {
   if (!filed.value) return;
   try {
     await lanes.reopen(filed.value.run);
-    await router.push('/run');
+    await router.push('/live');
   } catch (error) {
     trouble.value = troubleOf(error);
   }
@@ -295,7 +312,7 @@ const enterStrike = (entry: Entry) => {
           <v-btn @click="end('window over')">The footage ends there</v-btn>
         </template>
         <MoreActions is-folded>
-          <v-btn variant="text" :to="{ path: isSpot ? '/run/spot' : '/run/new', query: { again: id } }">Run this again</v-btn>
+          <v-btn variant="text" :to="{ path: isSpot ? '/live/spot' : '/live/new', query: { again: id } }">Run this again</v-btn>
           <v-btn
             v-if="!live && !run.header.source && !run.header.footage && !run.discardedAt && run.kept.to === Infinity"
             variant="text"
@@ -388,7 +405,7 @@ const enterStrike = (entry: Entry) => {
     <InkTable v-if="opened" :run="opened.sketch" :live="live !== undefined" :write="write" :strike="striking" @enter-strike="enterStrike" />
     <ImportSheet v-if="adding" v-model="adding" :into="id" @added="reread" />
     <TagSheet v-if="tagging" v-model="tagging" :ids="[id]" @update:model-value="reread" />
-    <TimesSheet v-if="timing" v-model="timing" :run="run" :at="pointedAt" :write="write" @split="(half) => router.push(`/curve/${half}`)" />
+    <TimesSheet v-if="timing" v-model="timing" :run="run" :at="pointedAt" :write="write" @split="(half) => router.push(`/runs/${half}`)" />
     <SettingsSheet v-if="setting" v-model="setting" :run="run" :write="write" />
     <CorrectSheet v-if="correcting" v-model="correcting" :run="run" :write="writeWith" />
   </section>
@@ -396,7 +413,7 @@ const enterStrike = (entry: Entry) => {
     <template v-if="trouble">
       <h1>This run is not here</h1>
       <p role="alert">{{ trouble }}</p>
-      <v-btn to="/curve">See the runs that are</v-btn>
+      <v-btn to="/runs">See the runs that are</v-btn>
     </template>
     <p v-else>Opening the run …</p>
   </section>

@@ -234,7 +234,7 @@ async function importRuns({ remote }: FileAtHand, file: File): Promise<void> {
   await logbook.importAll(incomingFrom(remote), ways());
   await kept();
   end();
-  await router.push(headers.length === 1 && headers[0] ? `/curve/${headers[0].id}` : '/curve');
+  await router.push(headers.length === 1 && headers[0] ? `/runs/${headers[0].id}` : '/runs');
 }
 
 /** Lays what was read into a run that is there. */
@@ -245,7 +245,7 @@ async function addToRun({ remote }: FileAtHand, file: File): Promise<void> {
   await kept();
   end();
   if (into.value === props.into) emit('added');
-  else await router.push(`/curve/${into.value}`);
+  else await router.push(`/runs/${into.value}`);
 }
 
 async function kept(): Promise<void> {

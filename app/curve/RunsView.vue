@@ -15,6 +15,7 @@ import { printsAs } from '../kit/printing';
 import type { Work } from '../kit/work';
 import WorkBar from '../kit/WorkBar.vue';
 import type { SetAside } from '../ledger/live';
+import { useInkActs } from '../logbook/inkActs';
 import { useLanes } from '../logbook/lanes';
 import { useMethods } from '../logbook/methods';
 import { useLogbook } from '../logbook/runs';
@@ -24,6 +25,7 @@ import InkStrip from '../strip/InkStrip.vue';
 import PenNib from '../strip/PenNib.vue';
 import { outlineOf } from '../strip/trace';
 
+const FirstPath = defineAsyncComponent(() => import('../logbook/FirstPath.vue'));
 const TagSheet = defineAsyncComponent(() => import('./TagSheet.vue'));
 const ImportSheet = defineAsyncComponent(() => import('./ImportSheet.vue'));
 const SetAsideRuns = defineAsyncComponent(() => import('../logbook/SetAside.vue'));
@@ -31,6 +33,7 @@ const SetAsideRuns = defineAsyncComponent(() => import('../logbook/SetAside.vue'
 /** Every finished run in a list; choose some to lay over each other, take the logbook out, bring files in. */
 const router = useRouter();
 const logbook = useLogbook();
+const acts = useInkActs();
 const lanes = useLanes();
 const studies = useStudies();
 const methods = useMethods();
@@ -81,7 +84,7 @@ const chosen = computed(() => logbook.summaries.filter(({ id }) => picked.value.
 async function discard(): Promise<void> {
   trouble.value = '';
   try {
-    await logbook.discard(chosen.value);
+    await acts.discard(chosen.value);
     picked.value = [];
   } catch (error) {
     trouble.value = troubleOf(error);
@@ -157,7 +160,7 @@ function callOff(): void {
       <p class="soft">every finished run, and what its readings say</p>
       <div class="actions">
         <MoreActions>
-          <v-btn to="/run/paper" variant="text">From paper</v-btn>
+          <v-btn to="/live/paper" variant="text">From paper</v-btn>
           <v-btn
             v-if="logbook.summaries.length + lanes.records.length > 0"
             variant="text"
@@ -177,11 +180,10 @@ function callOff(): void {
       </p>
     </header>
     <SetAsideRuns v-if="lanes.aside.size > 0" />
-    <div v-if="logbook.summaries.length === 0" class="first-step">
-      <h2>No finished runs yet</h2>
-      <p>Runs come here when they are stopped. A meter’s log can be imported as a run too.</p>
-      <v-btn to="/run">Go to Live</v-btn>
-    </div>
+    <template v-if="logbook.summaries.length === 0">
+      <p class="empty">Runs come here when they are stopped. A meter’s log or a logbook can be imported, too.</p>
+      <FirstPath />
+    </template>
     <template v-else>
       <div class="search">
         <v-text-field
@@ -255,7 +257,7 @@ function callOff(): void {
                 />
               </span>
               <span role="cell"
-                ><RouterLink class="setup" :to="`/curve/${item.id}`" :title="`${item.device} on ${item.charger}`">
+                ><RouterLink class="setup" :to="`/runs/${item.id}`" :title="`${item.device} on ${item.charger}`">
                   <PenNib :pen="item.pen" />
                   <span class="name"
                     >{{ item.device }}<br /><span class="soft"
@@ -292,7 +294,7 @@ function callOff(): void {
             size="small"
             variant="text"
             :aria-label="`Put ${item.device} on ${item.charger}, ${momentText(item.plugInAt)}, back`"
-            @click="logbook.putBack(item.id)"
+            @click="acts.putBack(item.id)"
             >Put back</v-btn
           >
         </li>

@@ -2,6 +2,7 @@
 import { computed, ref } from 'vue';
 import { vFocus } from '../kit/vFocus';
 import FormSheet from '../logbook/FormSheet.vue';
+import { useInkActs } from '../logbook/inkActs';
 import { useLogbook } from '../logbook/runs';
 
 /** Tags of one run or of several, and the note on one. What several already have of their own stays. */
@@ -21,7 +22,7 @@ const known = computed(() => [...new Set(logbook.summaries.flatMap((run) => run.
 async function save(): Promise<string | undefined> {
   const given = [...new Set(tags.value.map((tag) => tag.trim()).filter(Boolean))];
   if (given.some((tag) => tag.length > 40)) return 'Keep each tag within 40 characters.';
-  await logbook.writeToAll(props.ids, (id) => {
+  await useInkActs().writeToAll(props.ids, (id) => {
     const run = runs.find((each) => each.id === id);
     const own = (run?.tags ?? []).filter((tag) => !shared.includes(tag));
     const all = [...new Set([...own, ...given])].slice(0, MOST);

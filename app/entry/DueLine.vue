@@ -1,13 +1,15 @@
 <script setup lang="ts">
-import { computed, defineAsyncComponent, nextTick, onMounted, ref, useTemplateRef, watch } from 'vue';
+import { computed, defineAsyncComponent, nextTick, onBeforeUnmount, onMounted, ref, useTemplateRef, watch } from 'vue';
 import { useRoute } from 'vue-router';
 import { entrySays, momentOf, sourceSays, type Draft } from '@core/ink';
 import { clock, nominal, spell } from '@core/quantity';
 import { LANE_LETTERS, type Due } from '@core/run';
 import { canChime } from '../kit/chime';
 import { wallNow } from '../kit/clock';
+import { calls } from '../kit/pageTitle';
 import { useSettings } from '../kit/settings';
 import { useKeys } from '../kit/shortcuts';
+import { useInkActs } from '../logbook/inkActs';
 import { useLanes } from '../logbook/lanes';
 import TroubleNote from '../logbook/TroubleNote.vue';
 import { useWatch } from '../logbook/watch';
@@ -23,6 +25,7 @@ const EventSheet = defineAsyncComponent(() => import('./EventSheet.vue'));
 /** The due line: on every screen while a run is live, the next reading due and the field to log it in. */
 const line = useDueLine();
 const lanes = useLanes();
+const acts = useInkActs();
 const sitting = useSitting();
 const watching = useWatch();
 const settings = useSettings();
@@ -66,12 +69,11 @@ const noneHere = computed(() => lanes.inOrder.every(({ mine: isHere }) => !isHer
 
 onMounted(() => Promise.all([line.load(), watching.start()]));
 watch(
-  [anyDue, () => route.path],
-  () => {
-    document.title = anyDue.value.length > 0 ? '● Reading due · Inkpath Log' : 'Inkpath Log';
-  },
+  () => anyDue.value.length > 0,
+  (isDue) => calls(isDue ? '● Reading due' : ''),
   { immediate: true },
 );
+onBeforeUnmount(() => calls(''));
 
 function focusField(): void {
   void nextTick(() => field.value?.focus());
@@ -121,7 +123,7 @@ const digitKeys = Array.from('0123456789', (digit) => [
   },
 ]);
 
-const REHEARSAL = '/run/rehearse';
+const REHEARSAL = '/live/rehearse';
 /** A rehearsal has the keys of its page to itself: one pressed there never lands in a live run, unless it is pressed in this field. */
 const unlessRehearsed = (act: (event: KeyboardEvent) => void) => (event: KeyboardEvent) => {
   if (route.path !== REHEARSAL || event.target === field.value) act(event);
@@ -224,7 +226,7 @@ useKeys(
           :target="newest.id"
           :at="newest.at"
           :label="`Picture of what ${run.header.device.name} last showed`"
-          :write="(draft: Draft) => lanes.write(run?.header.id ?? '', draft)"
+          :write="(draft: Draft) => acts.writeLive(run?.header.id ?? '', draft)"
           @said="(text: string) => line.say(text)"
         >
           <button type="button" :disabled="!mine" @click="open"><kbd>P</kbd> picture</button>

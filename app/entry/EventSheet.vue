@@ -23,6 +23,7 @@ import { useDraft } from '../kit/drafts';
 import { vFocus } from '../kit/vFocus';
 import BetweenFields from '../logbook/BetweenFields.vue';
 import GearField from '../logbook/GearField.vue';
+import { useInkActs } from '../logbook/inkActs';
 import { useLanes } from '../logbook/lanes';
 import { useShelf } from '../logbook/shelf';
 import { troubleOf } from '../logbook/trouble';
@@ -34,6 +35,7 @@ const props = defineProps<{ run: RunRecord; at: number }>();
 const open = defineModel<boolean>({ required: true });
 
 const lanes = useLanes();
+const acts = useInkActs();
 const line = useDueLine();
 const shelf = useShelf();
 const trouble = ref('');
@@ -136,8 +138,8 @@ async function write(noted: Extract<Draft, { kind: 'event' }>): Promise<void> {
     if (toAll.value) {
       // By one wall clock: the moments of runs differ where a clock was changed.
       const wall = noted.at + props.run.shift;
-      await lanes.writeTogether(lanes.records.map((run) => ({ runId: run.header.id, draft: { ...noted, at: momentOf(run, wall) } })));
-    } else await lanes.write(props.run.header.id, noted);
+      await acts.writeTogether(lanes.records.map((run) => ({ runId: run.header.id, draft: { ...noted, at: momentOf(run, wall) } })));
+    } else await acts.writeLive(props.run.header.id, noted);
     const where = toAll.value ? `all ${lanes.records.length} lanes` : props.run.header.device.name;
     line.say(`Noted at ${spell(elapsed.value, 1)} on ${where}: ${eventSays(noted.event)}.`);
     end();

@@ -7,6 +7,7 @@ import { endingShown, missing, stillReadable, stopOffer } from '@core/run';
 import { wallNow } from '../kit/clock';
 import DraftOffer from '../kit/DraftOffer.vue';
 import { useDraft } from '../kit/drafts';
+import { Changed, did } from '../kit/undo';
 import { vFocus } from '../kit/vFocus';
 import { useLanes } from '../logbook/lanes';
 import { troubleOf } from '../logbook/trouble';
@@ -64,15 +65,22 @@ async function stop(): Promise<void> {
     await lanes.stop(id, { kind: 'stop', at, because: because.value, ...(remark.value.trim() && { remark: remark.value.trim() }) });
     line.clear();
     end();
+    did({
+      says: `Stopped ${stopped}`,
+      undo: () => {
+        throw new Changed('A stopped run goes on by Resume run, among More on its page. Nothing was undone.');
+      },
+      isQuiet: true,
+    });
     // The others go on: their board stays in view. The last of them leads to its run.
     if (lanes.records.length > 0) line.say(`Stopped: ${stopped}. It stands under Runs.`);
-    else await router.push(`/curve/${id}`);
+    else await router.push(`/runs/${id}`);
   } catch (error) {
     trouble.value = troubleOf(error);
     // Stored, but not filed: the board names it, and this sheet has no run any more.
     if (lanes.aside.has(id)) {
       end();
-      await router.push('/run');
+      await router.push('/live');
     }
   } finally {
     busy.value = false;

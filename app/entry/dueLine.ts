@@ -7,6 +7,7 @@ import { wallNow } from '../kit/clock';
 import { save } from '../ledger/acts';
 import { keyOf } from '../ledger/keys';
 import { remembered } from '../ledger/readAhead';
+import { useInkActs } from '../logbook/inkActs';
 import { useLanes } from '../logbook/lanes';
 import { troubleOf } from '../logbook/trouble';
 import { useSitting } from './sitting';
@@ -29,6 +30,7 @@ interface Answer {
 /** The due line: whose turn it is, what is being typed, the moment marked for it, and what came of it. */
 export const useDueLine = defineStore('dueLine', () => {
   const lanes = useLanes();
+  const acts = useInkActs();
   const sitting = useSitting();
   const text = ref('');
   /** Moments that were marked, by lane. */
@@ -176,7 +178,7 @@ export const useDueLine = defineStore('dueLine', () => {
       return;
     }
     const { draft, remark } = assessed;
-    await lanes.write(run.header.id, draft);
+    await acts.writeLive(run.header.id, draft);
     lastLogged.value = run.header.id;
     const seen = spell((draft.at - run.header.plugInAt) / 1000, 1);
     clearOf(submitted);
@@ -196,7 +198,7 @@ export const useDueLine = defineStore('dueLine', () => {
       answer.value = { kind: 'error', text: 'Say why it is struck, in a word or two; it stays on the strip, crossed out.' };
       return;
     }
-    await lanes.write(id, { kind: 'strike', at: momentOf(run, wallNow()), target: entry.id, reason });
+    await acts.writeLive(id, { kind: 'strike', at: momentOf(run, wallNow()), target: entry.id, reason }, `Struck ${entrySays(entry)}`);
     clear();
     picked.value = id;
     text.value = again(entry, run.header.plugInAt);

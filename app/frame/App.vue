@@ -6,22 +6,27 @@ import DueLine from '../entry/DueLine.vue';
 import { afterPaint } from '../kit/afterPaint';
 import { readyChime } from '../kit/chime';
 import { dropped, isFile } from '../kit/dropped';
-import { failure } from '../kit/failures';
+import { failure, report } from '../kit/failures';
 import { useSettings } from '../kit/settings';
 import { copyAtHand } from '../kit/copy';
 import { printsBy, printScreen } from '../kit/printing';
 import { useKeys } from '../kit/shortcuts';
+import { told, undoLast } from '../kit/undo';
 import { troubleFrom } from '../ledger/storageTrouble';
+import { logbookKind } from '../logbook/kind';
 import { useLanes } from '../logbook/lanes';
 import { useCopyNote } from './copyNote';
 import ErrorBoundary from './ErrorBoundary.vue';
 import type { Opened } from './openLogbook';
 import PlaceRail from './PlaceRail.vue';
 import { HELP, PLACES, SETTINGS } from './places';
+import { isToured } from './toured';
 
 const ShortcutSheet = defineAsyncComponent(() => import('./ShortcutSheet.vue'));
 
 const NoStorage = defineAsyncComponent(() => import('./NoStorage.vue'));
+const UndoNote = defineAsyncComponent(() => import('./UndoNote.vue'));
+const DemoNote = defineAsyncComponent(() => import('./DemoNote.vue'));
 const FailureNote = defineAsyncComponent(() => import('./FailureNote.vue'));
 
 /** How long storage may take to answer before that is said, in milliseconds. */
@@ -29,6 +34,7 @@ const SILENT = 10_000;
 
 const props = defineProps<{ opening: Promise<Opened> }>();
 
+const isDemo = logbookKind() === 'demo';
 const router = useRouter();
 const route = useRoute();
 const lanes = useLanes();
@@ -67,13 +73,20 @@ function drop(event: DragEvent): void {
   if (!isFile(event) || !file || !isOpen.value || event.defaultPrevented) return;
   event.preventDefault();
   dropped.value = file;
-  if (!/^\/curve\/./.test(route.path)) void router.push('/curve');
+  if (!/^\/runs\/./.test(route.path)) void router.push('/runs');
 }
 
 /** The entry line, from anywhere. */
 function toEntry(): void {
   document.getElementById('entry')?.focus();
 }
+/** In a field it is the field’s own. */
+useEventListener(window, 'keydown', (event) => {
+  if (!(event.ctrlKey || event.metaKey) || event.shiftKey || event.altKey || event.key.toLowerCase() !== 'z') return;
+  if (event.target instanceof Element && event.target.closest('input, textarea, select, [contenteditable="true"], [role="dialog"]')) return;
+  event.preventDefault();
+  undoLast().catch(report);
+});
 /** Whatever is typed into: it is the browser’s own key, and prints more than is on the screen. */
 useEventListener(window, 'keydown', (event) => {
   if (!(event.ctrlKey || event.metaKey) || event.shiftKey || event.altKey || event.key.toLowerCase() !== 'p') return;
@@ -96,7 +109,7 @@ useKeys({
   ...Object.fromEntries([...PLACES, SETTINGS, HELP].map(({ key, path }) => [`Shift+${key}`, go(path)])),
   n: (event) => {
     event.preventDefault();
-    void router.push('/run/new');
+    void router.push('/live/new');
   },
   'Shift+?': () => (sheet.value = true),
   '?': () => (sheet.value = true),
@@ -136,10 +149,14 @@ useKeys({
             under Runs.
             <button type="button" @click="copyNote.read">All right</button>
           </p>
+          <DemoNote v-if="isDemo && !isToured && route.path === '/compare'" />
           <FailureNote v-if="failure" />
           <ErrorBoundary v-if="isPlaced"><RouterView :key="route.path" /></ErrorBoundary>
         </main>
-        <DueLine v-if="isOpen && lanes.records.length > 0" />
+        <div>
+          <UndoNote v-if="told" />
+          <DueLine v-if="isOpen && lanes.records.length > 0" />
+        </div>
       </div>
       <ShortcutSheet v-if="sheet" v-model="sheet" />
     </template>

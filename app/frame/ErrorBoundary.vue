@@ -30,7 +30,7 @@ watch(() => route.fullPath, again);
     <p>It said: {{ found.says }}</p>
     <p>
       <v-btn variant="flat" color="primary" @click="again">Try again</v-btn>
-      <v-btn to="/run">Go to the board</v-btn>
+      <v-btn to="/live">Go to the board</v-btn>
       <SaveLogbook />
     </p>
     <details>

@@ -32,7 +32,7 @@ const turn = () => (settings.theme = isDark.value ? 'paper' : 'darkRoom');
 
 <template>
   <nav aria-label="Places">
-    <RouterLink to="/run" class="mark" aria-label="Inkpath Log, to the board">
+    <RouterLink to="/live" class="mark" aria-label="Inkpath Log, to the board">
       <svg viewBox="0 0 52 40" width="52" height="40" aria-hidden="true">
         <path class="path" d="M2 37c11 0 10-7 14-16S26 7 32 7" />
         <circle cx="33" cy="7" r="5" />

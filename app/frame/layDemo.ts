@@ -8,6 +8,7 @@ import type { Reading } from '../ledger/readAhead';
 import { useLanes } from '../logbook/lanes';
 import { useLogbook } from '../logbook/runs';
 import { useShelf } from '../logbook/shelf';
+import { isToured, TOURED } from './toured';
 
 const KEY = 'demo';
 /** Nobody waits to be told that the demo is stored, and nothing is lost with it. */
@@ -32,6 +33,7 @@ interface Laid {
 export async function readyDemo({ rows }: Pick<Reading, 'rows'>, now = Date.now()): Promise<((pinia: Pinia) => Promise<void>) | undefined> {
   const [settings, live] = await Promise.all([rows('setting'), rows('live')]);
   const laid = settings.find(([key]) => key === KEY)?.[1] as Laid | undefined;
+  isToured.value = settings.some(([key]) => key === TOURED);
   const isNew = laid?.edition !== EDITION;
   const isFresh = (at: number) => now - at < STALE && now >= at;
   if (!isNew && isFresh(laid.at)) return undefined;

@@ -2,8 +2,8 @@
 export const PLACES = [
   { name: 'Bench', path: '/bench', key: 'B', about: 'what you charge, and what you charge it from' },
   { name: 'Plan', path: '/plan', key: 'P', about: 'studies: their question, matrix, and what they can tell' },
-  { name: 'Live', path: '/run', key: 'L', about: 'log a charge from plug-in to full' },
-  { name: 'Runs', path: '/curve', key: 'R', about: 'every run, and what its readings say' },
+  { name: 'Live', path: '/live', key: 'L', about: 'log a charge from plug-in to full' },
+  { name: 'Runs', path: '/runs', key: 'R', about: 'every run, and what its readings say' },
   { name: 'Compare', path: '/compare', key: 'M', about: 'runs beside each other, and what to make of them' },
   { name: 'Sums', path: '/sums', key: 'U', about: 'small calculators, each with its working and margin' },
 ] as const;

@@ -1,34 +1,46 @@
 import { createRouter, createWebHistory } from 'vue-router';
 import { report } from '../kit/failures';
+import { titledAs } from '../kit/pageTitle';
+import { logbookKind } from '../logbook/kind';
 import RunView from '../run/RunView.vue';
+
+/** What the demo opens on: a comparison, for that is what the work is done for. */
+const DEMO_OPENS = `/compare?runs=${[1, 2, 3, 4, 5, 6, 9].map((run) => `saltmarsh-${run}`).join('.')}`;
 
 /** A room is loaded when it is first entered; the run board, which must be there at once, with the program. */
 export function createRoutes() {
   const router = createRouter({
     history: createWebHistory(),
     routes: [
-      { path: '/', redirect: '/run' },
-      { path: '/bench', component: () => import('../bench/BenchView.vue') },
-      { path: '/bench/expect', component: () => import('../bench/ExpectView.vue') },
-      { path: '/plan', component: () => import('../plan/PlanView.vue') },
+      { path: '/', redirect: () => (logbookKind() === 'demo' ? DEMO_OPENS : '/live') },
+      { path: '/bench', component: () => import('../bench/BenchView.vue'), meta: { title: 'Bench' } },
+      { path: '/bench/expect', component: () => import('../bench/ExpectView.vue'), meta: { title: 'What to expect' } },
+      { path: '/plan', component: () => import('../plan/PlanView.vue'), meta: { title: 'Plan' } },
       { path: '/plan/:id', component: () => import('../plan/StudyView.vue'), props: true },
       { path: '/plan/:id/calendar', component: () => import('../plan/CalendarView.vue'), props: true },
-      { path: '/run', component: RunView },
-      { path: '/run/new', component: () => import('../run/StartView.vue') },
-      { path: '/run/footage', component: () => import('../run/FootageView.vue') },
-      { path: '/run/paper', component: () => import('../run/PaperView.vue') },
-      { path: '/run/spot', component: () => import('../run/SpotView.vue') },
-      { path: '/run/spot/:id', component: () => import('../run/SittingView.vue'), props: true },
-      { path: '/run/rehearse', component: () => import('../run/RehearseView.vue') },
-      { path: '/curve', component: () => import('../curve/RunsView.vue') },
-      { path: '/curve/:id', component: () => import('../curve/CurveView.vue'), props: true },
-      { path: '/compare', component: () => import('../compare/CompareView.vue') },
-      { path: '/sums', component: () => import('../sums/SumsView.vue') },
-      { path: '/settings', component: () => import('./SettingsView.vue') },
-      { path: '/help', component: () => import('./HelpView.vue') },
-      { path: '/:anything(.*)*', component: () => import('./LostView.vue') },
+      { path: '/live', component: RunView, meta: { title: 'Live' } },
+      { path: '/live/new', component: () => import('../run/StartView.vue'), meta: { title: 'Start a run' } },
+      { path: '/live/footage', component: () => import('../run/FootageView.vue'), meta: { title: 'From footage' } },
+      { path: '/live/paper', component: () => import('../run/PaperView.vue'), meta: { title: 'From paper' } },
+      { path: '/live/spot', component: () => import('../run/SpotView.vue'), meta: { title: 'Spot check' } },
+      { path: '/live/spot/:id', component: () => import('../run/SittingView.vue'), props: true },
+      { path: '/live/rehearse', component: () => import('../run/RehearseView.vue'), meta: { title: 'Rehearsal' } },
+      { path: '/runs', component: () => import('../curve/RunsView.vue'), meta: { title: 'Runs' } },
+      { path: '/runs/:id', component: () => import('../curve/CurveView.vue'), props: true },
+      { path: '/compare', component: () => import('../compare/CompareView.vue'), meta: { title: 'Compare' } },
+      { path: '/sums', component: () => import('../sums/SumsView.vue'), meta: { title: 'Sums' } },
+      { path: '/settings', component: () => import('./SettingsView.vue'), meta: { title: 'Settings' } },
+      { path: '/help', component: () => import('./HelpView.vue'), meta: { title: 'Help' } },
+      // As they were called before.
+      ...['', '/new', '/footage', '/paper', '/spot', '/spot/:id', '/rehearse'].map((path) => ({
+        path: `/run${path}`,
+        redirect: `/live${path}`,
+      })),
+      ...['', '/:id'].map((path) => ({ path: `/curve${path}`, redirect: `/runs${path}` })),
+      { path: '/:anything(.*)*', component: () => import('./LostView.vue'), meta: { title: 'Nothing here' } },
     ],
   });
+  router.afterEach(({ meta }) => titledAs(typeof meta.title === 'string' ? meta.title : ''));
   // A room that could not be fetched: the server is down, and nothing was kept for offline use.
   router.onError((error: unknown) => {
     const isFetch = error instanceof Error && /import|fetch|preload/i.test(error.message);

@@ -12,7 +12,7 @@ export interface Shortcut {
 
 /** Every shortcut, in one place: the sheet lists these, and nothing else listens to keys. */
 export const SHORTCUTS = {
-  places: { keys: 'Shift+B', shown: 'Shift B P L R M S H', does: 'go to Bench, Plan, Live, Runs, coMpare, Settings, Help' },
+  places: { keys: 'Shift+B', shown: 'Shift B P L R M U S H', does: 'go to Bench, Plan, Live, Runs, coMpare, sUms, Settings, Help' },
   start: { keys: 'n', shown: 'N', does: 'start a run' },
   mark: { keys: 'Space', shown: 'Space', does: 'mark this moment; type the values after' },
   markAll: { keys: 'Shift+Space', shown: 'Shift Space', does: 'mark this moment on every lane; then one lane after another' },
@@ -26,6 +26,16 @@ export const SHORTCUTS = {
   clock: { keys: 't', shown: 'T', does: 'say that the clock was changed, when the due line asks' },
   stop: { keys: 's', shown: 'S', does: 'stop the run of the lane' },
   log: { keys: 'Enter', shown: 'Enter', does: 'log the line' },
+  undo: {
+    keys: '$mod+KeyZ',
+    shown: 'Ctrl Z',
+    does: 'undo what was done last in this tab, up to twenty acts; in a field it is the field’s own',
+  },
+  save: { keys: '$mod+Enter', shown: 'Ctrl Enter', does: 'save the gear that is being written down' },
+  strip: { keys: 'ArrowRight', shown: '← → Home End', does: 'on a strip: go from reading to reading; with Shift by ten' },
+  look: { keys: '+', shown: '+ − Page ↑ ↓', does: 'on a strip: look closer, see more, move along; Esc shows the whole' },
+  drag: { keys: 'ArrowUp', shown: '↑ ↓', does: 'on the grip of a lane: move it' },
+  seen: { keys: 'f', shown: 'letters', does: 'on a spot check: each says what it does, as the card shows; A turns the state' },
   leave: { keys: 'Escape', shown: 'Esc', does: 'clear the due line, then leave it' },
   copy: { keys: 'Shift+C', shown: 'Shift C', does: 'copy what is pointed at or has the focus: a table, the verdict, a picture' },
   print: { keys: '$mod+KeyP', shown: 'Ctrl P', does: 'print what is on the screen' },

@@ -148,9 +148,10 @@ const strikeOf = ({ runId, entry }: Written): Written => ({
 });
 
 /** Adds to several filed runs, or live ones, what needs nothing of them but its next place: to all or to none. @throws {StorageTrouble} */
-export async function writeNext(drafts: readonly { runId: string; draft: Draft }[]): Promise<{ undo: Undo }> {
+export async function writeNext(drafts: readonly { runId: string; draft: Draft }[]): Promise<{ entries: Entry[]; undo: Undo }> {
   const packed = await packedRuns(drafts.map(({ runId }) => runId));
-  return write(drafts.map(({ runId, draft }, index) => ({ runId, entry: entryOf(draft, (packed[index]?.entries.at(-1)?.seq ?? 0) + 1) })));
+  const added = drafts.map(({ runId, draft }, index) => ({ runId, entry: entryOf(draft, (packed[index]?.entries.at(-1)?.seq ?? 0) + 1) }));
+  return { ...(await write(added)), entries: added.map(({ entry }) => entry) };
 }
 
 /** Ink that lies among the live and whose run is filed, for a kill came as it was about to be moved there: it is added to it. */

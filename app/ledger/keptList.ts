@@ -1,4 +1,5 @@
 import { shallowRef } from 'vue';
+import { Changed, did } from '../kit/undo';
 import { drop, save } from './acts';
 import { onTabs, tellTabs } from './channel';
 import { keyOf } from './keys';
@@ -44,17 +45,51 @@ export function keptList<Of extends ListKind>(kinds: readonly Of[]) {
     tell();
   }
 
-  /** Keeps things, or writes over those of the same key. Resolves once they are stored. @throws {StorageTrouble} */
-  async function put(...items: Item<Of>[]): Promise<void> {
+  const here = (key: string) => kept.value.find((each) => keyOfItem(each) === key);
+  const textOf = (item: Item<Of> | undefined) => (item ? JSON.stringify(item.thing) : '');
+
+  /** Notes what became of things, so that it can be taken back: what was there comes again, what was not goes. */
+  function noted(changes: readonly { key: string; before: Item<Of> | undefined; after: Item<Of> | undefined }[]): void {
+    const [first] = changes;
+    if (!first) return;
+    did({
+      says:
+        changes.length > 1
+          ? `${changedSays(first.before?.thing, first.after?.thing)}, and ${changes.length - 1} more`
+          : changedSays(first.before?.thing, first.after?.thing),
+      undo: async () => {
+        const other = changes.find(({ key, after }) => textOf(here(key)) !== textOf(after));
+        if (other) throw new Changed(`${nameOf(other.after ?? other.before)} was changed since. Nothing was undone.`);
+        const again = changes.flatMap(({ before }) => before ?? []);
+        if (again.length > 0) await keep(again);
+        for (const { key, before } of changes) if (!before) await away(key);
+      },
+    });
+  }
+  const nameOf = (item: Item<Of> | undefined) => (item ? nameIn(item.thing) : 'It');
+
+  async function keep(items: readonly Item<Of>[]): Promise<void> {
     await save(items.map(({ kind, thing }) => rowOf<Of>(kind, thing)));
     const keys = new Set(items.map(keyOfItem));
     kept.value = [...kept.value.filter((each) => !keys.has(keyOfItem(each))), ...items.map(plain)];
     tell();
   }
 
+  /** Keeps things, or writes over those of the same key. Resolves once they are stored. @throws {StorageTrouble} */
+  async function put(...items: Item<Of>[]): Promise<void> {
+    const changes = items.map((item) => ({ key: keyOfItem(item), before: here(keyOfItem(item)), after: plain(item) }));
+    await keep(items);
+    noted(changes.filter(({ before, after }) => textOf(before) !== textOf(after)));
+  }
+
   /** Throws a thing away. @throws {StorageTrouble} */
   async function remove(kind: Of, id: string): Promise<void> {
     const key = keyOf(kind, id);
+    const before = here(key);
+    await away(key);
+    if (before) noted([{ key, before, after: undefined }]);
+  }
+  async function away(key: string): Promise<void> {
     await drop(key);
     kept.value = kept.value.filter((each) => keyOfItem(each) !== key);
     tell();
@@ -65,6 +100,17 @@ export function keptList<Of extends ListKind>(kinds: readonly Of[]) {
   });
 
   return { kept, unread, load, put, remove, changed };
+}
+
+const nameIn = (thing: object): string => ('name' in thing && typeof thing.name === 'string' ? thing.name : 'It');
+/** What became of a thing, as it is said where it can be undone. */
+function changedSays(before: object | undefined, after: object | undefined): string {
+  const name = nameIn(after ?? before ?? {});
+  if (!before) return `Added ${name}`;
+  if (!after) return `Removed ${name}`;
+  const isRetired = (thing: object) => 'retired' in thing && Boolean(thing.retired);
+  if (isRetired(before) !== isRetired(after)) return isRetired(after) ? `Retired ${name}` : `Put ${name} back`;
+  return `Changed ${name}`;
 }
 
 /** Made when first needed: it takes long, and a start can do without. */

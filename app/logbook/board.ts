@@ -1,5 +1,6 @@
 import { defineStore } from 'pinia';
 import { computed, shallowReactive, shallowRef } from 'vue';
+import { Changed, did } from '../kit/undo';
 import { save } from '../ledger/acts';
 import { keyOf } from '../ledger/keys';
 import { remembered } from '../ledger/readAhead';
@@ -46,7 +47,15 @@ export const useBoard = defineStore('board', () => {
   function move(runId: string, to: number): void {
     const ids = shown.value.map(({ header }) => header.id).filter((id) => id !== runId);
     ids.splice(Math.max(0, Math.min(ids.length, to)), 0, runId);
+    const before = kept.value.order;
     keep({ order: ids });
+    did({
+      says: 'Moved a lane',
+      undo: () => {
+        if (kept.value.order !== ids) throw new Changed('The lanes were moved since. Nothing was undone.');
+        keep({ order: before });
+      },
+    });
   }
 
   /** Lays an earlier run under a lane, or takes it away. */

@@ -11,36 +11,9 @@ import { useLanes } from './lanes';
 import { addMappings } from './mappings';
 import { useMethods } from './methods';
 import { useLogbook } from './runs';
+import { SETTING_NAMES } from './settingNames';
 import { useShelf } from './shelf';
 import { useStudies } from './studies';
-
-/** What each choice is called where two logbooks differ in it. */
-const NAMES: Readonly<Record<keyof Settings, string>> = {
-  theme: 'theme',
-  singleKeys: 'single keys',
-  loudness: 'sound',
-  notify: 'notices',
-  vibrate: 'vibration',
-  speak: 'names spoken',
-  awake: 'screen kept on',
-  quietFrom: 'quiet hours',
-  quietTo: 'quiet hours',
-  projectTo: 'the level that energy samples are carried on to',
-  projectFrom: 'the level that setups are compared from by energy samples',
-  zeroesCounter: 'whether the Wh counter is set to zero',
-  levels: 'levels asked for',
-  marks: 'times asked for',
-  watts: 'a power asked for',
-  countFrom: 'what times count from',
-  isCharging: 'whether only time with power counts',
-  scale: 'temperatures',
-  decimal: 'decimals',
-  dates: 'dates',
-  hours: 'clock',
-  currency: 'currency',
-  spread: 'spread between repeats',
-  realUse: 'share of real use',
-};
 
 /** Whether anything is in this logbook that a person put there. Into one without, a file is restored; else it is imported. */
 export const hasWork = (): Promise<boolean> =>
@@ -53,7 +26,7 @@ export const hasWork = (): Promise<boolean> =>
 export function differing({ settings = {} }: Pick<Rest, 'settings'>): string[] {
   const here = useSettings().all;
   const isOther = (key: keyof Settings) => settings[key] !== undefined && JSON.stringify(settings[key]) !== JSON.stringify(here[key]);
-  return [...new Set((Object.keys(NAMES) as (keyof Settings)[]).filter(isOther).map((key) => NAMES[key]))];
+  return [...new Set((Object.keys(SETTING_NAMES) as (keyof Settings)[]).filter(isOther).map((key) => SETTING_NAMES[key]))];
 }
 
 /** The things of a list in a file, each as it is stored. */

@@ -2,9 +2,11 @@ import type { Pinia } from 'pinia';
 import { watch } from 'vue';
 import { followSettings } from '../kit/manner';
 import { useSettings, type Settings } from '../kit/settings';
+import { did } from '../kit/undo';
 import { save } from '../ledger/acts';
 import { keyOf } from '../ledger/keys';
 import type { Reading } from '../ledger/readAhead';
+import { SETTING_NAMES } from './settingNames';
 
 const NAME = 'chosen';
 
@@ -16,8 +18,28 @@ export async function keepSettings(pinia: Pinia, { rows }: Pick<Reading, 'rows'>
   const { sound = true, ...chosen } = kept ?? {};
   Object.assign(all, { ...(!sound && { loudness: 'off' }), ...chosen });
   followSettings(all);
+  const known = { ...all };
   watch(all, () => {
+    noteChanged(all, known);
+    Object.assign(known, all);
     // As plain values: lists among them are proxies, which no database takes. A choice that cannot be kept still holds for this visit; losing it costs nothing that was logged.
     save([[keyOf('setting', NAME), JSON.parse(JSON.stringify(all))]]).catch(() => undefined);
   });
+}
+
+/** Notes each choice that was made, so that it can be taken back. */
+function noteChanged(all: Settings, known: Settings): void {
+  for (const key of Object.keys(all) as (keyof Settings)[]) {
+    const [before, after] = [known[key], all[key]];
+    if (before === after) continue;
+    did({
+      says: `Changed a setting, ${SETTING_NAMES[key]}`,
+      about: `setting/${key}`,
+      undo: () => {
+        // What is undone is no choice of its own.
+        Object.assign(known, { [key]: before });
+        Object.assign(all, { [key]: before });
+      },
+    });
+  }
 }

@@ -8,6 +8,7 @@ import { entryOf } from '../ledger/entries';
 import { rawRun } from '../ledger/filed';
 import { inkKey } from '../ledger/keys';
 import { liveRuns } from '../ledger/live';
+import { useInkActs } from './inkActs';
 import { useLanes } from './lanes';
 import { useLogbook } from './runs';
 
@@ -102,11 +103,11 @@ describe('the live runs', () => {
     const logbook = useLogbook();
     await logbook.writeToAll([id], () => ({ kind: 'label', at: plugInAt, tags: ['slip'], text: 'beside the oven' }));
     expect(logbook.summaries).toMatchObject([{ id, tags: ['slip'], note: 'beside the oven' }]);
-    await logbook.discard([id]);
+    await useInkActs().discard([id]);
     expect([logbook.summaries, logbook.discarded.map((each) => each.id)]).toEqual([[], [id]]);
-    await logbook.putBack(id);
+    await useInkActs().putBack(id);
     expect(logbook.summaries).toHaveLength(1);
-    await logbook.discard([id]);
+    await useInkActs().discard([id]);
     await logbook.clearOut(Date.now() + 29 * 24 * 60 * MINUTE);
     expect(logbook.discarded).toHaveLength(1);
     await logbook.clearOut(Date.now() + 31 * 24 * 60 * MINUTE);

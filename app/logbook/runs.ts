@@ -3,7 +3,7 @@ import { defineStore } from 'pinia';
 import { computed, shallowRef } from 'vue';
 import { type Summary } from '@core/curve';
 import type { StoredRun } from '@core/exchange';
-import type { Draft, RunInk } from '@core/ink';
+import type { Draft, Entry, RunInk } from '@core/ink';
 import { askedNow, assumedNow, mannerNow } from '@core/quantity';
 import { remove, write as writeInk, writeNext } from '../ledger/acts';
 import { onTabs, tellTabs } from '../ledger/channel';
@@ -137,19 +137,10 @@ export const useLogbook = defineStore('logbook', () => {
   }
 
   /** Adds the same ink to several filed runs, such as tags: to all of them or to none. @throws {StorageTrouble} */
-  async function writeToAll(ids: readonly string[], make: (id: string) => Draft): Promise<void> {
-    await writeNext(ids.map((runId) => ({ runId, draft: make(runId) })));
+  async function writeToAll(ids: readonly string[], make: (id: string) => Draft): Promise<Entry[]> {
+    const { entries } = await writeNext(ids.map((runId) => ({ runId, draft: make(runId) })));
     await changed();
-  }
-
-  /** Takes runs that were a mistake off every list; they can be put back for a while. @throws {StorageTrouble} */
-  const discard = (ids: readonly string[]) => writeToAll(ids, () => ({ kind: 'discard', at: Date.now() }));
-
-  /** Puts a discarded run back in the lists. @throws {StorageTrouble} */
-  async function putBack(id: string): Promise<void> {
-    const { run } = await open(id);
-    const gone = run.entries.findLast(({ kind }) => kind === 'discard');
-    if (gone) await write(run, { kind: 'strike', at: Date.now(), target: gone.id, reason: 'put back' });
+    return entries;
   }
 
   /** Removes for good what was discarded long enough ago. */
@@ -195,8 +186,6 @@ export const useLogbook = defineStore('logbook', () => {
   return {
     summaries,
     discarded,
-    discard,
-    putBack,
     clearOut,
     writeToAll,
     load,
@@ -205,6 +194,7 @@ export const useLogbook = defineStore('logbook', () => {
     open,
     layBeside,
     openAgain,
+    stampOf,
     write,
     importAll,
     importRuns,

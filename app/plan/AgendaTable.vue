@@ -62,12 +62,12 @@ function move(): void {
             <RouterLink
               v-for="run in each.runs"
               :key="runKey(run)"
-              :to="{ path: '/run/new', query: { study, cell: run.cell.key } }"
+              :to="{ path: '/live/new', query: { study, cell: run.cell.key } }"
               :aria-label="`Start ${wordsOf(run)}`"
               >{{ wordsOf(run) }}</RouterLink><RouterLink
               v-if="each.runs.length > 1"
               class="race"
-              :to="{ path: '/run/new', query: { study, cell: each.runs.map(({ cell }) => cell.key) } }"
+              :to="{ path: '/live/new', query: { study, cell: each.runs.map(({ cell }) => cell.key) } }"
               >start all {{ each.runs.length }} together</RouterLink
             ><small v-if="each.overnight">goes on while nobody is there; {{ each.unread }} readings left out</small>
           </th>

@@ -6,6 +6,7 @@ import { spell } from '@core/quantity';
 import { fileName, saveFile } from '../kit/saveFile';
 import { momentText } from '../kit/dates';
 import MoreActions from '../kit/MoreActions.vue';
+import { usePageTitle } from '../kit/pageTitle';
 import { penFor } from '../logbook/penFor';
 import { useLogbook } from '../logbook/runs';
 import AgendaTable from './AgendaTable.vue';
@@ -49,6 +50,7 @@ const {
 const picked = ref<string>();
 
 const wordsOf = (run: PlannedRun) => (study.value ? runInWords(run, study.value, name.value) : '');
+usePageTitle(() => (study.value ? `Calendar of ${study.value.name}` : 'Calendar'));
 const titleOf = ({ runs }: Appointment) => runs.map(wordsOf).join(' · ');
 /** Each setup keeps the pen of its runs; one without runs gets the next free one. */
 const pens = computed(() => {

@@ -55,7 +55,7 @@ const cellName = ({ cell }: Progress) => `${props.nameOf(cell.device)} on ${sour
 /** The runs of a cell: one opens by itself, several beside each other. */
 function runsAt({ cell }: Progress): RouteLocationRaw {
   const ids = props.runs.filter((run) => run.cell === cell.key).map(({ id }) => id);
-  return ids.length === 1 ? `/curve/${ids[0] ?? ''}` : { path: '/compare', query: { runs: ids.join('.') } };
+  return ids.length === 1 ? `/runs/${ids[0] ?? ''}` : { path: '/compare', query: { runs: ids.join('.') } };
 }
 const rowName = ([row]: Progress[]) =>
   props.study.states.length > 1 ? `${props.nameOf(row?.cell.device)}, ${row?.cell.state ?? ''}` : props.nameOf(row?.cell.device);

@@ -1,12 +1,14 @@
 <script setup lang="ts">
 import { nanoid } from 'nanoid';
-import { computed, onMounted } from 'vue';
+import { computed, defineAsyncComponent, onMounted } from 'vue';
 import { useRouter } from 'vue-router';
 import { progressOf } from '@core/plan';
 import MoreActions from '../kit/MoreActions.vue';
 import { useShelf } from '../logbook/shelf';
 import { useStudies } from '../logbook/studies';
 import UnreadNote from '../logbook/UnreadNote.vue';
+
+const FirstPath = defineAsyncComponent(() => import('../logbook/FirstPath.vue'));
 
 /** Every study: its question, and how far it has come. */
 const studies = useStudies();
@@ -38,11 +40,10 @@ const begin = () => void router.push(`/plan/${nanoid(10)}`);
       </div>
     </header>
     <UnreadNote :unread="studies.unread" />
-    <div v-if="!shelf.isStocked" class="first-step">
-      <h2>First, put a device and a charger on the shelf</h2>
-      <p>A study lays devices against chargers, so it needs both.</p>
-      <v-btn to="/bench" variant="flat" color="primary">Go to the bench</v-btn>
-    </div>
+    <template v-if="!shelf.isStocked">
+      <p class="empty">A study sets devices against chargers, so it needs one of each first.</p>
+      <FirstPath />
+    </template>
     <div v-else-if="rows.length === 0" class="first-step">
       <h2>No studies yet</h2>
       <p>Begin with the question. The methods that fit it, the runs it takes and what they will be able to tell follow from there.</p>

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, defineAsyncComponent, onMounted, ref, shallowRef } from 'vue';
+import { computed, defineAsyncComponent, onMounted, ref, shallowRef, watch } from 'vue';
 import { useRouter } from 'vue-router';
 import { ValidationError } from 'yup';
 import { SCHEMA } from '@core/ink';
@@ -9,6 +9,7 @@ import MoreActions from '../kit/MoreActions.vue';
 import { focusFirstError } from '../kit/firstError';
 import type { MethodChoice } from '../logbook/methodChoice';
 import { momentText } from '../kit/dates';
+import { usePageTitle } from '../kit/pageTitle';
 import { useShelf } from '../logbook/shelf';
 import { useStudies } from '../logbook/studies';
 import { troubleOf } from '../logbook/trouble';
@@ -51,6 +52,7 @@ function blank(): Study {
 }
 
 const draft = shallowRef<Study>(blank());
+usePageTitle(() => draft.value.name || 'A new study');
 const timing = ref<CadenceText>(writeCadence(draft.value.cadence));
 const errors = shallowRef<Record<string, string>>({});
 const trouble = ref('');
@@ -65,6 +67,14 @@ onMounted(async () => {
   if (known) [draft.value, timing.value, isKept.value] = [known, writeCadence(known.cadence), true];
   isLoaded.value = true;
 });
+
+// Undone from elsewhere, or saved in another tab: what is being typed here stays.
+watch(
+  () => studies.all.find(({ id }) => id === props.id),
+  (stored) => {
+    if (isLoaded.value && stored && !isChanged.value) [draft.value, timing.value] = [stored, writeCadence(stored.cadence)];
+  },
+);
 
 function change(part: Partial<Study>): void {
   draft.value = { ...draft.value, ...part };
@@ -135,7 +145,7 @@ async function remove(): Promise<void> {
           v-else-if="race.length > 1"
           variant="flat"
           color="primary"
-          :to="{ path: '/run/new', query: { study: id, cell: race.map(({ cell }) => cell.key) } }"
+          :to="{ path: '/live/new', query: { study: id, cell: race.map(({ cell }) => cell.key) } }"
           >Next race: {{ race.length }} runs</v-btn
         >
         <v-btn
@@ -144,7 +154,7 @@ async function remove(): Promise<void> {
           variant="flat"
           color="primary"
           :title="nextSays"
-          :to="{ path: '/run/new', query: { study: id, cell: next.cell.key } }"
+          :to="{ path: '/live/new', query: { study: id, cell: next.cell.key } }"
           >{{ nextSays }}</v-btn
         >
       </div>

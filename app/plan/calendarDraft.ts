@@ -1,6 +1,6 @@
 import { useDebounceFn } from '@vueuse/core';
 import { format } from 'date-fns';
-import { computed, onMounted, ref, shallowRef, watch } from 'vue';
+import { computed, onBeforeUnmount, onMounted, ref, shallowRef, watch } from 'vue';
 import {
   agendaOf,
   calendarSchema,
@@ -18,6 +18,7 @@ import {
   type Study,
 } from '@core/plan';
 import { ValidationError } from 'yup';
+import { Changed, did } from '../kit/undo';
 import { useShelf } from '../logbook/shelf';
 import { useStudies } from '../logbook/studies';
 import { troubleOf } from '../logbook/trouble';
@@ -87,7 +88,33 @@ export function useCalendarDraft(id: string) {
   }
   watch(laidOut, useDebounceFn(planAnew, 250));
 
-  const change = (part: Partial<Calendar>) => (draft.value = { ...draft.value, ...part });
+  let isOpen = true;
+  onBeforeUnmount(() => (isOpen = false));
+  function change(part: Partial<Calendar>): void {
+    const before = draft.value;
+    const after = { ...before, ...part };
+    draft.value = after;
+    did({
+      says: part.pins ? 'Moved a run in the calendar' : 'Changed the calendar',
+      about: `calendar/${id}/${Object.keys(part).join()}`,
+      undo: () => {
+        if (!isOpen) throw new Changed('That calendar is closed; what was not saved of it is gone. Nothing was undone.');
+        if (draft.value !== after) throw new Changed('The calendar was changed since. Nothing was undone.');
+        draft.value = before;
+        edition.value += 1;
+      },
+    });
+  }
+  // Undone from elsewhere, or saved in another tab.
+  watch(
+    () => studies.all.find((each) => each.id === id),
+    (stored) => {
+      if (!isLoaded.value || !stored || JSON.stringify(stored) === JSON.stringify(study.value)) return;
+      const isAsSaved = draft.value === study.value?.calendar;
+      study.value = stored;
+      if (isAsSaved) putBack();
+    },
+  );
   const loose = (key: string) => change({ pins: draft.value.pins.filter(({ run }) => run !== key) });
   const pin = (key: string, at: number) =>
     change({ pins: [...draft.value.pins.filter(({ run }) => run !== key), { run: key, at: at * 1000 }] });

@@ -71,7 +71,7 @@ async function begin(): Promise<void> {
   const header = newHeader({ device, charger, ...between.value, plugInAt: at, footage: footage.value });
   try {
     await logbook.importRuns([{ header, entries: [] }]);
-    await router.push(`/curve/${header.id}`);
+    await router.push(`/runs/${header.id}`);
   } catch (error) {
     const field = error instanceof ValidationError ? FIELDS[error.path ?? ''] : undefined;
     errors.value = { [field ?? 'form']: error instanceof ValidationError ? error.message : troubleOf(error) };

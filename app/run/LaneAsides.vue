@@ -58,7 +58,7 @@ const said = computed(() =>
     </li>
     <li v-if="catches" class="warning" role="status">one reading now would catch {{ catches }} %</li>
     <li v-if="offer" class="warning" role="status">it may stop, {{ offer.says }}: <kbd>S</kbd></li>
-    <li v-if="run.header.list"><RouterLink :to="`/run/spot/${run.header.id}`">go on with the spot check</RouterLink></li>
+    <li v-if="run.header.list"><RouterLink :to="`/live/spot/${run.header.id}`">go on with the spot check</RouterLink></li>
     <li v-for="each in said" :key="each">{{ each }}</li>
   </ul>
 </template>

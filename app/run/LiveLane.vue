@@ -86,7 +86,7 @@ const celsius = computed(() => {
       <h2>
         <PenNib :pen="header.pen" />
         <span v-if="at !== undefined">{{ header.device.name }}</span>
-        <RouterLink v-else :to="`/curve/${header.id}`" :title="header.device.name">{{ header.device.name }}</RouterLink>
+        <RouterLink v-else :to="`/runs/${header.id}`" :title="header.device.name">{{ header.device.name }}</RouterLink>
         <kbd>{{ letter }}</kbd>
         <slot v-if="isDrawn" name="tools" />
       </h2>

@@ -56,7 +56,7 @@ async function fileRuns(): Promise<void> {
     const ids = await file((done, of) => (stored.value = { done, of }));
     isFiled = true;
     end();
-    await router.push(ids.length === 1 ? `/curve/${ids[0] ?? ''}` : { path: '/compare', query: { runs: ids.join('.') } });
+    await router.push(ids.length === 1 ? `/runs/${ids[0] ?? ''}` : { path: '/compare', query: { runs: ids.join('.') } });
   } catch (error) {
     trouble.value = troubleOf(error, 'Nothing was filed.');
   } finally {

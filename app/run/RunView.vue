@@ -7,7 +7,6 @@ import { useDueLine } from '../entry/dueLine';
 import { useKeys } from '../kit/shortcuts';
 import MoreActions from '../kit/MoreActions.vue';
 import { useBoard } from '../logbook/board';
-import { logbookKind } from '../logbook/kind';
 import { useLanes } from '../logbook/lanes';
 import { useLogbook } from '../logbook/runs';
 import { useShelf } from '../logbook/shelf';
@@ -15,6 +14,7 @@ import { useStudies } from '../logbook/studies';
 import LaneEntry from './LaneEntry.vue';
 import LiveLane from './LiveLane.vue';
 
+const FirstPath = defineAsyncComponent(() => import('../logbook/FirstPath.vue'));
 const GhostField = defineAsyncComponent(() => import('./GhostField.vue'));
 const LaneDrag = defineAsyncComponent(() => import('./LaneDrag.vue'));
 const SetAside = defineAsyncComponent(() => import('../logbook/SetAside.vue'));
@@ -28,7 +28,6 @@ const logbook = useLogbook();
 const studies = useStudies();
 const route = useRoute();
 const router = useRouter();
-const isDemo = logbookKind() === 'demo';
 const alone = computed(() => lanes.records.find(({ header }) => header.id === route.query.lane));
 const shown = computed(() => (alone.value ? [alone.value] : board.shown));
 const container = useTemplateRef<HTMLElement>('container');
@@ -77,14 +76,14 @@ useKeys({
       <div class="actions">
         <v-btn v-if="alone" @click="fill(undefined)">All lanes</v-btn>
         <MoreActions>
-          <v-btn to="/run/rehearse" variant="text">Rehearse</v-btn>
+          <v-btn to="/live/rehearse" variant="text">Rehearse</v-btn>
           <template v-if="shelf.isStocked">
-            <v-btn to="/run/paper" variant="text">From paper</v-btn>
-            <v-btn to="/run/footage" variant="text">From footage</v-btn>
-            <v-btn to="/run/spot" variant="text">Spot check</v-btn>
+            <v-btn to="/live/paper" variant="text">From paper</v-btn>
+            <v-btn to="/live/footage" variant="text">From footage</v-btn>
+            <v-btn to="/live/spot" variant="text">Spot check</v-btn>
           </template>
         </MoreActions>
-        <v-btn to="/run/new" variant="flat" color="primary">Start a run</v-btn>
+        <v-btn to="/live/new" variant="flat" color="primary">Start a run</v-btn>
       </div>
     </header>
     <SetAside v-if="lanes.aside.size > 0" />
@@ -138,27 +137,12 @@ useKeys({
       </LiveLane>
       <LaneDrag v-if="canDrag && !alone && container && lanes.records.length > 1" :container="container" @moved="board.move" />
     </div>
-    <div v-if="lanes.records.length === 0" class="first-step">
-      <template v-if="shelf.isStocked">
-        <h2>Nothing is charging</h2>
-        <p>Start a run, press one key as you plug in, and read the display when the due line calls.</p>
-        <v-btn to="/run/new" variant="flat" color="primary">Start a run</v-btn>
-        <RouterLink v-if="logbook.summaries.length > 0" to="/curve">See the {{ logbook.summaries.length }} finished runs</RouterLink>
-      </template>
-      <template v-else>
-        <h2>Nothing is charging yet</h2>
-        <p>
-          A run needs two names: what charges, and from what. Start one now and let the facts follow, or write both down on
-          <RouterLink to="/bench">the bench</RouterLink> first: then you see what to expect.
-        </p>
-        <v-btn to="/run/new" variant="flat" color="primary">Start a run</v-btn>
-        <p>
-          Without any gear at hand, <RouterLink to="/run/rehearse">rehearse a run</RouterLink>: made-up phones to read from, at any speed.
-        </p>
-        <p v-if="!isDemo" class="soft">
-          To look round first, run <code class="figures">npm run demo</code>: a made-up logbook at its own address.
-        </p>
-      </template>
+    <FirstPath v-if="lanes.records.length === 0 && logbook.summaries.length === 0" />
+    <div v-else-if="lanes.records.length === 0" class="first-step">
+      <h2>Nothing is charging</h2>
+      <p>Start a run, press one key as you plug in, and read the display when the due line calls.</p>
+      <v-btn to="/live/new" variant="flat" color="primary">Start a run</v-btn>
+      <RouterLink to="/runs">See the finished runs ({{ logbook.summaries.length }})</RouterLink>
     </div>
   </section>
 </template>

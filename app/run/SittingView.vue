@@ -8,6 +8,8 @@ import { useDueLine } from '../entry/dueLine';
 import { useSitting } from '../entry/sitting';
 import TrialCard from '../entry/TrialCard.vue';
 import { useNow, wallNow } from '../kit/clock';
+import { usePageTitle } from '../kit/pageTitle';
+import { useInkActs } from '../logbook/inkActs';
 import { useLanes } from '../logbook/lanes';
 import { troubleOf } from '../logbook/trouble';
 import CompatibilityTable from '../strip/CompatibilityTable.vue';
@@ -19,10 +21,12 @@ const props = defineProps<{ id: string }>();
 
 const router = useRouter();
 const lanes = useLanes();
+const acts = useInkActs();
 const sitting = useSitting();
 const line = useDueLine();
 const now = useNow();
 const run = computed(() => lanes.records.find(({ header }) => header.id === props.id));
+usePageTitle(() => `Spot check of ${run.value?.header.device.name ?? ''}`);
 const rows = computed(() => (run.value ? compatibility(run.value) : []));
 const list = computed(() => (run.value ? sitting.listOf(run.value) : []));
 const triedOf = (source: Source) => rows.value.find(({ key }) => key === sourceKey(source));
@@ -54,16 +58,16 @@ const open = computed(() => {
 watch(
   run,
   (there) => {
-    if (!there) void router.replace(`/curve/${props.id}`);
+    if (!there) void router.replace(`/runs/${props.id}`);
   },
   { immediate: true },
 );
 
 async function log(draft: Draft): Promise<void> {
   const { value: old } = again;
-  await lanes.write(props.id, draft);
+  await acts.writeLive(props.id, draft);
   // The new one is there before the old one goes.
-  if (old) await lanes.write(props.id, { kind: 'strike', at: draft.at, target: old.id, reason: 'written again' });
+  if (old) await acts.writeLive(props.id, { kind: 'strike', at: draft.at, target: old.id, reason: 'written again' });
   else sitting.goOn(props.id);
   isNext.value = false;
   again.value = undefined;
@@ -74,9 +78,11 @@ async function log(draft: Draft): Promise<void> {
 }
 
 const keep = (sources: Source[]) =>
-  lanes.write(props.id, { kind: 'list', at: run.value ? momentOf(run.value, wallNow()) : wallNow(), sources }).catch((error: unknown) => {
-    trouble.value = troubleOf(error);
-  });
+  acts
+    .writeLive(props.id, { kind: 'list', at: run.value ? momentOf(run.value, wallNow()) : wallNow(), sources })
+    .catch((error: unknown) => {
+      trouble.value = troubleOf(error);
+    });
 
 async function add(source: Source): Promise<void> {
   await keep([...list.value, source]);

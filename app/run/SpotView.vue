@@ -67,7 +67,7 @@ async function begin(): Promise<void> {
       return { charger, ...(feed && { feed }) };
     });
     await lanes.start(header, [{ kind: 'list', at: header.plugInAt, sources }]);
-    await router.push(`/run/spot/${header.id}`);
+    await router.push(`/live/spot/${header.id}`);
   } catch (error) {
     errors.value = { trouble: troubleOf(error, 'The spot check was not started.') };
   }
@@ -82,7 +82,7 @@ async function begin(): Promise<void> {
     </header>
     <form class="body stacked" novalidate @submit.prevent="begin">
       <p v-for="{ header } in going" :key="header.id">
-        <RouterLink :to="`/run/spot/${header.id}`">Go on with the spot check of {{ header.device.name }}</RouterLink>
+        <RouterLink :to="`/live/spot/${header.id}`">Go on with the spot check of {{ header.device.name }}</RouterLink>
       </p>
       <GearField v-model="device" of="device" label="Device" :error-messages="errors.device" />
       <PickMany

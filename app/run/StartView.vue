@@ -240,7 +240,7 @@ async function plugIn(): Promise<void> {
   if (!first) return;
   try {
     await (runs.length > 1 ? lanes.startSet(runs) : lanes.start(first.header, first.drafts));
-    await router.push('/run');
+    await router.push('/live');
   } catch (error) {
     busy.value = false;
     trouble.value = troubleOf(error);

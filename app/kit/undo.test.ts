@@ -1,0 +1,53 @@
+import { beforeEach, describe, expect, it } from 'vitest';
+import { Changed, did, told, undoLast } from './undo';
+
+const value = { now: 0 };
+/** Sets it, and notes how it was. */
+function set(to: number, more: { about?: string; at?: number } = {}): void {
+  const before = value.now;
+  value.now = to;
+  did({ says: `Set to ${to}`, undo: () => (value.now = before), ...(more.about && { about: more.about }) }, more.at);
+}
+
+describe('undo', () => {
+  beforeEach(async () => {
+    for (let left = 0; left < 20; left += 1) await undoLast();
+    value.now = 0;
+  });
+
+  it('takes back the last twenty acts, one after the other, and no more', async () => {
+    for (let to = 1; to <= 25; to += 1) set(to);
+    for (let left = 24; left >= 5; left -= 1) {
+      await undoLast();
+      expect(value.now).toBe(left);
+      expect(told.value).toEqual({ says: `Undone: Set to ${left + 1}.`, canUndo: false });
+    }
+    await undoLast();
+    expect(value.now).toBe(5);
+    expect(told.value?.says).toBe('There is nothing to undo in this tab.');
+  });
+
+  it('counts what is typed at once into one field as one act', async () => {
+    set(1, { about: 'currency', at: 1000 });
+    set(2, { about: 'currency', at: 1400 });
+    set(3, { about: 'currency', at: 9000 });
+    await undoLast();
+    expect(value.now).toBe(2);
+    await undoLast();
+    expect(value.now).toBe(0);
+  });
+
+  it('refuses with a sentence, and goes on to the one before', async () => {
+    set(1);
+    did({
+      says: 'Changed Cobble 20',
+      undo: () => {
+        throw new Changed('Cobble 20 was changed since. Nothing was undone.');
+      },
+    });
+    await undoLast();
+    expect(told.value).toEqual({ says: 'Cobble 20 was changed since. Nothing was undone.', canUndo: false });
+    await undoLast();
+    expect(value.now).toBe(0);
+  });
+});
