@@ -12,7 +12,7 @@ test.describe('on a phone', () => {
     await page.getByRole('link', { name: 'Live', exact: true }).tap();
     await page.getByRole('link', { name: 'Start a run' }).first().tap();
     await page.getByLabel('Level at plug-in').fill('60');
-    await page.getByLabel('Minutes it was left off before').fill('15');
+    await page.getByLabel('Rested for (minutes)').fill('15');
     await page.getByLabel('Room, °C').fill('21');
     await page.getByRole('button', { name: 'Ready' }).tap();
     await page.getByRole('button', { name: 'Plug in now' }).tap();

@@ -43,7 +43,7 @@ test('@plan a study goes from its question to a run that fills a cell of its mat
   await expect(page.getByText(/^10 runs/)).toBeVisible();
 
   // What it can tell, and the cheapest change that would tell more.
-  const telling = page.getByRole('table', { name: 'The worst of all its setups' }).getByRole('row', { name: /^80 %/ });
+  const telling = page.getByRole('table', { name: 'For the least certain setup' }).getByRole('row', { name: /^80 %/ });
   // Five-minute checks, drawn in by the pace.
   await expect(telling).toContainText('4 min');
   await page.getByLabel('To tell apart a difference of, min').fill('300');

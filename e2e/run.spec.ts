@@ -117,7 +117,7 @@ test('@run a reading that falls due calls by title, icon, notice and voice; in q
   await addDevice(page, 'Sedge 5', '4500', '3.85', '25');
   await addCharger(page, 'Cobble 20', '20');
   await startRun(page, 'Sedge 5', 'Cobble 20', '5', undefined, async () => {
-    await page.getByText('How it calls when a reading is due: sound clear').click();
+    await page.getByText('Reminder: sound clear').click();
     await choose(page, 'Sound', 'soft');
     await page.getByRole('button', { name: 'Sound the chime' }).click();
     await expect(page.getByText(/It was sounded just now|keeps it silent/)).toBeVisible();

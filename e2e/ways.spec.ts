@@ -181,12 +181,12 @@ test('@ways a spreadsheet with days alone and a row of run numbers; a log whose 
   ];
   await paste(page, grid.join('\n'));
   await press(page, 'Put these 3 on the shelf');
-  await press(page, 'File 2 runs');
+  await press(page, 'Save 2 runs');
   await expect(page.getByRole('alert').first()).toContainText('One cell cannot be read');
   await expect(page.getByRole('alert').first()).toContainText('Columns 1 and 2: Write its day and its time of day.');
   await press(page, 'Leave out the row Run');
   await page.getByLabel('Time of day').fill('14:05');
-  await press(page, 'File 2 runs');
+  await press(page, 'Save 2 runs');
   await expect(page.getByRole('heading', { name: '2 runs of Sedge 5' })).toBeVisible();
   await page.goto('/runs');
   await isReady(page);

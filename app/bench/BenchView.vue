@@ -189,6 +189,7 @@ function exportFile(): void {
 }
 
 .shelves a {
+  flex: none;
   white-space: nowrap;
   text-decoration: none;
   border-bottom: 2px solid transparent;

@@ -123,7 +123,7 @@ const save = handleSubmit(async (given) => {
 </script>
 
 <template>
-  <v-dialog :model-value="true" max-width="760" scrollable aria-labelledby="gear-title" @update:model-value="close">
+  <v-dialog :model-value="true" max-width="1040" scrollable aria-labelledby="gear-title" @update:model-value="close">
     <v-card>
       <form ref="form" novalidate @submit.prevent="save" @keydown.ctrl.enter="save">
         <h2 id="gear-title">{{ title }}</h2>

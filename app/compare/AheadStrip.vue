@@ -92,4 +92,19 @@ figure {
   justify-content: end;
   padding: 0 0.9rem 0 0.5rem;
 }
+
+@media (max-width: 640px) {
+  .tools {
+    order: 2;
+  }
+
+  figure {
+    height: auto;
+  }
+
+  figure > .box {
+    flex: none !important;
+    height: clamp(14rem, 45vh, 22rem);
+  }
+}
 </style>

@@ -240,4 +240,17 @@ figcaption {
   padding: 0.2rem 0.9rem;
   font-size: 0.9rem;
 }
+
+/* On a phone the picture comes before what changes it. */
+@media (max-width: 640px) {
+  .curves > .tools {
+    order: 2;
+  }
+
+  .paper {
+    flex: none;
+    height: auto;
+    min-height: 0;
+  }
+}
 </style>

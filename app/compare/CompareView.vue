@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import { defineAsyncComponent, onMounted, ref } from 'vue';
+import { useMediaQuery } from '@vueuse/core';
+import { computed, defineAsyncComponent, onMounted, ref } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import { byDevice, type Comparison } from '@core/compare';
 import MoreActions from '../kit/MoreActions.vue';
@@ -9,6 +10,7 @@ import { useComparisons } from '../logbook/comparisons';
 import FormSheet from '../logbook/FormSheet.vue';
 import HeadlineNote from '../logbook/HeadlineNote.vue';
 import ChooseRuns from './ChooseRuns.vue';
+import CompareBy from './CompareBy.vue';
 import CompareBars from './CompareBars.vue';
 import { SHOWN, UNITS, useCompared } from './compared';
 import { useCompareActs } from './compareActs';
@@ -71,6 +73,14 @@ usePageTitle(() => title.value);
 const acts = useCompareActs(compared, query, ask, (path) => router.push(path));
 const { edit, plan, remove, trouble, wish } = acts;
 
+/** On a phone the answer and the picture come before what changes them. */
+const isPhone = useMediaQuery('(max-width: 640px)');
+const by = computed(() => ({
+  baseline: rows.value[baselineRow.value]?.run.header.id,
+  baselines: baselines.value,
+  yardstick: yardstick.value.id,
+  yardsticks: yardsticks.value,
+}));
 const choosing = ref(chosen.value.length === 0);
 function choose(ids: string[]): void {
   acts.choose(ids);
@@ -101,28 +111,17 @@ const SHOWN_AT_ONCE = 4;
         {{ rows.length > 1 ? `set against ${names[baselineRow] ?? ''}, ${goal}` : 'runs beside each other' }}
       </p>
       <div v-if="opened.length > 1" class="actions controls">
-        <v-select
-          v-if="rows.length > 1"
-          :model-value="rows[baselineRow]?.run.header.id"
-          :items="baselines"
-          item-title="name"
-          item-value="id"
-          label="Set against"
-          density="compact"
-          @update:model-value="(id: string) => ask({ base: id })"
-        />
-        <v-select
-          v-if="rows.length > 1"
-          :model-value="yardstick.id"
-          :items="yardsticks"
-          item-value="id"
-          label="By"
-          density="compact"
-          @update:model-value="(id: string) => ask({ level: id })"
-        />
-        <MoreActions is-folded />
-        <v-btn variant="text" @click="isSaving = true">Save</v-btn>
-        <v-btn :aria-expanded="choosing" @click="choosing = !choosing">Choose runs</v-btn>
+        <CompareBy v-if="rows.length > 1 && !isPhone" v-bind="by" @ask="ask" />
+        <MoreActions is-folded>
+          <template v-if="isPhone">
+            <v-btn variant="text" @click="isSaving = true">Save</v-btn>
+            <v-btn variant="text" :aria-expanded="choosing" @click="choosing = !choosing">Choose runs</v-btn>
+          </template>
+        </MoreActions>
+        <template v-if="!isPhone">
+          <v-btn variant="text" @click="isSaving = true">Save</v-btn>
+          <v-btn :aria-expanded="choosing" @click="choosing = !choosing">Choose runs</v-btn>
+        </template>
       </div>
     </header>
     <FirstPath v-if="hasTooFew" />
@@ -195,6 +194,7 @@ const SHOWN_AT_ONCE = 4;
             <p v-else class="soft">As far as was written down, they were charged alike.</p>
           </aside>
         </div>
+        <div v-if="rows.length > 1 && isPhone" class="below"><CompareBy v-bind="by" @ask="ask" /></div>
         <div v-if="rows.length > 0 && charges.length > 1 && shown !== 'verdict'" class="over chosen-of">
           <div role="group" aria-label="The table shows">
             <button type="button" :aria-pressed="!isDifference" @click="isDifference = false">Figures</button>
@@ -241,7 +241,7 @@ const SHOWN_AT_ONCE = 4;
       </template>
     </template>
     <FormSheet v-model="isSaving" name="keep" title="Save this comparison" action="Save" :task="save">
-      <v-text-field v-model="name" label="Name" maxlength="120" hint="One of the same name is written over." persistent-hint />
+      <v-text-field v-model="name" label="Name" maxlength="120" hint="Replaces the comparison of that name." persistent-hint />
     </FormSheet>
   </section>
 </template>
@@ -273,6 +273,12 @@ const SHOWN_AT_ONCE = 4;
   display: flex;
   flex-direction: column;
   min-width: 0;
+}
+
+.below {
+  display: flex;
+  gap: 0.75rem;
+  padding: 0.5rem 1rem 0;
 }
 
 .pictures,
@@ -338,6 +344,16 @@ summary {
 
   aside {
     border-inline-start: 0;
+  }
+}
+
+@media (max-width: 640px) {
+  .controls {
+    width: auto;
+  }
+
+  .pictures {
+    order: 2;
   }
 }
 </style>

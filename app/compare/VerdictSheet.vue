@@ -92,7 +92,11 @@ const taken = () => ({
 });
 const madeOf = ({ says, why }: Finding) => `${says}\n${why}`;
 
-const HABIT_SAYS: Readonly<Record<Wishes['habit'], string>> = { overnight: 'overnight', 'top-ups': 'by top-ups', both: 'both ways' };
+const HABIT_SAYS: Readonly<Record<Wishes['habit'], string>> = {
+  overnight: 'overnight',
+  'top-ups': 'top-ups',
+  both: 'overnight and top-ups',
+};
 </script>
 
 <template>
@@ -117,7 +121,7 @@ const HABIT_SAYS: Readonly<Record<Wishes['habit'], string>> = { overnight: 'over
         </select></label
       >
       <label
-        >Its owner charges
+        >Charging habit
         <select
           :value="question.wishes.habit"
           @change="emit('wish', { habit: ($event.target as HTMLSelectElement).value as Wishes['habit'] })"

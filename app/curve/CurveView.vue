@@ -457,4 +457,10 @@ aside {
     border-inline-start: 0;
   }
 }
+
+@media (max-width: 640px) {
+  .paper {
+    height: auto;
+  }
+}
 </style>

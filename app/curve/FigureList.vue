@@ -39,19 +39,20 @@ const oneTaken = ({ label, value, detail }: WrittenFigure) => ({ text: `${label}
       <p class="line">
         <span>{{ figure.label }}</span>
         <span class="figures value">{{ figure.value ?? '—' }}</span>
-      </p>
-      <p class="detail soft">
-        {{ figure.detail }}
         <button
           v-if="figure.working"
+          class="mark"
           type="button"
+          data-acts
           :aria-expanded="figure.id === shown"
           :aria-label="`${figure.id === shown ? 'Hide' : 'Show'} working of ${figure.label}`"
+          :title="figure.id === shown ? 'Hide its working' : 'Show its working'"
           @click="$emit('show', figure)"
         >
-          {{ figure.id === shown ? 'hide working' : 'show working' }}
+          =
         </button>
       </p>
+      <p v-if="figure.detail" class="detail soft">{{ figure.detail }}</p>
       <div v-if="figure.id === shown && figure.working" class="working">
         <p class="figures">{{ figure.working.formula }}</p>
         <CopyButton :name="figure.label" is-row :take="() => oneTaken(figure)" />
@@ -94,12 +95,12 @@ h2 {
 
 .line {
   display: flex;
-  justify-content: space-between;
   align-items: baseline;
-  gap: 0.75rem;
+  gap: 0.5rem;
 }
 
 .value {
+  margin-inline-start: auto;
   font-size: 1.15rem;
   font-weight: 700;
   white-space: nowrap;
@@ -109,14 +110,27 @@ h2 {
   font-size: 0.83rem;
 }
 
-button {
-  padding: 0 0.2rem;
+/* One quiet mark beside a figure: how it was worked out. */
+.mark {
+  flex: none;
+  align-self: center;
+  width: 1.5rem;
+  height: 1.5rem;
+  margin-inline-end: -0.4rem;
+  padding: 0;
   font: inherit;
-  color: rgb(var(--v-theme-ink));
-  text-decoration: underline dotted;
+  line-height: 1;
+  color: rgb(var(--v-theme-soft));
   background: none;
-  border: 0;
+  border: 1px solid transparent;
+  border-radius: 50%;
   cursor: pointer;
+}
+
+.mark:hover,
+.mark[aria-expanded='true'] {
+  color: rgb(var(--v-theme-ink));
+  border-color: rgb(var(--v-theme-line));
 }
 
 .working {

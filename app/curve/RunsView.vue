@@ -171,7 +171,7 @@ function callOff(): void {
         </MoreActions>
         <v-btn variant="flat" color="primary" @click="importing = true">Import a file</v-btn>
       </div>
-      <WorkBar v-if="exported" class="working" does="Taking the logbook out" :at="exported" counts="runs">
+      <WorkBar v-if="exported" class="working" does="Exporting the logbook" :at="exported" counts="runs">
         <v-btn size="small" @click="callOff">Stop</v-btn>
       </WorkBar>
       <p v-if="leftOut.length > 0" class="due" role="alert">
@@ -312,6 +312,10 @@ function callOff(): void {
   height: 100%;
 }
 
+.list > :not(.table) {
+  flex: none;
+}
+
 .search {
   display: grid;
   grid-template-columns: minmax(0, 24rem) minmax(0, 13rem) max-content;
@@ -437,8 +441,10 @@ summary {
   }
 
   .row {
-    grid-template-columns: 2.75rem 1.2fr 1fr 1fr;
+    grid-template-columns: 2.75rem repeat(3, minmax(0, auto));
+    justify-content: space-between;
     align-content: center;
+    column-gap: 0.5rem;
     height: 96px;
     padding-inline: 0.25rem 0.75rem;
   }
@@ -457,8 +463,6 @@ summary {
     font-size: 0.78rem;
     line-height: 1.25;
     text-align: start;
-    text-overflow: ellipsis;
-    white-space: nowrap;
   }
 
   .right::before {

@@ -75,6 +75,9 @@ watch(
 );
 onBeforeUnmount(() => calls(''));
 
+/** On the lowest and narrowest screens its keys unfold from one button. */
+const isUnfolded = ref(false);
+
 function focusField(): void {
   void nextTick(() => field.value?.focus());
 }
@@ -213,7 +216,8 @@ useKeys(
         />
         <v-btn type="submit" class="log" :loading="line.busy" :disabled="!mine">{{ line.striking ? 'Strike' : 'Log' }}</v-btn>
       </form>
-      <div class="keys">
+      <button class="fold" type="button" :aria-expanded="isUnfolded" aria-label="More keys" @click="isUnfolded = !isUnfolded">⋯</button>
+      <div class="keys" :class="{ unfolded: isUnfolded }">
         <button type="button" :disabled="!mine" @click="mark"><kbd>Space</kbd> mark</button>
         <button v-if="lanes.records.length > 1" type="button" class="all" :disabled="noneHere" @click="markAll">
           <kbd>Shift Space</kbd> mark all
@@ -249,7 +253,6 @@ useKeys(
 <style scoped>
 /* One row; it unfolds upwards when there is something to say. */
 .due-line {
-  grid-column: -2 / -1;
   min-width: 0;
   padding: 0.55rem 1.5rem;
   background: rgb(var(--v-theme-bar));
@@ -437,6 +440,118 @@ kbd {
     height: 1px;
     overflow: hidden;
     clip-path: inset(50%);
+  }
+}
+
+.fold {
+  display: none;
+}
+
+/* A low screen, or a page that is enlarged: one row, its keys behind a button. */
+@media (max-width: 300px), (max-height: 480px) and (max-width: 900px) {
+  .due-line {
+    padding: 0.25rem 0.6rem;
+  }
+
+  .row {
+    flex-wrap: nowrap;
+    gap: 0.5rem;
+  }
+
+  .row:has(.unfolded) {
+    flex-wrap: wrap;
+  }
+
+  form {
+    flex: 1 1 0;
+    order: 0;
+  }
+
+  .whose:not(.said) .words {
+    position: absolute;
+    width: 1px;
+    height: 1px;
+    overflow: hidden;
+    clip-path: inset(50%);
+  }
+
+  .countdown {
+    min-width: 0;
+    font-size: 1.2rem;
+  }
+
+  .word {
+    display: none;
+  }
+
+  input {
+    min-width: 0;
+    padding: 0.2rem 0.4rem;
+    font-size: 1.1rem;
+  }
+
+  .fold {
+    display: block;
+    min-width: 32px;
+    min-height: 40px;
+    font: 700 1.2rem var(--words);
+    color: inherit;
+    background: none;
+    border: 0;
+    cursor: pointer;
+  }
+
+  .keys {
+    order: 1;
+    flex-basis: 100%;
+    margin: 0;
+  }
+
+  .keys:not(.unfolded) {
+    display: none;
+  }
+
+  .hint {
+    display: none;
+  }
+}
+
+/* Too narrow for a clock beside the field: it stands above it. */
+@media (max-width: 300px) {
+  .due-line {
+    padding-block: 0.15rem;
+  }
+
+  .row {
+    flex-wrap: wrap;
+    gap: 0 0.4rem;
+  }
+
+  .countdown {
+    flex: 1 0 60%;
+    font-size: 0.95rem;
+  }
+
+  .fold {
+    min-height: 20px;
+    line-height: 1;
+  }
+
+  form {
+    flex-basis: 100%;
+    order: 1;
+    gap: 0.3rem;
+  }
+
+  .due-line :deep(.log) {
+    min-width: 40px;
+    min-height: 36px;
+    height: 36px;
+    padding-inline: 0.4rem;
+  }
+
+  .keys {
+    order: 2;
   }
 }
 </style>

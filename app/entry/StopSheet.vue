@@ -100,7 +100,7 @@ async function stop(): Promise<void> {
         <p>{{ offer ? `Its method may stop here: ${offer.says}.` : 'Its method would continue.' }}</p>
         <p v-if="readable" class="due">Can still be read: {{ readable }}. Cancel, and log it first.</p>
         <details v-if="lacks.length > 0" class="soft">
-          <summary>Missing, and gone</summary>
+          <summary>Not read in time</summary>
           <ul>
             <li v-for="each in lacks" :key="each">{{ each }}</li>
           </ul>

@@ -153,7 +153,7 @@ useKeys({
           <FailureNote v-if="failure" />
           <ErrorBoundary v-if="isPlaced"><RouterView :key="route.path" /></ErrorBoundary>
         </main>
-        <div>
+        <div class="foot">
           <UndoNote v-if="told" />
           <DueLine v-if="isOpen && lanes.records.length > 0" />
         </div>
@@ -198,6 +198,12 @@ useKeys({
   border-left: 1px solid rgb(var(--v-theme-line));
   background: rgb(var(--v-theme-paper));
   outline: none;
+}
+
+/* What was done last, and the due line, beneath the place. */
+.foot {
+  grid-column: -2 / -1;
+  min-width: 0;
 }
 
 .mended {

@@ -76,8 +76,8 @@ onMounted(async () => {
         <h2>What the figures mean</h2>
         <p>
           A level is what the display shows; a gain is a level less the level at plug-in. A time read between two checks lies between them,
-          and says so. Two times whose bounds overlap or touch are a tie. “Show working” under a figure gives its formula and the readings
-          it used.
+          and says so. Two times whose bounds overlap or touch are a tie. The mark = beside a figure gives its formula and the readings it
+          used.
         </p>
       </section>
       <section>

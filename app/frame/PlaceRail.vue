@@ -1,6 +1,6 @@
 <script setup lang="ts">
-import { mdiKeyboardOutline, mdiTuneVariant, mdiWeatherNight, mdiWhiteBalanceSunny } from '@mdi/js';
-import { computed } from 'vue';
+import { mdiKeyboardOutline, mdiMenu, mdiTuneVariant, mdiWeatherNight, mdiWhiteBalanceSunny } from '@mdi/js';
+import { computed, ref, watch } from 'vue';
 import { useRoute } from 'vue-router';
 import { useSettings } from '../kit/settings';
 import { logbookKind } from '../logbook/kind';
@@ -27,11 +27,23 @@ const counts = computed<Record<string, number>>(() => ({
 }));
 const isHere = (path: string) => route.path === path || route.path.startsWith(`${path}/`);
 const isDark = computed(() => settings.theme === 'darkRoom');
+/** On the narrowest screens the places unfold from one button. */
+const isOpen = ref(false);
+const hereName = computed(() => [...PLACES, SETTINGS, HELP].find(({ path }) => isHere(path))?.name ?? 'Inkpath Log');
+watch(
+  () => route.path,
+  () => (isOpen.value = false),
+);
 const turn = () => (settings.theme = isDark.value ? 'paper' : 'darkRoom');
 </script>
 
 <template>
-  <nav aria-label="Places">
+  <nav aria-label="Places" :class="{ open: isOpen }" @keydown.esc="isOpen = false">
+    <button class="unfold" type="button" :aria-expanded="isOpen" :aria-label="`${hereName}, all places`" @click="isOpen = !isOpen">
+      <svg viewBox="0 0 24 24" aria-hidden="true"><path :d="mdiMenu" /></svg>
+      {{ hereName }}
+      <span v-if="lanes.records.length > 0" class="live" />
+    </button>
     <RouterLink to="/live" class="mark" aria-label="Inkpath Log, to the board">
       <svg viewBox="0 0 52 40" width="52" height="40" aria-hidden="true">
         <path class="path" d="M2 37c11 0 10-7 14-16S26 7 32 7" />
@@ -235,6 +247,10 @@ li a.here {
   }
 }
 
+.unfold {
+  display: none;
+}
+
 @media (max-width: 430px) {
   li a {
     padding-inline: 0.25rem;
@@ -242,15 +258,48 @@ li a.here {
   }
 }
 
+/* A phone held near, or a page that is enlarged: one button, and the places beneath it. */
 @media (max-width: 360px) {
-  ul {
-    min-width: 0;
+  nav {
+    flex-direction: column;
+    align-items: stretch;
   }
 
-  li a {
-    margin-inline-start: 0;
-    padding-inline: 0.1rem;
-    font-size: 0.74rem;
+  .unfold {
+    display: flex;
+    gap: 0.5rem;
+    align-items: center;
+    min-height: 44px;
+    padding: 0.2rem 0.75rem;
+    font: 700 1rem var(--words);
+    color: inherit;
+    background: none;
+    border: 0;
+    cursor: pointer;
+  }
+
+  .unfold svg {
+    width: 1.4rem;
+    fill: rgb(var(--v-theme-ink));
+  }
+
+  nav:not(.open) > :is(ul, .foot) {
+    display: none;
+  }
+
+  nav.open > ul {
+    display: grid;
+    grid-template-columns: repeat(auto-fill, minmax(6.5rem, 1fr));
+  }
+
+  nav.open li a {
+    padding: 0.5rem 0.75rem;
+    border: 0;
+    font-size: 0.9rem;
+  }
+
+  nav.open .foot > button:first-of-type {
+    display: block;
   }
 }
 </style>

@@ -157,9 +157,9 @@ const example = computed(() =>
 
 <style scoped>
 .columns {
-  columns: 24rem 2;
+  columns: 24rem 3;
   column-gap: 3rem;
-  max-width: 62rem;
+  max-width: 96rem;
 }
 
 section section {

@@ -212,6 +212,12 @@ async function remove(): Promise<void> {
   border-inline-start: 1px solid rgb(var(--v-theme-line));
 }
 
+@media (max-width: 640px) {
+  .next {
+    max-width: 100%;
+  }
+}
+
 @media (max-width: 1000px) {
   .spread {
     grid-template-columns: minmax(0, 1fr);

@@ -57,7 +57,7 @@ const range = (from: number | undefined, to: number | undefined) =>
       <CopyButton name="what it can tell" is-row />
       <table v-cards>
         <caption class="soft">
-          The worst of all its setups at each level, so it holds for all
+          For the least certain setup
         </caption>
         <thead>
           <tr>

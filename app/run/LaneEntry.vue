@@ -39,18 +39,11 @@ function type(event: Event): void {
 
 <style scoped>
 .lane-entry {
-  position: absolute;
-  top: 0.4rem;
-  left: 0.5rem;
-  width: var(--entry, min(11rem, 60%));
-}
-
-.lane-entry:focus-within {
-  width: min(11rem, 90%);
+  width: min(13rem, 100%);
+  padding: 0.15rem 0.25rem;
 }
 
 .lane-entry.alone {
-  position: static;
   width: 100%;
   padding-block: 1rem 0.5rem;
 }

@@ -22,6 +22,8 @@ const props = defineProps<{
   letter: string;
   isSlim?: boolean;
   isAlone?: boolean;
+  /** No other lane is on the board: there is room for its power and heat, too. */
+  isOnly?: boolean;
   ghost?: Opened | undefined;
   at?: number | undefined;
 }>();
@@ -113,7 +115,7 @@ const celsius = computed(() => {
       <slot v-if="isDrawn && isAlone" name="entry" />
     </div>
     <div class="paper">
-      <LanePaper v-if="isDrawn" :run="run" :elapsed="elapsed" :coming="coming" :ghost="ghost" :is-alone="isAlone" />
+      <LanePaper v-if="isDrawn" :run="run" :elapsed="elapsed" :coming="coming" :ghost="ghost" :is-alone="isAlone || isOnly" />
       <slot v-if="isDrawn && !isAlone" name="entry" />
     </div>
     <div class="when">
@@ -122,7 +124,7 @@ const celsius = computed(() => {
         {{ isDue ? `late for the check at ${nominal(dueAt)}` : `until the check at ${nominal(dueAt)}` }}
       </p>
       <p v-for="{ to, when } in comingInWords" :key="to" class="words pencil">
-        {{ to }} % <span class="figures">{{ when }}</span>
+        {{ to }} % expected <span class="figures">{{ when }}</span>
       </p>
       <p v-if="dueAt === undefined && run.header.cadence" class="soft words">no more readings wanted</p>
     </div>
@@ -228,14 +230,19 @@ h2 a:hover {
 
 .paper {
   position: relative;
+  display: flex;
+  flex-direction: column;
   min-height: 9.5rem;
   height: 100%;
   border-inline: 1px solid rgb(var(--v-theme-grid));
 }
 
+/* What is typed into stands above the curve, never on it. */
 .paper > :deep(.strip) {
-  position: absolute;
-  inset: 0;
+  flex: 1;
+  order: 2;
+  height: 0;
+  min-height: 0;
 }
 
 .when {
@@ -384,6 +391,10 @@ h2 a:hover {
     font-size: 2.6rem;
   }
 
+  .slim h2 a {
+    -webkit-line-clamp: none;
+  }
+
   .slim .level {
     font-size: 3.6rem;
   }
@@ -511,6 +522,32 @@ h2 a:hover {
 
   .lane:only-child:not(.alone) .paper {
     height: 18rem;
+  }
+}
+
+/* Too narrow for both beside each other. */
+@media (max-width: 360px) {
+  h2 {
+    flex-wrap: wrap;
+  }
+
+  .lane,
+  .lane:not(.alone) {
+    grid-template: auto auto auto / minmax(0, 1fr);
+  }
+
+  .lane .when,
+  .lane:not(.alone) .when {
+    display: flex;
+    flex-wrap: wrap;
+    gap: 0 0.75rem;
+    align-items: baseline;
+    padding: 0.1rem 0.75rem;
+    text-align: start;
+  }
+
+  .lane .paper {
+    grid-row: 3;
   }
 }
 </style>

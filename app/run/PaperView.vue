@@ -72,13 +72,14 @@ async function fileRuns(): Promise<void> {
       <h1>From paper</h1>
       <p class="soft">a study that was written down elsewhere: times down, setups across</p>
       <div class="actions">
-        <v-btn variant="flat" color="primary" :loading="busy" @click="fileRuns"
-          >File {{ filled.length === 1 ? 'one run' : `${filled.length} runs` }}</v-btn
+        <v-btn variant="flat" color="primary" :loading="busy" :disabled="filled.length === 0" @click="fileRuns"
+          >Save {{ filled.length === 1 ? '1 run' : `${filled.length} runs` }}</v-btn
         >
       </div>
       <WorkBar v-if="stored" class="working" does="Checking and storing" name="Storing the runs" :at="stored" counts="runs" />
       <p v-if="trouble || refused" class="due" role="alert">{{ trouble || refused }}</p>
       <p v-else-if="tried && lacks.length > 0" class="due" role="alert">{{ lacks.join(' ') }}</p>
+      <p v-else-if="filled.length === 0" class="soft why">Nothing is filled in yet.</p>
     </header>
     <form class="body" novalidate @submit.prevent="fileRuns">
       <DraftOffer :draft="offer" />
@@ -115,7 +116,7 @@ async function fileRuns(): Promise<void> {
           <div class="facts">
             <v-select v-model="about.method" :items="methods.all" item-title="name" item-value="id" label="Method" clearable />
             <v-select v-model="about.state" :items="[...STATES]" label="State" />
-            <v-text-field v-model="about.rest" label="Minutes left off before" inputmode="decimal" />
+            <v-text-field v-model="about.rest" label="Rested for (minutes)" inputmode="decimal" />
             <FigureField v-model="about.ambient" name="Room" :unit="shownUnit('°C')" />
             <v-checkbox v-model="about.isClip" label="The times are those of a clip" />
             <template v-if="about.isClip">

@@ -102,6 +102,7 @@ useKeys({
         :letter="lanes.letterOf(run.header.id)"
         :is-slim="shown.length > 4"
         :is-alone="alone !== undefined"
+        :is-only="shown.length === 1"
         :ghost="board.ghostUnder(run.header.id)"
       >
         <template #tools>
@@ -175,7 +176,6 @@ useKeys({
   .paired > .lane {
     --what: 14rem;
     --when: 10.5rem;
-    --entry: 3.6rem;
 
     border-inline-end: 1px solid rgb(var(--v-theme-line));
   }

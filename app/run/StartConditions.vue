@@ -77,14 +77,7 @@ const title = computed(() => props.planned?.title ?? 'How it starts');
       <v-text-field v-model="differences" label="What differs this time, if anything" maxlength="80" density="compact" />
     </template>
     <template v-else>
-      <v-text-field
-        v-model="rest"
-        label="Minutes it was left off before"
-        inputmode="decimal"
-        density="compact"
-        maxlength="80"
-        hide-details
-      />
+      <v-text-field v-model="rest" label="Rested for (minutes)" inputmode="decimal" density="compact" maxlength="80" hide-details />
       <FigureField v-model="ambient" name="Room" :unit="shownUnit('°C')" density="compact" maxlength="80" hide-details />
     </template>
   </aside>

@@ -276,7 +276,7 @@ async function plugIn(): Promise<void> {
           of="device"
           label="Device"
           aria-required="true"
-          :hint="shelf.devices.length === 0 ? 'needed, by its name: its battery and what it takes can follow on the bench' : 'needed'"
+          :hint="shelf.devices.length === 0 ? 'Required. Add its battery later.' : 'Required.'"
           persistent-hint
         />
         <GearField
@@ -285,7 +285,7 @@ async function plugIn(): Promise<void> {
           of="charger"
           label="Charger"
           aria-required="true"
-          :hint="shelf.chargers.length === 0 ? 'needed, by its name: its watts and its label can follow on the bench' : 'needed'"
+          :hint="shelf.chargers.length === 0 ? 'Required. Add its label later.' : 'Required.'"
           persistent-hint
         />
         <FigureField
@@ -332,7 +332,7 @@ async function plugIn(): Promise<void> {
       <div class="asides">
         <StartConditions v-model="confirmed" :planned="asPlanned" />
         <details class="aside">
-          <summary>How it calls when a reading is due: sound {{ settings.loudness }}</summary>
+          <summary>Reminder: sound {{ settings.loudness }}</summary>
           <CallFields />
         </details>
         <aside>
@@ -389,6 +389,23 @@ summary {
 aside li {
   margin-inline-start: 1.1rem;
   padding-block: 0.2rem;
+}
+
+/* A wide screen is used: fields stand beside each other, what is taken for granted to their right. */
+@media (min-width: 1280px) {
+  .body {
+    grid-template-columns: minmax(0, 54rem) minmax(0, 24rem);
+  }
+
+  .fields {
+    grid-template-columns: repeat(2, minmax(0, 1fr));
+    gap: 1rem 2rem;
+  }
+
+  .fields > :is(.set, .v-btn, p) {
+    grid-column: 1 / -1;
+    justify-self: start;
+  }
 }
 
 @media (max-width: 900px) {

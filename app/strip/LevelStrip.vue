@@ -111,4 +111,19 @@ const body = computed(() =>
   min-height: 2.3rem;
   padding: 0.25rem 0.9rem 0 0.5rem;
 }
+
+@media (max-width: 640px) {
+  .tools {
+    order: 2;
+  }
+
+  .strip {
+    height: auto;
+  }
+
+  .strip > .box {
+    flex: none !important;
+    height: clamp(14rem, 45vh, 22rem);
+  }
+}
 </style>

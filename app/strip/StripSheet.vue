@@ -227,7 +227,7 @@ function slide(event: PointerEvent): void {
         <template v-if="readout"
           ><strong>{{ readout.at }}</strong> {{ readout.values.join(' · ') }}</template
         >
-        <span v-else class="soft">point at the paper to read it</span>
+        <span v-else class="soft">Hover or tap to read values</span>
       </p>
       <div v-if="there.length > 1" role="group" aria-label="Tracks">
         <button v-for="track in there" :key="track" type="button" :aria-pressed="drawn.includes(track)" @click="toggle(track)">
@@ -360,5 +360,25 @@ function slide(event: PointerEvent): void {
   min-width: 3px;
   background: rgb(var(--v-theme-due) / 12%);
   border-inline: 1.5px solid rgb(var(--v-theme-due));
+}
+
+/* On a phone the picture comes before what changes it. */
+@media (max-width: 640px) {
+  .tools {
+    order: 2;
+  }
+
+  .readout {
+    order: -1;
+  }
+
+  .reader {
+    height: auto;
+  }
+
+  .paper {
+    flex: none;
+    height: clamp(11rem, 40vh, 20rem);
+  }
 }
 </style>

@@ -86,7 +86,7 @@ export function worth(group: Group, shelf: Shelf): Said | undefined {
     pick === cheapest
       ? `${found.costs.some(({ value }) => value === undefined) ? 'and nothing dearer whose price is known' : 'and nothing dearer'} saves time that these readings can show`
       : found.points.some((each) => isFaster(each, pick))
-        ? 'and most of the gain'
+        ? 'most of the gain'
         : 'and nothing surely saves more';
 
   const claims: OwnClaim[] = [];
@@ -145,7 +145,9 @@ export function worth(group: Group, shelf: Shelf): Said | undefined {
   if (pick === cheapest)
     for (const each of found.points.filter(({ x }) => x > pick.x))
       claims.push({ figure: measure.id, who: pick.name, says: 'unbeaten', than: each.name });
-  return { who: pick.name, figures: `${paidSays}, ${gives}`, why: why.join(' '), claims };
+  const said =
+    gives !== 'most of the gain' ? `${paidSays}, ${gives}` : pick.x === 0 ? `${gives}, and at home already` : `${gives} for ${paidSays}`;
+  return { who: pick.name, figures: said, why: why.join(' '), claims };
 }
 
 /** Volume of a size such as `58 × 28 × 51 mm`, in cm³. */

@@ -83,7 +83,7 @@ export function notices(run: RunRecord): Notice[] {
     kind: 'fell',
     from: seconds,
     to: seconds,
-    text: `The level fell to ${value} % at ${spell(seconds)}; first passages count`,
+    text: `The level fell to ${value} % at ${spell(seconds)}; only the first time each level was reached counts`,
   }));
   const held = holds(run);
   const isHeld = (span: Span) => held.some(({ from, to }) => from < span.to && to > span.from);

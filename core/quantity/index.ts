@@ -6,7 +6,7 @@ export { decimalsFor, fixed, inUnit, price, signedShare, temperature, temperatur
 export { drawnRise, inManner, keptFrom, mannerNow, setManner, shownIn, shownUnit, type Manner } from './manner';
 export { parseEntryLine, type LineValues, type ParsedLine, type Surfaces } from './entryLine';
 export { writeEntryLine } from './writeLine';
-export { clipped, lowerFirst, quoted, upperFirst } from './letters';
+export { clipped, isolated, lowerFirst, quoted, upperFirst } from './letters';
 export { listed } from './listed';
 export { escapeHtml, tableHtml, tableTsv, type PlainTable } from './plainTable';
 export type { ClipTime, Elapsed, Moment, WallTime } from './times';

@@ -4,6 +4,10 @@ export const upperFirst = (text: string): string => text.charAt(0).toUpperCase()
 /** A title as it stands in a sentence. */
 export const lowerFirst = (text: string): string => text.charAt(0).toLowerCase() + text.slice(1);
 
+const RIGHT_TO_LEFT = /[\u0590-\u08ff\ufb1d-\ufdff\ufe70-\ufefc]/;
+/** A name that stands within a sentence: one that is read from right to left moves no figure beside it (Unicode Standard Annex 9, isolates). */
+export const isolated = (name: string): string => (RIGHT_TO_LEFT.test(name) ? `\u2068${name}\u2069` : name);
+
 /** A text of so many characters at most. */
 export const clipped = (text: string, most: number): string => (text.length > most ? `${text.slice(0, most - 1).trimEnd()}…` : text);
 
