@@ -81,7 +81,7 @@ test('@run an hour asleep says when to wake the screen, and a check that came la
 
 test('@run a rehearsal is played at speed, read by a person or a stand-in, scored, and kept out of the logbook', async ({ page }) => {
   await page.goto('/live');
-  await page.getByRole('link', { name: 'rehearse a run' }).click();
+  await page.getByRole('link', { name: 'Try it in a rehearsal' }).click();
   await page.getByLabel('Minutes between readings').fill('0');
   await page.getByRole('button', { name: 'Plug in' }).click();
   await expect(page.getByText('Write minutes between readings').first()).toBeVisible();
@@ -114,7 +114,7 @@ test('@run a rehearsal is played at speed, read by a person or a stand-in, score
       .nth(5),
   ).not.toHaveText('0');
   await page.goto('/runs');
-  await expect(page.getByRole('heading', { name: 'No finished runs yet' })).toBeVisible();
+  await expect(page.getByRole('heading', { name: 'From plug-in to a verdict' })).toBeVisible();
   await page.goto('/live');
   await expect(page.getByRole('article')).toHaveCount(0);
 });

@@ -42,6 +42,9 @@ for (const theme of ['light', 'dark'] as const) {
         await page.goto(DEMO + path);
         await isReady(page);
         await look(page, name);
+        await page.setViewportSize({ width: 390, height: 844 });
+        await look(page, `${name} on a phone`);
+        await page.setViewportSize({ width: 1280, height: 800 });
       }
     });
 

@@ -21,7 +21,7 @@ test('@slice the demo opens with finished runs, one that stalled, and one live',
     .click();
   await expect(page.getByText(/No gain for .* from .* on/)).toBeVisible();
   await page.goto('/');
-  await expect(page.getByRole('heading', { name: 'Nothing is charging yet' })).toBeVisible();
+  await expect(page.getByRole('heading', { name: 'From plug-in to a verdict' })).toBeVisible();
   expect(troubles).toEqual([]);
 });
 

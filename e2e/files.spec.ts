@@ -111,5 +111,5 @@ test('@slice a file that cannot be read is refused by its place, and nothing sto
   await page.getByLabel('Skip rows that cannot be read').check();
   await expect(page.getByText('1 could not be read and are left out')).toBeVisible();
   await page.getByRole('button', { name: 'Cancel' }).click();
-  await expect(page.getByRole('heading', { name: 'No finished runs yet' })).toBeVisible();
+  await expect(page.getByRole('heading', { name: 'From plug-in to a verdict' })).toBeVisible();
 });

@@ -1,5 +1,5 @@
 import { expect, test, type Page } from '@playwright/test';
-import { bookOf, DEMO, importFile, isReady, runOf, SCREENS } from './person';
+import { bookOf, bringShelf, choose, DEMO, doMore, importFile, isReady, log, runOf, SCREENS, startRun, stopRun } from './person';
 import { exampleHeader } from '../core/ink/example';
 
 /** First minutes, small screens and large text: what a person sees who has never been here, or sees little at once. */
@@ -68,6 +68,20 @@ function troubles(page: Page): Promise<string[]> {
           found.push(`“${one.text}” lies on “${other.text}”`);
         }
       }
+    // A name that is read from right to left tears no length of time apart: its figures stand in their order.
+    const texts = document.createTreeWalker(document.body, NodeFilter.SHOW_TEXT);
+    for (let node = texts.nextNode(); node; node = texts.nextNode()) {
+      const length = /\d+ h \d\d/.exec(node.textContent ?? '');
+      if (!length || !node.parentElement || !isSeen(node.parentElement)) continue;
+      const at = (index: number) => {
+        const range = document.createRange();
+        range.setStart(node, index);
+        range.setEnd(node, index + 1);
+        return range.getBoundingClientRect();
+      };
+      const [first, last] = [at(length.index), at(length.index + length[0].length - 1)];
+      if (Math.abs(first.top - last.top) < 3 && first.left >= last.left) found.push(`“${length[0]}” is torn apart`);
+    }
     for (const button of document.querySelectorAll<HTMLElement>('.v-btn, h1, h2, .chosen-of button')) {
       if (!isSeen(button) || button.scrollWidth <= button.clientWidth + 1) continue;
       found.push(`“${button.textContent?.trim().slice(0, 40)}” is cut off`);
@@ -101,7 +115,8 @@ test('@first no two words overlap and nothing is cut, at any width, enlarged too
       if (height < 500 && (line?.height ?? 0) > 64) found.push(`${name} at ${width} × ${height}: the due line is ${line?.height} px high`);
       const strip = page.locator('.reader .paper, .lane .paper').first();
       const drawn = (await strip.count()) > 0 ? await strip.boundingBox() : undefined;
-      if (drawn && drawn.height < 160 && name !== 'apart') found.push(`${name} at ${width} × ${height}: the strip is ${drawn.height} px high`);
+      if (drawn && drawn.height < 160 && name !== 'apart')
+        found.push(`${name} at ${width} × ${height}: the strip is ${drawn.height} px high`);
     }
   }
   expect(found).toEqual([]);
@@ -167,6 +182,217 @@ test('@first names from right to left, in other scripts and of sixty letters tea
       await page.setViewportSize({ width, height });
       await page.waitForTimeout(120);
       for (const each of await troubles(page)) found.push(`${path} at ${width} × ${height}: ${each}`);
+    }
+  }
+  expect(found).toEqual([]);
+});
+
+test('@first from an empty logbook the first reading is logged in seven actions, each step offered; then the next, to the verdict', async ({
+  page,
+}) => {
+  await page.goto('/');
+  await isReady(page);
+  // On every place the same path, its step at hand marked, and a picture of what is at its end.
+  for (const place of ['/bench', '/plan', '/runs', '/compare', '/live']) {
+    await page.goto(place);
+    const path = page.getByRole('region', { name: 'From plug-in to a verdict' });
+    await expect(path.getByRole('listitem')).toHaveCount(4);
+    await expect(path.locator('[aria-current="step"]')).toContainText('Gear');
+    await expect(path.getByRole('img', { name: /made-up runs/ })).toBeVisible();
+    await expect(path.getByRole('link', { name: 'Look round in the demo logbook' })).toHaveAttribute('href', `${DEMO}/`);
+  }
+  await expect(page.getByText('npm run')).toHaveCount(0);
+  let actions = 0;
+  const act = async (what: Promise<unknown>) => {
+    await what;
+    actions += 1;
+  };
+  await act(page.getByRole('link', { name: 'Name a device and a charger' }).click());
+  await act(page.getByLabel('Device', { exact: true }).fill('Sedge 5'));
+  await page.getByLabel('Device', { exact: true }).press('Enter');
+  await act(page.getByLabel('Charger', { exact: true }).fill('Cobble 20'));
+  await page.getByLabel('Charger', { exact: true }).press('Enter');
+  await act(page.getByRole('button', { name: 'Ready' }).click());
+  await act(page.keyboard.press('Space'));
+  await expect(page.getByRole('article')).toBeVisible();
+  await act(page.keyboard.type('42'));
+  await act(page.keyboard.press('Enter'));
+  await expect(page.getByRole('article')).toContainText('42');
+  expect(actions).toBeLessThanOrEqual(7);
+  await stopRun(page, 'Window over');
+  await page.getByRole('link', { name: 'Start another run' }).click();
+  await page.getByRole('button', { name: 'Ready' }).click();
+  await page.keyboard.press('Space');
+  await log(page, '40');
+  await stopRun(page, 'Window over');
+  await page.goto('/compare');
+  await expect(page.getByRole('button', { name: 'Sedge 5', exact: true }).first()).toBeVisible();
+});
+
+test('@first on the bench each piece of gear leads on to the next step', async ({ page }) => {
+  await page.goto('/bench');
+  await page.getByRole('button', { name: 'Add a device' }).click();
+  await page.getByLabel('Name').fill('Sedge 5');
+  await page.getByRole('button', { name: 'Save and add a charger' }).click();
+  await expect(page.getByRole('heading', { name: 'A new charger' })).toBeVisible();
+  await page.getByLabel('Name').fill('Cobble 20');
+  await page.getByRole('button', { name: 'Save', exact: true }).click();
+  await expect(page.getByText('Cobble 20 is on the shelf.')).toBeVisible();
+  await page.getByRole('link', { name: 'Start a run' }).click();
+  await expect(page.getByRole('heading', { name: 'Start a run' })).toBeVisible();
+});
+
+test('@first the demo opens on a comparison, says what it is for, and leads past five stops, once', async ({ page }) => {
+  const troubles: string[] = [];
+  page.on('console', (message) => {
+    if (message.type() === 'error') troubles.push(message.text());
+  });
+  await page.goto(DEMO);
+  await expect(page.getByText('Inkpath Log times how devices charge')).toBeVisible();
+  await expect(page.getByRole('region', { name: 'In short' })).toContainText('Fastest to full');
+  await expect(page.getByRole('region', { name: 'Figures side by side' })).toBeVisible();
+  await page.getByRole('button', { name: 'Take the tour' }).click();
+  for (let stop = 1; stop <= 5; stop += 1) {
+    await expect(page.getByText(`${stop} of 5`)).toBeVisible();
+    await page.getByRole('button', { name: stop < 5 ? 'Next' : 'Done' }).click();
+  }
+  await expect(page.getByText('of 5')).toHaveCount(0);
+  await page.reload();
+  await expect(page.getByRole('region', { name: 'In short' })).toBeVisible();
+  await expect(page.getByText('Inkpath Log times how devices charge')).toHaveCount(0);
+  // Nothing of it offends the policy of the page.
+  expect(troubles).toEqual([]);
+});
+
+test('@first addresses say what they are, old ones lead there, and each screen has its own title', async ({ page }) => {
+  const titles = new Set<string>();
+  for (const path of Object.values(SCREENS)) {
+    await page.goto(DEMO + path);
+    await isReady(page);
+    await expect(page).toHaveTitle(/^.+ · Inkpath Log$/);
+    titles.add((await page.title()).replace('● Reading due · ', ''));
+  }
+  // Four comparisons of other runs, and of three of them the same number.
+  expect(titles.size).toBeGreaterThanOrEqual(Object.keys(SCREENS).length - 2);
+  for (const [old, now] of [
+    ['/run', '/live'],
+    ['/run/new?study=x', '/live/new?study=x'],
+    ['/curve', '/runs'],
+    ['/curve/saltmarsh-6', '/runs/saltmarsh-6'],
+  ] as const) {
+    await page.goto(DEMO + old);
+    await expect(page).toHaveURL(DEMO + now);
+  }
+});
+
+const undo = async (page: Page) => {
+  await page.locator('h1').first().click();
+  await page.keyboard.press('Control+z');
+};
+const saidUndone = (page: Page) => expect(page.getByText(/^Undone: /)).toBeVisible();
+
+test('@first undo brings back a discarded run, a strike, a retired charger, a sentence, a comparison and a setting', async ({ page }) => {
+  test.setTimeout(300_000);
+  // A run that was discarded.
+  await page.goto(`${DEMO}/runs/saltmarsh-1`);
+  await isReady(page);
+  await expect(page.getByRole('button', { name: 'Copy the ink' })).toBeVisible();
+  await doMore(page, 'Discard');
+  await expect(page.getByText(/This run was discarded on/)).toBeVisible();
+  await expect(page.getByText('Discarded the run.')).toBeVisible();
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(page.getByText(/This run was discarded on/)).toHaveCount(0);
+  // A reading that was struck, of a finished run.
+  await page.getByRole('button', { name: /^Strike the reading at 5 min/ }).click();
+  await page.getByRole('dialog').getByRole('textbox').fill('slip');
+  await page.getByRole('dialog').getByRole('button', { name: 'Strike it' }).click();
+  await expect(page.getByText('struck: slip')).toBeVisible();
+  await undo(page);
+  await saidUndone(page);
+  await expect(page.getByText('struck: slip')).toHaveCount(0);
+  // A charger that was retired.
+  await page.goto(`${DEMO}/bench?shelf=charger`);
+  await isReady(page);
+  await page
+    .getByRole('row', { name: /Cobble 12/ })
+    .getByRole('button', { name: /Retire/ })
+    .click();
+  await expect(page.getByRole('row', { name: /Cobble 12/ })).toHaveCount(0);
+  await undo(page);
+  await expect(page.getByRole('row', { name: /Cobble 12/ })).toHaveCount(1);
+  // In a field it is the field's own.
+  await page.getByLabel('Search chargers').fill('Quern');
+  await page.keyboard.press('Control+z');
+  await expect(page.getByLabel('Search chargers')).toHaveValue('');
+  // A setting.
+  await page.goto(`${DEMO}/settings`);
+  await choose(page, 'Temperatures in', '°F');
+  await expect(page.getByText('98.6 °F')).toBeVisible();
+  await undo(page);
+  await expect(page.getByText('37.0 °C')).toBeVisible();
+  // A comparison that was saved, and a sentence of its verdict in words of one's own.
+  await page.goto(`${DEMO}/compare?show=verdict&runs=saltmarsh-1.saltmarsh-3.saltmarsh-5`);
+  await isReady(page);
+  const finding = page.getByRole('listitem').filter({ hasText: 'Overnight' });
+  await finding.getByRole('button', { name: /Edit/ }).click();
+  await finding.getByRole('textbox').fill('Any of them, for nights.');
+  await finding.getByRole('button', { name: 'Save' }).click();
+  await expect(finding).toContainText('Any of them, for nights.');
+  await undo(page);
+  await expect(finding).not.toContainText('Any of them, for nights.');
+});
+
+test('@first undo moves a run of the calendar and a lane back, takes a correction back, and refuses what changed since', async ({
+  page,
+  context,
+}) => {
+  test.setTimeout(300_000);
+  await bringShelf(page, ['Sedge 5', 'Heron 3'], ['Cobble 20', 'Quern 30']);
+  await startRun(page, 'Sedge 5', 'Cobble 20', '10');
+  await startRun(page, 'Heron 3', 'Quern 30', '10');
+  const lanes = page.getByRole('article');
+  await expect(lanes.first()).toContainText('Sedge 5');
+  await page.getByRole('button', { name: /^Move lane A/ }).press('ArrowDown');
+  await expect(lanes.first()).toContainText('Heron 3');
+  await undo(page);
+  await expect(lanes.first()).toContainText('Sedge 5');
+  // A reading that was logged, struck since in another tab.
+  await log(page, '20');
+  await undo(page);
+  await saidUndone(page);
+  await page.goto('/bench?shelf=charger');
+  await page
+    .getByRole('row', { name: /Cobble 20/ })
+    .getByRole('button', { name: /Retire/ })
+    .click();
+  await expect(page.getByRole('row', { name: /Cobble 20/ })).toHaveCount(0);
+  const other = await context.newPage();
+  await other.goto('/bench?shelf=charger');
+  await other.getByLabel('Show what is retired').check();
+  await other.getByRole('button', { name: /Put Cobble 20 back/ }).click();
+  await expect(page.getByRole('row', { name: /Cobble 20/ })).toHaveCount(1);
+  await undo(page);
+  await expect(page.getByText('Cobble 20 was changed since. Nothing was undone.')).toBeVisible();
+  await expect(page.getByRole('row', { name: /Cobble 20/ })).toHaveCount(1);
+});
+
+test('@first text of twice its size loses no title, cuts no key and lays nothing on another', async ({ page }) => {
+  test.setTimeout(600_000);
+  const found: string[] = [];
+  await page.addInitScript(() => {
+    document.addEventListener('DOMContentLoaded', () => (document.documentElement.style.fontSize = '200%'));
+  });
+  for (const [name, path] of Object.entries(SCREENS)) {
+    await page.setViewportSize({ width: 1280, height: 800 });
+    await page.goto(DEMO + path);
+    await isReady(page);
+    for (const [width, height] of [
+      [1280, 800],
+      [390, 844],
+    ] as const) {
+      await page.setViewportSize({ width, height });
+      await page.waitForTimeout(120);
+      for (const each of await troubles(page)) found.push(`${name} at ${width} × ${height}: ${each}`);
     }
   }
   expect(found).toEqual([]);

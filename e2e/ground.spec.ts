@@ -294,7 +294,7 @@ test('@ground a file that contradicts a live run is refused; a backup of it leav
   await expect(page.getByRole('alert').filter({ hasText: /differs from the one already here. Nothing was imported/ })).toBeVisible();
   await page.getByRole('button', { name: 'Cancel' }).click();
   await importFile(page, 'backup.json', JSON.stringify(backup));
-  await expect(page.getByRole('heading', { name: 'No finished runs yet' })).toBeVisible();
+  await expect(page.getByRole('heading', { name: 'From plug-in to a verdict' })).toBeVisible();
   await log(page, '4');
   await stopRun(page, 'Window over');
   await page.reload();
@@ -328,7 +328,7 @@ test('@ground a backup can always be restored, though it is larger than the log 
   await loseDatabases(page);
   await loseSecondCopy(page);
   await page.goto('/runs');
-  await expect(page.getByRole('heading', { name: 'No finished runs yet' })).toBeVisible();
+  await expect(page.getByRole('heading', { name: 'From plug-in to a verdict' })).toBeVisible();
   await page.getByRole('button', { name: 'Import a file' }).click();
   await page.getByLabel('File', { exact: true }).setInputFiles(path);
   await expect(page.getByText(/A logbook. Runs: 1, new here: 1/)).toBeVisible({ timeout: 100_000 });
@@ -374,7 +374,7 @@ test('@ground an import that is killed leaves nothing or everything', async () =
     // What a crash left is ended at the start; then it is all or nothing.
     await second.page.waitForTimeout(3500);
     await second.page.goto('/runs');
-    await expect(second.page.getByText(/No finished runs yet|Charger r\d+/).first()).toBeVisible();
+    await expect(second.page.getByText(/From plug-in to a verdict|Charger r\d+/).first()).toBeVisible();
     const listed = [await storedOf(second.page, 'run/'), await storedOf(second.page, 'listed/')];
     expect([
       [0, 0],

@@ -226,20 +226,20 @@ test('@jobs a study on paper is typed in, pasted into, filed and compared', asyn
   }, grid);
   // Two devices could have charged from them: which, and when, is asked.
   await expect(paper.getByLabel('Quern 50 at 30')).toHaveValue('93');
-  await page.getByRole('button', { name: 'File 3 runs' }).click();
+  await page.getByRole('button', { name: 'Save 3 runs' }).click();
   await expect(page.getByText('Columns 1, 2 and 3: Say what charged.')).toBeVisible();
   await paper.getByLabel('Device of column 1').fill('Sedge 5');
   await paper.getByRole('button', { name: 'Device of the rest like column 1' }).click();
   await paper.getByLabel('Plugged in of column 1').fill('2026-11-26 14:05');
   await paper.getByRole('button', { name: 'Plugged in of the rest like column 1' }).click();
-  await page.getByRole('button', { name: 'File 3 runs' }).click();
+  await page.getByRole('button', { name: 'Save 3 runs' }).click();
   await expect(page.getByText('One cell cannot be read: it is marked.')).toBeVisible();
   await paper.getByLabel('Sedge 5 on Quern 50 at 14:25').fill('50');
   // A row of one's own, by key.
   await paper.getByLabel('Sedge 5 on Quern 50 at 30').press('Enter');
   await expect(paper.getByLabel('Sedge 5 on Quern 50 at 46')).toBeFocused();
   await page.keyboard.type('100');
-  await page.getByRole('button', { name: 'File 3 runs' }).click();
+  await page.getByRole('button', { name: 'Save 3 runs' }).click();
   await expect(compared(page, 'Quern 50')).toContainText('93 points');
   await expect(compared(page, 'Cobble 12')).toContainText('assumed');
   await compared(page, 'Quern 50').getByRole('link').first().click();

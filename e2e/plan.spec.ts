@@ -13,7 +13,7 @@ const GEAR = [
 
 test('@plan a study goes from its question to a run that fills a cell of its matrix', async ({ page }) => {
   await page.goto('/plan');
-  await expect(page.getByRole('heading', { name: 'First, put a device and a charger on the shelf' })).toBeVisible();
+  await expect(page.getByText('so it needs one of each first')).toBeVisible();
   await page.goto('/bench');
   await page.getByRole('button', { name: 'Import gear' }).click();
   await page.locator('input[type=file]').setInputFiles({ name: 'van.csv', mimeType: 'text/csv', buffer: Buffer.from(GEAR) });

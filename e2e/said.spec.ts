@@ -39,7 +39,8 @@ test('@said a phone study has its answer first, on every picture, in the verdict
   await press(page, 'Why: Overnight');
   await expect(finding(page, 'Overnight')).toContainText('The slowest of them, Cobble 12, takes 2 h 43');
   await press(page, 'Curves');
-  await expect(page.getByRole('row', { name: /^Cobble 12/ })).toContainText('2 h 43');
+  const side = page.getByRole('region', { name: 'Figures side by side' });
+  await expect(side.getByRole('row', { name: /^Cobble 12/ })).toContainText('2 h 43');
   await page.goto(`${DEMO}/plan`);
   await page.getByRole('link', { name: 'Van chargers, round one' }).first().click();
   await expect(inShort(page)).toContainText('Fastest to full: ');

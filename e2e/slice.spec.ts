@@ -9,7 +9,7 @@ test.beforeEach(async ({ page }) => {
 
 test('@slice from an empty shelf to two runs laid over each other', async ({ page }) => {
   await page.goto('/');
-  await expect(page.getByRole('heading', { name: 'Nothing is charging yet' })).toBeVisible();
+  await expect(page.getByRole('heading', { name: 'From plug-in to a verdict' })).toBeVisible();
   await addDevice(page, 'Sedge 5', '4500', '3.85', '25');
   await addCharger(page, 'Cobble 20', '20', '19');
   await addCharger(page, 'Quern 30', '30', '34');
@@ -97,7 +97,7 @@ test('@slice a whole run is logged by keyboard alone', async ({ page }) => {
     for (const key of keys) await page.keyboard.press(key);
   };
   await press('Shift+L');
-  await expect(page.getByRole('heading', { name: 'Nothing is charging' })).toBeVisible();
+  await expect(page.getByRole('heading', { name: 'From plug-in to a verdict' })).toBeVisible();
   await press('n');
   await expect(page.getByRole('combobox', { name: 'Device' })).toBeFocused();
   await press('Tab', 'Tab');

@@ -31,11 +31,11 @@ test('@ways thirty-five columns with unknown names, cables and full times are fi
   await page.getByLabel('Time of row 1', { exact: true }).focus();
   await paste(page, grid);
   await expect(page.getByText('Not on the shelf: Sedge 1 (device)')).toBeVisible();
-  await press(page, 'File 35 runs');
+  await press(page, 'Save 35 runs');
   await expect(page.getByRole('alert').first()).toHaveText('Put what is not on the shelf there first.');
   await press(page, 'Put these 14 on the shelf');
   await expect(page.getByText('Not on the shelf')).toHaveCount(0);
-  await press(page, 'File 35 runs');
+  await press(page, 'Save 35 runs');
   await expect(page.getByRole('heading', { name: '35 runs, 7 devices' })).toBeVisible();
   await page.goto('/runs');
   await expect(page.getByText('35 runs')).toBeVisible();

@@ -113,10 +113,53 @@ function matches(_value: unknown, query: string, item?: { raw: Item }): boolean 
   color: rgb(var(--v-theme-soft));
 }
 
-.shelf :deep(.v-data-table__tr--mobile > .v-data-table__td) {
-  height: auto;
-  min-height: 2rem;
-  padding-block: 0.1rem;
+/* On a phone a row is a card, no taller than what stands in it. */
+@media (max-width: 700px) {
+  .shelf :deep(thead) {
+    display: none;
+  }
+
+  .shelf :deep(.v-data-table__tr--mobile) {
+    display: flex;
+    flex-wrap: wrap;
+    gap: 0 1.1rem;
+    align-items: baseline;
+    padding-block: 0.35rem;
+    border-bottom: 1px solid rgb(var(--v-theme-grid));
+  }
+
+  .shelf :deep(.v-data-table__tr--mobile > .v-data-table__td) {
+    display: flex;
+    gap: 0.35rem;
+    align-items: baseline;
+    width: auto;
+    height: auto;
+    min-height: 0;
+    padding: 0;
+    border: 0;
+  }
+
+  .shelf :deep(.v-data-table__td:is(:first-child, :last-child)) {
+    flex-basis: 100%;
+  }
+
+  .shelf :deep(.v-data-table__td:is(:first-child, :last-child) > .v-data-table__td-title) {
+    display: none;
+  }
+
+  .shelf :deep(.v-data-table__td:has(.v-data-table__td-value > span:empty)) {
+    display: none;
+  }
+
+  .shelf :deep(.v-data-table__td-title) {
+    font-size: 0.75rem;
+    font-weight: 400;
+    color: rgb(var(--v-theme-soft));
+  }
+
+  .gear {
+    padding: 0.1rem 0;
+  }
 }
 
 .gear {

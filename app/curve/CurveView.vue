@@ -334,6 +334,10 @@ const enterStrike = (entry: Entry) => {
           >Compare</v-btn
         >
       </div>
+      <p v-if="!live && logbook.summaries.length === 1 && !run.discardedAt" class="working" role="status">
+        Next: a second run, to compare it with.
+        <v-btn variant="flat" color="primary" size="small" to="/live/new">Start another run</v-btn>
+      </p>
       <p v-if="run.discardedAt" class="working" role="status">
         This run was discarded on {{ dayText(run.discardedAt) }}: it is on no list, and kept for 30 days.
         <v-btn size="small" @click="putBack">Put back</v-btn>

@@ -19,8 +19,8 @@ const methods = useMethods();
 const sheet = ref(false);
 onMounted(() => methods.load());
 const offered = computed(() => [
-  ...methods.all.map(({ id, name }) => ({ value: id, title: name })),
-  { value: AS_EARLIER, title: 'The check times of an earlier run' },
+  ...methods.all.map(({ id, name, goodFor }) => ({ value: id, title: name, props: { subtitle: goodFor } })),
+  { value: AS_EARLIER, title: 'The check times of an earlier run', props: { subtitle: 'to set a run beside one that was taken before' } },
 ]);
 const school = computed(() => methods.byId(choice.value.school));
 const earlierRuns = computed(() =>
