@@ -1,7 +1,7 @@
 import { createServer } from 'node:http';
 import type { AddressInfo } from 'node:net';
 import { fileURLToPath } from 'node:url';
-import { appOf, type Logbook } from '../server/serve';
+import { appOf, type ServedLogbook } from '../server/serve';
 import { draw } from './draw';
 import type { Figure } from './harness';
 import { importFigures, logbookFigures } from './import';
@@ -44,7 +44,7 @@ if (unknown.length > 0) {
 }
 
 /** Serves a build on any free port: nothing here is a logbook to come back to. */
-function served(folder: string, logbook: Logbook): Promise<string> {
+function served(folder: string, logbook: ServedLogbook): Promise<string> {
   const server = createServer(appOf(fileURLToPath(new URL(folder, import.meta.url)), logbook));
   return new Promise((resolve) => {
     server.listen(0, '127.0.0.1', () => {

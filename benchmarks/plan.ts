@@ -4,7 +4,7 @@ import {
   attended,
   layOut,
   oneAfterAnother,
-  setupsOf,
+  studySetupsOf,
   tallyOf,
   usualCalendar,
   type GearAtHand,
@@ -75,7 +75,7 @@ const windowsOf = (placed: readonly Placed[], { problem }: LayOut) => {
 /** The attended stretches that a fixed study of 60 runs takes, beside the proven bound, and beside the same runs one after another. */
 export function planFigure({ plan: address }: { plan: string }): Promise<Figure[]> {
   return inColdBrowser(async (context) => {
-    const lay = layOut(STUDY, setupsOf(STUDY, GEAR), GEAR, [], NOW);
+    const lay = layOut(STUDY, studySetupsOf(STUDY, GEAR), GEAR, [], NOW);
     const weeks = attended(STUDY.calendar?.hours ?? [], FROM, NOW, 7).length;
     const page = context.pages()[0] ?? (await context.newPage());
     await page.goto(address);

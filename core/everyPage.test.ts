@@ -15,7 +15,7 @@ import {
   oneAfterAnother,
   powerTelling,
   progressOf,
-  setupsOf,
+  studySetupsOf,
   studySchema,
   tallyOf,
   tellings,
@@ -128,7 +128,7 @@ const gear = {
 /** What the pages of a study show: its matrix, what it costs and tells, what comes next, its calendar, and what goes out of it. */
 function pagesOf(one: Study): string {
   const at = Date.UTC(2026, 10, 30) / 1000;
-  const setups = setupsOf(one, gear);
+  const setups = studySetupsOf(one, gear);
   const lay = layOut(one, setups, gear, [], at);
   const placed = lay.obstacles.length === 0 ? (oneAfterAnother(lay) ?? []) : [];
   const agenda = agendaOf(lay, placed);

@@ -1,7 +1,7 @@
 import type { Jotted } from '@core/ink';
-import { fedBy, negotiate } from '@core/power';
+import { feedOf, negotiate } from '@core/power';
 import { displayed, parametersOf, simulate, vary, type Course } from '@core/simulate';
-import { headerOf, type Take } from './saltmarsh';
+import { saltmarshHeader, type Take } from './saltmarsh';
 
 /** The runs of the demo as the simulator charges them, and as a person reads them. */
 
@@ -10,23 +10,23 @@ export const STEP = 5;
 
 /** The charge as it goes, with a specimen of everything of its own; the same at every call. */
 export function courseOf(take: Take, seconds: number): Course {
-  const header = headerOf(take);
-  const fed = header.feed && fedBy(header.charger, header.feed);
+  const header = saltmarshHeader(take);
+  const fed = header.feed && feedOf(header.charger, header.feed);
   const parameters = parametersOf(negotiate({ ...header, fed }), take.circumstances);
   if (!parameters) throw new Error(`Nothing flows in ${take.id}.`);
   const specimen = vary(parameters, Number(take.id.replace(/\D/g, '').slice(0, 2)) * 7919);
   return simulate(specimen, ((take.from + 0.5) / 100) * 0.99, seconds, STEP, 3000);
 }
 
-export const rounded = (value: number) => Math.round(value * 10) / 10;
+export const roundedTo = (value: number) => Math.round(value * 10) / 10;
 
 function jot({ share, watts, celsius, rows }: Course, seconds: number, noise: () => number, withWatts: boolean): Jotted {
   const row = Math.min(rows - 1, Math.round(seconds / STEP));
   return {
     seconds,
     percent: displayed(share[row] ?? 0),
-    ...(withWatts && seconds > 0 && { watts: rounded(Math.max(0, (watts[row] ?? 0) + (noise() - 0.5) * 0.3)) }),
-    ...(seconds > 0 && { celsius: rounded((celsius[row] ?? 0) + (noise() - 0.5) * 0.4) }),
+    ...(withWatts && seconds > 0 && { watts: roundedTo(Math.max(0, (watts[row] ?? 0) + (noise() - 0.5) * 0.3)) }),
+    ...(seconds > 0 && { celsius: roundedTo((celsius[row] ?? 0) + (noise() - 0.5) * 0.4) }),
   };
 }
 

@@ -3,18 +3,18 @@ import { headlineOf, judge, questionOf } from '@core/advise';
 import { compareRuns, compatibility, namesOf, setupsOf as setupsBeside, unlikeIn } from '@core/compare';
 import { figuresOf, LEVELS, milestone, notices, readRun, stalls, summarise, workloads, writeFigures } from '@core/curve';
 import { foldRun } from '@core/ink';
-import { costOf, setupsOf, tellings } from '@core/plan';
+import { costOf, studySetupsOf, tellings } from '@core/plan';
 import { expectations, explain, lessons } from '@core/power';
 import { forecasts } from '@core/run';
 import { finishedRuns, STUDIES } from './finished';
-import { CABLES, CHARGERS, DEVICES, liveRun, METERS } from './saltmarsh';
+import { CABLES, CHARGERS, DEVICES, saltmarshLive, METERS } from './saltmarsh';
 
 /**
  * Every figure of the demo, to the digit: a change that is not meant to change figures shows here what it changed. Where figures are meant to change, the
  * fixtures are written anew (`npm run unit -- demo -u`) and the change is read line by line.
  */
 const NOW = Date.UTC(2026, 10, 23, 12);
-const records = [...finishedRuns(), liveRun(NOW)].map(({ header, entries, samples }) => foldRun(header, entries, samples));
+const records = [...finishedRuns(), saltmarshLive(NOW)].map(({ header, entries, samples }) => foldRun(header, entries, samples));
 const shelf = { devices: DEVICES, chargers: CHARGERS, cables: CABLES, meters: METERS };
 /** One line for each value, so that a difference is read at a glance. */
 const lines = (all: readonly unknown[]) => `${all.map((each) => JSON.stringify(each)).join('\n')}\n`;
@@ -42,7 +42,7 @@ describe('the figures of the demo', () => {
   it('are those of the fixture, of each study', async () => {
     const all = STUDIES.flatMap((study) => {
       const runs = records.filter(({ header }) => header.study?.id === study.id);
-      const setups = setupsOf(study, shelf);
+      const setups = studySetupsOf(study, shelf);
       const read = runs.map((run) => readRun(run));
       const compared = LEVELS.flatMap((level) => {
         const rows = compareRuns(read, runs[0]?.header.id ?? '', level);

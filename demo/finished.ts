@@ -3,8 +3,8 @@ import { inkOf, SCHEMA, type Entry, type Header } from '@core/ink';
 import { CONDITIONS } from '@core/method';
 import { type Study } from '@core/plan';
 import { displayed, seeded } from '@core/simulate';
-import { courseOf, readings, rounded, STEP } from './charged';
-import { CABLES, CHARGERS, DEVICES, headerOf, METERS, named, type Take } from './saltmarsh';
+import { courseOf, readings, roundedTo, STEP } from './charged';
+import { CABLES, CHARGERS, DEVICES, saltmarshHeader, METERS, named, type Take } from './saltmarsh';
 
 /** What of the Saltmarsh scenario was finished before it is opened: its study, and its runs. Loaded after the live one stands. */
 
@@ -119,7 +119,7 @@ function runOf(take: Take): StoredRun {
   const noise = seeded(Number(take.id.split('-').at(-1)) * 7919);
   const until = (take.giveUp ?? 480) * 60;
   const course = courseOf(take, until);
-  const header = headerOf(take);
+  const header = saltmarshHeader(take);
   const ink = inkOf(header, readings(take, course, noise, until));
   const entries = take.slip ? withSlip(ink, take.slip) : ink;
   const last = entries.at(-1);
@@ -169,7 +169,7 @@ function streamed(): StoredRun {
   const rows = Array.from({ length: Math.ceil(course.rows / 2) }, (_, index) => index * 2);
   const seconds = Float64Array.from(rows, (row) => row * STEP);
   const column = (value: (row: number) => number) => ({ seconds, values: Float64Array.from(rows, value) });
-  const header: Header = { ...headerOf(take), cadence: undefined, meter: named(METERS, 'tidepole'), source: 'meter-quern-30.csv' };
+  const header: Header = { ...saltmarshHeader(take), cadence: undefined, meter: named(METERS, 'tidepole'), source: 'meter-quern-30.csv' };
   const at = header.plugInAt + 8_400_000;
   return {
     header,
@@ -177,7 +177,7 @@ function streamed(): StoredRun {
     samples: {
       percent: column((row) => displayed(course.share[row] ?? 0)),
       watts: column((row) => Math.round(Math.max(0, (course.watts[row] ?? 0) + (noise() - 0.5) * 0.2) * 100) / 100),
-      celsius: column((row) => rounded(course.celsius[row] ?? 0)),
+      celsius: column((row) => roundedTo(course.celsius[row] ?? 0)),
     },
   };
 }

@@ -4,7 +4,7 @@ import { foldRun, headerSchema, inkOf, type RunRecord } from '@core/ink';
 import { seeded } from '@core/simulate';
 import { courseOf, readings } from './charged';
 import { finishedRuns } from './finished';
-import { LIVE_FOR, LIVE_TAKE, liveRun } from './saltmarsh';
+import { LIVE_FOR, LIVE_TAKE, saltmarshLive } from './saltmarsh';
 
 const records = (): RunRecord[] => finishedRuns().map(({ header, entries, samples }) => foldRun(header, entries, samples));
 const kinds = (run: RunRecord) => notices(run).map(({ kind }) => kind);
@@ -36,14 +36,14 @@ describe('the Saltmarsh logbook', () => {
   });
 
   it('has a live run whose readings are those of its charge', () => {
-    const { header, entries } = liveRun(0);
+    const { header, entries } = saltmarshLive(0);
     const take = { ...LIVE_TAKE, id: 'saltmarsh-41', plugInAt: header.plugInAt };
     expect(entries).toEqual(inkOf(header, readings(take, courseOf(take, LIVE_FOR), seeded(41), LIVE_FOR)));
   });
 
   it('has a run live now, with a reading soon due', () => {
     const now = Date.UTC(2026, 10, 23, 12);
-    const run = liveRun(now);
+    const run = saltmarshLive(now);
     const record = foldRun(run.header, run.entries);
     expect(record.stop).toBeUndefined();
     expect((now - run.header.plugInAt) / 1000).toBe(2300);

@@ -231,7 +231,7 @@ export const named = <Gear extends { id: string }>(all: Gear[], id: string): Gea
 /** The pad of the scenario stands on this. */
 const PAD_FEED = { charger: named(CHARGERS, 'cobble-20'), cable: named(CABLES, 'short') };
 
-export function headerOf({ id, device, charger, cable, pen, plugInAt, every }: Take): Header {
+export function saltmarshHeader({ id, device, charger, cable, pen, plugInAt, every }: Take): Header {
   return {
     schema: SCHEMA,
     id,
@@ -272,7 +272,7 @@ const LIVE_READINGS: Jotted[] = [
 ];
 
 /** The run that is live as the demo is opened. */
-export function liveRun(now: number): StoredRun {
-  const header = headerOf({ ...LIVE_TAKE, id: `saltmarsh-live-${now}`, plugInAt: now - LIVE_FOR * 1000 });
+export function saltmarshLive(now: number): StoredRun {
+  const header = saltmarshHeader({ ...LIVE_TAKE, id: `saltmarsh-live-${now}`, plugInAt: now - LIVE_FOR * 1000 });
   return { header, entries: inkOf(header, LIVE_READINGS) };
 }

@@ -8,7 +8,7 @@ import helmet from 'helmet';
 
 /** The logbooks, each with a fixed port: a logbook belongs to its address, so a server never moves to another. */
 export const PORTS = { own: 4810, demo: 4811, test: 4812, testDemo: 4813, benchmark: 4814 } as const;
-export type Logbook = keyof typeof PORTS;
+export type ServedLogbook = keyof typeof PORTS;
 
 /** What our server answers at `/inkpath`, so that a second start can tell it from a stranger. */
 const GREETING = 'inkpath-log';
@@ -21,7 +21,7 @@ const GREETING = 'inkpath-log';
  * @param demoPort where the demo is served beside it, if it is
  * @param door    under which names it may be asked for: another name would be another logbook, or somebody else's page that has been pointed here
  */
-export function appOf(folder: string, logbook: Logbook, door: Door = {}, demoPort?: number): Express {
+export function appOf(folder: string, logbook: ServedLogbook, door: Door = {}, demoPort?: number): Express {
   const app = express();
   app.disable('x-powered-by');
   app.use((_request, response, next) => {
@@ -148,7 +148,7 @@ const unreadable: express.ErrorRequestHandler = (error: unknown, _request, respo
     );
 };
 
-export type Outcome =
+export type ServeOutcome =
   | { state: 'listening'; address: string; close: () => Promise<void> }
   /** Our server already answers there. */
   | { state: 'already there'; address: string }
@@ -163,13 +163,13 @@ export type Outcome =
  */
 export async function serve(
   folder: string,
-  logbook: Logbook,
+  logbook: ServedLogbook,
   {
     host = '127.0.0.1',
     names = [],
     demoPort,
   }: { host?: string | undefined; names?: readonly string[]; demoPort?: number | undefined } = {},
-): Promise<Outcome> {
+): Promise<ServeOutcome> {
   const port = PORTS[logbook];
   const address = `http://${host}:${port}/`;
   const isLoopback = host === '127.0.0.1';
@@ -213,7 +213,7 @@ function close(server: Server): Promise<void> {
   });
 }
 
-async function isOurs(address: string, logbook: Logbook): Promise<boolean> {
+async function isOurs(address: string, logbook: ServedLogbook): Promise<boolean> {
   try {
     const answer = (await (await fetch(`${address}inkpath`, { signal: AbortSignal.timeout(2000) })).json()) as {
       name?: string;

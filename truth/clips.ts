@@ -1,4 +1,4 @@
-import { milestoneOf, levelsOf } from '../core/curve/milestones';
+import { milestoneOf, displayedLevels } from '../core/curve/milestones';
 import { gainAt } from '../core/curve/valueAt';
 import { elapsedIn, foldRun, inkOf } from '../core/ink';
 import { exampleHeader } from '../core/ink/example';
@@ -35,7 +35,7 @@ export function playClips(count: number, seed: number): Clips {
       if ((readings.at(-1)?.percent ?? 0) >= 95 || minutes > 20 * 60) break;
     }
     const header = exampleHeader({ footage });
-    const levels = levelsOf(foldRun(header, inkOf(header, readings)));
+    const levels = displayedLevels(foldRun(header, inkOf(header, readings)));
     for (const level of [50, 80, 90]) {
       const [milestone, truth] = [milestoneOf(levels, level), (times[level] ?? Infinity) * 60];
       if (milestone.state !== 'reached') continue;

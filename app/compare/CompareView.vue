@@ -12,7 +12,7 @@ import HeadlineNote from '../logbook/HeadlineNote.vue';
 import ChooseRuns from './ChooseRuns.vue';
 import CompareBy from './CompareBy.vue';
 import CompareBars from './CompareBars.vue';
-import { SHOWN, UNITS, useCompared } from './compared';
+import { SHOWN, GAIN_UNITS, useCompared } from './compared';
 import { useCompareActs } from './compareActs';
 import CompareCurves from './CompareCurves.vue';
 import CompareMatrix from './CompareMatrix.vue';
@@ -202,7 +202,7 @@ const SHOWN_AT_ONCE = 4;
           </div>
           <div v-if="units.length > 1" role="group" aria-label="Gains">
             <button v-for="each in units" :key="each" type="button" :aria-pressed="unit === each" @click="ask({ unit: each })">
-              {{ UNITS[each] }}
+              {{ GAIN_UNITS[each] }}
             </button>
           </div>
           <button type="button" class="columns" :aria-expanded="isPicking" @click="isPicking = !isPicking">

@@ -8,11 +8,11 @@ import { dayText } from '../kit/dates';
 import { useComparisons } from '../logbook/comparisons';
 import { planToSettle } from '../logbook/settling';
 import { troubleOf } from '../logbook/trouble';
-import { asText, type Compared } from './compared';
+import { asText, type ComparedState } from './compared';
 
 /** What can be done with a comparison: chosen anew, saved and opened again, written in one’s own words, and planned on. */
 export function useCompareActs(
-  { chosen, charges, title }: Compared,
+  { chosen, charges, title }: ComparedState,
   query: () => LocationQuery,
   ask: (some: Record<string, string | undefined>) => void,
   go: (path: string) => Promise<unknown>,

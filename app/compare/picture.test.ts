@@ -9,7 +9,7 @@ import { scatterBody } from './scatter';
 import type { WordBox } from '../strip/layers/drawing';
 import { recording } from '../strip/layers/recording';
 import { plotBody } from '../strip/plot';
-import { asSeen, drawPicture, GROUNDS, pictureSvg, SHAPES, stripBody, wrapped, type PictureShape } from '../strip/picture';
+import { asSeen, drawPicture, GROUNDS, pictureSvg, PICTURE_SHAPES, stripBody, wrapped, type PictureShape } from '../strip/picture';
 import { tableBody } from '../strip/tablePicture';
 import { traceOf } from '../strip/trace';
 
@@ -40,7 +40,7 @@ const names = fc.uniqueArray(
   { minLength: 1, maxLength: 6 },
 );
 const shapes = fc.oneof(
-  fc.constantFrom(...SHAPES),
+  fc.constantFrom(...PICTURE_SHAPES),
   fc.record({ width: fc.integer({ min: 200, max: 1800 }), height: fc.integer({ min: 120, max: 1200 }) }).map(asSeen),
 );
 const texts = fc.record({
@@ -201,7 +201,7 @@ describe('a picture', () => {
       ),
       { numRuns: 80 },
     );
-    const [square] = SHAPES;
+    const [square] = PICTURE_SHAPES;
     if (!square) throw new Error('a shape');
     const long = { caption: 'x', heads: ['Setup', 'Time'], rows: Array.from({ length: 90 }, (_, index) => [`setup ${index}`, '57 min']) };
     const said = drawPicture(recording(), square, { title: 'x', lines: [], foot: '' }, 'paper', tableBody(long)).map(({ text }) => text);
@@ -210,7 +210,7 @@ describe('a picture', () => {
   });
 
   it('without a ground has nothing behind it; with one the whole of it is covered', () => {
-    const [shape] = SHAPES;
+    const [shape] = PICTURE_SHAPES;
     if (!shape) throw new Error('a shape');
     const groundOf = (ground: (typeof GROUNDS)[number]) => {
       const to = recording();
@@ -221,7 +221,7 @@ describe('a picture', () => {
   });
 
   it('as SVG has the size of its shape, and what it is of as its title', () => {
-    const shape = SHAPES.find(({ id }) => id === 'large');
+    const shape = PICTURE_SHAPES.find(({ id }) => id === 'large');
     if (!shape) throw new Error('a shape');
     const svg = pictureSvg(
       { shape, text: { title: 'A & <b>', lines: ['one'], foot: 'foot' }, ground: 'paper', body: () => [] },

@@ -21,7 +21,7 @@ import DateField from '../kit/DateField.vue';
 import { dayText } from '../kit/dates';
 import type { Work } from '../kit/work';
 import WorkBar from '../kit/WorkBar.vue';
-import { bringIn, differing, hasWork } from '../logbook/bringIn';
+import { bringIn, differingSettings, hasWork } from '../logbook/bringIn';
 import GearField from '../logbook/GearField.vue';
 import { newHeaders } from '../logbook/headers';
 import { useLanes } from '../logbook/lanes';
@@ -109,7 +109,7 @@ const known = computed(
 );
 /** Whether the file is restored, with its settings, for nothing is here yet; else in which settings it differs. */
 const isRestored = ref(false);
-const others = computed(() => (book.value ? differing(book.value.rest) : []));
+const others = computed(() => (book.value ? differingSettings(book.value.rest) : []));
 watch(book, async () => (isRestored.value = !(await hasWork())));
 const newRuns = computed(() => book.value?.runs.filter((id) => !known.value.has(id)).length ?? 0);
 watch(parts, (all) => {

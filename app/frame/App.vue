@@ -17,7 +17,7 @@ import { logbookKind } from '../logbook/kind';
 import { useLanes } from '../logbook/lanes';
 import { useCopyNote } from './copyNote';
 import ErrorBoundary from './ErrorBoundary.vue';
-import type { Opened } from './openLogbook';
+import type { OpenedLogbook } from './openLogbook';
 import PlaceRail from './PlaceRail.vue';
 import { HELP, PLACES, SETTINGS } from './places';
 import { isToured } from './toured';
@@ -32,7 +32,7 @@ const FailureNote = defineAsyncComponent(() => import('./FailureNote.vue'));
 /** How long storage may take to answer before that is said, in milliseconds. */
 const SILENT = 10_000;
 
-const props = defineProps<{ opening: Promise<Opened> }>();
+const props = defineProps<{ opening: Promise<OpenedLogbook> }>();
 
 const isDemo = logbookKind() === 'demo';
 const router = useRouter();

@@ -1,10 +1,10 @@
 import type { Pinia } from 'pinia';
-import { CABLES, CHARGERS, DEVICES, liveRun, METERS } from '../../demo/saltmarsh';
+import { CABLES, CHARGERS, DEVICES, saltmarshLive, METERS } from '../../demo/saltmarsh';
 import type { Kept } from '@core/bench';
 import { remove, save } from '../ledger/acts';
 import { keyOf } from '../ledger/keys';
 import { rowOf } from '../ledger/shapes';
-import type { Reading } from '../ledger/readAhead';
+import type { LogbookReader } from '../ledger/readAhead';
 import { useLanes } from '../logbook/lanes';
 import { useLogbook } from '../logbook/runs';
 import { useShelf } from '../logbook/shelf';
@@ -30,7 +30,10 @@ interface Laid {
  *
  * @returns what is to be laid once the logbook is open; `undefined` when all of it is there and fresh
  */
-export async function readyDemo({ rows }: Pick<Reading, 'rows'>, now = Date.now()): Promise<((pinia: Pinia) => Promise<void>) | undefined> {
+export async function readyDemo(
+  { rows }: Pick<LogbookReader, 'rows'>,
+  now = Date.now(),
+): Promise<((pinia: Pinia) => Promise<void>) | undefined> {
   const [settings, live] = await Promise.all([rows('setting'), rows('live')]);
   const laid = settings.find(([key]) => key === KEY)?.[1] as Laid | undefined;
   isToured.value = settings.some(([key]) => key === TOURED);
@@ -42,7 +45,7 @@ export async function readyDemo({ rows }: Pick<Reading, 'rows'>, now = Date.now(
   for (const id of stale) await remove(id, EARLY);
   const isLive = live.some(([id]) => id.startsWith(LIVE) && !stale.includes(id));
   // Charged here, while the logbook is still being opened.
-  const run = isLive ? undefined : liveRun(now);
+  const run = isLive ? undefined : saltmarshLive(now);
   return async (pinia) => {
     useLogbook(pinia).expect(layFinished(isNew, now));
     await Promise.all([

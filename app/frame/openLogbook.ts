@@ -2,7 +2,7 @@ import type { Pinia } from 'pinia';
 import { ref, type Ref } from 'vue';
 import { report } from '../kit/failures';
 import { loadEntryCheck } from '../ledger/entries';
-import { readNow, type ReadAhead, type Reading } from '../ledger/readAhead';
+import { readNow, type ReadAhead, type LogbookReader } from '../ledger/readAhead';
 import { isCopied } from '../ledger/copied';
 import { beginCopy, beginNew, renewCopy } from '../ledger/secondCopy';
 import { isOldDatabase, OLD_COPY } from '../ledger/oldNames';
@@ -15,7 +15,7 @@ import { readyDemo } from './layDemo';
 import { useOffline } from './offline';
 
 /** What came of opening: whether something had to be brought back from the second copy, now or when it was compared. */
-export interface Opened {
+export interface OpenedLogbook {
   isMended: Ref<boolean>;
 }
 
@@ -24,8 +24,8 @@ export interface Opened {
  *
  * @param ahead what was read while the program was being fetched
  */
-export async function openLogbook(pinia: Pinia, ahead: ReadAhead): Promise<Opened> {
-  const load = (reading: Reading) =>
+export async function openLogbook(pinia: Pinia, ahead: ReadAhead): Promise<OpenedLogbook> {
+  const load = (reading: LogbookReader) =>
     Promise.all([
       keepSettings(pinia, reading),
       useShelf(pinia).load(reading),

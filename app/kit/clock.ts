@@ -1,6 +1,6 @@
 import type { WallTime } from '@core/quantity';
 import { getCurrentScope, onScopeDispose, readonly, ref } from 'vue';
-import { watched } from './failures';
+import { reportErrors } from './failures';
 import { dateManner } from './manner';
 
 const time = ref(Date.now());
@@ -52,7 +52,7 @@ export function onTick(listen: () => void): () => void {
 
 function startTicking(): void {
   ticking = true;
-  const worker = watched(new Worker(new URL('./ticks.ts', import.meta.url), { type: 'module' }));
+  const worker = reportErrors(new Worker(new URL('./ticks.ts', import.meta.url), { type: 'module' }));
   worker.onmessage = () => {
     for (const each of listeners) each();
   };

@@ -4,7 +4,7 @@ import { reactive } from 'vue';
 import { wallTime } from './clock';
 import { dayText, momentText, readDate, typedDate, typedPattern } from './dates';
 import { askBrowser, dateManner, followSettings } from './manner';
-import type { Settings } from './settings';
+import type { AllSettings } from './settings';
 
 const AT = new Date(2026, 10, 6, 14, 5).getTime();
 afterEach(() => {
@@ -45,7 +45,7 @@ it('follows the browser until something is chosen, and what is chosen from then 
       isCharging: false,
     },
     ...USUALLY,
-  } as unknown as Settings);
+  } as unknown as AllSettings);
   followSettings(all);
   askBrowser('de-DE');
   await Promise.resolve();

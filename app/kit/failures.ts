@@ -40,7 +40,7 @@ export function watchFailures(): void {
 }
 
 /** Starts a worker; what fails in it ends where all failures do. */
-export function watched(worker: Worker): Worker {
+export function reportErrors(worker: Worker): Worker {
   worker.addEventListener('error', (event) => {
     report(new Error(event.message || 'A part of the program could not be started. Reload the page; nothing stored is lost.'));
   });

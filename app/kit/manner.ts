@@ -1,6 +1,6 @@
 import { setAsked, setAssumed, setManner, type AskedFigures, type Assumed, type Manner } from '@core/quantity';
 import { reactive, shallowRef, watchEffect } from 'vue';
-import type { Settings } from './settings';
+import type { AllSettings } from './settings';
 
 /** How dates are written: what comes first, what stands between numbers, and whether the clock has twelve hours. */
 export interface DateManner {
@@ -43,7 +43,7 @@ export function askBrowser(language = navigator.language): void {
 export const dateManner = reactive<DateManner>({ order: 'day', separator: '/', twelve: false });
 
 /** Has core and the screens write as a person chose: whatever is shown of it changes with the choice. */
-export function followSettings(all: Settings): void {
+export function followSettings(all: AllSettings): void {
   const manner = reactive<Manner>({ decimal: '.', scale: '°C', currency: '' });
   const assumed = reactive<Assumed>({ spread: all.spread, realUse: all.realUse });
   const asked = reactive<AskedFigures>({ levels: [], marks: [] });

@@ -4,11 +4,11 @@ import { reactive, toRefs } from 'vue';
 import type { Settings as Chosen } from '@core/exchange';
 
 /** Every choice there is (core/exchange/settings.ts says what each means): all of them are made, but for a power that is asked for. */
-export type Settings = Required<Omit<Chosen, 'watts'>> & { watts: number | undefined };
+export type AllSettings = Required<Omit<Chosen, 'watts'>> & { watts: number | undefined };
 
 /** What a person has chosen about the program itself. The logbook of this address keeps it (app/logbook/keepSettings.ts). */
 export const useSettings = defineStore('settings', () => {
-  const all = reactive<Settings>({
+  const all = reactive<AllSettings>({
     theme: matchMedia('(prefers-color-scheme: dark)').matches ? 'darkRoom' : 'paper',
     singleKeys: true,
     loudness: 'clear',

@@ -1,9 +1,9 @@
 import { keyOf, LOGBOOK } from './keys';
-import { isCopied } from './kinds';
+import { isKeyCopied } from './kinds';
 import { nextNumber } from './order';
 import { isWithoutCopy, PAGE, writeLine, type LineOfAct } from './secondCopy';
 import { StorageTrouble } from './storageTrouble';
-import { changingBare, promising, type Row } from './transactions';
+import { changingBare, promising, type StoredRow } from './transactions';
 
 /**
  * An act is one transaction of the logbook and one line of its second copy, both at once: all of it or nothing. It is done when both stand.
@@ -74,7 +74,7 @@ export class Changes {
   end(): void {
     if (this.isEnded) return;
     this.isEnded = true;
-    const copied = this.made.filter(({ key }) => isCopied(key));
+    const copied = this.made.filter(({ key }) => isKeyCopied(key));
     const n = copied.length > 0 ? nextNumber() : 0;
     if (n > 0 && !isNumbered(copied)) this.stores(keyOf('page', PAGE), n);
     this.bare.transaction.commit();
@@ -82,7 +82,7 @@ export class Changes {
     if (n > 0)
       this.line.write({
         n,
-        put: copied.flatMap(({ key, after }): Row[] => (after === undefined ? [] : [[key, after]])),
+        put: copied.flatMap(({ key, after }): StoredRow[] => (after === undefined ? [] : [[key, after]])),
         gone: copied.flatMap(({ key, after }) => (after === undefined ? [key] : [])),
       });
   }

@@ -10,7 +10,7 @@ import { KINDS, kindsThat } from './kinds';
 import { liveRun } from './live';
 import { spanOfRun, streamsOf } from './samples';
 import { NOT_LOGGED, StorageTrouble } from './storageTrouble';
-import { reading, rowsWithin, type Row } from './transactions';
+import { reading, rowsWithin, type StoredRow } from './transactions';
 import type { Unnamed } from './unnamed';
 
 /**
@@ -262,7 +262,7 @@ export async function remove(runId: string, ways?: Ways): Promise<{ undo: Undo }
 }
 
 /** Saves values, whatever stands under their keys: gear, studies, methods, comparisons, settings, what is remembered. @throws {StorageTrouble} */
-export const save = (rows: readonly Row[], ways?: Ways): Promise<{ undo: Undo }> =>
+export const save = (rows: readonly StoredRow[], ways?: Ways): Promise<{ undo: Undo }> =>
   act((changes) => {
     for (const [key, value] of rows) changes.put(key, value);
     return Promise.resolve();

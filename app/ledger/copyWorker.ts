@@ -1,10 +1,10 @@
 import { expose } from 'comlink';
 import { lineText, linesIn, replayLines, type Line } from '@core/exchange';
 import { idIn, keyOf, keysOf, LOGBOOK, SETTLED } from './keys';
-import { isCopied } from './kinds';
+import { isKeyCopied } from './kinds';
 import { exclusively } from './locks';
 import { countFrom, nextNumber, type Settled } from './order';
-import { changing, reading, rowsWithin, type Readable, type Row } from './transactions';
+import { changing, reading, rowsWithin, type Readable, type StoredRow } from './transactions';
 
 /**
  * The second copy of the logbook: lines appended to files in the origin's private file system, which is kept apart from the databases. A page's
@@ -150,8 +150,8 @@ async function lacksInk(tails: readonly Line[][], open: ReadonlySet<string>): Pr
 }
 
 /** In handfuls: what is logged meanwhile in another tab never waits for long. */
-function* handfuls(rows: readonly Row[]): Generator<Row[]> {
-  let [handful, size]: [Row[], number] = [[], 0];
+function* handfuls(rows: readonly StoredRow[]): Generator<StoredRow[]> {
+  let [handful, size]: [StoredRow[], number] = [[], 0];
   for (const row of rows) {
     const length = JSON.stringify(row[1] ?? null).length;
     if (handful.length > 0 && size + length > HANDFUL) {
@@ -170,7 +170,7 @@ function* handfuls(rows: readonly Row[]): Generator<Row[]> {
  * @param alone whether no other page is open: else what stands may be newer, and is left
  * @returns whether anything was other than it stood
  */
-async function bringBack(rows: readonly Row[], alone: boolean): Promise<boolean> {
+async function bringBack(rows: readonly StoredRow[], alone: boolean): Promise<boolean> {
   let isOther = false;
   for (const handful of handfuls(rows))
     await changing(LOGBOOK, async (store) => {
@@ -186,12 +186,12 @@ async function bringBack(rows: readonly Row[], alone: boolean): Promise<boolean>
 
 /** Writes down what stands in the logbook and not in the second copy. */
 async function catchUp(said: ReadonlyMap<string, unknown>): Promise<void> {
-  const stored = new Map((await reading(LOGBOOK, (store) => rowsWithin(store))).filter(([key]) => isCopied(key)));
+  const stored = new Map((await reading(LOGBOOK, (store) => rowsWithin(store))).filter(([key]) => isKeyCopied(key)));
   const news = [...stored].filter(([key, value]) => JSON.stringify(said.get(key)) !== JSON.stringify(value));
   const gone = [...said].flatMap(([key, value]) => (value !== undefined && !stored.has(key) ? [key] : []));
-  for (const handful of handfuls([...news, ...gone.map((key): Row => [key, undefined])])) {
+  for (const handful of handfuls([...news, ...gone.map((key): StoredRow => [key, undefined])])) {
     // What another tab has changed since is its own to write down.
-    const fresh: Row[] = [];
+    const fresh: StoredRow[] = [];
     const n = nextNumber();
     await changing(LOGBOOK, async (store) => {
       for (const [key] of handful) {
@@ -234,7 +234,7 @@ async function renew(): Promise<void> {
   const file = await begin(BASE + me);
   try {
     let place = 0;
-    for (const put of handfuls(rows.filter(([key]) => isCopied(key))))
+    for (const put of handfuls(rows.filter(([key]) => isKeyCopied(key))))
       file.write(encoder.encode(lineText((place += 1), { n, put, gone: [] })), { at: file.getSize() });
     file.flush();
   } finally {

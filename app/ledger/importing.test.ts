@@ -14,7 +14,7 @@ import { exclusively, sharing } from './locks';
 import { PICTURES } from './keys';
 import { SAMPLES } from './samples';
 import { IMPORTING, sweep, sweepRemoved } from './sweep';
-import type { Row } from './transactions';
+import type { StoredRow } from './transactions';
 import { TAKING } from './unnamed';
 
 let header: Header;
@@ -22,11 +22,11 @@ let ink: Entry[];
 let run: StoredRun;
 const importAll = (
   runs: StoredRun[],
-  { rows = [], pictures: shots = [] }: { rows?: readonly Row[]; pictures?: readonly Row<Blob>[] } = {},
+  { rows = [], pictures: shots = [] }: { rows?: readonly StoredRow[]; pictures?: readonly StoredRow<Blob>[] } = {},
 ) => importIncoming(incomingOf(runs, { pictures: shots }), { rows });
 const samples = { watts: { seconds: Float64Array.of(0, 1), values: Float64Array.of(9, 9) } };
-const gear: Row[] = [['charger/new', { shelf: 'charger' }]];
-const pictures: Row<Blob>[] = [['p1', new Blob(['x'])]];
+const gear: StoredRow[] = [['charger/new', { shelf: 'charger' }]];
+const pictures: StoredRow<Blob>[] = [['p1', new Blob(['x'])]];
 
 beforeEach(async () => {
   await emptyBrowser();
@@ -161,7 +161,7 @@ describe('the sweep', () => {
     const shot = (picture: string, seq: number) =>
       entryOf({ kind: 'picture', at: header.plugInAt, picture, target: ink[0]?.id ?? '' }, seq);
     const other = { header: exampleHeader({ id: 'half' }), entries: [...ink, shot('shared', 3)] };
-    const shots: Row<Blob>[] = ['p1', 'shared'].map((id) => [id, new Blob([id])]);
+    const shots: StoredRow<Blob>[] = ['p1', 'shared'].map((id) => [id, new Blob([id])]);
     await importAll([{ ...run, entries: [...ink, shot('p1', 3), shot('shared', 4)] }, other], { pictures: shots });
     await remove(header.id);
     expect(await storedKeys(undefined, SAMPLES)).toHaveLength(2);

@@ -8,7 +8,7 @@ import { inkKey, keyOf } from './keys';
 import { exclusively } from './locks';
 import { StorageTrouble, troubleFrom, whyOf } from './storageTrouble';
 import { IMPORTING, sweepForImport } from './sweep';
-import type { Row } from './transactions';
+import type { StoredRow } from './transactions';
 import type { Unnamed } from './unnamed';
 
 /**
@@ -17,7 +17,7 @@ import type { Unnamed } from './unnamed';
  */
 export interface ImportWays {
   /** Values of the logbook that come with it, each unless its key is taken. */
-  rows?: readonly Row[];
+  rows?: readonly StoredRow[];
   /** How much of it has been stored: of its runs, streams and pictures. */
   progress?: Progress;
   /** Calls it off: nothing of it stays. */
@@ -63,7 +63,7 @@ async function importNow(incoming: Incoming, { rows = [], progress = () => undef
   const unnamed: Unnamed = { runs: look.fresh, samples: look.samples, pictures: look.pictures };
   await addAll([[mark, unnamed]]);
   await unlessCalledOff(incoming.storeApart(step));
-  const listed: Row[] = [];
+  const listed: StoredRow[] = [];
   for (let coming = incoming.next(); ;) {
     const filings = await unlessCalledOff(coming);
     if (!filings) break;
@@ -71,7 +71,7 @@ async function importNow(incoming: Incoming, { rows = [], progress = () => undef
     coming = incoming.next();
     coming.catch(() => undefined);
     await addAll(filings.map(({ packed }) => [keyOf('run', packed.header.id), packed]));
-    listed.push(...filings.map(({ summary }: Filing): Row => [keyOf('listed', summary.id), summary]));
+    listed.push(...filings.map(({ summary }: Filing): StoredRow => [keyOf('listed', summary.id), summary]));
     step(filings.length);
   }
   const undo = await listAll(look, listed, rows, mark, async (id) => {
@@ -94,7 +94,7 @@ function abortOf(signal: AbortSignal): Promise<never> {
 }
 
 /** Stores values under keys that are free. */
-const addAll = (rows: readonly Row[]): Promise<unknown> =>
+const addAll = (rows: readonly StoredRow[]): Promise<unknown> =>
   act((changes) => {
     for (const [key, value] of rows) changes.add(key, value);
     return Promise.resolve();
@@ -108,8 +108,8 @@ const AT_ONCE = 100;
 /** Lists what was stored before, and joins what is here already: the act of an import. */
 async function listAll(
   { here, streamed }: Look,
-  listed: readonly Row[],
-  rows: readonly Row[],
+  listed: readonly StoredRow[],
+  rows: readonly StoredRow[],
   mark: string,
   join: (id: string) => Promise<Prepared | Entry[]>,
 ): Promise<Undo> {

@@ -8,7 +8,7 @@ import { filedInk, filedRun, migrated, packedRuns } from './filed';
 import { idIn, keysOf, LOGBOOK, PICTURES } from './keys';
 import { liveRun } from './live';
 import { sampleKeys, sampleRoot, sampleRows, SAMPLES, spanOfStream, type KeySpan } from './samples';
-import { reading, storeMissing, type Row } from './transactions';
+import { reading, storeMissing, type StoredRow } from './transactions';
 
 /**
  * Runs that are to be imported. They are looked through, worked out, and what is large of them is stored, wherever they were read: in a worker, where
@@ -46,11 +46,11 @@ const HANDFUL = 2500;
  */
 export function incomingOf(
   runs: readonly StoredRun[],
-  { pictures = [], isChecked = false }: { pictures?: readonly Row<Blob>[]; isChecked?: boolean } = {},
+  { pictures = [], isChecked = false }: { pictures?: readonly StoredRow<Blob>[]; isChecked?: boolean } = {},
 ): Incoming {
   let fresh: StoredRun[] = [];
   let streams: NewStream[] = [];
-  let missing: readonly Row<Blob>[] = [];
+  let missing: readonly StoredRow<Blob>[] = [];
   let at = 0;
   return {
     async look() {
@@ -128,7 +128,7 @@ async function freshOf(runs: readonly StoredRun[]): Promise<StoredRun[]> {
 interface NewStream {
   runId: string;
   span: KeySpan;
-  columns: () => Iterable<Row>;
+  columns: () => Iterable<StoredRow>;
 }
 
 /** The columns of runs and of their logs that are not here yet: a copy that has its samples keeps them. */
@@ -145,7 +145,7 @@ async function newStreams(runs: readonly StoredRun[]): Promise<NewStream[]> {
   return found;
 }
 
-const missingPictures = async (pictures: readonly Row<Blob>[]): Promise<Row<Blob>[]> => {
+const missingPictures = async (pictures: readonly StoredRow<Blob>[]): Promise<StoredRow<Blob>[]> => {
   const here = await reading(PICTURES, (store) => Promise.all(pictures.map(([id]) => store.getKey(id))));
   return pictures.filter((_, index) => here[index] === undefined);
 };

@@ -57,4 +57,4 @@ export const kindsThat = (is: (row: Row) => boolean): Kind[] => rows.flatMap(([k
 const kindIn = (key: string): string => key.slice(0, key.indexOf('/'));
 
 /** Whether a value is in the second copy. */
-export const isCopied = (key: string): boolean => rows.some(([kind, row]) => kind === kindIn(key) && row.isCopied);
+export const isKeyCopied = (key: string): boolean => rows.some(([kind, row]) => kind === kindIn(key) && row.isCopied);

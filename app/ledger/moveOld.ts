@@ -11,7 +11,7 @@ import { liveRun } from './live';
 import { exclusively } from './locks';
 import { isOldDatabase, OLD, OLD_COPY, OLD_INK } from './oldNames';
 import { SAMPLES, streamsOf } from './samples';
-import { databaseNames, reading, rowsWithin, STORE, storeMissing, type Row } from './transactions';
+import { databaseNames, reading, rowsWithin, STORE, storeMissing, type StoredRow } from './transactions';
 
 /**
  * Moves a logbook that an older program stored in a dozen databases, and one more for the ink of every live run, into the one there is now. Killed
@@ -106,8 +106,8 @@ async function moveArrived(old: Old): Promise<void> {
 }
 
 /** Gear, studies, methods, comparisons, and what was chosen or is remembered. */
-function plainRows(old: Old): Row[] {
-  const of = (name: string, kind: Kind): Row[] => [...(old.get(name) ?? [])].map(([key, value]) => [keyOf(kind, key), value]);
+function plainRows(old: Old): StoredRow[] {
+  const of = (name: string, kind: Kind): StoredRow[] => [...(old.get(name) ?? [])].map(([key, value]) => [keyOf(kind, key), value]);
   const named: Readonly<Record<string, string>> = {
     settings: 'chosen',
     mappings: 'mappings',
@@ -116,8 +116,8 @@ function plainRows(old: Old): Row[] {
     board: 'board',
     here: 'here',
   };
-  const settings = (name: string): Row[] =>
-    [...(old.get(name) ?? [])].flatMap(([key, value]) => (named[key] ? [[keyOf('setting', named[key]), value] as Row] : []));
+  const settings = (name: string): StoredRow[] =>
+    [...(old.get(name) ?? [])].flatMap(([key, value]) => (named[key] ? [[keyOf('setting', named[key]), value] as StoredRow] : []));
   const gear = [...(old.get(OLD.shelf) ?? [])].filter(([key]) => key.includes('/'));
   return [
     ...gear,
@@ -169,7 +169,7 @@ async function moveRun(id: string, old: Old, live: Begun | undefined, packed: Pa
     if (missing.length > 0) await write(missing.map((entry) => ({ runId: id, entry })));
   } else if (live ?? !packed) {
     // The header comes last: what was moved before it is found again.
-    const rows = entries.map((entry): Row => [inkKey(id, entry), entry]);
+    const rows = entries.map((entry): StoredRow => [inkKey(id, entry), entry]);
     await storeNew(live ? [...rows, [keyOf('live', id), header]] : rows);
   } else await moveFiled(id, packed, entries, old.get(OLD.catalogue)?.get(id) as Summary | undefined);
 }
@@ -205,7 +205,7 @@ async function moveFiled(id: string, packed: Packed, entries: Entry[], listed: S
 }
 
 /** Stores values whose keys are free, a handful at a time. */
-async function storeNew(rows: readonly Row[]): Promise<void> {
+async function storeNew(rows: readonly StoredRow[]): Promise<void> {
   for (let from = 0; from < rows.length; from += HANDFUL)
     await act(async (changes) => {
       for (const [key, value] of rows.slice(from, from + HANDFUL)) if (!(await changes.has(key))) changes.add(key, value);
@@ -218,7 +218,7 @@ async function storeNew(rows: readonly Row[]): Promise<void> {
  */
 async function dropOld(name: string, moved: ReadonlyMap<string, unknown>): Promise<void> {
   const version = (await indexedDB.databases()).find((each) => each.name === name)?.version ?? 1;
-  let rows: Row[] = [];
+  let rows: StoredRow[] = [];
   const opening = openDB(name, version + 1, {
     upgrade: (open, _from, _to, transaction) => {
       if (open.objectStoreNames.contains(STORE))

@@ -5,7 +5,7 @@ import { act } from './act';
 import { keyOf, PICTURES } from './keys';
 import { sharing } from './locks';
 import { troubleFrom } from './storageTrouble';
-import { STORE, type Row } from './transactions';
+import { STORE, type StoredRow } from './transactions';
 import { TAKING } from './unnamed';
 
 /** Pictures taken as evidence are kept beside the ink, each under an id of its own, small enough that a hundred of them weigh little. */
@@ -59,7 +59,7 @@ export async function* everyPicture(isWanted: (id: string) => boolean): AsyncGen
 }
 
 /** Pictures of a logbook as they are stored. @param pictures data addresses by id */
-export function picturesOf(pictures: Readonly<Record<string, string>>): Row<Blob>[] {
+export function picturesOf(pictures: Readonly<Record<string, string>>): StoredRow<Blob>[] {
   return Object.entries(pictures).map(([id, address]) => {
     const [head = '', body = ''] = address.split(',');
     const bytes = Uint8Array.from(atob(body), (letter) => letter.charCodeAt(0));

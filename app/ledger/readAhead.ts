@@ -5,20 +5,20 @@ import { OLD_COPY } from './oldNames';
 import type { Settled } from './order';
 import { isCopied } from './copied';
 import { inkBySnapshots } from './snapshots';
-import { databaseNames, reading, rowsWithin, type Row } from './transactions';
+import { databaseNames, reading, rowsWithin, type StoredRow } from './transactions';
 
 /** How the logbook is read as it is opened. */
-export interface Reading {
+export interface LogbookReader {
   /** All that there is of a kind, by id, in the order of the keys. @throws {StorageTrouble} */
-  rows: <Value>(kind: Kind) => Promise<Row<Value>[]>;
+  rows: <Value>(kind: Kind) => Promise<StoredRow<Value>[]>;
   /** The ink of a live run. @throws {StorageTrouble} */
   ink: (runId: string) => Promise<Entry[]>;
 }
 
-const byId = <Value>(rows: Row<Value>[]): Row<Value>[] => rows.map(([key, value]) => [idIn(key), value]);
+const byId = <Value>(rows: StoredRow<Value>[]): StoredRow<Value>[] => rows.map(([key, value]) => [idIn(key), value]);
 
 /** As it is stored now. */
-export const readNow: Reading = {
+export const readNow: LogbookReader = {
   rows: async <Value>(kind: Kind) => byId(await reading(LOGBOOK, (store) => rowsWithin<Value>(store, keysOf(kind)))),
   ink: (runId) => reading(LOGBOOK, (store) => inkBySnapshots(store, runId)),
 };
@@ -28,7 +28,7 @@ export const remembered = <Value>(name: string): Promise<Value | undefined> =>
   reading(LOGBOOK, (store) => store.get(keyOf('setting', name)) as Promise<Value | undefined>);
 
 /** What every start reads, while the program is still being fetched. */
-export interface ReadAhead extends Reading {
+export interface ReadAhead extends LogbookReader {
   /** Nothing where the logbook is new, or was thrown away. @throws {StorageTrouble} */
   settled: Promise<Settled | undefined>;
   /** The databases that there are. */
@@ -60,7 +60,8 @@ export function readAhead(): ReadAhead {
     }),
   );
   return {
-    rows: async <Value>(kind: Kind) => ((await (await asked).rows.get(kind)) as Row<Value>[] | undefined) ?? readNow.rows<Value>(kind),
+    rows: async <Value>(kind: Kind) =>
+      ((await (await asked).rows.get(kind)) as StoredRow<Value>[] | undefined) ?? readNow.rows<Value>(kind),
     ink: async (runId) => (await asked).ink.get(runId) ?? readNow.ink(runId),
     settled: quietly(asked.then(({ settled }) => settled)),
     names: quietly(databaseNames()),

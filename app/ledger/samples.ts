@@ -1,6 +1,6 @@
 import { isSameTimes, joined, type Logs, type Samples } from '@core/samples';
 import { QUANTITIES, type Quantity } from '@core/quantity';
-import { changing, reading, type Row } from './transactions';
+import { changing, reading, type StoredRow } from './transactions';
 
 /** The database of what meters streamed. */
 export const SAMPLES = 'inkpath-samples';
@@ -32,7 +32,7 @@ const pieceName = (at: number): string => String(at).padStart(6, '0');
 export const sampleRoot = (runId: string, log?: string): string => (log === undefined ? runId : `${runId}/@${log}`);
 
 /** Columns as they are stored. @param root of the run, or of a log */
-export function* sampleRows(root: string, samples: Samples): Generator<Row<Chunk | Float64Array>> {
+export function* sampleRows(root: string, samples: Samples): Generator<StoredRow<Chunk | Float64Array>> {
   const columns = QUANTITIES.flatMap((quantity) => (samples[quantity] ? [{ quantity, ...samples[quantity] }] : []));
   const times = columns[0]?.seconds;
   if (times) for (const [at, rows] of cutUp(times)) yield [`${root}/${TIMES}/${at}`, rows];

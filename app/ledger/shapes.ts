@@ -5,7 +5,7 @@ import { SCHEMA } from '@core/ink';
 import { withRule, type OwnMethod } from '@core/method';
 import type { Study } from '@core/plan';
 import { keyOf } from './keys';
-import type { Row } from './transactions';
+import type { StoredRow } from './transactions';
 
 /** What is kept in a list, each thing under its id: as the program has it, which is how it stands in a file. */
 interface Things extends GearOn {
@@ -48,6 +48,6 @@ export const SHAPES: { readonly [Of in ListKind]: Shape<ThingOf<Of>> } = {
 export const LIST_KINDS = Object.keys(SHAPES) as ListKind[];
 
 /** A thing under its key, as it is stored: a copy, for what is on a screen no database takes. */
-export function rowOf<Of extends ListKind>(kind: Of, thing: ThingOf<Of>): Row {
+export function rowOf<Of extends ListKind>(kind: Of, thing: ThingOf<Of>): StoredRow {
   return [keyOf(kind, thing.id), JSON.parse(JSON.stringify(SHAPES[kind].write(thing)))];
 }

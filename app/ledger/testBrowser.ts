@@ -3,7 +3,7 @@ import { createPinia, setActivePinia, type Pinia } from 'pinia';
 import { vi } from 'vitest';
 import { loadEntryCheck } from './entries';
 import { LOGBOOK, PICTURES } from './keys';
-import { isCopied, type Kind } from './kinds';
+import { isKeyCopied, type Kind } from './kinds';
 import { SAMPLES } from './samples';
 import { changing, reading } from './transactions';
 import { WORKED } from './worked';
@@ -114,7 +114,7 @@ export async function emptyBrowser(): Promise<Pinia> {
 /** The keys of what is stored of a kind, or in another database. */
 export const storedKeys = async (kind: Kind | undefined, name = LOGBOOK): Promise<string[]> => {
   const keys = (await reading(name, (store) => store.getAllKeys())) as string[];
-  return keys.filter((key) => (kind === undefined ? name !== LOGBOOK || isCopied(key) : key.startsWith(`${kind}/`)));
+  return keys.filter((key) => (kind === undefined ? name !== LOGBOOK || isKeyCopied(key) : key.startsWith(`${kind}/`)));
 };
 /** What is stored under a key. */
 export const stored = (key: string, name = LOGBOOK): Promise<unknown> => reading(name, (store) => store.get(key));

@@ -6,7 +6,7 @@ import { troubleFrom } from './storageTrouble';
 /** The one object store of every database. */
 export const STORE = 'kept';
 
-export type Row<Value = unknown> = [key: string, value: Value];
+export type StoredRow<Value = unknown> = [key: string, value: Value];
 export type Readable = IDBPObjectStore<unknown, [typeof STORE], typeof STORE, 'readonly' | 'readwrite'>;
 export type Writable = IDBPObjectStore<unknown, [typeof STORE], typeof STORE, 'readwrite'>;
 
@@ -111,13 +111,13 @@ export async function changingBare<Result>(name: string, work: (bare: IDBObjectS
 }
 
 /** All that lies in a range, in the order of the keys. */
-export async function rowsWithin<Value>(store: Readable, range?: IDBKeyRange): Promise<Row<Value>[]> {
+export async function rowsWithin<Value>(store: Readable, range?: IDBKeyRange): Promise<StoredRow<Value>[]> {
   const [keys, values] = await Promise.all([store.getAllKeys(range), store.getAll(range) as Promise<Value[]>]);
   return values.map((value, index) => [keys[index] as string, value]);
 }
 
 /** Stores those of several values whose key is free, and leaves what stands: for what is imported. @throws {StorageTrouble} */
-export const storeMissing = (name: string, rows: readonly Row[]): Promise<void> =>
+export const storeMissing = (name: string, rows: readonly StoredRow[]): Promise<void> =>
   changing(name, async (store) => {
     const taken = await Promise.all(rows.map(([key]) => store.getKey(key)));
     for (const [index, [key, value]] of rows.entries()) if (taken[index] === undefined) void store.put(value, key).catch(() => undefined);

@@ -1,7 +1,7 @@
 import type { Entry } from '@core/ink';
 import { packedRuns } from './filed';
 import { sampleKeysOf } from './samples';
-import { changing, valuesIn, type Row } from './transactions';
+import { changing, valuesIn, type StoredRow } from './transactions';
 
 /** What was worked out of filed runs, kept so that a comparison of sixty need not wait for it again. It can be thrown away at any time. */
 
@@ -49,7 +49,7 @@ export async function workedOut<Value>(
   const found = kept.map((each, index) => (each && each.of === of[index] ? each.value : undefined));
   const missing = [...runIds.keys()].filter((index) => of[index] !== undefined && found[index] === undefined);
   const made = await work(missing.map((index) => runIds[index] ?? ''));
-  const rows: Row<Kept<Value>>[] = [];
+  const rows: StoredRow<Kept<Value>>[] = [];
   for (const [at, index] of missing.entries()) {
     const value = (found[index] = made[at]);
     if (value !== undefined) rows.push([runIds[index] ?? '', { of: of[index] ?? '', value }]);
@@ -59,7 +59,7 @@ export async function workedOut<Value>(
   return found;
 }
 
-const keep = (rows: readonly Row[]): Promise<void> =>
+const keep = (rows: readonly StoredRow[]): Promise<void> =>
   changing(WORKED, async (store) => {
     for (const [runId, kept] of rows) await store.put(kept, runId);
   });

@@ -2,7 +2,7 @@
 import { computed, ref, watch } from 'vue';
 import { isFed, portName, portsOf, type Charger, type Device } from '@core/bench';
 import { type Header } from '@core/ink';
-import { expectationOf, explain, fedBy, negotiate } from '@core/power';
+import { expectationOf, explain, feedOf, negotiate } from '@core/power';
 import { useShelf } from './shelf';
 
 /** What lies between a device and its charger: what feeds it, port, cable and meter, and what the pairing is then expected to give. */
@@ -34,7 +34,7 @@ const expectation = computed(() => {
       charger: props.charger,
       port: port.value,
       cable: chosenCable.value,
-      fed: feed.value && fedBy(props.charger, feed.value),
+      fed: feed.value && feedOf(props.charger, feed.value),
     }),
   };
 });

@@ -10,7 +10,7 @@ import { KINDS, kindsThat } from '../ledger/kinds';
 import { incomingOf } from '../ledger/incoming';
 import { keyOf } from '../ledger/keys';
 import { rowOf } from '../ledger/shapes';
-import { bringIn, differing, hasWork } from './bringIn';
+import { bringIn, differingSettings, hasWork } from './bringIn';
 import { everyMapping } from './mappings';
 import { useShelf } from './shelf';
 
@@ -54,10 +54,10 @@ describe('a logbook that comes in', () => {
   it('never changes settings of a logbook that holds something, and says in which it differs', async () => {
     await save([rowOf('device', header.device)]);
     newTab();
-    expect(differing(book())).toEqual(['levels asked for', 'temperatures']);
+    expect(differingSettings(book())).toEqual(['levels asked for', 'temperatures']);
     await bring(book());
     expect(useSettings().all).toMatchObject({ scale: '°C', levels: [] });
-    expect(differing(logbookOf({}))).toEqual([]);
+    expect(differingSettings(logbookOf({}))).toEqual([]);
   });
 
   it('that was saved of some runs has what belongs to them alone', () => {

@@ -1,11 +1,11 @@
 import type { Rest } from '@core/exchange';
-import { useSettings, type Settings } from '../kit/settings';
+import { useSettings, type AllSettings } from '../kit/settings';
 import { KINDS, kindsThat } from '../ledger/kinds';
 import { keysOf, LOGBOOK } from '../ledger/keys';
 import type { ImportWays } from '../ledger/importing';
 import type { Incoming } from '../ledger/incoming';
 import { LIST_KINDS, rowOf, type ListKind, type ThingOf } from '../ledger/shapes';
-import { reading, type Row } from '../ledger/transactions';
+import { reading, type StoredRow } from '../ledger/transactions';
 import { useComparisons } from './comparisons';
 import { useLanes } from './lanes';
 import { addMappings } from './mappings';
@@ -23,14 +23,15 @@ export const hasWork = (): Promise<boolean> =>
   });
 
 /** In which settings a file differs from what is chosen here, by name. */
-export function differing({ settings = {} }: Pick<Rest, 'settings'>): string[] {
+export function differingSettings({ settings = {} }: Pick<Rest, 'settings'>): string[] {
   const here = useSettings().all;
-  const isOther = (key: keyof Settings) => settings[key] !== undefined && JSON.stringify(settings[key]) !== JSON.stringify(here[key]);
-  return [...new Set((Object.keys(SETTING_NAMES) as (keyof Settings)[]).filter(isOther).map((key) => SETTING_NAMES[key]))];
+  const isOther = (key: keyof AllSettings) => settings[key] !== undefined && JSON.stringify(settings[key]) !== JSON.stringify(here[key]);
+  return [...new Set((Object.keys(SETTING_NAMES) as (keyof AllSettings)[]).filter(isOther).map((key) => SETTING_NAMES[key]))];
 }
 
 /** The things of a list in a file, each as it is stored. */
-const rowsOf = (kind: ListKind, rest: Rest): Row[] => (rest[KINDS[kind].inFile] as ThingOf<ListKind>[]).map((thing) => rowOf(kind, thing));
+const rowsOf = (kind: ListKind, rest: Rest): StoredRow[] =>
+  (rest[KINDS[kind].inFile] as ThingOf<ListKind>[]).map((thing) => rowOf(kind, thing));
 
 /**
  * Brings in a logbook: its runs, pictures and lists, all of them or nothing. What is here already stays. Settings are taken where nothing is here yet,

@@ -1,19 +1,20 @@
 import type { Pinia } from 'pinia';
 import { watch } from 'vue';
 import { followSettings } from '../kit/manner';
-import { useSettings, type Settings } from '../kit/settings';
+import { useSettings, type AllSettings } from '../kit/settings';
 import { did } from '../kit/undo';
 import { save } from '../ledger/acts';
 import { keyOf } from '../ledger/keys';
-import type { Reading } from '../ledger/readAhead';
+import type { LogbookReader } from '../ledger/readAhead';
 import { SETTING_NAMES } from './settingNames';
 
 const NAME = 'chosen';
 
 /** Brings back what a person chose about the program, and keeps it from then on. */
-export async function keepSettings(pinia: Pinia, { rows }: Pick<Reading, 'rows'>): Promise<void> {
+export async function keepSettings(pinia: Pinia, { rows }: Pick<LogbookReader, 'rows'>): Promise<void> {
   const { all } = useSettings(pinia);
-  const kept = (await rows<unknown>('setting')).find(([key]) => key === NAME)?.[1] as (Partial<Settings> & { sound?: boolean }) | undefined;
+  const kept = (await rows<unknown>('setting')).find(([key]) => key === NAME)?.[1] as
+    (Partial<AllSettings> & { sound?: boolean }) | undefined;
   // Sound was once on or off.
   const { sound = true, ...chosen } = kept ?? {};
   Object.assign(all, { ...(!sound && { loudness: 'off' }), ...chosen });
@@ -28,8 +29,8 @@ export async function keepSettings(pinia: Pinia, { rows }: Pick<Reading, 'rows'>
 }
 
 /** Notes each choice that was made, so that it can be taken back. */
-function noteChanged(all: Settings, known: Settings): void {
-  for (const key of Object.keys(all) as (keyof Settings)[]) {
+function noteChanged(all: AllSettings, known: AllSettings): void {
+  for (const key of Object.keys(all) as (keyof AllSettings)[]) {
     const [before, after] = [known[key], all[key]];
     if (before === after) continue;
     did({

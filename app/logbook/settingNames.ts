@@ -1,7 +1,7 @@
-import type { Settings } from '../kit/settings';
+import type { AllSettings } from '../kit/settings';
 
 /** What each choice is called: where two logbooks differ in it, and where it is undone. */
-export const SETTING_NAMES: Readonly<Record<keyof Settings, string>> = {
+export const SETTING_NAMES: Readonly<Record<keyof AllSettings, string>> = {
   theme: 'theme',
   singleKeys: 'single keys',
   loudness: 'sound',

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, useTemplateRef } from 'vue';
 import type { Appointment, PlannedRun, Stretch } from '@core/plan';
-import { momentAt, paperOf } from './paper';
+import { momentOnPaper, calendarPaperOf } from './paper';
 import PlannedMark from './PlannedMark.vue';
 
 /** A calendar as lanes on paper: days under one another, hours to the right, runs in pencil. Its table twin is the list under it. */
@@ -14,7 +14,7 @@ const props = defineProps<{
 }>();
 const emit = defineEmits<{ move: [key: string, at: number]; pick: [key: string] }>();
 
-const paper = computed(() => paperOf(props.agenda, props.windows));
+const paper = computed(() => calendarPaperOf(props.agenda, props.windows));
 const hours = computed(() => Array.from({ length: paper.value.to - paper.value.from + 1 }, (_, index) => paper.value.from + index));
 const days = useTemplateRef<HTMLElement[]>('days');
 
@@ -25,7 +25,7 @@ function drop(key: string, left: number, pointer: { x: number; y: number }): voi
     return pointer.y >= top && pointer.y < bottom;
   });
   const [day, box] = [paper.value.days[index], days.value?.[index]?.getBoundingClientRect()];
-  if (day && box) emit('move', key, momentAt(paper.value, day.midnight, (left - box.left) / box.width));
+  if (day && box) emit('move', key, momentOnPaper(paper.value, day.midnight, (left - box.left) / box.width));
 }
 </script>
 

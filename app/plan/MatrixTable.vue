@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue';
 import type { RouteLocationRaw } from 'vue-router';
-import { progressOf, sourceOf, willNotCharge, type PlannedRun, type Progress, type Setup, type Study } from '@core/plan';
+import { progressOf, sourceOf, willNotCharge, type PlannedRun, type MatrixProgress, type Setup, type Study } from '@core/plan';
 
 type Cell = PlannedRun['cell'];
 import CopyButton from '../kit/CopyButton.vue';
@@ -33,7 +33,7 @@ const rows = computed(() => {
   const names = [...new Set(progress.value.map(({ cell }) => `${cell.device}/${cell.state}`))];
   return names.map((name) => progress.value.filter(({ cell }) => `${cell.device}/${cell.state}` === name));
 });
-const asking = ref<Progress>();
+const asking = ref<MatrixProgress>();
 const reason = ref('');
 
 /** When the next run of a cell is laid, where the study has a calendar. */
@@ -43,34 +43,34 @@ const laid = computed(() => {
     for (const key of run.split('+')) days.set(key.replace(/#\d+$/, ''), dayText(at));
   return days;
 });
-const WORDS: Readonly<Record<Progress['state'], string>> = {
+const WORDS: Readonly<Record<MatrixProgress['state'], string>> = {
   tested: 'tested',
   part: 'in progress',
   untested: 'untested',
   crossed: 'left out',
 };
-const wordOf = ({ cell, state }: Progress) => (state === 'untested' && laid.value.has(cell.key) ? 'planned' : WORDS[state]);
+const wordOf = ({ cell, state }: MatrixProgress) => (state === 'untested' && laid.value.has(cell.key) ? 'planned' : WORDS[state]);
 const columnName = (cell: Cell) => [sourceOf(cell, props.nameOf), cell.cable && props.nameOf(cell.cable)].filter(Boolean).join(', ');
-const cellName = ({ cell }: Progress) => `${props.nameOf(cell.device)} on ${sourceOf(cell, props.nameOf)}`;
+const cellName = ({ cell }: MatrixProgress) => `${props.nameOf(cell.device)} on ${sourceOf(cell, props.nameOf)}`;
 /** The runs of a cell: one opens by itself, several beside each other. */
-function runsAt({ cell }: Progress): RouteLocationRaw {
+function runsAt({ cell }: MatrixProgress): RouteLocationRaw {
   const ids = props.runs.filter((run) => run.cell === cell.key).map(({ id }) => id);
   return ids.length === 1 ? `/runs/${ids[0] ?? ''}` : { path: '/compare', query: { runs: ids.join('.') } };
 }
-const rowName = ([row]: Progress[]) =>
+const rowName = ([row]: MatrixProgress[]) =>
   props.study.states.length > 1 ? `${props.nameOf(row?.cell.device)}, ${row?.cell.state ?? ''}` : props.nameOf(row?.cell.device);
 /** What is expected of a cell that will not do: what it comes to when the two are plugged together. */
 const warnings = computed(
   () => new Map(props.setups.filter(willNotCharge).map(({ cell, negotiated }) => [cell.key, negotiated?.outcome ?? ''])),
 );
-function saidOf({ cell, done, of, state }: Progress): string {
+function saidOf({ cell, done, of, state }: MatrixProgress): string {
   if (state === 'crossed') return cell.reason ?? '';
   const warning = warnings.value.get(cell.key);
   const day = state === 'tested' ? undefined : laid.value.get(cell.key);
   return [`${done} of ${of}`, day, warning].filter(Boolean).join(', ');
 }
 
-function press(each: Progress): void {
+function press(each: MatrixProgress): void {
   if (each.state === 'crossed')
     emit(
       'cross',

@@ -4,7 +4,7 @@ import { useRouter } from 'vue-router';
 import { ValidationError } from 'yup';
 import { SCHEMA } from '@core/ink';
 import { CONDITIONS, readCadence, SCHOOLS, writeCadence, type CadenceText, type Condition } from '@core/method';
-import { nextRace, nextRun, setupsOf, sourceOf, studySchema, type Study } from '@core/plan';
+import { nextRace, nextRun, studySetupsOf, sourceOf, studySchema, type Study } from '@core/plan';
 import MoreActions from '../kit/MoreActions.vue';
 import { focusFirstError } from '../kit/firstError';
 import type { MethodChoice } from '../logbook/methodChoice';
@@ -98,7 +98,7 @@ const nextSays = computed(() => (next.value ? `Next: ${nameOf(next.value.cell.de
 const isFinished = computed(() => isKept.value && made.value.length > 0 && next.value === undefined && !isChanged.value);
 const next = computed(() => (isKept.value && !isChanged.value ? nextRun(draft.value, made.value) : undefined));
 /** What is filled in may be half typed; nothing is worked out of a count that is none. */
-const setups = computed(() => setupsOf(draft.value, shelf.everything()));
+const setups = computed(() => studySetupsOf(draft.value, shelf.everything()));
 const nameOf = (id: string | undefined) => shelf.all.find(({ gear }) => gear.id === id)?.gear.name ?? 'gear no longer there';
 
 async function keep(): Promise<void> {

@@ -10,7 +10,7 @@ import {
   movesOf,
   oneAfterAnother,
   restored,
-  setupsOf,
+  studySetupsOf,
   tallyOf,
   usualCalendar,
   type Calendar,
@@ -48,7 +48,7 @@ export function useCalendarDraft(id: string) {
 
   const gear = computed(() => shelf.everything());
   const name = computed(() => gearNames(gear.value));
-  const setups = computed(() => (study.value ? setupsOf(study.value, gear.value) : []));
+  const setups = computed(() => (study.value ? studySetupsOf(study.value, gear.value) : []));
   const errors = computed(() => {
     try {
       calendarSchema.validateSync(draft.value, { abortEarly: false });

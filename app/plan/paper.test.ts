@@ -1,6 +1,6 @@
 import { expect, it } from 'vitest';
 import type { Appointment } from '@core/plan';
-import { momentAt, paperOf } from './paper';
+import { momentOnPaper, calendarPaperOf } from './paper';
 
 const midnight = new Date(2027, 2, 1).getTime() / 1000;
 const hour = (hours: number) => midnight + hours * 3600;
@@ -20,7 +20,7 @@ const run = (key: string, from: number, to: number, more: Partial<Appointment> =
 const windows = [0, 1, 2].map((day) => ({ from: hour(24 * day + 9), to: hour(24 * day + 17) }));
 
 it('lays runs that overlap under one another, and shows the days up to the last run', () => {
-  const paper = paperOf([run('a', 9, 11), run('b', 10, 12), run('c', 12, 13), run('d', 33, 34)], windows);
+  const paper = calendarPaperOf([run('a', 9, 11), run('b', 10, 12), run('c', 12, 13), run('d', 33, 34)], windows);
   expect([paper.from, paper.to, paper.days.length]).toEqual([9, 17, 2]);
   expect(paper.days[0]?.marks.map(({ row }) => row)).toEqual([0, 1, 0]);
   expect(paper.days[0]?.marks[2]).toMatchObject({ left: 3 / 8, width: 1 / 8, ready: 2 / 8 });
@@ -28,7 +28,7 @@ it('lays runs that overlap under one another, and shows the days up to the last 
 });
 
 it('draws what goes on overnight on every day that it touches, midnight to midnight', () => {
-  const paper = paperOf([run('night', 16, 34, { overnight: true })], windows);
+  const paper = calendarPaperOf([run('night', 16, 34, { overnight: true })], windows);
   expect([paper.from, paper.to]).toEqual([0, 24]);
   const [first, second] = paper.days.map(({ marks }) => marks[0]);
   expect([first?.isStart, second?.isStart, second?.left]).toEqual([true, false, 0]);
@@ -37,8 +37,8 @@ it('draws what goes on overnight on every day that it touches, midnight to midni
 });
 
 it('tells the moment at a place on the paper, to five minutes', () => {
-  const paper = paperOf([run('a', 9, 11)], windows);
-  expect(momentAt(paper, midnight, 0.5)).toBe(hour(13));
-  expect(momentAt(paper, midnight, 0.1234)).toBe(hour(10));
-  expect(momentAt(paper, midnight, -1)).toBe(hour(9));
+  const paper = calendarPaperOf([run('a', 9, 11)], windows);
+  expect(momentOnPaper(paper, midnight, 0.5)).toBe(hour(13));
+  expect(momentOnPaper(paper, midnight, 0.1234)).toBe(hour(10));
+  expect(momentOnPaper(paper, midnight, -1)).toBe(hour(9));
 });

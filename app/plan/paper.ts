@@ -40,7 +40,7 @@ const midnightOf = (seconds: number) => startOfDay(seconds * 1000).getTime() / 1
 const intoDay = (seconds: number) => seconds - midnightOf(seconds);
 
 /** Lays a calendar out on paper: as many days as it takes, each as wide as the longest of them needs. */
-export function paperOf(agenda: readonly Appointment[], windows: readonly Stretch[]): CalendarPaper {
+export function calendarPaperOf(agenda: readonly Appointment[], windows: readonly Stretch[]): CalendarPaper {
   const last = Math.max(windows[0]?.to ?? 0, ...agenda.map(({ end }) => end));
   const shown = windows.filter((each) => each.from <= last);
   const isLong = agenda.some(({ overnight }) => overnight);
@@ -83,7 +83,7 @@ function nights({ at, end }: Appointment): number[] {
 }
 
 /** The moment at a share of the width of a day, to five minutes. Epoch seconds. */
-export function momentAt({ from, to }: CalendarPaper, midnight: number, share: number): number {
+export function momentOnPaper({ from, to }: CalendarPaper, midnight: number, share: number): number {
   const seconds = from * HOUR + Math.min(1, Math.max(0, share)) * (to - from) * HOUR;
   return midnight + Math.round(seconds / 300) * 300;
 }

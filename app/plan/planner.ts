@@ -2,7 +2,7 @@ import { proxy } from 'comlink';
 import { onScopeDispose, ref, shallowRef } from 'vue';
 import type { Found, Problem } from '@core/plan';
 import type { Planner } from '../workers/planner';
-import { wrapped } from '../workers/wrapped';
+import { wrappedWorker } from '../workers/wrapped';
 
 /** Searches for a plan in a worker. One search at a time: a new one calls the last off. */
 export function usePlanner() {
@@ -26,7 +26,7 @@ export function usePlanner() {
     const take = (each: Found) => {
       if (worker === mine) found.value = each;
     };
-    void wrapped<Planner>(mine)
+    void wrappedWorker<Planner>(mine)
       .plan(problem, order, before, proxy(take))
       .then(take)
       .finally(() => {

@@ -11,9 +11,9 @@ import {
   pictureCanvas,
   picturePng,
   pictureSvg,
-  SHAPES,
+  PICTURE_SHAPES,
   type Ground,
-  type Picture,
+  type PictureJob,
   type PictureBody,
   type PictureText,
 } from './picture';
@@ -23,14 +23,14 @@ const props = defineProps<{ text: PictureText; body: PictureBody; seen: { width:
 const open = defineModel<boolean>({ required: true });
 
 const settings = useSettings();
-const shapes = computed(() => [asSeen(props.seen), ...SHAPES]);
+const shapes = computed(() => [asSeen(props.seen), ...PICTURE_SHAPES]);
 const shapeId = ref('wide');
 const ground = ref<Ground>(settings.theme === 'paper' ? 'paper' : 'dark');
 /** How words stand in an SVG: as text they can be changed and found, as outlines they look alike everywhere. */
 const WORDS = ['text', 'outlines'] as const;
 const words = ref<(typeof WORDS)[number]>('text');
 const error = ref('');
-const picture = computed<Picture>(() => ({
+const picture = computed<PictureJob>(() => ({
   shape: shapes.value.find(({ id }) => id === shapeId.value) ?? asSeen(props.seen),
   text: props.text,
   ground: ground.value,

@@ -24,7 +24,7 @@ export interface PictureShape {
   height: number;
   dense: number;
 }
-export const SHAPES: readonly PictureShape[] = [
+export const PICTURE_SHAPES: readonly PictureShape[] = [
   { id: 'square', says: 'square, 1080 × 1080', width: 720, height: 720, dense: 1.5 },
   { id: 'wide', says: '16:9, 1920 × 1080', width: 960, height: 540, dense: 2 },
   { id: 'large', says: '16:9, 3840 × 2160', width: 960, height: 540, dense: 4 },
@@ -162,7 +162,7 @@ export const stripBody =
     }));
 
 /** A picture as it is drawn. */
-export interface Picture {
+export interface PictureJob {
   shape: PictureShape;
   text: PictureText;
   ground: Ground;
@@ -172,7 +172,7 @@ export interface Picture {
 const NO_ROOM = 'The browser has no room for a picture of this size. Choose a smaller one.';
 
 /** Draws it on a canvas of its own. */
-export function pictureCanvas({ shape, text, ground, body }: Picture, dense = shape.dense): HTMLCanvasElement {
+export function pictureCanvas({ shape, text, ground, body }: PictureJob, dense = shape.dense): HTMLCanvasElement {
   const canvas = document.createElement('canvas');
   const to = surfaceOn(canvas, shape.width, shape.height, dense);
   if (!to) throw new Error(NO_ROOM);
@@ -181,7 +181,7 @@ export function pictureCanvas({ shape, text, ground, body }: Picture, dense = sh
 }
 
 /** As PNG: the fonts are in its pixels. @throws {Error} saying what to do */
-export async function picturePng(picture: Picture): Promise<Blob> {
+export async function picturePng(picture: PictureJob): Promise<Blob> {
   await document.fonts.ready;
   const canvas = pictureCanvas(picture);
   const found = await new Promise<Blob | null>((resolve) => {
@@ -192,7 +192,7 @@ export async function picturePng(picture: Picture): Promise<Blob> {
 }
 
 /** As SVG. @param widthOf how wide words are; @param outline draws them as outlines; without it they are text */
-export function pictureSvg({ shape, text, ground, body }: Picture, widthOf: Surface['widthOf'], outline?: Outline): string {
+export function pictureSvg({ shape, text, ground, body }: PictureJob, widthOf: Surface['widthOf'], outline?: Outline): string {
   const to = svgSurface(widthOf, outline);
   drawPicture(to, shape, text, ground, body);
   const { width, height, dense } = shape;

@@ -1,7 +1,7 @@
 import type { Fit } from '@core/run';
 import { proxy } from 'comlink';
 import type { Fitter } from './fitter';
-import { wrapped } from './wrapped';
+import { wrappedWorker } from './wrapped';
 
 /**
  * Fits a device to its runs in a worker. Called off by the signal: it then never resolves.
@@ -17,7 +17,7 @@ export async function fitRuns(ids: readonly string[], progress: (share: number) 
   };
   signal.addEventListener('abort', end);
   try {
-    return await wrapped<Fitter>(worker).fit([...ids], proxy(progress));
+    return await wrappedWorker<Fitter>(worker).fit([...ids], proxy(progress));
   } finally {
     end();
   }

@@ -28,7 +28,7 @@ function answerAll(): void {
 
 const recordOf = (id: string) => foldRun(exampleHeader({ id }), inkOf(exampleHeader({ id }), [{ seconds: 0, percent: 10 }]));
 vi.mock('./wrapped', () => ({
-  wrapped: (hand: Hand, onLost: () => void) => {
+  wrappedWorker: (hand: Hand, onLost: () => void) => {
     hand.die = onLost;
     const asked = <Result>(what: string, result: Result) =>
       new Promise<Result>((resolve) => {

@@ -8,9 +8,9 @@ import { eachFiled, filedInk } from '../ledger/filed';
 import { sampleKeys, shortStreams } from '../ledger/samples';
 import type { Dots } from '../strip/trace';
 import { besideStored, openedOf, type Beside, type Glimpse, type Opened } from './opened';
-import type { Apart, Opener, Ways } from './opener';
+import type { Apart, Opener, OpenerWays } from './opener';
 import { fromWire } from './wire';
-import { wrapped } from './wrapped';
+import { wrappedWorker } from './wrapped';
 
 /** A worker that opens runs. */
 interface Opening {
@@ -45,7 +45,7 @@ const waiting: { most: number; take: (free: Opening) => void }[] = [];
 
 function begun(): Opening {
   const worker = new Worker(new URL('./opener.ts', import.meta.url), { type: 'module' });
-  const one: Opening = { worker, opener: wrapped<Opener>(worker, () => end(one)), tasks: 0 };
+  const one: Opening = { worker, opener: wrappedWorker<Opener>(worker, () => end(one)), tasks: 0 };
   openings.push(one);
   return one;
 }
@@ -83,7 +83,7 @@ function done(one: Opening): void {
 }
 
 /** Opens a run in the next worker that is free. */
-async function apartIn<Result>(most: number, work: (one: Opening, ways: Ways) => Promise<Result>): Promise<Result> {
+async function apartIn<Result>(most: number, work: (one: Opening, ways: OpenerWays) => Promise<Result>): Promise<Result> {
   const one = await free(most);
   try {
     return await work(one, { manner: mannerNow(), assumed: assumedNow(), asked: askedNow() });
@@ -166,7 +166,7 @@ export async function workAhead(ids: readonly string[], most: number): Promise<v
 async function apartFrom<Result>(work: (opener: Remote<Opener>) => Promise<Result>): Promise<Result> {
   const worker = new Worker(new URL('./opener.ts', import.meta.url), { type: 'module' });
   try {
-    return await work(wrapped<Opener>(worker));
+    return await work(wrappedWorker<Opener>(worker));
   } finally {
     worker.terminate();
   }

@@ -1,5 +1,5 @@
 import { align, spanOf, type Alignment, type SpanFigures } from '@core/curve';
-import { apart, foldStored } from '@core/exchange';
+import { separateLog, foldStored } from '@core/exchange';
 import type { RunRecord } from '@core/ink';
 import { QUANTITIES, setAsked, setAssumed, setManner, type AskedFigures, type Assumed, type Manner, type Quantity } from '@core/quantity';
 import { expose } from 'comlink';
@@ -17,7 +17,7 @@ const OTHERS = QUANTITIES.filter((each) => !FIRST.includes(each));
 const PROGRAM = import.meta.env.PROD ? location.pathname : undefined;
 
 /** How a run is opened. */
-export interface Ways {
+export interface OpenerWays {
   manner: Manner;
   assumed: Assumed;
   asked: AskedFigures;
@@ -30,7 +30,7 @@ export interface Apart {
 }
 
 /** Has figures worked out as they are asked for: whatever was read meanwhile may have been for another. */
-function follow({ manner, assumed, asked }: Ways): void {
+function follow({ manner, assumed, asked }: OpenerWays): void {
   setManner(manner);
   setAssumed(assumed);
   setAsked(asked);
@@ -43,7 +43,7 @@ const opener = {
    * @param ways  how its remarks are written, what its figures take for granted, and which are asked for
    * @param first is told what can be drawn of it, before its figures are worked out
    */
-  async open(id: string, ways: Ways, first?: (glimpse: Glimpse) => void): Promise<Opened> {
+  async open(id: string, ways: OpenerWays, first?: (glimpse: Glimpse) => void): Promise<Opened> {
     let record: RunRecord;
     if (first) {
       // Level and power are read and shown first: what else there is may be twice as much.
@@ -61,7 +61,7 @@ const opener = {
    *
    * @param most rows that a strip of them draws of one track
    */
-  async beside(ids: readonly string[], ways: Ways, most: number): Promise<(Wire | undefined)[]> {
+  async beside(ids: readonly string[], ways: OpenerWays, most: number): Promise<(Wire | undefined)[]> {
     const how = PROGRAM && JSON.stringify([PROGRAM, ways, most]);
     return workedOut(ids, how, (missing) =>
       eachFiled(missing, (run) => {
@@ -71,7 +71,7 @@ const opener = {
     );
   },
   /** Works runs out as they will be laid beside others. */
-  async ahead(ids: readonly string[], ways: Ways, most: number): Promise<void> {
+  async ahead(ids: readonly string[], ways: OpenerWays, most: number): Promise<void> {
     if (PROGRAM) await opener.beside(ids, ways, most);
   },
   /** Least, mean and most within a stretch of the run that is held. */
@@ -81,13 +81,13 @@ const opener = {
 
   /** Where a log of a run lies in it, by all else that was read. */
   async alignAgain(id: string, log: string | undefined): Promise<Alignment | undefined> {
-    const { rest, own } = apart(await filedRun(id), log);
+    const { rest, own } = separateLog(await filedRun(id), log);
     return align(foldStored(rest), own);
   },
 
   /** A run and one of its logs apart. @param zero when the clock of the log stands at zero, in seconds from plug-in; @param drift parts in a million */
   async apart(id: string, log: string | undefined, zero: number, drift: number): Promise<Apart> {
-    const { rest, own } = apart(await filedRun(id), log);
+    const { rest, own } = separateLog(await filedRun(id), log);
     const run = foldStored(rest);
     return { rest: traceOf(run, 'all else', run.header.pen), own: logTrace(own, run.header, zero, drift) };
   },

@@ -3,7 +3,7 @@ import { ImportError, type CsvOptions, type Peek } from '@core/exchange';
 import type { Progress } from '../kit/work';
 import type { Incoming } from '../ledger/incoming';
 import type { Exchange, ReadFile } from './exchange';
-import { wrapped } from './wrapped';
+import { wrappedWorker } from './wrapped';
 
 /** A worker that reads and writes files, for one piece of work. */
 export interface ExchangeWorker {
@@ -15,7 +15,7 @@ export interface ExchangeWorker {
 export function exchangeWorker(): ExchangeWorker {
   const worker = new Worker(new URL('./exchange.ts', import.meta.url), { type: 'module' });
   return {
-    remote: wrapped<Exchange>(worker),
+    remote: wrappedWorker<Exchange>(worker),
     end: () => {
       worker.terminate();
     },

@@ -30,7 +30,7 @@ if (plain)
  *
  * @param onLost told when that has happened
  */
-export const wrapped = <Api>(worker: Worker, onLost: () => void = () => undefined): Remote<Api> =>
+export const wrappedWorker = <Api>(worker: Worker, onLost: () => void = () => undefined): Remote<Api> =>
   remoteOf<Api>(worker, (why) => {
     report(new WorkerLost(why));
     onLost();

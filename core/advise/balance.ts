@@ -3,7 +3,7 @@ import { isBetter, mainBy, meansIn, riseBy } from './best';
 import { frontierOf, type Plotted } from './frontier';
 import { either, listed } from '../quantity/listed';
 import type { OwnClaim } from './claims';
-import { figureOf, type Group, type Said } from './question';
+import { figureOf, type Group, type SaidAdvice } from './question';
 
 /** Speed against heat of the setups that have both; `undefined` where fewer than two do. */
 function speedAndHeat(group: Group, window: number) {
@@ -50,7 +50,7 @@ export function balanceOf(group: Group, window: number): Balance | undefined {
 const NAMED = 5;
 
 /** The best balance of speed and heat: those that none is both surely faster and no hotter than. */
-export function balance(group: Group, window: number): Said | undefined {
+export function balance(group: Group, window: number): SaidAdvice | undefined {
   const found = speedAndHeat(group, window);
   if (!found) return undefined;
   const { fast, cool, both, at, faster, cooler, line } = found;

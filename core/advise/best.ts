@@ -9,7 +9,7 @@ import { fixed } from '../quantity/figures';
 import { lowerFirst } from '../quantity/letters';
 import { either, listed } from '../quantity/listed';
 import type { OwnClaim } from './claims';
-import { figureOf, headerOf, type Group, type Said } from './question';
+import { figureOf, headerOf, type Group, type SaidAdvice } from './question';
 import { whatWouldTell } from './wouldTell';
 
 /** How a figure is spoken of: of what is better, and of what is surely worse. */
@@ -34,7 +34,7 @@ export function basisOf({ id, title, group }: Pick<Measure, 'id' | 'title' | 'gr
 const NAMED = 4;
 
 /** `2.6 ± 0.4 W`, `44 min (41 to 51 min)`, whichever way. */
-export const apart = (differ: Difference, { unit }: Pick<Measure, 'unit'>): string => writeApart(differ, unit).both;
+export const differenceText = (differ: Difference, { unit }: Pick<Measure, 'unit'>): string => writeApart(differ, unit).both;
 
 /** `38 min (34 to 42 min) sooner than Cobble 12`; `9 min sooner than Cobble 20, just told apart`. */
 function against(differ: Difference, { unit }: Pick<Measure, 'unit'>, whom: string): string {
@@ -60,7 +60,7 @@ export const isBetter = (cells: readonly Cell[], { better }: Pick<Measure, 'bett
  *
  * @returns `undefined` where fewer than two setups have the figure, or it may not be ranked
  */
-export function bestBy(group: Group, id: string): Said | undefined {
+export function bestBy(group: Group, id: string): SaidAdvice | undefined {
   const found = group.figures.get(id);
   if (!found?.measure.better || group.setups.length < 2) return undefined;
   const { measure, cells } = found;
@@ -193,7 +193,7 @@ export function gainBy(group: Group, window: number): { id: string; seconds: num
 }
 
 /** Who gains most in a short time; where the owner’s hours are known, how much use that is. */
-export function topUp(group: Group, window: number): Said | undefined {
+export function topUp(group: Group, window: number): SaidAdvice | undefined {
   const by = gainBy(group, window);
   const said = by && bestBy(group, by.id);
   if (!said) return undefined;
@@ -219,7 +219,7 @@ export const riseBy = (group: Group): string | undefined =>
   );
 
 /** Who stays coolest, by the rise of the surface that was read most; with the highest temperatures that were seen. */
-export function coolest(group: Group): Said | undefined {
+export function coolest(group: Group): SaidAdvice | undefined {
   const id = riseBy(group);
   const said = id && bestBy(group, id);
   if (!said) return undefined;

@@ -7,7 +7,7 @@ import { spell } from '../quantity/duration';
 import { usualFeed } from '../bench/feed';
 import { basisOf, between, isBetter, mainBy, tieSays, timeBy } from './best';
 import { nowOf } from './cost';
-import { figureOf, headerOf, type Group, type Said, type Shelf } from './question';
+import { figureOf, headerOf, type Group, type SaidAdvice, type GearAtHand } from './question';
 
 /** What was expected of a setup by the facts of its gear, in W; nothing of gear whose watts nobody wrote down. */
 export function expectedOf(group: Group, index: number) {
@@ -44,7 +44,7 @@ const EXCEPTIONS = 1 / 3;
  * From which rating on nothing changes, in time or, of a window, in gain: the least that ties with the best. All below are surely worse; above it all tie
  * with the best but a few, which are named.
  */
-export function ceiling(group: Group, window: number, isHidden: boolean): Said | undefined {
+export function ceiling(group: Group, window: number, isHidden: boolean): SaidAdvice | undefined {
   const id = mainBy(group, window);
   const found = figureOf(group, id);
   if (!found || !group.device || isHidden) return undefined;
@@ -118,7 +118,7 @@ export function ceiling(group: Group, window: number, isHidden: boolean): Said |
 const SPOKEN_OF = 3;
 
 /** What gear on the shelf that was not run is expected to do, in pencil. */
-export function untested(group: Group, shelf: Shelf): Said | undefined {
+export function untested(group: Group, shelf: GearAtHand): SaidAdvice | undefined {
   const { device } = group;
   const id = timeBy(group);
   const found = figureOf(group, id);

@@ -7,7 +7,7 @@ import { basisOf, bestBy, isOfWindows, mainBy, marksIn, meansIn, takesAtMost } f
 import type { Claim } from './claims';
 import { fullWindow } from './leads';
 import { oneForAll, oneForAllSays } from './oneForAll';
-import { figureOf, groupsOf, midSentence, type Finding, type Group, type Question, type Said } from './question';
+import { figureOf, groupsOf, midSentence, type Finding, type Group, type Question, type SaidAdvice } from './question';
 import { charges, underLoad } from './tried';
 import { overnight, worth } from './worth';
 
@@ -113,10 +113,10 @@ const fromAnswers = (answers: readonly Finding[], sure: string): Headline | unde
         claims: answers.flatMap(({ claims }) => claims),
       };
 
-const claimsIn = ({ of }: Group, { claims }: Pick<Said, 'claims'>): Claim[] => claims.map((claim) => ({ of, ...claim }));
+const claimsIn = ({ of }: Group, { claims }: Pick<SaidAdvice, 'claims'>): Claim[] => claims.map((claim) => ({ of, ...claim }));
 
 /** What differences are told by; what is not told apart is no answer of theirs. */
-function howSure(all: readonly Said[]): string {
+function howSure(all: readonly SaidAdvice[]): string {
   const isTold = all.some(({ claims }) => claims.some(({ says }) => says === 'better'));
   return isTold ? 'Sure to at least 19 in 20, by what was read and how far runs vary.' : 'Nothing is told apart here.';
 }
@@ -126,7 +126,7 @@ const BEST: Readonly<Record<string, string>> = { Times: 'Fastest', Gains: 'Most'
 
 interface Answer {
   group: Group;
-  best: Said;
+  best: SaidAdvice;
   /** The figure that it goes by: `the time to 80 %`. */
   basis: string;
   says: string;
@@ -169,7 +169,7 @@ function answerOf(group: Group, { yardstick, about }: By, window: number): Answe
 }
 
 /** Who is best by a figure, in one sentence. */
-function bestSays(group: Group, { measure, cells }: MeasureColumn, best: Said): string {
+function bestSays(group: Group, { measure, cells }: MeasureColumn, best: SaidAdvice): string {
   const [to, first] = [wordsOf(measure.id), BEST[measure.group] ?? 'Best'];
   if (best.figures !== undefined) {
     const value = cells.find(({ isBest }) => isBest)?.value ?? '';

@@ -11,7 +11,7 @@ export {
   type Finding,
   type Group,
   type Question,
-  type Shelf,
+  type GearAtHand,
   type Wishes,
 } from './question';
 export { worthOf } from './worth';

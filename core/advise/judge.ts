@@ -10,10 +10,10 @@ import { balance } from './balance';
 import { ceiling, untested } from './ceiling';
 import { fullWindow, leads, surprises } from './leads';
 import { oneForAll, oneForAllSays } from './oneForAll';
-import { groupsOf, headerOf, onceMore, over, type Finding, type Group, type Question, type Said } from './question';
+import { groupsOf, headerOf, onceMore, over, type Finding, type Group, type Question, type SaidAdvice } from './question';
 import { charges, underLoad } from './tried';
 import { keepOrNot, overnight, toTravel, worth } from './worth';
-import type { Taken } from '../plan/settle';
+import type { TakenRun } from '../plan/settle';
 
 /**
  * Who should buy what, how sure it is, and what would settle the rest: a sentence for each need with its reason, made of figures with margins alone.
@@ -75,7 +75,7 @@ export function weightiest(findings: readonly Finding[]): string[] {
 }
 
 /** Who is full first, by whatever shows it; of a camera what it takes at most, for no charger gives it more. */
-function toFull(group: Group): Said | undefined {
+function toFull(group: Group): SaidAdvice | undefined {
   const said = bestBy(group, 'level-100') ?? bestBy(group, 'light out') ?? bestBy(group, 'power gone');
   const most = group.device?.kind === 'camera' ? takesAtMost(group) : undefined;
   return said && most
@@ -95,7 +95,7 @@ const unlikeAmong = (group: Group, some: readonly number[]) =>
 const unlikeOf = (group: Group, pair: readonly number[]) => unlikeAmong(group, pair).map(({ says }) => says);
 
 /** Whether conditions that differed made the difference: how they differed, and the run that would settle it. */
-function unfair(group: Group): Said | undefined {
+function unfair(group: Group): SaidAdvice | undefined {
   const all = group.setups.map((_, index) => index);
   const [first, ...others] = unlikeAmong(group, all).filter(({ odd }) => odd.length > 0 && odd.length < group.setups.length);
   if (!first || !group.device) return undefined;
@@ -122,7 +122,7 @@ const conditionsOfOthers = ({ setups }: Group, odd: readonly number[]) =>
   setups.flatMap((setup, index) => (odd.includes(index) ? [] : [headerOf(setup).conditions ?? []]))[0] ?? [];
 
 /** A run that ended with its window, taken until it is full: its checks, and on from the last of them as far apart as the last two. */
-function untilFull({ setups }: Group, index: number): Taken | undefined {
+function untilFull({ setups }: Group, index: number): TakenRun | undefined {
   const setup = setups[index];
   const { cadence, rule } = setup ? headerOf(setup) : {};
   if (rule?.ends !== 'window' || cadence?.kind !== 'marks') return undefined;
@@ -133,7 +133,7 @@ function untilFull({ setups }: Group, index: number): Taken | undefined {
 const LONGEST_BETWEEN = 900;
 
 /** Setups that were not seen where the others were: their runs ended before, or they stood still. */
-function unseen(group: Group, tracks: Question['tracks']): Said | undefined {
+function unseen(group: Group, tracks: Question['tracks']): SaidAdvice | undefined {
   const found = ['level-100', 'level-80'].flatMap((id) => {
     const figure = group.figures.get(id);
     if (!figure?.cells.some(({ mean }) => mean && !mean.isLeast)) return [];

@@ -8,8 +8,8 @@ import { fixed } from '../quantity/figures';
 import { lowerFirst } from '../quantity/letters';
 import { listed } from '../quantity/listed';
 import { expectedOf, FIVE_VOLTS } from './ceiling';
-import { apart, basisOf, between, gainBy, isBetter, isOfWindows, mainBy, marksIn, meansIn, timeBy } from './best';
-import { figureOf, headerOf, onceMore, type Group, type Question, type Said } from './question';
+import { differenceText, basisOf, between, gainBy, isBetter, isOfWindows, mainBy, marksIn, meansIn, timeBy } from './best';
+import { figureOf, headerOf, onceMore, type Group, type Question, type SaidAdvice } from './question';
 
 /** Pairs that are looked at for a lead that is lost: those of the best, whatever they are best by, and of the baseline. */
 function pairsOf(group: Group, window: number): [one: number, other: number][] {
@@ -30,7 +30,7 @@ const LEADERS = 6;
 const TOLD = 3;
 
 /** Leads that turn along the charge: who is ahead until when, and behind from when. */
-export function leads(group: Group, { tracks, wishes }: Pick<Question, 'tracks' | 'wishes'>): Said | undefined {
+export function leads(group: Group, { tracks, wishes }: Pick<Question, 'tracks' | 'wishes'>): SaidAdvice | undefined {
   // Whoever started higher leads at first, and nothing turns by that.
   if (unevenStarts(group.setups)) return undefined;
   const tracksOf = (index: number): Track[] =>
@@ -65,7 +65,7 @@ export function leads(group: Group, { tracks, wishes }: Pick<Question, 'tracks' 
 const NEARLY_FULL = 95;
 
 /** Where a window ends with batteries nearly full, a tie there hides a difference: what the marks before tell. */
-export function fullWindow(group: Group): (Said & { tells: readonly string[] }) | undefined {
+export function fullWindow(group: Group): (SaidAdvice & { tells: readonly string[] }) | undefined {
   if (!group.device || !isOfWindows(group)) return undefined;
   const marks = marksIn(group);
   const cellsAt = (seconds: number): readonly Cell[] => group.figures.get(`gain-${seconds}`)?.cells ?? [];
@@ -83,7 +83,7 @@ export function fullWindow(group: Group): (Said & { tells: readonly string[] }) 
     const measure = mark === undefined ? undefined : group.figures.get(`gain-${mark}`)?.measure;
     if (mark === undefined || !differ || !measure) return [];
     const [more, less] = differ.value > 0 ? [other, one] : [one, other];
-    const [who, than, value] = [group.names[more] ?? '', group.names[less] ?? '', apart(differ, measure)];
+    const [who, than, value] = [group.names[more] ?? '', group.names[less] ?? '', differenceText(differ, measure)];
     return [
       {
         text: `At ${nominal(mark)} ${who} had gained ${value} more than ${than}.`,
@@ -111,7 +111,7 @@ export function fullWindow(group: Group): (Said & { tells: readonly string[] }) 
 }
 
 /** Runs of some setups from half the level that they began at: nothing of those that began at next to none. */
-function fromLower(group: Group, some: readonly number[]): Said['settle'] {
+function fromLower(group: Group, some: readonly number[]): SaidAdvice['settle'] {
   const starts = some.flatMap((index) => (group.setups[index]?.runs ?? []).flatMap(({ figures }) => figures.startLevel ?? []));
   const from = Math.floor(Math.min(...starts) / 2);
   return from >= 1 ? { says: `One run of each from ${from} % would tell.`, runs: onceMore(group, some, { from }) } : undefined;
@@ -121,7 +121,7 @@ function fromLower(group: Group, some: readonly number[]): Said['settle'] {
 const STRONGER = 1.1;
 
 /** A charger that should give more by the facts of its gear, and is surely slower: what to check before it is believed. */
-export function surprises(group: Group, window: number, unlike: (pair: readonly number[]) => readonly string[]): Said | undefined {
+export function surprises(group: Group, window: number, unlike: (pair: readonly number[]) => readonly string[]): SaidAdvice | undefined {
   const id = mainBy(group, window);
   const found = figureOf(group, id);
   if (!found || !group.device) return undefined;
@@ -144,12 +144,12 @@ export function surprises(group: Group, window: number, unlike: (pair: readonly 
   return {
     isSentence: true,
     claims: [
-      { figure: found.measure.id, who: other, says: 'better', than: name, value: differ && apart(differ, found.measure) },
+      { figure: found.measure.id, who: other, says: 'better', than: name, value: differ && differenceText(differ, found.measure) },
       { figure: 'causes', who: name, says: 'is', than: other, value: causes.join(' ') },
     ],
     who: `${name} is slower than ${other}, though it should give more`,
     why: [
-      differ && `${name} is ${apart(differ, found.measure)} behind, by ${basisOf(found.measure)}.`,
+      differ && `${name} is ${differenceText(differ, found.measure)} behind, by ${basisOf(found.measure)}.`,
       causes.length > 0
         ? `Check first: ${lowerFirst(causes.join(' '))}`
         : 'Check first: heat, the cable, what ran in the background, and how both starts were made.',

@@ -10,7 +10,7 @@ import type { ReadRun } from '../curve/figures';
 import type { RunInk } from '../ink/fold';
 import type { Track } from '../ink/track';
 import { marksOf } from '../method/cadence';
-import type { Settling, Taken } from '../plan/settle';
+import type { Settling, TakenRun } from '../plan/settle';
 import { lowerFirst } from '../quantity/letters';
 import { listed } from '../quantity/listed';
 import type { Claim, OwnClaim } from './claims';
@@ -44,7 +44,7 @@ export function usualWindow(all: readonly RunInk[]): number {
 }
 
 /** The gear there is: prices, what is at home already, and what was not run yet. */
-export interface Shelf {
+export interface GearAtHand {
   devices: readonly Device[];
   chargers: readonly Charger[];
   cables: readonly Cable[];
@@ -60,7 +60,7 @@ export interface Question {
   /** What gains are told in. */
   unit: GainUnit;
   wishes: Wishes;
-  shelf: Shelf;
+  shelf: GearAtHand;
   /** Work that was done under load, and spot checks. */
   worked: readonly Worked[];
   sittings: readonly RunInk[];
@@ -74,7 +74,7 @@ export interface Judged extends ReadRun, Worked {
 /** What is asked of runs: as chosen, and as is usual where nothing is. Spot checks are no charges. */
 export function questionOf(
   all: readonly Judged[],
-  shelf: Shelf,
+  shelf: GearAtHand,
   { baseline, unit, wishes }: { baseline?: string | undefined; unit?: GainUnit | undefined; wishes?: Wishes | undefined } = {},
 ): Question {
   const charges = all.filter(({ run }) => run.header.list === undefined);
@@ -106,7 +106,7 @@ export interface Finding {
 }
 
 /** What a need comes to among setups that are judged against each other. */
-export interface Said {
+export interface SaidAdvice {
   /** Who, or what: the same words for two devices where they agree. */
   who: string;
   /** Whether that is a sentence of its own. */
@@ -174,7 +174,7 @@ export function over(
   isOne: boolean,
   need: string,
   title: string,
-  say: (group: Group) => Said | undefined,
+  say: (group: Group) => SaidAdvice | undefined,
 ): Finding[] {
   const said = groups.flatMap((group) => {
     const found = say(group);
@@ -214,11 +214,11 @@ export const midSentence = (who: string): string => who.replace(/^(Any of them|N
 export const figureOf = (group: Group, id: string | undefined) => (id === undefined ? undefined : group.figures.get(id));
 
 /** Some setups of a group once more, a run of each: taken as they were, but for what is said. */
-export const onceMore = ({ setups }: Group, some: readonly number[], as?: Taken): Settling[] =>
+export const onceMore = ({ setups }: Group, some: readonly number[], as?: TakenRun): Settling[] =>
   some.flatMap((index) => (setups[index] ? [again(setups[index], 1, as)] : []));
 
 /** Runs of a setup once more: taken as it was, but for what is said. */
-export function again(setup: SetupRuns, runs: number, as?: Taken): Settling {
+export function again(setup: SetupRuns, runs: number, as?: TakenRun): Settling {
   const { device, charger, feed, cable, conditions = [] } = headerOf(setup);
   return {
     device: device.id,

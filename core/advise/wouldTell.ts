@@ -5,7 +5,7 @@ import type { MeasureColumn } from '../compare/measures';
 import type { SetupRuns } from '../compare/setups';
 import { difference, type Pooled } from '../margin/told';
 import type { Cadence } from '../method/cadenceSchema';
-import { KEEPABLE, INTERVALS_AT_FULL, smallestDifference, tallyOf } from '../plan/tell';
+import { KEEPABLE, INTERVALS_AT_FULL, smallestDifference, runCountsOf } from '../plan/tell';
 import { nominal } from '../quantity/duration';
 import { listed } from '../quantity/listed';
 import { again, headerOf, type Finding, type Group } from './question';
@@ -62,7 +62,7 @@ export function whatWouldTell(group: Group, { measure, cells }: MeasureColumn, b
     const left = Math.max(readAfter(low.mean, more[0], every / (interval || 1)), readAfter(high.mean, more[1], every / (interval || 1)));
     const least = level === 100 && Math.max(...runs) < 2 ? INTERVALS_AT_FULL * every : 0;
     return (
-      Math.max(least, smallestDifference(Math.max(...scales), Math.sqrt(12 * left), runs, tallyOf([...runs, ...others]), low.spread)) <=
+      Math.max(least, smallestDifference(Math.max(...scales), Math.sqrt(12 * left), runs, runCountsOf([...runs, ...others]), low.spread)) <=
       differ.value
     );
   };

@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { foldRun } from '../ink/fold';
 import { inkOf } from '../ink/build';
 import { exampleHeader } from '../ink/example';
-import type { Column, Samples } from '../samples/column';
+import type { SampleColumn, Samples } from '../samples/column';
 import { align } from './align';
 
 /** The power of an invented charge in steps, which then dies away; and one that goes on and off at its end. */
@@ -16,7 +16,7 @@ const columns = (seconds: readonly number[], value: (at: number) => number) => (
   values: Float64Array.from(seconds.map(value)),
 });
 const every = (step: number, length: number) => Array.from({ length: Math.floor(length / step) + 1 }, (_, row) => row * step);
-const readWith = (watts: Column) => ({ tracks: { ...foldRun(exampleHeader(), []).tracks, watts } });
+const readWith = (watts: SampleColumn) => ({ tracks: { ...foldRun(exampleHeader(), []).tracks, watts } });
 
 describe('a log laid on what was read', () => {
   it('lies where the cross-correlation of two streams is highest: 137 s in (scipy.signal.correlate 1.17.1)', () => {

@@ -1,7 +1,7 @@
 import { cumsum, max, mean, median, pairs, variance } from 'd3-array';
 import { decimalsIn } from './energy';
 import { sampledPower, type RunRecord } from '../ink/fold';
-import type { Column, Samples } from '../samples/column';
+import type { SampleColumn, Samples } from '../samples/column';
 import type { Quantity } from '../quantity/quantity';
 
 /** Where a log lies on the time of a run, found by what rises and falls in both. */
@@ -87,7 +87,7 @@ interface Cells {
 }
 
 /** @param flows whether it is nothing before plug-in, so that its rise there is a landmark */
-function match(read: Column, log: Column, flows: boolean): Omit<Alignment, 'by'> | undefined {
+function match(read: SampleColumn, log: SampleColumn, flows: boolean): Omit<Alignment, 'by'> | undefined {
   const points = pointsOf(read);
   const cells = cellsOf(log, points.width);
   if (!cells || points.seconds.length < LEAST_ROWS) return undefined;
@@ -189,7 +189,7 @@ interface Points {
 }
 
 /** The rows that are compared: those that were read, of a stream means over equal stretches. */
-function pointsOf({ seconds, values }: Column): Points {
+function pointsOf({ seconds, values }: SampleColumn): Points {
   const count = seconds.length;
   if (count <= MOST_ROWS) return { seconds: Array.from(seconds), values: Array.from(values), width: 0 };
   const [from, to] = [seconds[0] ?? 0, seconds[count - 1] ?? 0];
@@ -205,7 +205,7 @@ function pointsOf({ seconds, values }: Column): Points {
 }
 
 /** A log drawn onto cells of equal length by the line between its rows, each the mean over as long as the readings are means. */
-function cellsOf({ seconds, values }: Column, over: number): Cells | undefined {
+function cellsOf({ seconds, values }: SampleColumn, over: number): Cells | undefined {
   const count = seconds.length;
   const [from, to] = [seconds[0] ?? 0, seconds[count - 1] ?? 0];
   if (count < 2 || to <= from) return undefined;

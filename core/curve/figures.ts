@@ -8,7 +8,7 @@ import { askedNow } from '../quantity/asked';
 import { accuracyOf, countedEnergy, energy, unseenSpans, type Accuracy, type Energy } from './energy';
 import { sampledOf, type Sampled } from './energySample';
 import type { Milestone } from './milestone';
-import { bootOf, levelsOf, lightOut, milestoneOf, powerGone, type Passage } from './milestones';
+import { bootOf, displayedLevels, lightOut, milestoneOf, powerGone, type Passage } from './milestones';
 import { cyclesOf, type Cycle } from './cycles';
 import { highest } from './faults';
 import { heatOf, type Heat } from './heat';
@@ -111,7 +111,7 @@ export interface Counter {
 export function figuresOf(run: RunRecord, asked: Asked = { levels: LEVELS, marks: GAIN_TIMES }): Figures {
   const { levels, marks } = asked;
   const { percent, watts, wattHours } = run.tracks;
-  const known = levelsOf(run);
+  const known = displayedLevels(run);
   const accuracy = accuracyOf(run.header.meter, watts);
   const start = sighting(percent, 0);
   const counter = counterOf(wattHours);

@@ -18,7 +18,7 @@ export interface RunLevels extends Levels {
   held: readonly Span[];
 }
 
-export function levelsOf(run: RunRecord): RunLevels {
+export function displayedLevels(run: RunRecord): RunLevels {
   const held = holds(run);
   const { percent } = run.tracks;
   return { percent, turning: run.turning, pace: paceOf(run, held), held, step: displayStep(percent), clock: clockOf(run) };

@@ -1,7 +1,7 @@
 import type { Quantity } from '../quantity/quantity';
 import type { RunRecord } from '../ink/fold';
 import { sighting, type Track } from '../ink/track';
-import { rowsBetween, type Column } from '../samples/column';
+import { rowsBetween, type SampleColumn } from '../samples/column';
 import { gapsOf, gapWalk, type Span } from '../samples/gaps';
 import { energy, unseenSpans, type Accuracy } from './energy';
 import { levelTime } from './levelTime';
@@ -25,7 +25,7 @@ export function meanPower(run: RunRecord, span: Span, accuracy: Accuracy): MeanP
   return { ...span, watts: found.averageWatts, uncertainty: found.averageUncertainty, seen: Math.min(1, seen) };
 }
 
-const trackOf = ({ seconds, values }: Column): Track => ({ seconds, values });
+const trackOf = ({ seconds, values }: SampleColumn): Track => ({ seconds, values });
 
 /** Mean power from plug-in to 80 % and to 100 %, where those were shown. */
 export function averagesTo(run: RunRecord, levels: readonly number[], accuracy: Accuracy): (MeanPower & { level: number })[] {
@@ -41,7 +41,7 @@ export function averagesTo(run: RunRecord, levels: readonly number[], accuracy: 
  *
  * @returns undefined of a track without two rows
  */
-export function timeAbove(column: Column, limit: number, unseen: readonly Span[] = gapsOf(column)): number | undefined {
+export function timeAbove(column: SampleColumn, limit: number, unseen: readonly Span[] = gapsOf(column)): number | undefined {
   const { seconds, values } = column;
   if (seconds.length < 2) return undefined;
   const isUnseen = gapWalk(unseen);
@@ -114,7 +114,7 @@ export function chargeIn(run: RunRecord): { milliampHours: number; isCounted: bo
 }
 
 /** Energy that had come in by each row of power, in Wh: its running total, on which gaps add nothing. */
-export function runningTotal(run: RunRecord): Column {
+export function runningTotal(run: RunRecord): SampleColumn {
   const { seconds, values } = run.tracks.watts;
   const isUnseen = gapWalk(unseenSpans(run));
   const total = new Float64Array(values.length);

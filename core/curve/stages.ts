@@ -3,12 +3,12 @@ import type { RunRecord } from '../ink/fold';
 import { feedsOf } from '../ink/sequence';
 import { spell } from '../quantity/duration';
 import { fixed } from '../quantity/figures';
-import { firstAfter, rowsBetween, type Column } from '../samples/column';
+import { firstAfter, rowsBetween, type SampleColumn } from '../samples/column';
 import type { Span } from '../samples/gaps';
 import { unseenSpans } from './energy';
 import { highest, holds } from './faults';
 import { levelEnd, type EndLevel } from './levelEnd';
-import { goneBelow, levelsOf, type RunLevels } from './milestones';
+import { goneBelow, displayedLevels, type RunLevels } from './milestones';
 import { segmentsOf } from './segments';
 import { binned, type TimeMeans } from './timeMeans';
 
@@ -98,7 +98,7 @@ function pastHandshake({ means, seen, width }: TimeMeans): Float64Array {
 }
 
 /** The mean of what was read of a track between two moments, by rows; `undefined` where nothing was. */
-function meanBetween(column: Column, { from, to }: Span): number | undefined {
+function meanBetween(column: SampleColumn, { from, to }: Span): number | undefined {
   const { values } = rowsBetween(column, from, to);
   let total = 0;
   for (let row = 0; row < values.length; row += 1) total += values[row] ?? 0;
@@ -146,7 +146,7 @@ function joinAlike(pieces: readonly Piece[], within: (watts: number) => number, 
 }
 
 /** The border between two pieces where the rows around it say so: found on means, it is only as fine as they are. */
-function refined(watts: Column, before: Piece, after: Piece, width: number): number {
+function refined(watts: SampleColumn, before: Piece, after: Piece, width: number): number {
   const [low, high] = [firstAfter(watts, before.to - 1.5 * width), firstAfter(watts, before.to + 1.5 * width)];
   if (high - low < 4) return before.to;
   let [least, best, spent] = [0, low, 0];
@@ -165,7 +165,7 @@ function refined(watts: Column, before: Piece, after: Piece, width: number): num
  * @returns none where power was read fewer than four times
  * @see docs/numbers.md, *Stages*.
  */
-export function stagesOf(run: RunRecord, levels: RunLevels = levelsOf(run)): Stage[] {
+export function stagesOf(run: RunRecord, levels: RunLevels = displayedLevels(run)): Stage[] {
   const { watts } = run.tracks;
   const [start = 0, end = 0] = [watts.seconds[0], watts.seconds[watts.seconds.length - 1]];
   const feeds = feedsOf(run);
@@ -177,7 +177,7 @@ export function stagesOf(run: RunRecord, levels: RunLevels = levelsOf(run)): Sta
 }
 
 /** The stages of a stretch that one source fed. @param whole the time of the charge, in seconds */
-function stretchStages(run: RunRecord, watts: Column, levels: RunLevels, whole: number): Stage[] {
+function stretchStages(run: RunRecord, watts: SampleColumn, levels: RunLevels, whole: number): Stage[] {
   if (watts.seconds.length < 4) return [];
   const bins = binned(watts, unseenSpans(run));
   const { from, width, means } = bins;

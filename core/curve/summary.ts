@@ -8,7 +8,7 @@ import { sighting } from '../ink/track';
 import { gapsOf } from '../samples/gaps';
 import { rangeOf, type Dot } from '../samples/range';
 import { milestoneTime } from './milestone';
-import { levelsOf, lightOut, milestoneOf, powerGone } from './milestones';
+import { displayedLevels, lightOut, milestoneOf, powerGone } from './milestones';
 import { PASSAGES, writeMilestone, writePassage } from './timeWords';
 import { quantityOf, type Quantity } from '../quantity/quantity';
 import { extent } from 'd3-array';
@@ -84,7 +84,7 @@ function readsOf({ tracks }: RunRecord, drawn: Quantity): string {
 /** Sums a run up for a list. */
 export function summarise(run: RunRecord): Summary {
   const { percent } = run.tracks;
-  const levels = levelsOf(run);
+  const levels = displayedLevels(run);
   const drawn = (['percent', 'watts', 'amps'] as const).find((quantity) => run.tracks[quantity].values.length > 0) ?? 'percent';
   const outlined = run.tracks[drawn];
   const inWords = (level: number) => writeMilestone(milestoneOf(levels, level)).value ?? '—';

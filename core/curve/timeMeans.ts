@@ -1,5 +1,5 @@
 import { gapsOf, gapWalk, type Span } from '../samples/gaps';
-import type { Column } from '../samples/column';
+import type { SampleColumn } from '../samples/column';
 
 /** A track in even bins: the mean of each by its area, and the share of it in which something was seen. */
 export interface TimeMeans {
@@ -19,7 +19,7 @@ const MOST = 1000;
 const SHORTEST = 10;
 
 /** The interval between rows that half of them keep, in seconds. */
-function usualInterval({ seconds }: Column): number {
+function usualInterval({ seconds }: SampleColumn): number {
   const steps: number[] = [];
   const stride = Math.max(1, Math.floor(seconds.length / MOST));
   for (let row = stride; row < seconds.length; row += stride) steps.push(((seconds[row] ?? 0) - (seconds[row - stride] ?? 0)) / stride);
@@ -32,7 +32,7 @@ function usualInterval({ seconds }: Column): number {
  *
  * @param unseen spans without values
  */
-export function timeMeans(column: Column, unseen: readonly Span[] = gapsOf(column)): TimeMeans {
+export function timeMeans(column: SampleColumn, unseen: readonly Span[] = gapsOf(column)): TimeMeans {
   const { seconds, values } = column;
   const [first, to] = [seconds[0] ?? 0, seconds[seconds.length - 1] ?? 0];
   const [finest, interval] = [Math.max(SHORTEST, (to - first) / MOST), usualInterval(column)];
@@ -65,7 +65,7 @@ export function timeMeans(column: Column, unseen: readonly Span[] = gapsOf(colum
 }
 
 /** The same of rows that lie further apart than ten seconds: each is a bin of its own, and what lies between two of them is nobody's. */
-export function binned(column: Column, unseen: readonly Span[] = gapsOf(column)): TimeMeans {
+export function binned(column: SampleColumn, unseen: readonly Span[] = gapsOf(column)): TimeMeans {
   const { seconds, values } = column;
   const found = timeMeans(column, unseen);
   const { from, width, means } = found;

@@ -7,7 +7,7 @@ import { firstAfter, rowsBetween } from '../samples/column';
 import { fixed } from '../quantity/figures';
 import { energy } from './energy';
 import { levelEnd } from './levelEnd';
-import { levelsOf, type RunLevels } from './milestones';
+import { displayedLevels, type RunLevels } from './milestones';
 
 /** A stretch of work on the device while it was plugged in, and where its power came from. Watts are means over the stretch. */
 export interface Workload {
@@ -41,7 +41,7 @@ export const IDLE = 0.5;
  * Input W = into the battery + used by the device (common practice, no source). Where the battery helped, input is not consumption.
  */
 export function workloads(run: RunRecord): Workload[] {
-  const levels = levelsOf(run);
+  const levels = displayedLevels(run);
   const all: Workload[] = [];
   let begun: { name: string; from: number } | undefined;
   const close = (to: number, isOver: boolean, scores: readonly Score[] = [], name = begun?.name) => {

@@ -163,7 +163,7 @@ function labelledColumn(heading: string): Headed | undefined {
  * What a row of headings says of its columns, and which of several devices each is of. They are taken for several devices only where there are two
  * or more and each has the same columns: `input 1` alone is a name, not a number.
  */
-export function columnsOf(heading: readonly string[]): Headed[] {
+export function logColumnsOf(heading: readonly string[]): Headed[] {
   return withDate(heading, labelled(heading));
 }
 

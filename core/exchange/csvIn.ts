@@ -6,13 +6,13 @@ import { LONGEST_RUN, MOMENTS, toTick } from '../ink/ranges';
 import type { Samples } from '../samples/column';
 import { parseClock } from '../quantity/duration';
 import { quoted } from '../quantity/letters';
-import { columnsOf, isUnitsRow, tellsFigures, tellsTime, withUnits, type Column, type Headed } from './columns';
+import { logColumnsOf, isUnitsRow, tellsFigures, tellsTime, withUnits, type Column, type Headed } from './columns';
 import { Growing } from './growing';
 import { delimiterOf } from './delimiter';
 import { headedFor, HEADING_WITHIN, headsLog, type Mapping } from './mapping';
 import { ImportError, short } from './importError';
 import { LONGEST_ROW, MOST_VALUES } from './limits';
-import { epochOf, isDay, orderIn, readDate, readTimeOfDay, type DateOrder, type ReadDate } from './moments';
+import { epochOf, isDay, orderIn, readLogDate, readTimeOfDay, type DateOrder, type ReadDate } from './moments';
 import { unescapeFormula } from '../quantity/plainTable';
 import type { Convert } from '../quantity/quantities';
 import { isKept, QUANTITIES, type Quantity, quantityOf } from '../quantity/quantity';
@@ -405,7 +405,7 @@ function mappedColumns({ columns: meanings }: Mapping, name: string): Headed[] {
 }
 
 function matchColumns(heading: string[], name: string): Headed[] {
-  const columns = columnsOf(heading);
+  const columns = logColumnsOf(heading);
   const seen = new Map<string, string>();
   columns.forEach((column, index) => {
     const holds = whatOf(column);
@@ -642,7 +642,7 @@ class RowReader {
 
   /** A date in the order that was found or said; which can be read either way is kept, so that it can be asked. */
   private date(cell: string): ReadDate | undefined {
-    const found = readDate(cell, this.order ?? 'day');
+    const found = readLogDate(cell, this.order ?? 'day');
     if (found === 'no day')
       throw this.refusal(
         cell,

@@ -4,13 +4,13 @@ export { ImportError, short } from './importError';
 export { LONGEST_ROW, MOST_VALUES } from './limits';
 export { migrate } from './migrate';
 export { CsvReader, readCsv, type CsvOptions, type CsvRun } from './csvIn';
-export { lastAt, readDate as readLogDate, type DateOrder } from './moments';
+export { lastAt, readLogDate as readLogDate, type DateOrder } from './moments';
 export { deviceIn, meanings, ofDevice, peek, tellsAll, type Mapping, type Peek } from './mapping';
 export { writeCsv } from './csvOut';
 export { readGearCsv, shelved, writeGearCsv, type NewGear, type ReadGear } from './gearCsv';
 export { joinInk } from './joinInk';
 export {
-  apart,
+  separateLog,
   foldStored,
   streamedOf,
   logbookOf,

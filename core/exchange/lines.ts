@@ -36,16 +36,16 @@ function parsed(text: string): Written | undefined {
 }
 
 /** What the last line that speaks of a key says of it; without a value it was taken away. */
-export interface Said {
+export interface SaidLine {
   n: number;
   page: string;
   value?: unknown;
 }
 
 /** What the lines of all pages come to, by key. */
-export function replayLines(pages: ReadonlyMap<string, readonly Line[]>): Map<string, Said> {
-  const last = new Map<string, Said>();
-  const say = (key: string, said: Said) => {
+export function replayLines(pages: ReadonlyMap<string, readonly Line[]>): Map<string, SaidLine> {
+  const last = new Map<string, SaidLine>();
+  const say = (key: string, said: SaidLine) => {
     // A page that writes down what others had not says it of the act that it last knew of: the later line counts.
     if (said.n >= (last.get(key)?.n ?? 0)) last.set(key, said);
   };

@@ -27,7 +27,7 @@ export const foldStored = ({ header, entries, samples, logs }: StoredRun): RunRe
 export const streamedOf = ({ header, entries, samples, logs }: StoredRun): Samples => streamsLaid(header, entries, samples, logs);
 
 /** A stored run as it would be without one of its logs, and that log by its own clock. @param log its id; none of the one the run was imported from */
-export function apart({ header, entries, samples, logs }: StoredRun, log: string | undefined): { rest: StoredRun; own: Samples } {
+export function separateLog({ header, entries, samples, logs }: StoredRun, log: string | undefined): { rest: StoredRun; own: Samples } {
   if (log === undefined) return { rest: { header, entries, logs }, own: samples ?? {} };
   const rest = entries.filter((entry) => entry.kind !== 'log' || entry.log !== log);
   return { rest: { header, entries: rest, samples, logs }, own: logs?.[log] ?? {} };

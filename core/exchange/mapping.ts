@@ -3,7 +3,7 @@ import { delimiterOf } from './delimiter';
 import { quoted } from '../quantity/letters';
 import { QUANTITIES, quantityOf, type Quantity } from '../quantity/quantity';
 import { celsiusFromFahrenheit } from '../quantity/electric';
-import { columnByUnit, columnOf, columnsOf, isUnitsRow, tellsFigures, tellsTime, withUnits, type Column, type Headed } from './columns';
+import { columnByUnit, columnOf, logColumnsOf, isUnitsRow, tellsFigures, tellsTime, withUnits, type Column, type Headed } from './columns';
 import { TIMES, UNITS } from './units';
 
 /**
@@ -113,7 +113,7 @@ function unitOf(quantity: Quantity, convert: (value: number) => number): string 
 
 /** Whether a row heads a log: a column of times, and something to read. */
 export function headsLog(row: readonly string[]): boolean {
-  const columns = columnsOf(row);
+  const columns = logColumnsOf(row);
   return tellsTime(columns) && tellsFigures(columns);
 }
 
@@ -136,7 +136,7 @@ export function peek(text: string): Peek {
   if (headed >= 0) {
     const heading = withUnits(rows[headed] ?? [], rows[headed + 1]);
     const seen = new Set<string>();
-    const columns = columnsOf(heading).map(({ column, of }) => {
+    const columns = logColumnsOf(heading).map(({ column, of }) => {
       const meaning = ofDevice(meaningOf(column), of);
       const what = ofDevice(meaning.split(/[:@]/)[0] ?? '', of);
       if (what === '' || seen.has(what)) return '';

@@ -48,7 +48,7 @@ export function readTimeOfDay(text: string): number | undefined {
  * @param order which comes first where a date can be read either way
  * @returns `undefined` for what is no such date; `no day` for a day that there is not
  */
-export function readDate(text: string, order: DateOrder): ReadDate | 'no day' | undefined {
+export function readLogDate(text: string, order: DateOrder): ReadDate | 'no day' | undefined {
   for (const form of FORMS) {
     const { year, month, day, name, one, other, time } = form.exec(text)?.groups ?? {};
     if (year === undefined) continue;

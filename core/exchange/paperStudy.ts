@@ -1,4 +1,4 @@
-import { cellsOf, type Cell } from '../plan/matrix';
+import { cellsOf, type MatrixCell } from '../plan/matrix';
 import type { Study } from '../plan/study';
 import type { PaperSetup } from './paperSetup';
 
@@ -10,7 +10,7 @@ const once = <Each>(all: readonly Each[]): Each[] => [...new Set(all)];
 export function cellFor(
   study: Pick<Study, 'devices' | 'chargers' | 'feeds' | 'cables' | 'states' | 'crossed'>,
   setup: Setup,
-): Cell | undefined {
+): MatrixCell | undefined {
   const { device, charger, cable, feed, state } = setup;
   const isFedSo = (by: string | undefined) =>
     by === undefined ? feed === undefined || feed.charger.id === charger?.fedBy : feed?.charger.id === by;

@@ -1,5 +1,5 @@
 /** A line of the second copy: what was stored, taken away or dropped, in which database, and when. */
-export interface Line {
+export interface ReplayLine {
   /** Epoch milliseconds. */
   at: number;
   book: string;
@@ -48,10 +48,10 @@ function standing(rows: ReadonlyMap<string, Placed>, drop: Placed | undefined): 
   return all;
 }
 
-function lineOf(text: string): Line | undefined {
+function lineOf(text: string): ReplayLine | undefined {
   try {
     const found: unknown = JSON.parse(text);
-    return typeof found === 'object' && found !== null && 'at' in found && 'book' in found ? (found as Line) : undefined;
+    return typeof found === 'object' && found !== null && 'at' in found && 'book' in found ? (found as ReplayLine) : undefined;
   } catch {
     return undefined;
   }

@@ -4,7 +4,7 @@ import { energy } from '../curve/energy';
 import { inkOf } from '../ink/build';
 import type { Entry } from '../ink/entry';
 import { exampleHeader } from '../ink/example';
-import { apart, foldStored, logbookOf, streamedOf, writeLogbook, type StoredRun } from './logbook';
+import { separateLog, foldStored, logbookOf, streamedOf, writeLogbook, type StoredRun } from './logbook';
 import { readLogbook } from './readLogbook';
 import { runMisfit } from './runMisfit';
 import { splitRun } from './splitRun';
@@ -71,10 +71,10 @@ describe('logs of a run', () => {
   });
 
   it('are taken apart and put together as they were', () => {
-    const { rest, own } = apart(whole, 'late');
+    const { rest, own } = separateLog(whole, 'late');
     expect(own.celsius?.seconds[0]).toBe(0);
     expect(foldStored(rest).logs.map(({ name }) => name)).toEqual(['the meter']);
-    expect(foldStored(apart(whole, undefined).rest).tracks.watts.seconds).toHaveLength(0);
+    expect(foldStored(separateLog(whole, undefined).rest).tracks.watts.seconds).toHaveLength(0);
     expect(streamedOf(whole).celsius?.seconds[0]).toBe(700);
   });
 });

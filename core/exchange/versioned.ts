@@ -4,8 +4,8 @@ export type Versioned = { schema: number } & Record<string, unknown>;
 /** Raises a value from the schema of its key to the next one. Pure; kept for ever, with a fixture of the old shape. */
 export type Migrations = Readonly<Record<number, (old: Versioned) => Versioned>>;
 
-export type Shape = Record<string, unknown>;
-export const isShape = (value: unknown): value is Shape => typeof value === 'object' && value !== null && !Array.isArray(value);
+export type VersionedShape = Record<string, unknown>;
+export const isShape = (value: unknown): value is VersionedShape => typeof value === 'object' && value !== null && !Array.isArray(value);
 
 /** Raises every item of a list; what is no list is left for the schema to complain of. */
 export const listOf = (value: unknown, raise: (each: unknown) => unknown): unknown => (Array.isArray(value) ? value.map(raise) : value);

@@ -11,7 +11,7 @@ import { QUANTITIES, type Quantity } from '../quantity/quantity';
 import { RUN_ENDING_IDS } from './endings';
 import { EVENTS, type EventId } from './events';
 import { footageSchema } from './footage';
-import { figureOf, idField, instantField } from './fields';
+import { fieldFigure, idField, instantField } from './fields';
 import { LONGEST_RUN, MOMENTS } from './ranges';
 import { trialFields } from './trial';
 import { SCHEMA } from './version';
@@ -42,7 +42,10 @@ export const readingSchema = object({
     .oneOf(['reading'] as const)
     .required(),
   /** Of the quantities whatever was read; `batteryWatts` go into the battery, below zero while it drains. */
-  ...(Object.fromEntries(QUANTITIES.map((quantity) => [quantity, figureOf(quantity)])) as Record<Quantity, ReturnType<typeof figureOf>>),
+  ...(Object.fromEntries(QUANTITIES.map((quantity) => [quantity, fieldFigure(quantity)])) as Record<
+    Quantity,
+    ReturnType<typeof fieldFigure>
+  >),
   /** Which way current flows at the cable, where it was noted. */
   direction: string().oneOf(['in', 'out'] as const),
   note: longText(),
@@ -100,7 +103,7 @@ const sourceSchema = object({
   cable: cableSchema.default(undefined).optional(),
   feed: feedSchema.default(undefined).optional(),
   /** The only voltage it was let give, in V. */
-  held: figureOf('volts'),
+  held: fieldFigure('volts'),
 }).noUnknown();
 
 /** A score of a workload, with its unit, and which way is better. */

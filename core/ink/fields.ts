@@ -5,7 +5,7 @@ import { type Quantity, quantityOf } from '../quantity/quantity';
 export { idField } from '../bench/fields';
 
 /** A value of a quantity, within what is kept of it. */
-export function figureOf(quantity: Quantity) {
+export function fieldFigure(quantity: Quantity) {
   const { least, most } = quantityOf(quantity);
   return number().min(least).max(most);
 }

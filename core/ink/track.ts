@@ -1,8 +1,8 @@
 import type { Elapsed } from '../quantity/times';
-import type { Column } from '../samples/column';
+import type { SampleColumn } from '../samples/column';
 
 /** One quantity of a run over time. `entries` names the ink each row came from; a meter's samples have none. */
-export interface Track extends Column {
+export interface Track extends SampleColumn {
   entries?: readonly string[] | undefined;
 }
 

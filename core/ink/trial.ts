@@ -1,6 +1,6 @@
 import { boolean, number, string } from 'yup';
 import { QUANTITIES, type Quantity } from '../quantity/quantity';
-import { figureOf, idField } from './fields';
+import { fieldFigure, idField } from './fields';
 import { STATUSES } from './statuses';
 import { TRIAL_STATES } from './trialStates';
 
@@ -13,11 +13,14 @@ export const trialFields = {
     .oneOf(STATUSES.map(({ id }) => id))
     .required(),
   /** Of the quantities whatever was read; `watts` into the source where it is a pad, into the device where it is not. */
-  ...(Object.fromEntries(QUANTITIES.map((quantity) => [quantity, figureOf(quantity)])) as Record<Quantity, ReturnType<typeof figureOf>>),
+  ...(Object.fromEntries(QUANTITIES.map((quantity) => [quantity, fieldFigure(quantity)])) as Record<
+    Quantity,
+    ReturnType<typeof fieldFigure>
+  >),
   /** Before the handshake, in V: 5 where it went on to 9. */
-  voltsBefore: figureOf('volts'),
+  voltsBefore: fieldFigure('volts'),
   /** What a pad gave out, in W, and whether that was metered or taken for granted. */
-  wattsOut: figureOf('watts'),
+  wattsOut: fieldFigure('watts'),
   wattsOutAssumed: boolean().oneOf([true] as const),
   chime: seen(),
   /** How often it chimed: again and again where it connects and lets go. */

@@ -7,7 +7,7 @@ import type { Setup } from './setups';
 import type { Study } from './study';
 
 /** What a study costs. Seconds. */
-export interface Cost {
+export interface StudyCost {
   runs: number;
   /** Runs whose length cannot be expected; they count in nothing else. */
   unknown: number;
@@ -62,9 +62,9 @@ export function readingsOf(
 }
 
 /** Adds up what the runs of a study cost. */
-export function costOf(study: Study, setups: readonly Setup[]): Cost {
+export function costOf(study: Study, setups: readonly Setup[]): StudyCost {
   const { reading, setUp, packUp } = study.calendar ?? usualCalendar('');
-  const cost: Cost = { runs: 0, unknown: 0, length: 0, attended: 0, readings: 0 };
+  const cost: StudyCost = { runs: 0, unknown: 0, length: 0, attended: 0, readings: 0 };
   const timesOf = new Map(setups.map((setup) => [setup.cell.key, readingsOf(study, setup)]));
   for (const { cell } of runsOf(study)) {
     const times = timesOf.get(cell.key);

@@ -1,4 +1,4 @@
-export { QUESTIONS, type Question } from './questions';
+export { QUESTIONS, type StudyQuestion } from './questions';
 export { lowerBound } from './bound';
 export { agendaOf, movesOf, nextRace, nextRun, oneAfterAnother, tallyOf, type Appointment, type Move } from './agenda';
 export { attended, DAYS, usualCalendar, type Stretch } from './calendar';
@@ -9,9 +9,9 @@ export { readHours, writeHours } from './hoursText';
 export { costOf } from './cost';
 export { type Placed, type Problem } from './jobs';
 export { layOut, type LayOut } from './layOut';
-export { cellsOf, progressOf, runKey, type PlannedRun, type Progress } from './matrix';
+export { cellsOf, progressOf, runKey, type PlannedRun, type MatrixProgress } from './matrix';
 export { restored, search, type Found } from './search';
-export { gearNames, runInWords, setupsOf, sourceOf, willNotCharge, type GearAtHand, type Setup } from './setups';
-export { NotPlannable, studyToSettle, withSettling, type Settling, type Taken } from './settle';
+export { gearNames, runInWords, studySetupsOf, sourceOf, willNotCharge, type GearAtHand, type Setup } from './setups';
+export { NotPlannable, studyToSettle, withSettling, type Settling, type TakenRun } from './settle';
 export { ORDERS, STATES, studySchema, type Study } from './study';
 export { cheapestChange, powerTelling, tellings, type Change } from './tell';

@@ -10,7 +10,7 @@ import { layOut } from './layOut';
 import { runKey, runsOf } from './matrix';
 import { racesOf } from './races';
 import { laid, restored, search } from './search';
-import { setupsOf, type GearAtHand } from './setups';
+import { studySetupsOf, type GearAtHand } from './setups';
 import type { Study } from './study';
 
 const HOUR = 3600;
@@ -47,7 +47,7 @@ const study: Study = {
 };
 const lay = (changes: Partial<Study> = {}, hours: Partial<Calendar> = {}, made: string[] = [], from: GearAtHand = gear) => {
   const changed = { ...study, ...changes, calendar: { ...calendar, ...hours } };
-  return layOut(changed, setupsOf(changed, from), from, made, NOW);
+  return layOut(changed, studySetupsOf(changed, from), from, made, NOW);
 };
 
 describe('the hours', () => {
@@ -186,7 +186,7 @@ describe('a calendar that was laid before', () => {
     ).toEqual(placed.map(({ at }) => at).sort());
     // Draining for the first has begun: that is no reason to plan anew. That it should have been plugged in is.
     expect(restored({ ...found.problem, earliest: NOW + 8 * HOUR + 1800 }, times)).toBeDefined();
-    const later = layOut({ ...study, calendar }, setupsOf(study, gear), gear, [], NOW + 10 * HOUR);
+    const later = layOut({ ...study, calendar }, studySetupsOf(study, gear), gear, [], NOW + 10 * HOUR);
     expect(restored(later.problem, times)).toBeUndefined();
     expect(restored(found.problem, new Map())).toBeUndefined();
   });

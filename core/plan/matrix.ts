@@ -2,7 +2,7 @@ import { seeded } from '../simulate/seeded';
 import type { Study } from './study';
 
 /** One combination of a study’s matrix: ids of its gear, and its state. */
-export interface Cell {
+export interface MatrixCell {
   /** Names the cell for ever: what a run notes of its place in the study. */
   key: string;
   device: string;
@@ -17,7 +17,7 @@ export interface Cell {
 
 /** A run that is to be made: a cell, and the how-manieth of its repeats, from 1. */
 export interface PlannedRun {
-  cell: Cell;
+  cell: MatrixCell;
   repeat: number;
 }
 
@@ -25,14 +25,14 @@ type Matrix = Pick<Study, 'devices' | 'chargers' | 'feeds' | 'cables' | 'states'
 type Repeated = Matrix & Pick<Study, 'repeats' | 'more'>;
 
 /** How often a cell that is not left out is run. */
-export const timesOf = ({ repeats, more = [] }: Pick<Study, 'repeats' | 'more'>, { key }: Pick<Cell, 'key'>): number =>
+export const timesOf = ({ repeats, more = [] }: Pick<Study, 'repeats' | 'more'>, { key }: Pick<MatrixCell, 'key'>): number =>
   repeats + (more.find(({ cell }) => cell === key)?.runs ?? 0);
 
 /** Every combination of devices × chargers and what feeds them × cables × states, those left out among them. */
-export function cellsOf({ devices, chargers, feeds = [], cables, states, crossed }: Matrix): Cell[] {
+export function cellsOf({ devices, chargers, feeds = [], cables, states, crossed }: Matrix): MatrixCell[] {
   const reasons = new Map(crossed.map(({ cell, reason }) => [cell, reason]));
   const paths = cables.length > 0 ? cables : [undefined];
-  const sources = chargers.flatMap((charger): Pick<Cell, 'charger' | 'feed'>[] => {
+  const sources = chargers.flatMap((charger): Pick<MatrixCell, 'charger' | 'feed'>[] => {
     const fed = feeds.filter((each) => each.charger === charger);
     return fed.length > 0 ? fed.map(({ by }) => ({ charger, feed: by })) : [{ charger }];
   });
@@ -77,15 +77,15 @@ function shuffled<Each>(all: readonly Each[], noise: () => number): Each[] {
 }
 
 /** How far a cell has come: how many of its repeats were run. */
-export interface Progress {
-  cell: Cell;
+export interface MatrixProgress {
+  cell: MatrixCell;
   done: number;
   of: number;
   state: 'crossed' | 'untested' | 'part' | 'tested';
 }
 
 /** What was run of every cell of a study. @param made the cells of the runs that were made for it */
-export function progressOf(study: Repeated, made: readonly string[]): Progress[] {
+export function progressOf(study: Repeated, made: readonly string[]): MatrixProgress[] {
   return cellsOf(study).map((cell) => {
     const done = made.filter((key) => key === cell.key).length;
     const of = cell.reason === undefined ? timesOf(study, cell) : 0;

@@ -10,7 +10,7 @@ import { CONDITIONS } from '../method/conditions';
 import { costOf, readingsOf, readingTimes } from './cost';
 import { cellsOf, progressOf, runsLeft, runsOf } from './matrix';
 import { QUESTIONS } from './questions';
-import { setupsOf, willNotCharge, type Setup } from './setups';
+import { studySetupsOf, willNotCharge, type Setup } from './setups';
 import { ORDERS, STATES, studySchema, type Study } from './study';
 import { seeded } from '../simulate/seeded';
 import { changeOf, cheapestChange, drawnWidth, evenly, powerTelling, smallestDifference, tell, tellings } from './tell';
@@ -223,7 +223,7 @@ describe('what all setups of a study can tell', () => {
   // A meter of ±0.5 % ± 2 digits at 9 V and 10 mA, 10 mV resolution, worst case: 20 W × 2 × 0.5 % = 0.2 W of scale; digits 2.5 × (0.01 × 20 ÷ 9 + 0.01 × 9).
   it('tells power apart by the digits of one meter, and by the accuracy of several', () => {
     const meter = { id: 'm', name: 'one', accuracyPercent: 0.5, accuracyDigits: 2, voltsResolution: 0.01, ampsResolution: 0.01 };
-    const [setup] = setupsOf({ ...study, crossed: [] }, GEAR);
+    const [setup] = studySetupsOf({ ...study, crossed: [] }, GEAR);
     const watts = Math.max(...(setup?.expected?.watts ?? []));
     const volts = setup?.negotiated?.volts ?? 0;
     const digits = 2.5 * ((0.01 * watts) / volts + 0.01 * volts);
@@ -250,10 +250,10 @@ const GEAR = {
 };
 
 it('settles every cell of the matrix, and knows what will not charge', () => {
-  const setups = setupsOf({ ...study, chargers: ['c12', 'c20'], crossed: [] }, GEAR);
+  const setups = studySetupsOf({ ...study, chargers: ['c12', 'c20'], crossed: [] }, GEAR);
   expect(setups.map(({ expected }) => expected !== undefined)).toEqual([true, true, false, false]);
   expect(setups.map(willNotCharge)).toEqual([false, false, true, false]);
-  expect(setupsOf({ ...study, startLevel: 100 }, GEAR)[0]?.expected).toBeUndefined();
+  expect(studySetupsOf({ ...study, startLevel: 100 }, GEAR)[0]?.expected).toBeUndefined();
 });
 
 it('counts what a study costs: a reading at plug-in, at every check, and at the first check that can show it full', () => {

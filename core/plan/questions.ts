@@ -1,5 +1,5 @@
 /** A question that reviewers ask, what they vary to answer it, and the methods that fit, the fittest first. */
-export interface Question {
+export interface StudyQuestion {
   id: string;
   asks: string;
   varies: string;
@@ -8,7 +8,7 @@ export interface Question {
 }
 
 /** The questions of the trade (common practice, no source). */
-export const QUESTIONS: readonly Question[] = [
+export const QUESTIONS: readonly StudyQuestion[] = [
   {
     id: 'how-it-charges',
     asks: 'How does this device charge?',

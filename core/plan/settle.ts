@@ -14,11 +14,11 @@ export interface Settling {
   state?: string | undefined;
   runs: number;
   /** How they are to be taken, where that is not as the others were. */
-  as?: Taken | undefined;
+  as?: TakenRun | undefined;
 }
 
 /** How runs are taken otherwise than those before them: what is said counts, and all else is as it was. */
-export interface Taken {
+export interface TakenRun {
   cadence?: Cadence;
   /** A school of the trade, by its id. */
   method?: string;

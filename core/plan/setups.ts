@@ -6,7 +6,7 @@ import type { Meter } from '../bench/meter';
 import { expectationOf } from '../power/expectations';
 import type { Negotiated } from '../power/negotiate';
 import { expectedCharge, type Expected } from '../simulate/expected';
-import { cellsOf, type Cell, type PlannedRun } from './matrix';
+import { cellsOf, type MatrixCell, type PlannedRun } from './matrix';
 import type { Study } from './study';
 
 /** The gear that a study names by its ids. */
@@ -19,7 +19,7 @@ export interface GearAtHand {
 
 /** A cell of a study with its gear negotiated, on the port that gives most. */
 export interface Setup {
-  cell: Cell;
+  cell: MatrixCell;
   /** `undefined` when its gear is no longer there. */
   negotiated?: Negotiated | undefined;
   /** `undefined` where the battery is unknown, it will not charge, or it starts full. */
@@ -29,7 +29,7 @@ export interface Setup {
 const byId = <Each extends { id: string }>(all: readonly Each[], id: string | undefined) => all.find((each) => each.id === id);
 
 /** What to expect of every cell of a study, those left out among them. */
-export function setupsOf(study: Study, gear: GearAtHand): Setup[] {
+export function studySetupsOf(study: Study, gear: GearAtHand): Setup[] {
   return cellsOf(study).map((cell) => {
     const [device, charger] = [byId(gear.devices, cell.device), byId(gear.chargers, cell.charger)];
     if (!device || !charger) return { cell };
@@ -63,7 +63,7 @@ export function gearNames({ devices, chargers, cables }: GearAtHand): NameOf {
 }
 
 /** What a cell charges from, in words: `Puddle fed by Cobble 20`. */
-export const sourceOf = ({ charger, feed }: Pick<Cell, 'charger' | 'feed'>, name: NameOf): string =>
+export const sourceOf = ({ charger, feed }: Pick<MatrixCell, 'charger' | 'feed'>, name: NameOf): string =>
   sourceName({ charger: { name: name(charger) }, feed: feed === undefined ? undefined : { charger: { name: name(feed) } } });
 
 /** A planned run in words: `Sedge 5 on Quern 30`, with its state where a study has several. */

@@ -41,7 +41,7 @@ export interface RunCounts {
 }
 
 /** By how often it is run, how many setups are. */
-export const tallyOf = (runs: readonly number[]): RunCounts['all'] =>
+export const runCountsOf = (runs: readonly number[]): RunCounts['all'] =>
   rollup(
     runs,
     (some) => some.length,
@@ -84,7 +84,7 @@ export function smallestDifference(
   figure: number,
   width: number,
   runs: readonly [number, number],
-  all: RunCounts['all'] = tallyOf(runs),
+  all: RunCounts['all'] = runCountsOf(runs),
   { sigma }: Pick<Spread, 'sigma'> = assumedSpread(),
 ): number {
   const [varies, read] = [(sigma * figure) ** 2, width ** 2 / 12];
@@ -187,7 +187,7 @@ function charging<Found>(
     const found = setup.cell.reason === undefined ? find(setup) : undefined;
     return found === undefined ? [] : [{ found, own: timesOf(study, setup.cell) }];
   });
-  const all = tallyOf(some.map(({ own }) => own));
+  const all = runCountsOf(some.map(({ own }) => own));
   return some.map(({ found, own }) => ({ found, counts: { own, all } }));
 }
 

@@ -6,7 +6,7 @@ import type { Device } from '../bench/device';
 import type { Feed } from '../bench/feed';
 import { fixed } from '../quantity/figures';
 import { listed } from '../quantity/listed';
-import { fedBy } from './feed';
+import { feedOf } from './feed';
 import { negotiate, type Negotiated } from './negotiate';
 
 /** What one device has to expect of one charger: its best port, negotiated. */
@@ -20,7 +20,7 @@ export interface Expectation {
 /** Settles a device on the port of a charger that gives it most. */
 export function expectationOf(device: Device, charger: Charger, cable?: Cable, feed?: Feed): Expectation {
   const ports = portsOf(charger);
-  const fed = feed && fedBy(charger, feed);
+  const fed = feed && feedOf(charger, feed);
   let most: Expectation | undefined;
   for (const [port, each] of ports.entries()) {
     const negotiated = negotiate({ device, charger, port, cable, fed });

@@ -3,7 +3,7 @@ import type { Device } from '../bench/device';
 import type { Feed } from '../bench/feed';
 import { readLabel } from '../bench/label';
 import type { Fixed } from '../bench/offer';
-import { negotiate, type Fed } from './negotiate';
+import { negotiate, type FeedDraw } from './negotiate';
 import { nominalVolts } from './standards';
 
 /**
@@ -18,7 +18,7 @@ const PASSES = { pad: 0.75, wired: 0.9 };
  *
  * @example fedBy(pad, { charger: twentyWatts }).watts // 12.6 for a pad whose input is printed as 9V⎓1.4A
  */
-export function fedBy(source: Charger, feed: Feed): Fed {
+export function feedOf(source: Charger, feed: Feed): FeedDraw {
   const share = source.kind === 'pad' ? PASSES.pad : PASSES.wired;
   const printed = readLabel(source.input ?? '', 'USB-C').offers.filter((offer) => offer.kind === 'fixed');
   const steps = printed.length > 0 ? printed.map(takerOf(source)) : [taker(source, (source.watts ?? Infinity) / share)];

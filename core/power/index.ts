@@ -1,5 +1,5 @@
 export { expectationOf, expectations, lessons, type Expectation } from './expectations';
-export { fedBy } from './feed';
+export { feedOf } from './feed';
 export { portRemarks } from './offers';
 export { explain } from './sentence';
-export { negotiate, type Limit, type Outcome, type Fed, type Negotiated } from './negotiate';
+export { negotiate, type Limit, type Outcome, type FeedDraw, type Negotiated } from './negotiate';

@@ -6,7 +6,7 @@ import type { Device } from '../bench/device';
 import { writeOffer } from '../bench/offer';
 import { expectationOf, lessons } from './expectations';
 import { portRemarks, shareOf } from './offers';
-import { fedBy } from './feed';
+import { feedOf } from './feed';
 import { explain } from './sentence';
 import { negotiate } from './negotiate';
 import { leastOffers } from './standards';
@@ -314,7 +314,7 @@ describe('a source that has one of its own', () => {
 
   // Common practice, no source (checks.md): a pad takes 9 V × 1.4 A = 12.6 W from a weaker adapter, and passes on 74 to 79 %.
   it('takes what is printed on its input and what feeds it can give, and passes on a part of that', () => {
-    const fed = fedBy(pad({ input: '5V⎓2A 9V⎓1.4A' }), { charger: charger(20, { label: '5V⎓3A 9V⎓2.22A' }) });
+    const fed = feedOf(pad({ input: '5V⎓2A 9V⎓1.4A' }), { charger: charger(20, { label: '5V⎓3A 9V⎓2.22A' }) });
     expect(fed.watts).toBeCloseTo(12.6, 6);
     expect(fed.passes / fed.watts).toBeGreaterThan(0.73);
     expect(fed.passes / fed.watts).toBeLessThan(0.8);
@@ -327,7 +327,7 @@ describe('a source that has one of its own', () => {
   it('is not held back by one that gives enough, and falls to 5 V on one that gives no more', () => {
     const phone = device({ connectors: ['wireless'], wireless: ['extended'], wirelessLimit: 15 });
     const by = (watts: number, label: string) =>
-      negotiate({ device: phone, charger: pad(), fed: fedBy(pad(), { charger: charger(watts, { label }) }) });
+      negotiate({ device: phone, charger: pad(), fed: feedOf(pad(), { charger: charger(watts, { label }) }) });
     expect(by(30, FULL)).toMatchObject({ watts: 15, limit: 'device' });
     // USB Type-C R2.x (from memory): a port of 2 A may say no more than 1.5 A.
     expect(by(10, '5V⎓2A').watts).toBeCloseTo(0.75 * 7.5, 6);

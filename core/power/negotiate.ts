@@ -35,7 +35,7 @@ export interface Negotiated {
   charger: Charger;
   cable?: Cable | undefined;
   /** What the charger draws from a source of its own, where it has one. */
-  fed?: Fed | undefined;
+  fed?: FeedDraw | undefined;
   /** What it gives above these watts is not known: a label would tell. */
   knownTo?: number | undefined;
   /** Facts that nobody wrote down and that were taken to be as usual. */
@@ -52,7 +52,7 @@ interface Carries {
 }
 
 /** What a source draws from what feeds it, and what of that it can pass on. W. */
-export interface Fed {
+export interface FeedDraw {
   feed: Feed;
   /** At its input. */
   watts: number;
@@ -69,7 +69,7 @@ export interface Pairing {
   port?: number;
   cable?: Cable | undefined;
   /** What feeds the charger, where it has a source of its own (`fedBy`). */
-  fed?: Fed | undefined;
+  fed?: FeedDraw | undefined;
   /** Ports of the charger that are in use at the same time. */
   inUse?: readonly number[] | undefined;
 }
@@ -124,7 +124,7 @@ export function negotiate({ device, charger, port: index = 0, cable, fed, inUse 
 }
 
 /** Whether a source would give more if it were fed more. */
-const isFeedBound = (fed: Fed | undefined, shareWatts: number, { watts }: Found) =>
+const isFeedBound = (fed: FeedDraw | undefined, shareWatts: number, { watts }: Found) =>
   fed !== undefined && fed.passes < shareWatts && watts >= fed.passes - 1e-9;
 
 interface Found {

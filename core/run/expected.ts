@@ -1,7 +1,7 @@
 import type { RunRecord } from '../ink/fold';
 import { sighting } from '../ink/track';
 import { firstAfter } from '../samples/column';
-import { fedBy } from '../power/feed';
+import { feedOf } from '../power/feed';
 import { negotiate } from '../power/negotiate';
 import { expectedCharge, type Expected } from '../simulate/expected';
 
@@ -19,6 +19,6 @@ export function beginsAt({ tracks: { percent }, sources }: RunRecord): number {
 export function expectedRun(run: RunRecord): Expected | undefined {
   const first = sighting(run.tracks.percent, beginsAt(run));
   const source = run.sources.at(-1) ?? run.header;
-  const fed = source.feed && fedBy(source.charger, source.feed);
+  const fed = source.feed && feedOf(source.charger, source.feed);
   return first && expectedCharge(negotiate({ device: run.header.device, ...source, fed }), first.value, {}, first.seconds);
 }

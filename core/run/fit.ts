@@ -3,7 +3,7 @@ import type { Device } from '../bench/device';
 import { holds, highest } from '../curve/faults';
 import type { RunRecord } from '../ink/fold';
 import { sighting } from '../ink/track';
-import { fedBy } from '../power/feed';
+import { feedOf } from '../power/feed';
 import { negotiate, type Negotiated } from '../power/negotiate';
 import { rangeOf } from '../samples/range';
 import { followCharge } from '../simulate/expected';
@@ -57,7 +57,7 @@ export function fitCase(run: RunRecord): FitCase | undefined {
     unplugged.length > 0 || sources.length > 1 || events.some(({ event }) => event === 'work started' || event === 'moved');
   if (!first || isDisturbed || unwatched.length > 1 || holds(run).length > 0 || tracks.percent.values.length < 4) return undefined;
   const device = { ...header.device, fitted: undefined };
-  const fed = header.feed && fedBy(header.charger, header.feed);
+  const fed = header.feed && feedOf(header.charger, header.feed);
   const negotiated = negotiate({ device, charger: header.charger, port: header.port, cable: header.cable, fed });
   if (!followCharge(negotiated, first.value, STEP, STEP)) return undefined;
   const rows = (track: typeof tracks.percent) =>

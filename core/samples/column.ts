@@ -2,7 +2,7 @@ import { bisectRight } from 'd3-array';
 import type { Quantity } from '../quantity/quantity';
 
 /** One quantity over time: two columns of equal length, ascending in time. A moment without a value has no row. */
-export interface Column {
+export interface SampleColumn {
   /** Seconds from plug-in. */
   seconds: ArrayLike<number>;
   values: ArrayLike<number>;
@@ -15,10 +15,10 @@ export type Samples = Partial<Record<Quantity, { seconds: Float64Array; values: 
 export type Logs = Readonly<Record<string, Samples>>;
 
 /** Index of the first row later than a moment: rows before it were seen at or before. */
-export const firstAfter = ({ seconds }: Pick<Column, 'seconds'>, moment: number): number => bisectRight(seconds, moment);
+export const firstAfter = ({ seconds }: Pick<SampleColumn, 'seconds'>, moment: number): number => bisectRight(seconds, moment);
 
 /** The rows from one moment to another, both counted in; of typed columns a view, not a copy. */
-export function rowsBetween(column: Column, from: number, to: number): Column {
+export function rowsBetween(column: SampleColumn, from: number, to: number): SampleColumn {
   const [first, last] = [firstAfter(column, from - 1e-6), firstAfter(column, to)];
   return { seconds: cut(column.seconds, first, last), values: cut(column.values, first, last) };
 }

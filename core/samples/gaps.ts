@@ -1,4 +1,4 @@
-import type { Column } from './column';
+import type { SampleColumn } from './column';
 
 /** A span of time, in seconds from plug-in. */
 export interface Span {
@@ -20,14 +20,14 @@ const known = new WeakMap<object, Span[]>();
  *
  * @param bridges the longest time that may be bridged from one row to the next, in seconds, where something else says it: a plan
  */
-export function gapsOf(column: Pick<Column, 'seconds'>, bridges?: (from: number, to: number) => number): Span[] {
+export function gapsOf(column: Pick<SampleColumn, 'seconds'>, bridges?: (from: number, to: number) => number): Span[] {
   if (bridges) return search(column, (from, to) => to - from > bridges(from, to));
   const kept = known.get(column.seconds) ?? search(column, (from, to, row) => isBeyondNeighbours(column, from, to, row));
   known.set(column.seconds, kept);
   return kept;
 }
 
-function search({ seconds }: Pick<Column, 'seconds'>, isGap: (from: number, to: number, row: number) => boolean): Span[] {
+function search({ seconds }: Pick<SampleColumn, 'seconds'>, isGap: (from: number, to: number, row: number) => boolean): Span[] {
   const spans: Span[] = [];
   for (let row = 1; row < seconds.length; row += 1) {
     const from = seconds[row - 1] ?? 0;
@@ -37,7 +37,7 @@ function search({ seconds }: Pick<Column, 'seconds'>, isGap: (from: number, to: 
   return spans;
 }
 
-function isBeyondNeighbours({ seconds }: Pick<Column, 'seconds'>, from: number, to: number, row: number): boolean {
+function isBeyondNeighbours({ seconds }: Pick<SampleColumn, 'seconds'>, from: number, to: number, row: number): boolean {
   const longest = (to - from) / LONGEST_BRIDGE;
   // Nearly every row of a stream is as far from the next as from the one before.
   if (row > 1 && from - (seconds[row - 2] ?? from) >= longest) return false;

@@ -1,4 +1,4 @@
-import type { Column } from './column';
+import type { SampleColumn } from './column';
 
 /** Rows, or buckets of the level below, that one bucket sums up. */
 export const FOLD = 32;
@@ -13,7 +13,7 @@ export interface Level {
 const known = new WeakMap<object, Level[]>();
 
 /** The levels above a column, finest first; none above one of fewer than 32 rows. Made once, in one pass, and kept as long as the column is. */
-export function levelsOf(column: Column): Level[] {
+export function minMaxLevels(column: SampleColumn): Level[] {
   const kept = known.get(column.values);
   if (kept) return kept;
   const levels: Level[] = [];
@@ -25,7 +25,7 @@ export function levelsOf(column: Column): Level[] {
   return levels;
 }
 
-function finest({ values }: Column): Level {
+function finest({ values }: SampleColumn): Level {
   const size = Math.ceil(values.length / FOLD);
   const level = { rows: FOLD, lowest: new Uint32Array(size), highest: new Uint32Array(size) };
   for (let bucket = 0; bucket < size; bucket += 1) {
@@ -43,7 +43,7 @@ function finest({ values }: Column): Level {
   return level;
 }
 
-function folded({ values }: Column, below: Level): Level {
+function folded({ values }: SampleColumn, below: Level): Level {
   const size = Math.ceil(below.lowest.length / FOLD);
   const level = { rows: below.rows * FOLD, lowest: new Uint32Array(size), highest: new Uint32Array(size) };
   for (let bucket = 0; bucket < size; bucket += 1) {

@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { rowsBetween } from './column';
 import { gapsOf } from './gaps';
-import { levelsOf } from './levels';
+import { minMaxLevels } from './levels';
 import { rangeOf, type Dot } from './range';
 
 const columnOf = (rows: readonly (readonly [number, number])[]) => ({
@@ -80,7 +80,7 @@ it('sums every bucket of every level up as its rows would', () => {
   fc.assert(
     fc.property(gapped, (column) => {
       const { values } = column;
-      for (const { rows, lowest, highest } of levelsOf(column)) {
+      for (const { rows, lowest, highest } of minMaxLevels(column)) {
         for (let bucket = 0; bucket < lowest.length; bucket += 1) {
           const part = values.subarray(bucket * rows, (bucket + 1) * rows);
           expect(values[lowest[bucket] ?? -1]).toBe(Math.min(...part));

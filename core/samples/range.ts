@@ -1,6 +1,6 @@
-import { firstAfter, type Column } from './column';
+import { firstAfter, type SampleColumn } from './column';
 import type { Span } from './gaps';
-import { FOLD, levelsOf } from './levels';
+import { FOLD, minMaxLevels } from './levels';
 
 /** A point of a line: seconds from plug-in and value; without a value the line breaks there, for nothing was seen. */
 export type Dot = [seconds: number, value: number | undefined];
@@ -23,7 +23,7 @@ export interface Range {
  *
  * @example rangeOf(watts, { most: 1500, gaps: gapsOf(watts) }) // the whole of it for a strip 750 pixels wide
  */
-export function rangeOf(column: Column, { from = -Infinity, to = Infinity, most, gaps = [] }: Range): Dot[] {
+export function rangeOf(column: SampleColumn, { from = -Infinity, to = Infinity, most, gaps = [] }: Range): Dot[] {
   const { seconds } = column;
   const first = Math.max(0, firstAfter(column, from) - 1);
   const last = Math.min(seconds.length, firstAfter(column, to) + 1);
@@ -58,10 +58,10 @@ export function rangeOf(column: Column, { from = -Infinity, to = Infinity, most,
 }
 
 /** Keeps the rows of a stretch with its lowest and its highest value, in order. */
-function keepExtremes(kept: number[], column: Column, begin: number, end: number): void {
+function keepExtremes(kept: number[], column: SampleColumn, begin: number, end: number): void {
   const { values } = column;
   // A short stretch asks no level: of a run of an hour none is made.
-  const levels = end - begin < FOLD ? [] : levelsOf(column);
+  const levels = end - begin < FOLD ? [] : minMaxLevels(column);
   let lowest = begin;
   let highest = begin;
   for (let row = begin; row < end;) {
@@ -83,7 +83,7 @@ function keepExtremes(kept: number[], column: Column, begin: number, end: number
 }
 
 /** Rows as points of a line, with a break in the middle of every gap. */
-function joined({ seconds, values }: Column, rows: readonly number[], gaps: readonly Span[]): Dot[] {
+function joined({ seconds, values }: SampleColumn, rows: readonly number[], gaps: readonly Span[]): Dot[] {
   const dots: Dot[] = [];
   let next = 0;
   for (const row of rows) {

@@ -46,7 +46,7 @@ export interface Supply {
   pad?: { efficiency: number; alignment: number; slips?: { at: number; to: number } };
 }
 
-export interface Heat {
+export interface HeatParameters {
   /** °C of the room. */
   ambient: number;
   /** J that warm the device by 1 °C. */
@@ -60,7 +60,7 @@ export interface ChargeParameters {
   battery: Battery;
   controller: Controller;
   supply: Supply;
-  heat: Heat;
+  heat: HeatParameters;
 }
 
 /** Value of a curve at a share of charge; held level outside its points. */

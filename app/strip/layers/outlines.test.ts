@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { parse } from 'opentype.js';
 import { describe, expect, it } from 'vitest';
-import { outlineOf } from './outlines';
+import { wordOutline } from './outlines';
 import { svgSurface } from './svgSurface';
 
 const fontAt = (path: string) => {
@@ -10,7 +10,7 @@ const fontAt = (path: string) => {
 };
 const own = fontAt('atkinson-hyperlegible-next/files/atkinson-hyperlegible-next-latin-400-normal.woff');
 const signs = fontAt('noto-sans-symbols/files/noto-sans-symbols-symbols-400-normal.woff');
-const outline = outlineOf(() => [own, signs]);
+const outline = wordOutline(() => [own, signs]);
 const look = { colour: '#000000', size: 20, family: 'words' } as const;
 /** The left and the right end of a path, by the places in its data: pairs behind each letter. */
 function endsOf(path: string): [number, number] {

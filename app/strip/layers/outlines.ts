@@ -22,7 +22,7 @@ const BOLD: Readonly<Record<string, string>> = { [next]: nextBold, [mono]: monoB
 export async function fetchOutlines(): Promise<Outline> {
   const files = [...new Set([...Object.values(FILES).flat(), ...Object.values(BOLD)])];
   const found = new Map(await Promise.all(files.map(async (file) => [file, await fontAt(file)] as const)));
-  return outlineOf(({ family, weight }) => FILES[family].flatMap((file) => found.get(weight ? (BOLD[file] ?? file) : file) ?? []));
+  return wordOutline(({ family, weight }) => FILES[family].flatMap((file) => found.get(weight ? (BOLD[file] ?? file) : file) ?? []));
 }
 
 async function fontAt(file: string): Promise<Font> {
@@ -32,7 +32,7 @@ async function fontAt(file: string): Promise<Font> {
 }
 
 /** @param fontsOf where each letter of words is looked for, in order */
-export const outlineOf =
+export const wordOutline =
   (fontsOf: (look: WordLook) => readonly Font[]): Outline =>
   (text, x, y, look) => {
     const fonts = fontsOf(look);
