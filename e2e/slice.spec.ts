@@ -140,7 +140,7 @@ test('@slice a whole run is logged by keyboard alone', async ({ page }) => {
   await expect(page.getByRole('heading', { name: 'Sedge 5 on Cobble 20' })).toBeVisible();
   await expect(page.getByText(/ended at .*stopped early: it will not finish/)).toBeVisible();
   await press('Shift+M');
-  await expect(page.getByRole('heading', { name: 'Compare' })).toBeVisible();
+  await expect(page.getByRole('heading', { level: 1, name: 'Compare' })).toBeVisible();
   await press('?');
   await expect(page.getByRole('heading', { name: 'Keys' })).toBeVisible();
 });

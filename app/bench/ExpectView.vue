@@ -108,7 +108,7 @@ watch(
   padding-block: 0.12rem;
 }
 
-@media (max-width: 1000px) {
+@media (max-width: 62.5em) {
   .spread {
     grid-template-columns: minmax(0, 1fr);
   }

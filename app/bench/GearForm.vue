@@ -281,7 +281,7 @@ legend {
   font-size: 0.85rem;
 }
 
-@media (max-width: 640px) {
+@media (max-width: 40em) {
   .folded {
     grid-template-columns: minmax(0, 1fr) auto;
   }

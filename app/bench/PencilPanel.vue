@@ -119,7 +119,7 @@ dd {
   color: rgb(var(--v-theme-pencil));
 }
 
-@media (max-width: 1000px) {
+@media (max-width: 62.5em) {
   aside {
     border-inline-start: 0;
     border-top: 1px solid rgb(var(--v-theme-line));

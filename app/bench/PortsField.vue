@@ -118,7 +118,7 @@ section {
   white-space: pre-wrap;
 }
 
-@media (max-width: 640px) {
+@media (max-width: 40em) {
   .fields {
     grid-template-columns: minmax(0, 1fr);
   }

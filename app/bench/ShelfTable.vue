@@ -114,7 +114,7 @@ function matches(_value: unknown, query: string, item?: { raw: Item }): boolean 
 }
 
 /* On a phone a row is a card, no taller than what stands in it. */
-@media (max-width: 700px) {
+@media (max-width: 43.75em) {
   .shelf :deep(thead) {
     display: none;
   }

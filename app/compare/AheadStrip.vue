@@ -93,7 +93,7 @@ figure {
   padding: 0 0.9rem 0 0.5rem;
 }
 
-@media (max-width: 640px) {
+@media (max-width: 40em) {
   .tools {
     order: 2;
   }

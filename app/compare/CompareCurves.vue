@@ -242,7 +242,7 @@ figcaption {
 }
 
 /* On a phone the picture comes before what changes it. */
-@media (max-width: 640px) {
+@media (max-width: 40em) {
   .curves > .tools {
     order: 2;
   }

@@ -252,7 +252,7 @@ th[aria-sort='descending'] button::after {
 }
 
 /* The pen and the name stay in view, however many columns there are. */
-@media (min-width: 641px) {
+@media (min-width: 40.0625em) {
   .left {
     position: sticky;
     inset-inline-start: 0;
@@ -262,7 +262,7 @@ th[aria-sort='descending'] button::after {
 }
 
 /* On a phone its rows are cards: two figures beside each other, each under its heading. */
-@media (max-width: 640px) {
+@media (max-width: 40em) {
   table.cards > tbody > tr {
     display: grid;
     grid-template-columns: repeat(2, minmax(0, 1fr));

@@ -12,7 +12,7 @@ import HeadlineNote from '../logbook/HeadlineNote.vue';
 import ChooseRuns from './ChooseRuns.vue';
 import CompareBy from './CompareBy.vue';
 import CompareBars from './CompareBars.vue';
-import { SHOWN, GAIN_UNITS, useCompared } from './compared';
+import { SHOWN, GAIN_UNIT_WORDS, useCompared } from './compared';
 import { useCompareActs } from './compareActs';
 import CompareCurves from './CompareCurves.vue';
 import CompareMatrix from './CompareMatrix.vue';
@@ -74,7 +74,7 @@ const acts = useCompareActs(compared, query, ask, (path) => router.push(path));
 const { edit, plan, remove, trouble, wish } = acts;
 
 /** On a phone the answer and the picture come before what changes them. */
-const isPhone = useMediaQuery('(max-width: 640px)');
+const isPhone = useMediaQuery('(max-width: 40em)');
 const by = computed(() => ({
   baseline: rows.value[baselineRow.value]?.run.header.id,
   baselines: baselines.value,
@@ -202,7 +202,7 @@ const SHOWN_AT_ONCE = 4;
           </div>
           <div v-if="units.length > 1" role="group" aria-label="Gains">
             <button v-for="each in units" :key="each" type="button" :aria-pressed="unit === each" @click="ask({ unit: each })">
-              {{ GAIN_UNITS[each] }}
+              {{ GAIN_UNIT_WORDS[each] }}
             </button>
           </div>
           <button type="button" class="columns" :aria-expanded="isPicking" @click="isPicking = !isPicking">
@@ -328,7 +328,7 @@ summary {
   font-size: 0.9rem;
 }
 
-@media (max-width: 900px) {
+@media (max-width: 56.25em) {
   .controls {
     margin: 0;
     width: 100%;
@@ -347,7 +347,7 @@ summary {
   }
 }
 
-@media (max-width: 640px) {
+@media (max-width: 40em) {
   .controls {
     width: auto;
   }

@@ -158,7 +158,7 @@ h2 {
   align-items: start;
 }
 
-@media (max-width: 700px) {
+@media (max-width: 43.75em) {
   li {
     grid-template-columns: minmax(0, 1fr) auto;
   }

@@ -217,7 +217,7 @@ ul {
   grid-template-columns: minmax(0, 1fr);
 }
 
-@media (max-width: 1000px) {
+@media (max-width: 62.5em) {
   .halves {
     grid-template-columns: minmax(0, 1fr);
   }

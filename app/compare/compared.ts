@@ -39,7 +39,7 @@ const FULL = 100;
 export const asText = (value: unknown) => (typeof value === 'string' ? value : '');
 
 /** In what gains are told. */
-export const GAIN_UNITS: Readonly<Record<GainUnit, string>> = { '%': 'in points', Wh: 'in Wh', mAh: 'in mAh', h: 'in hours of use' };
+export const GAIN_UNIT_WORDS: Readonly<Record<GainUnit, string>> = { '%': 'in points', Wh: 'in Wh', mAh: 'in mAh', h: 'in hours of use' };
 
 /** What a comparison can be looked at as. */
 export const SHOWN = { curves: 'Curves', bars: 'Bars', matrix: 'Matrix', verdict: 'Verdict' } as const;

@@ -334,7 +334,7 @@ const enterStrike = (entry: Entry) => {
           >Compare</v-btn
         >
       </div>
-      <p v-if="!live && logbook.summaries.length === 1 && !run.discardedAt" class="working" role="status">
+      <p v-if="!live && logbook.summaries.length === 1 && !run.discardedAt" class="next" role="status">
         Next: a second run, to compare it with.
         <v-btn variant="flat" color="primary" size="small" to="/live/new">Start another run</v-btn>
       </p>
@@ -447,7 +447,7 @@ aside {
   padding: 0.5rem 1.5rem;
 }
 
-@media (max-width: 900px) {
+@media (max-width: 56.25em) {
   .spread {
     grid-template-columns: minmax(0, 1fr);
   }
@@ -462,7 +462,7 @@ aside {
   }
 }
 
-@media (max-width: 640px) {
+@media (max-width: 40em) {
   .paper {
     height: auto;
   }

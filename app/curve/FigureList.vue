@@ -48,9 +48,7 @@ const oneTaken = ({ label, value, detail }: WrittenFigure) => ({ text: `${label}
           :aria-label="`${figure.id === shown ? 'Hide' : 'Show'} working of ${figure.label}`"
           :title="figure.id === shown ? 'Hide its working' : 'Show its working'"
           @click="$emit('show', figure)"
-        >
-          =
-        </button>
+        />
       </p>
       <p v-if="figure.detail" class="detail soft">{{ figure.detail }}</p>
       <div v-if="figure.id === shown && figure.working" class="working">
@@ -125,6 +123,10 @@ h2 {
   border: 1px solid transparent;
   border-radius: 50%;
   cursor: pointer;
+}
+
+.mark::before {
+  content: '=';
 }
 
 .mark:hover,

@@ -93,7 +93,7 @@ async function discard(): Promise<void> {
 
 const longest = computed(() => Math.max(600, max(found.value, ({ end }) => end) ?? 0));
 /** Height of a row, in pixels: a phone shows it as a card of two lines. */
-const isPhone = useMediaQuery('(max-width: 640px)');
+const isPhone = useMediaQuery('(max-width: 40em)');
 const rowHeight = computed(() => (isPhone.value ? 96 : 58));
 
 function readsOf({ reads, startLevel, lastLevel }: Summary): string {
@@ -413,7 +413,7 @@ summary {
   height: 44px;
 }
 
-@media (max-width: 900px) {
+@media (max-width: 56.25em) {
   .search {
     grid-template-columns: minmax(0, 1fr) max-content;
     padding-inline: 1rem;
@@ -435,7 +435,7 @@ summary {
   }
 }
 
-@media (max-width: 640px) {
+@media (max-width: 40em) {
   .head {
     display: none;
   }

@@ -389,13 +389,13 @@ kbd {
 }
 
 /* Its key is said by ? and in the help: the field needs the room. */
-@media (max-width: 1400px) {
+@media (max-width: 87.5em) {
   .all kbd {
     display: none;
   }
 }
 
-@media (max-width: 1100px) {
+@media (max-width: 68.75em) {
   form {
     order: 3;
     flex-basis: 100%;
@@ -406,7 +406,7 @@ kbd {
   }
 }
 
-@media (max-width: 640px) {
+@media (max-width: 40em) {
   .due-line {
     padding: 0.3rem 0.75rem;
   }
@@ -448,7 +448,7 @@ kbd {
 }
 
 /* A low screen, or a page that is enlarged: one row, its keys behind a button. */
-@media (max-width: 300px), (max-height: 480px) and (max-width: 900px) {
+@media (max-width: 18.75em), (max-height: 30em) and (max-width: 56.25em) {
   .due-line {
     padding: 0.25rem 0.6rem;
   }
@@ -480,7 +480,7 @@ kbd {
     font-size: 1.2rem;
   }
 
-  .word {
+  .countdown :deep(.word) {
     display: none;
   }
 
@@ -517,7 +517,7 @@ kbd {
 }
 
 /* Too narrow for a clock beside the field: it stands above it. */
-@media (max-width: 300px) {
+@media (max-width: 18.75em) {
   .due-line {
     padding-block: 0.15rem;
   }

@@ -224,7 +224,7 @@ form {
   gap: 0.4rem;
 }
 
-@media (max-width: 640px) {
+@media (max-width: 40em) {
   ul {
     columns: 1;
   }

@@ -261,7 +261,7 @@ button[aria-checked='true'] .soft {
 }
 
 /* By touch: no keys to show, and the way on stays under the thumb. */
-@media (max-width: 640px) {
+@media (max-width: 40em) {
   kbd {
     display: none;
   }

@@ -216,7 +216,7 @@ useKeys({
   color: rgb(var(--v-theme-due));
 }
 
-@media (max-width: 640px) {
+@media (max-width: 40em) {
   .frame {
     grid-template: auto 1fr auto / 1fr;
   }

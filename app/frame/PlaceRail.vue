@@ -198,7 +198,7 @@ li a.here {
   font-size: 0.8rem;
 }
 
-@media (max-width: 640px) {
+@media (max-width: 40em) {
   nav {
     flex-direction: row;
     align-items: end;
@@ -251,7 +251,7 @@ li a.here {
   display: none;
 }
 
-@media (max-width: 430px) {
+@media (max-width: 26.875em) {
   li a {
     padding-inline: 0.25rem;
     font-size: 0.79rem;
@@ -259,7 +259,7 @@ li a.here {
 }
 
 /* A phone held near, or a page that is enlarged: one button, and the places beneath it. */
-@media (max-width: 360px) {
+@media (max-width: 22.5em) {
   nav {
     flex-direction: column;
     align-items: stretch;

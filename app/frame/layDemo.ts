@@ -4,7 +4,7 @@ import type { Kept } from '@core/bench';
 import { remove, save } from '../ledger/acts';
 import { keyOf } from '../ledger/keys';
 import { rowOf } from '../ledger/shapes';
-import type { LogbookReader } from '../ledger/readAhead';
+import type { RowsReader } from '../ledger/readAhead';
 import { useLanes } from '../logbook/lanes';
 import { useLogbook } from '../logbook/runs';
 import { useShelf } from '../logbook/shelf';
@@ -31,7 +31,7 @@ interface Laid {
  * @returns what is to be laid once the logbook is open; `undefined` when all of it is there and fresh
  */
 export async function readyDemo(
-  { rows }: Pick<LogbookReader, 'rows'>,
+  { rows }: Pick<RowsReader, 'rows'>,
   now = Date.now(),
 ): Promise<((pinia: Pinia) => Promise<void>) | undefined> {
   const [settings, live] = await Promise.all([rows('setting'), rows('live')]);

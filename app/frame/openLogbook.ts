@@ -2,7 +2,7 @@ import type { Pinia } from 'pinia';
 import { ref, type Ref } from 'vue';
 import { report } from '../kit/failures';
 import { loadEntryCheck } from '../ledger/entries';
-import { readNow, type ReadAhead, type LogbookReader } from '../ledger/readAhead';
+import { readNow, type ReadAhead, type RowsReader } from '../ledger/readAhead';
 import { isCopied } from '../ledger/copied';
 import { beginCopy, beginNew, renewCopy } from '../ledger/secondCopy';
 import { isOldDatabase, OLD_COPY } from '../ledger/oldNames';
@@ -25,7 +25,7 @@ export interface OpenedLogbook {
  * @param ahead what was read while the program was being fetched
  */
 export async function openLogbook(pinia: Pinia, ahead: ReadAhead): Promise<OpenedLogbook> {
-  const load = (reading: LogbookReader) =>
+  const load = (reading: RowsReader) =>
     Promise.all([
       keepSettings(pinia, reading),
       useShelf(pinia).load(reading),

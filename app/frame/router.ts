@@ -1,4 +1,4 @@
-import { createRouter, createWebHistory } from 'vue-router';
+import { createRouter, createWebHistory, type RouteLocation } from 'vue-router';
 import { report } from '../kit/failures';
 import { titledAs } from '../kit/pageTitle';
 import { logbookKind } from '../logbook/kind';
@@ -6,6 +6,9 @@ import RunView from '../run/RunView.vue';
 
 /** What the demo opens on: a comparison, for that is what the work is done for. */
 const DEMO_OPENS = `/compare?runs=${[1, 2, 3, 4, 5, 6, 9].map((run) => `saltmarsh-${run}`).join('.')}`;
+
+/** An address as it is called now, with all that stands behind it. */
+const movedTo = (old: string, now: string) => (to: RouteLocation) => to.fullPath.replace(old, now);
 
 /** A room is loaded when it is first entered; the run board, which must be there at once, with the program. */
 export function createRoutes() {
@@ -34,9 +37,9 @@ export function createRoutes() {
       // As they were called before.
       ...['', '/new', '/footage', '/paper', '/spot', '/spot/:id', '/rehearse'].map((path) => ({
         path: `/run${path}`,
-        redirect: `/live${path}`,
+        redirect: movedTo('/run', '/live'),
       })),
-      ...['', '/:id'].map((path) => ({ path: `/curve${path}`, redirect: `/runs${path}` })),
+      ...['', '/:id'].map((path) => ({ path: `/curve${path}`, redirect: movedTo('/curve', '/runs') })),
       { path: '/:anything(.*)*', component: () => import('./LostView.vue'), meta: { title: 'Nothing here' } },
     ],
   });

@@ -6,7 +6,7 @@ import { printScreen } from './printing';
 /** Actions of a page beside its main one: in a row where there is room, else behind one button. `isFolded`: always behind it. */
 defineProps<{ isFolded?: boolean }>();
 const open = ref(false);
-const isNarrow = useMediaQuery('(max-width: 900px)');
+const isNarrow = useMediaQuery('(max-width: 56.25em)');
 
 /** Leaving it closes it. */
 function leave({ relatedTarget, currentTarget }: FocusEvent): void {

@@ -4,7 +4,7 @@ import type { Entry, Header, SCHEMA } from '@core/ink';
 import type { Progress } from '../kit/work';
 import { idIn, keyOf, keysOf, LOGBOOK } from './keys';
 import { asideOf, liveRuns, type SetAside } from './live';
-import { readNow, type LogbookReader } from './readAhead';
+import { readNow, type RowsReader } from './readAhead';
 import { sampleKeysOf, streamsOf, streamsOfAll } from './samples';
 import { StorageTrouble } from './storageTrouble';
 import { reading, valuesIn } from './transactions';
@@ -63,7 +63,7 @@ export async function eachFiled<Result>(runIds: readonly string[], work: (run: S
 }
 
 /** Every run's summary, newest first. Ten thousand list at once, for none is opened. */
-export async function catalogue({ rows }: Pick<LogbookReader, 'rows'> = readNow): Promise<Summary[]> {
+export async function catalogue({ rows }: Pick<RowsReader, 'rows'> = readNow): Promise<Summary[]> {
   return (await rows<Summary>('listed')).map(([, summary]) => presentSummary(summary)).sort((one, other) => other.plugInAt - one.plugInAt);
 }
 

@@ -4,7 +4,7 @@ import { drop, save } from './acts';
 import { onTabs, tellTabs } from './channel';
 import { keyOf } from './keys';
 import { KINDS } from './kinds';
-import { readNow, type LogbookReader } from './readAhead';
+import { readNow, type RowsReader } from './readAhead';
 import { rowOf, SHAPES, type ListKind, type ThingOf } from './shapes';
 import { whyOf } from './storageTrouble';
 
@@ -22,7 +22,7 @@ export function keptList<Of extends ListKind>(kinds: readonly Of[]) {
     for (const about of new Set(kinds.map((kind) => KINDS[kind].about))) tellTabs({ about });
   };
 
-  async function load({ rows }: Pick<LogbookReader, 'rows'> = readNow): Promise<void> {
+  async function load({ rows }: Pick<RowsReader, 'rows'> = readNow): Promise<void> {
     const stored = await Promise.all(kinds.map(async (kind) => (await rows<unknown>(kind)).map(([, value]) => [kind, value] as const)));
     const why: string[] = [];
     kept.value = stored.flat().flatMap(([kind, value]) => {

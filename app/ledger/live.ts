@@ -1,7 +1,7 @@
 import { migrate } from '@core/exchange';
 import type { Entry, Header } from '@core/ink';
 import { idIn, keyOf, keysOf, LOGBOOK, runOfInk } from './keys';
-import { readNow, type LogbookReader } from './readAhead';
+import { readNow, type RowsReader } from './readAhead';
 import { inkIn } from './snapshots';
 import { whyOf } from './storageTrouble';
 import { reading, rowsWithin } from './transactions';
@@ -27,7 +27,7 @@ export function asideOf(id: string, value: unknown, error: unknown): SetAside {
 const headerFrom = (stored: object): Header => migrate(stored, 'A live run') as unknown as Header;
 
 /** What is live: the header of every run that can be read, and those that cannot. */
-export async function liveHeaders({ rows }: Pick<LogbookReader, 'rows'> = readNow): Promise<{ headers: Header[]; aside: SetAside[] }> {
+export async function liveHeaders({ rows }: Pick<RowsReader, 'rows'> = readNow): Promise<{ headers: Header[]; aside: SetAside[] }> {
   const aside: SetAside[] = [];
   const headers = (await rows<object>('live')).flatMap(([id, value]): Header[] => {
     try {

@@ -8,7 +8,7 @@ import { inkBySnapshots } from './snapshots';
 import { databaseNames, reading, rowsWithin, type StoredRow } from './transactions';
 
 /** How the logbook is read as it is opened. */
-export interface LogbookReader {
+export interface RowsReader {
   /** All that there is of a kind, by id, in the order of the keys. @throws {StorageTrouble} */
   rows: <Value>(kind: Kind) => Promise<StoredRow<Value>[]>;
   /** The ink of a live run. @throws {StorageTrouble} */
@@ -18,7 +18,7 @@ export interface LogbookReader {
 const byId = <Value>(rows: StoredRow<Value>[]): StoredRow<Value>[] => rows.map(([key, value]) => [idIn(key), value]);
 
 /** As it is stored now. */
-export const readNow: LogbookReader = {
+export const readNow: RowsReader = {
   rows: async <Value>(kind: Kind) => byId(await reading(LOGBOOK, (store) => rowsWithin<Value>(store, keysOf(kind)))),
   ink: (runId) => reading(LOGBOOK, (store) => inkBySnapshots(store, runId)),
 };
@@ -28,7 +28,7 @@ export const remembered = <Value>(name: string): Promise<Value | undefined> =>
   reading(LOGBOOK, (store) => store.get(keyOf('setting', name)) as Promise<Value | undefined>);
 
 /** What every start reads, while the program is still being fetched. */
-export interface ReadAhead extends LogbookReader {
+export interface ReadAhead extends RowsReader {
   /** Nothing where the logbook is new, or was thrown away. @throws {StorageTrouble} */
   settled: Promise<Settled | undefined>;
   /** The databases that there are. */

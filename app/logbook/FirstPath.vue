@@ -140,13 +140,13 @@ figure {
   margin: 0;
 }
 
-@media (max-width: 900px) {
+@media (max-width: 56.25em) {
   .path {
     grid-template-columns: minmax(0, 1fr);
   }
 }
 
-@media (max-width: 640px) {
+@media (max-width: 40em) {
   .path {
     padding-inline: 1rem;
   }

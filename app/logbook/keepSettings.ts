@@ -5,13 +5,13 @@ import { useSettings, type AllSettings } from '../kit/settings';
 import { did } from '../kit/undo';
 import { save } from '../ledger/acts';
 import { keyOf } from '../ledger/keys';
-import type { LogbookReader } from '../ledger/readAhead';
+import type { RowsReader } from '../ledger/readAhead';
 import { SETTING_NAMES } from './settingNames';
 
 const NAME = 'chosen';
 
 /** Brings back what a person chose about the program, and keeps it from then on. */
-export async function keepSettings(pinia: Pinia, { rows }: Pick<LogbookReader, 'rows'>): Promise<void> {
+export async function keepSettings(pinia: Pinia, { rows }: Pick<RowsReader, 'rows'>): Promise<void> {
   const { all } = useSettings(pinia);
   const kept = (await rows<unknown>('setting')).find(([key]) => key === NAME)?.[1] as
     (Partial<AllSettings> & { sound?: boolean }) | undefined;

@@ -10,7 +10,7 @@ import { entryOf } from '../ledger/entries';
 import { filedInk, runsNotListed } from '../ledger/filed';
 import { asideOf, inkWithoutRun, liveHeaders, type SetAside } from '../ledger/live';
 import { holdRun, type Hold } from '../ledger/locks';
-import { readNow, type LogbookReader } from '../ledger/readAhead';
+import { readNow, type RowsReader } from '../ledger/readAhead';
 import { missedInk, SNAPSHOT_SIZE, takeSnapshots as takeInkSnapshots } from '../ledger/snapshots';
 import { NOT_LOGGED, StorageTrouble, whyOf } from '../ledger/storageTrouble';
 import { useLogbook } from './runs';
@@ -62,7 +62,7 @@ export const useLanes = defineStore('lanes', () => {
   }
 
   /** Brings back what is live; files what was stopped when a crash came between. */
-  async function load(reading: LogbookReader = readNow): Promise<void> {
+  async function load(reading: RowsReader = readNow): Promise<void> {
     const found = await liveHeaders(reading);
     setAside(found.aside);
     await Promise.all(

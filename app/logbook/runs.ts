@@ -11,7 +11,7 @@ import { entryOf } from '../ledger/entries';
 import { catalogue } from '../ledger/filed';
 import type { ImportWays } from '../ledger/importing';
 import type { Incoming } from '../ledger/incoming';
-import type { LogbookReader } from '../ledger/readAhead';
+import type { RowsReader } from '../ledger/readAhead';
 import type { Beside, Glimpse, Opened } from '../workers/opened';
 
 /** How long what was discarded can be put back, in milliseconds. */
@@ -51,7 +51,7 @@ export const useLogbook = defineStore('logbook', () => {
   }
   let arriving = Promise.resolve();
 
-  async function load(reading?: LogbookReader): Promise<void> {
+  async function load(reading?: RowsReader): Promise<void> {
     listed.value = await catalogue(reading);
     loads += 1;
   }

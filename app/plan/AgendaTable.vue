@@ -153,7 +153,7 @@ input {
   color-scheme: light dark;
 }
 
-@media (max-width: 640px) {
+@media (max-width: 40em) {
   .more {
     display: none;
   }

@@ -235,7 +235,7 @@ ul {
   font-size: 0.85rem;
 }
 
-@media (max-width: 1000px) {
+@media (max-width: 62.5em) {
   .spread {
     grid-template-columns: minmax(0, 1fr);
   }

@@ -212,13 +212,13 @@ async function remove(): Promise<void> {
   border-inline-start: 1px solid rgb(var(--v-theme-line));
 }
 
-@media (max-width: 640px) {
+@media (max-width: 40em) {
   .next {
     max-width: 100%;
   }
 }
 
-@media (max-width: 1000px) {
+@media (max-width: 62.5em) {
   .spread {
     grid-template-columns: minmax(0, 1fr);
   }

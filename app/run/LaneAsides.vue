@@ -85,7 +85,7 @@ const said = computed(() =>
   font-size: 0.95rem;
 }
 
-@media (max-width: 900px) {
+@media (max-width: 56.25em) {
   .asides {
     padding-inline: 1rem;
   }

@@ -146,7 +146,7 @@ const celsius = computed(() => {
   max-height: none;
 }
 
-@media (min-width: 901px) {
+@media (min-width: 56.3125em) {
   .lane:only-child {
     --what: 17rem;
     --when: 14rem;
@@ -349,14 +349,14 @@ h2 a:hover {
   line-height: 1.2;
 }
 
-@media (min-width: 901px) {
+@media (min-width: 56.3125em) {
   .lane:not(.slim) h2 {
     font-size: 1.05rem;
   }
 }
 
 /* A large screen is read from across the room: its figures grow with the space that a lane has. */
-@media (min-width: 1600px) and (min-height: 900px) {
+@media (min-width: 100em) and (min-height: 56.25em) {
   .lane:not(.slim) {
     --what: 21rem;
     --when: 18rem;
@@ -424,7 +424,7 @@ h2 a:hover {
   }
 }
 
-@media (max-width: 900px) {
+@media (max-width: 56.25em) {
   .lane {
     flex: none;
     max-height: none;
@@ -457,7 +457,7 @@ h2 a:hover {
 }
 
 /* On a phone three lanes are in view: name, figures and countdown in two rows above a low strip. */
-@media (max-width: 640px) {
+@media (max-width: 40em) {
   .lane:not(.alone) {
     grid-template-columns: minmax(0, 1fr) auto;
   }
@@ -526,7 +526,7 @@ h2 a:hover {
 }
 
 /* Too narrow for both beside each other. */
-@media (max-width: 360px) {
+@media (max-width: 22.5em) {
   h2 {
     flex-wrap: wrap;
   }

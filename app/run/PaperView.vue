@@ -192,7 +192,7 @@ legend {
   border-inline-start: 3px solid rgb(var(--v-theme-due));
 }
 
-@media (max-width: 640px) {
+@media (max-width: 40em) {
   .more {
     grid-column: auto;
   }

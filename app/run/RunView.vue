@@ -167,7 +167,7 @@ useKeys({
 }
 
 /* More lanes than fit under each other stand side by side, so that none is out of sight across the room; their fields widen when typed into. */
-@media (min-width: 1150px) {
+@media (min-width: 71.875em) {
   .paired {
     display: grid;
     grid: repeat(var(--rows), minmax(auto, 1fr)) / auto-flow minmax(0, 1fr);

@@ -233,7 +233,7 @@ function strike(trial: Trial): void {
   background: rgb(var(--v-theme-desk));
 }
 
-@media (max-width: 900px) {
+@media (max-width: 56.25em) {
   .body {
     grid-template-columns: minmax(0, 1fr);
     gap: 1rem;

@@ -392,7 +392,7 @@ aside li {
 }
 
 /* A wide screen is used: fields stand beside each other, what is taken for granted to their right. */
-@media (min-width: 1280px) {
+@media (min-width: 80em) {
   .body {
     grid-template-columns: minmax(0, 54rem) minmax(0, 24rem);
   }
@@ -408,7 +408,7 @@ aside li {
   }
 }
 
-@media (max-width: 900px) {
+@media (max-width: 56.25em) {
   .body {
     grid-template-columns: minmax(0, 1fr);
     gap: 1.5rem;

@@ -112,7 +112,7 @@ const body = computed(() =>
   padding: 0.25rem 0.9rem 0 0.5rem;
 }
 
-@media (max-width: 640px) {
+@media (max-width: 40em) {
   .tools {
     order: 2;
   }

@@ -363,7 +363,7 @@ function slide(event: PointerEvent): void {
 }
 
 /* On a phone the picture comes before what changes it. */
-@media (max-width: 640px) {
+@media (max-width: 40em) {
   .tools {
     order: 2;
   }

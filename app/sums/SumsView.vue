@@ -238,7 +238,7 @@ th {
   font-size: 0.85rem;
 }
 
-@media (max-width: 800px) {
+@media (max-width: 50em) {
   .halves {
     grid-template-columns: minmax(0, 1fr);
   }

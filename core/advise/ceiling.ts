@@ -7,7 +7,7 @@ import { spell } from '../quantity/duration';
 import { usualFeed } from '../bench/feed';
 import { basisOf, between, isBetter, mainBy, tieSays, timeBy } from './best';
 import { nowOf } from './cost';
-import { figureOf, headerOf, type Group, type SaidAdvice, type GearAtHand } from './question';
+import { figureOf, headerOf, type Group, type SaidAdvice, type AdviceGear } from './question';
 
 /** What was expected of a setup by the facts of its gear, in W; nothing of gear whose watts nobody wrote down. */
 export function expectedOf(group: Group, index: number) {
@@ -118,7 +118,7 @@ export function ceiling(group: Group, window: number, isHidden: boolean): SaidAd
 const SPOKEN_OF = 3;
 
 /** What gear on the shelf that was not run is expected to do, in pencil. */
-export function untested(group: Group, shelf: GearAtHand): SaidAdvice | undefined {
+export function untested(group: Group, shelf: AdviceGear): SaidAdvice | undefined {
   const { device } = group;
   const id = timeBy(group);
   const found = figureOf(group, id);

@@ -3,7 +3,7 @@ import type { Charger } from '../bench/charger';
 import type { SetupRuns } from '../compare/setups';
 import { expectationOf } from '../power/expectations';
 import { price } from '../quantity/figures';
-import { headerOf, type GearAtHand } from './question';
+import { headerOf, type AdviceGear } from './question';
 
 /** What a setup costs whoever does not have it: its charger and the cable that it needs. */
 export interface Cost {
@@ -29,7 +29,7 @@ function part(name: string, gear: Pick<Charger, 'price' | 'owned'>): { value: nu
 }
 
 /** The price of the charger of a setup and of the cable it needs, nothing for what is at home. */
-export function costOfSetup(setup: SetupRuns, shelf: GearAtHand): Cost {
+export function costOfSetup(setup: SetupRuns, shelf: AdviceGear): Cost {
   const header = headerOf(setup);
   const charger = nowOf(shelf.chargers, header.charger);
   const own = part(charger.name, charger);

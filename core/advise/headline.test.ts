@@ -13,7 +13,7 @@ import { exampleHeader } from '../ink/example';
 import { foldRun } from '../ink/fold';
 import { EMPTY_TRACK } from '../ink/track';
 import { headlineOf } from './headline';
-import { questionOf, type GearAtHand } from './question';
+import { questionOf, type AdviceGear } from './question';
 
 const HOUR: Header['rule'] = { ends: 'window', wants: ['level'] };
 
@@ -33,7 +33,7 @@ function runOf(name: string, levels: readonly (readonly [minutes: number, percen
     ),
   );
 }
-const EMPTY: GearAtHand = { devices: [], chargers: [], cables: [] };
+const EMPTY: AdviceGear = { devices: [], chargers: [], cables: [] };
 /** A comparison as its page shows it: what it goes by at first, its headline by that or another yardstick, and how each stands to the first. */
 function compared(all: readonly ReadRun[], by?: string, shelf = EMPTY) {
   const [setups, unit] = [setupsOf(all), usualGainUnit(all)];

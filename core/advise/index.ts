@@ -11,7 +11,7 @@ export {
   type Finding,
   type Group,
   type Question,
-  type GearAtHand,
+  type AdviceGear,
   type Wishes,
 } from './question';
 export { worthOf } from './worth';

@@ -44,7 +44,7 @@ export function usualWindow(all: readonly RunInk[]): number {
 }
 
 /** The gear there is: prices, what is at home already, and what was not run yet. */
-export interface GearAtHand {
+export interface AdviceGear {
   devices: readonly Device[];
   chargers: readonly Charger[];
   cables: readonly Cable[];
@@ -60,7 +60,7 @@ export interface Question {
   /** What gains are told in. */
   unit: GainUnit;
   wishes: Wishes;
-  shelf: GearAtHand;
+  shelf: AdviceGear;
   /** Work that was done under load, and spot checks. */
   worked: readonly Worked[];
   sittings: readonly RunInk[];
@@ -74,7 +74,7 @@ export interface Judged extends ReadRun, Worked {
 /** What is asked of runs: as chosen, and as is usual where nothing is. Spot checks are no charges. */
 export function questionOf(
   all: readonly Judged[],
-  shelf: GearAtHand,
+  shelf: AdviceGear,
   { baseline, unit, wishes }: { baseline?: string | undefined; unit?: GainUnit | undefined; wishes?: Wishes | undefined } = {},
 ): Question {
   const charges = all.filter(({ run }) => run.header.list === undefined);

@@ -10,7 +10,7 @@ import { costOfSetup, nowOf, type Cost } from './cost';
 import { frontierOf, type Plotted } from './frontier';
 import { either, listed } from '../quantity/listed';
 import type { OwnClaim } from './claims';
-import { figureOf, headerOf, type Group, type SaidAdvice, type GearAtHand, type Wishes } from './question';
+import { figureOf, headerOf, type Group, type SaidAdvice, type AdviceGear, type Wishes } from './question';
 
 /** Price against time, in seconds. */
 export interface Worth {
@@ -23,7 +23,7 @@ export interface Worth {
 }
 
 /** Price against time of the setups whose price is known; `undefined` where fewer than two have both. */
-export function worthOf(group: Group, shelf: GearAtHand): Worth | undefined {
+export function worthOf(group: Group, shelf: AdviceGear): Worth | undefined {
   const id = timeBy(group);
   const found = figureOf(group, id);
   if (!found || id === undefined || !group.device) return undefined;
@@ -69,7 +69,7 @@ export function perMinute(more: number, saved: { value: number; margin: number }
 }
 
 /** Which is worth its price: the cheapest that gives most of what can be had, and what each step up the frontier costs for a minute saved. */
-export function worth(group: Group, shelf: GearAtHand): SaidAdvice | undefined {
+export function worth(group: Group, shelf: AdviceGear): SaidAdvice | undefined {
   const found = worthOf(group, shelf);
   const figures = found && group.figures.get(found.id);
   if (!found || !figures) return undefined;
@@ -163,7 +163,7 @@ export function volumeOf(size: string | undefined): number | undefined {
 }
 
 /** The lightest that loses no more than is allowed; by size and by price where no weight is known. */
-export function toTravel(group: Group, { loss, window }: Pick<Wishes, 'loss' | 'window'>, shelf: GearAtHand): SaidAdvice | undefined {
+export function toTravel(group: Group, { loss, window }: Pick<Wishes, 'loss' | 'window'>, shelf: AdviceGear): SaidAdvice | undefined {
   const id = mainBy(group, window);
   const found = figureOf(group, id);
   if (!found || !group.device || group.setups.length < 2) return undefined;
@@ -306,7 +306,7 @@ function topUpOf(group: Group, old: number, window: number): { does: boolean; sa
 }
 
 /** Whether the weakest charger that is at home, or came in the box, is still of use, as its owner charges. */
-export function keepOrNot(group: Group, wishes: Wishes, shelf: GearAtHand): SaidAdvice | undefined {
+export function keepOrNot(group: Group, wishes: Wishes, shelf: AdviceGear): SaidAdvice | undefined {
   if (!group.device || group.setups.length < 2) return undefined;
   const charger = (index: number) => {
     const setup = group.setups[index];
