@@ -85,7 +85,7 @@ function troubles(page: Page): Promise<string[]> {
     }
     for (const button of document.querySelectorAll<HTMLElement>('.v-btn, h1, h2, .chosen-of button')) {
       if (!isSeen(button) || button.scrollWidth <= button.clientWidth + 1) continue;
-      found.push(`“${button.textContent?.trim().slice(0, 40)}” is cut off`);
+      found.push(`“${button.textContent.trim().slice(0, 40)}” is cut off`);
     }
     return [...new Set(found)].slice(0, 6);
   });

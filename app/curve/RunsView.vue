@@ -94,7 +94,8 @@ async function discard(): Promise<void> {
 const longest = computed(() => Math.max(600, max(found.value, ({ end }) => end) ?? 0));
 /** Height of a row, in pixels: a phone shows it as a card of two lines. */
 const isPhone = useMediaQuery('(max-width: 40em)');
-const rowHeight = computed(() => (isPhone.value ? 96 : 58));
+const rem = Number.parseFloat(getComputedStyle(document.documentElement).fontSize) || 16;
+const rowHeight = computed(() => (isPhone.value ? 6 : 3.625) * rem);
 
 function readsOf({ reads, startLevel, lastLevel }: Summary): string {
   if (reads !== undefined) return inManner(reads);
@@ -372,7 +373,7 @@ summary {
   grid-template-columns: 2.5rem minmax(9rem, 1.4fr) 9.2rem minmax(8rem, 1fr) 7.5rem 7rem 7rem 6.5rem;
   gap: 0 0.75rem;
   align-items: center;
-  min-height: 58px;
+  min-height: 3.625rem;
   padding-inline: 1rem 1.5rem;
   border-bottom: 1px solid rgb(var(--v-theme-grid));
   font-size: 0.9rem;
@@ -441,11 +442,10 @@ summary {
   }
 
   .row {
-    grid-template-columns: 2.75rem repeat(3, minmax(0, auto));
-    justify-content: space-between;
+    grid-template-columns: 2.75rem 1fr 0.9fr 1.15fr;
     align-content: center;
     column-gap: 0.5rem;
-    height: 96px;
+    height: 6rem;
     padding-inline: 0.25rem 0.75rem;
   }
 
