@@ -135,7 +135,7 @@ const save = handleSubmit(async (given) => {
           label="Name"
           class="name"
           aria-required="true"
-          hint="needed; all else can follow"
+          hint="Required. All else can follow."
           persistent-hint
           maxlength="81"
         />

@@ -81,7 +81,7 @@ const shown = (value: number) => (Number.isNaN(value) ? '' : String(value));
     <v-text-field
       :model-value="study.name"
       label="Name of the study"
-      hint="needed"
+      hint="Required."
       persistent-hint
       aria-required="true"
       maxlength="81"

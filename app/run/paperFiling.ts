@@ -26,24 +26,30 @@ function inColumns(columns: readonly number[]): string {
   }`;
 }
 
+/** What is said of all columns, as it is typed. */
+interface About {
+  study: string | undefined;
+  studyName: string;
+  method: string | undefined;
+  start: string;
+  state: Study['states'][number];
+  rest: string;
+  ambient: string;
+  isClip: boolean;
+  offset: string;
+  speed: string;
+}
+
 /** A paper on its way into the logbook: what is said of all its columns, what keeps it from being filed, and its runs. Nothing of it is on the screen. */
 export function usePaperFiling() {
   const logbook = useLogbook();
   const studies = useStudies();
   const methods = useMethods();
-  /** What is said of all columns, as it is typed. */
-  const about = reactive({
-    study: undefined as string | undefined,
-    studyName: '',
-    method: undefined as string | undefined,
-    start: '',
-    state: 'asleep',
-    rest: '',
-    ambient: '',
-    isClip: false,
-    offset: '0:00',
-    speed: '1',
+  const about = reactive<About>({
+    ...{ study: undefined, studyName: '', method: undefined, start: '', state: 'asleep', rest: '', ambient: '' },
+    ...{ isClip: false, offset: '0:00', speed: '1' },
   });
+
   const footage = computed<Footage | undefined>(() =>
     about.isClip ? { offset: parseClock(about.offset.trim()) ?? 0, speed: readDecimal(about.speed) || 1, cuts: [] } : undefined,
   );
