@@ -343,7 +343,7 @@ test('@first undo brings back a discarded run, a strike, a retired charger, a se
   await expect(finding).not.toContainText('Any of them, for nights.');
 });
 
-test('@first undo moves a run of the calendar and a lane back, takes a correction back, and refuses what changed since', async ({
+test('@first undo moves a lane and a run of the calendar back, takes a reading and a correction back, and refuses what changed since', async ({
   page,
   context,
 }) => {
@@ -357,10 +357,26 @@ test('@first undo moves a run of the calendar and a lane back, takes a correctio
   await expect(lanes.first()).toContainText('Heron 3');
   await undo(page);
   await expect(lanes.first()).toContainText('Sedge 5');
-  // A reading that was logged, struck since in another tab.
+  // A reading that was logged.
   await log(page, '20');
   await undo(page);
   await saidUndone(page);
+  // A run of a calendar that was pinned, and gear of a run that was corrected.
+  await page.goto(`${DEMO}/plan/saltmarsh-chargers/calendar`);
+  const pins = page.getByRole('button', { name: /^Pin / });
+  await expect(page.getByRole('progressbar', { name: 'Searching' })).toHaveCount(0, { timeout: 60_000 });
+  await pins.first().click();
+  await expect(page.getByRole('button', { name: /^Let go of / })).toHaveCount(1);
+  await undo(page);
+  await expect(page.getByText('Undone: Moved a run in the calendar.')).toBeVisible();
+  await expect(page.getByRole('button', { name: /^Let go of / })).toHaveCount(0);
+  await page.goto(`${DEMO}/runs/saltmarsh-1`);
+  await doMore(page, 'Correct its gear');
+  await choose(page, 'It was really', 'Quern 65');
+  await page.getByRole('button', { name: 'Correct it', exact: true }).click();
+  await expect(page.getByRole('heading', { name: 'Sedge 5 on Quern 65' })).toBeVisible();
+  await undo(page);
+  await expect(page.getByRole('heading', { name: 'Sedge 5 on Cobble 12' })).toBeVisible();
   await page.goto('/bench?shelf=charger');
   await page
     .getByRole('row', { name: /Cobble 20/ })

@@ -81,7 +81,12 @@ export const noneOffered = (page: Page) => expect(page.getByRole('listbox')).toH
 export async function choose(page: Page, label: string, name: string): Promise<void> {
   await noneOffered(page);
   await page.getByRole('combobox', { name: label }).press('ArrowDown');
-  await page.getByRole('option', { name, exact: true }).click();
+  // A choice may say beneath its name what it is good for.
+  await page
+    .getByRole('option')
+    .filter({ has: page.getByText(name, { exact: true }) })
+    .first()
+    .click();
 }
 
 /** Chooses all that a list of boxes offers. */

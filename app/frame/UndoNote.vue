@@ -41,6 +41,10 @@ const undo = () => undoLast().catch(report);
   font-size: 0.88rem;
 }
 
+kbd {
+  margin-inline-start: 0.4rem;
+}
+
 @media (hover: none) {
   kbd {
     display: none;

@@ -37,6 +37,13 @@ describe('undo', () => {
     expect(value.now).toBe(0);
   });
 
+  it('never offers to undo one act while another is the last', () => {
+    set(1);
+    expect(told.value).toEqual({ says: 'Set to 1.', canUndo: true });
+    did({ says: 'Logged 42 %', undo: () => undefined, isQuiet: true });
+    expect(told.value).toBeUndefined();
+  });
+
   it('refuses with a sentence, and goes on to the one before', async () => {
     set(1);
     did({

@@ -32,7 +32,8 @@ export function did(act: Act, now = Date.now()): void {
   // What stood before the first of them is what comes back.
   acts = isSame ? [...acts.slice(0, -1), { ...act, undo: before.undo }] : [...acts.slice(1 - MOST), act];
   lastAt = now;
-  if (!act.isQuiet) told.value = { says: `${act.says}.`, canUndo: true };
+  // What stands there is always of the last act: a quiet one clears it.
+  told.value = act.isQuiet ? undefined : { says: `${act.says}.`, canUndo: true };
 }
 
 /** Takes back what was done last, and says so; where that is not possible, it says why. */

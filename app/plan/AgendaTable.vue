@@ -115,6 +115,12 @@ tbody th a {
   display: block;
 }
 
+@media (max-width: 40em) {
+  tbody th a {
+    padding-block: 0.4rem;
+  }
+}
+
 .race {
   font-weight: 400;
 }

@@ -459,7 +459,7 @@ h2 a:hover {
 /* On a phone three lanes are in view: name, figures and countdown in two rows above a low strip. */
 @media (max-width: 40em) {
   .lane:not(.alone) {
-    grid-template-columns: minmax(0, 1fr) auto;
+    grid-template-columns: minmax(0, 1fr) fit-content(10.5rem);
   }
 
   .lane:not(.alone) .what {

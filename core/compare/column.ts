@@ -35,7 +35,7 @@ export function column<Found>(
   const isByLatest = areAlike(measured);
   const means = measured.map((runs) => {
     const mean = pooled(runs, spread);
-    return mean && { ...mean, shown: shownOf(runs, mean, unit, isByLatest) };
+    return mean && { ...mean, shown: shownOf(runs, mean, unit, isByLatest), ...(runs.length === 1 && { margin: runs[0]?.margin }) };
   });
   const ranked = means.map((mean, index) => (isAlone(index) ? undefined : mean));
   const ranks = better ? rank(ranked, better, spread) : [];

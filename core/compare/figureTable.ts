@@ -22,9 +22,10 @@ function inUnit(value: number, unit: MeasureUnit): number {
 export function numbersOf(cell: Cell | undefined, unit: MeasureUnit): { value: number; low: number; high: number } | undefined {
   const { mean } = cell ?? {};
   if (!mean || mean.isLeast) return undefined;
-  const margin = shownMargin(mean.uncertainty);
+  const margin = mean.margin ?? shownMargin(mean.uncertainty);
   const value = mean.shown ?? roundedAmount(mean.value, margin, unit);
-  const bounds = mean.runs === 1 && mean.bounds ? mean.bounds : { low: value - margin, high: value + margin };
+  const isByBounds = mean.runs === 1 && mean.margin === undefined;
+  const bounds = isByBounds && mean.bounds ? mean.bounds : { low: value - margin, high: value + margin };
   const told = mean.runs === 1 && cell?.isByLatest ? bounds.high : value;
   return { value: inUnit(told, unit), low: inUnit(Math.min(bounds.low, told), unit), high: inUnit(Math.max(bounds.high, told), unit) };
 }

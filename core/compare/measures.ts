@@ -13,7 +13,7 @@ import { gainMargin, writeGain } from '../curve/words';
 import { shownMargin } from '../margin/bounds';
 import type { Measured } from '../margin/told';
 import { nominal, spell } from '../quantity/duration';
-import { price } from '../quantity/figures';
+import { percentWithMargin, price } from '../quantity/figures';
 import { upperFirst } from '../quantity/letters';
 import { quantityOf, TEMPERATURES, type Quantity } from '../quantity/quantity';
 import { roundedAmount, writeAmount, type MeasureUnit } from './amounts';
@@ -98,7 +98,9 @@ function gained(seconds: number, unit: GainUnit): Measure {
       const measured = each === undefined ? undefined : gainOf(each)(gain);
       if (!measured || gain.state !== 'known') return undefined;
       const margin = unit === '%' ? gainMargin(gain) : shownMargin(measured.uncertainty);
-      return { ...measured, shown: roundedAmount(measured.value, margin, figureUnit) };
+      // Of a share of the battery it is written in whole percent: that is what is handed on.
+      const told = unit === '%' ? Number(percentWithMargin(gain.value, margin).margin) : margin;
+      return { ...measured, margin: told, shown: roundedAmount(measured.value, margin, figureUnit) };
     },
     says: (gain, one) => {
       const { value, detail } = writeGain(gain);

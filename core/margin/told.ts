@@ -18,6 +18,8 @@ export interface Measured {
   scale?: number | undefined;
   /** The figure as it is written, where that is not the value to the last digit. */
   shown?: number | undefined;
+  /** The one margin that it is written with, where that is another than two uncertainties: it is never told as surer when it is handed on. */
+  margin?: number | undefined;
   /** Of what is told by its latest: that, as it is written. */
   latest?: number | undefined;
 }
@@ -91,6 +93,8 @@ export interface Pooled {
   value: number;
   /** As it is written, where that is not the value to the last digit. */
   shown?: number | undefined;
+  /** Of one run, the margin that it is written with. */
+  margin?: number | undefined;
   /** What its runs vary in proportion to: the value itself, nearly always. */
   scale: number;
   runs: number;
