@@ -286,6 +286,7 @@ test('@first addresses say what they are, old ones lead there, and each screen h
   }
 });
 
+const press = (page: Page, name: string) => page.getByRole('button', { name, exact: true }).click();
 const undo = async (page: Page) => {
   await page.locator('h1').first().click();
   await page.keyboard.press('Control+z');
@@ -361,6 +362,20 @@ test('@first undo moves a lane and a run of the calendar back, takes a reading a
   await log(page, '20');
   await undo(page);
   await saidUndone(page);
+  // What is undone while its run is compared is compared anew.
+  await page.goto(`${DEMO}/runs/saltmarsh-3`);
+  await page.getByRole('button', { name: /^Strike the reading at 5 min/ }).click();
+  await page.getByRole('dialog').getByRole('textbox').fill('slip');
+  await page.getByRole('dialog').getByRole('button', { name: 'Strike it' }).click();
+  await expect(page.getByText('struck: slip')).toBeVisible();
+  await page.getByRole('navigation', { name: 'Places' }).getByRole('link', { name: 'Compare' }).click();
+  await press(page, 'Van chargers, round one');
+  const seen = page.locator('main').getByRole('table').filter({ hasText: 'over time' }).getByRole('row');
+  await expect(seen.first()).toBeAttached();
+  const before = await seen.count();
+  await undo(page);
+  await saidUndone(page);
+  await expect.poll(() => seen.count()).toBeGreaterThan(before);
   // A run of a calendar that was pinned, and gear of a run that was corrected.
   await page.goto(`${DEMO}/plan/saltmarsh-chargers/calendar`);
   const pins = page.getByRole('button', { name: /^Pin / });

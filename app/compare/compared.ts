@@ -77,9 +77,12 @@ export function useCompared(query: () => LocationQuery) {
     if (opening.value) opening.value = { ...opening.value, done };
   }, 250);
 
+  /** The ink of each, as it is now: what is struck, undone or added elsewhere is compared anew. */
+  const stamps = computed(() => chosen.value.map((id) => logbook.stampOf(id)).join());
+
   let turn = 0;
   watch(
-    [chosen, live],
+    [chosen, live, stamps],
     async ([ids, records]) => {
       const mine = (turn += 1);
       opening.value = { done: 0, of: ids.length };
