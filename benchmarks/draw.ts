@@ -31,7 +31,7 @@ export function draw({ draw: address }: { draw: string }): Promise<Figure[]> {
 }
 
 async function drawn(page: Page, address: string, { name, runs, samples, setups = runs, most }: Drawn): Promise<Figure> {
-  await page.goto(address);
+  await page.goto(new URL('/live', address).href);
   const { mine, bare, gaps, points } = await page.evaluate(
     ([ofRuns = 0, ofSamples = 0, frames = 0, ofSetups, rows]) =>
       (window as unknown as { measure: (...sizes: (number | undefined)[]) => Promise<DrawTimes> }).measure(

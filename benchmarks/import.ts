@@ -51,7 +51,7 @@ const until = (what: keyof Watched) =>
 
 /** Brings a file in through the interface. @param between what is said of it before it is taken */
 async function brought(page: Page, file: string, shown: string, between: () => Promise<void> = () => Promise.resolve()): Promise<Watched> {
-  await page.goto(new URL('/curve', page.url()).href);
+  await page.goto(new URL('/runs', page.url()).href);
   await page.waitForTimeout(1500);
   await page.getByRole('button', { name: 'Import a file' }).click();
   await page.evaluate(WATCH(shown));
@@ -68,7 +68,7 @@ const took = ({ chosen, read, pressed, shown }: Watched): number => read - chose
 /** A page with the same file at hand, in which the bare work is measured. */
 async function besideOf(context: BrowserContext, address: string, file: string): Promise<Page> {
   const page = await context.newPage();
-  await page.goto(address);
+  await page.goto(new URL('/live', address).href);
   await page.evaluate(() => {
     document.body.append(Object.assign(document.createElement('input'), { type: 'file' }));
   });
@@ -89,7 +89,7 @@ export function importFigures({ own, files }: { own: string; files: string }): P
   return inColdBrowser(async (context) => {
     const page = context.pages()[0] ?? (await context.newPage());
     const beside = await besideOf(context, files, file);
-    await page.goto(`${own}curve`);
+    await page.goto(`${own}runs`);
     const { device, charger } = exampleHeader();
     await importFile(page, 'shelf.json', writeLogbook(logbookOf({ devices: [device], chargers: [charger] })));
     const pick = async () => {

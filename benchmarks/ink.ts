@@ -5,7 +5,7 @@ import type { InkTimes, Pair } from './pages/ink/main';
 export function ink({ ink: address }: { ink: string }): Promise<Figure[]> {
   return inColdBrowser(async (context) => {
     const page = context.pages()[0] ?? (await context.newPage());
-    await page.goto(address);
+    await page.goto(new URL('/live', address).href);
     const times = await page.evaluate(() => (window as unknown as { measure: () => Promise<InkTimes> }).measure());
     // Storage drifts by more than what is measured: each is taken beside the bare put next to it, and the median is of those ratios.
     const ratio = (pairs: readonly Pair[]) => median(pairs.map(({ logged, bare }) => logged / bare));

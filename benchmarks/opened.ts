@@ -45,10 +45,10 @@ function runOf(id: string, samples: number, step: number): Laid {
 
 /** Puts runs into a logbook that was opened, and waits until they are listed. */
 async function lay(page: Page, address: string, runs: readonly Laid[]): Promise<void> {
-  await page.goto(address);
+  await page.goto(new URL('/live', address).href);
   await page.locator('h1').waitFor();
   await page.evaluate(`(${LAY})(${JSON.stringify(runs)})`);
-  await page.goto(`${address}curve`);
+  await page.goto(`${address}runs`);
   await page.getByText(`${runs.length} run`, { exact: false }).first().waitFor({ timeout: 120_000 });
 }
 
@@ -57,7 +57,7 @@ const ROUNDS = 7;
 
 /** From the list to a strip that is drawn: presses the run’s name, and looks at each frame. In milliseconds. */
 const OPEN = `((id) => new Promise((resolve) => {
-  const link = document.querySelector('a[href="/curve/' + id + '"]');
+  const link = document.querySelector('a[href="/runs/' + id + '"]');
   const began = performance.now();
   link.click();
   (function look() {
@@ -73,8 +73,8 @@ export function open({ own }: { own: string }): Promise<Figure[]> {
     const page = context.pages()[0] ?? (await context.newPage());
     await lay(page, own, [runOf('million', MILLION, 0.1), runOf('byhand', 0, 1)]);
     const opened = async (id: string): Promise<number> => {
-      await page.goto(`${own}curve`);
-      await page.locator(`a[href="/curve/${id}"]`).waitFor();
+      await page.goto(`${own}runs`);
+      await page.locator(`a[href="/runs/${id}"]`).waitFor();
       await page.waitForTimeout(700);
       return page.evaluate<number>(`(${OPEN})('${id}')`);
     };
@@ -187,7 +187,7 @@ export function compare({ own }: { own: string }): Promise<Figure[]> {
     const ids = runs.map(({ header }) => header.id);
     /** Imports them, anew where they are here, with nothing kept of them, and waits until they were worked out. */
     const bring = async (): Promise<void> => {
-      await page.goto(`${own}curve`);
+      await page.goto(`${own}runs`);
       await page.evaluate(FORGET);
       await importFile(page, 'runs.json', book);
       await expect.poll(() => page.evaluate<number>(COUNT).catch(() => 0), { timeout: 120_000 }).toBe(ids.length);

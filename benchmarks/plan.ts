@@ -78,7 +78,7 @@ export function planFigure({ plan: address }: { plan: string }): Promise<Figure[
     const lay = layOut(STUDY, studySetupsOf(STUDY, GEAR), GEAR, [], NOW);
     const weeks = attended(STUDY.calendar?.hours ?? [], FROM, NOW, 7).length;
     const page = context.pages()[0] ?? (await context.newPage());
-    await page.goto(address);
+    await page.goto(new URL('/live', address).href);
     const { found, seconds } = await page.evaluate(
       ({ problem, order }) =>
         (window as unknown as { measure: (problem: object, order: string[]) => Promise<PlanTimes> }).measure(problem, order),

@@ -13,7 +13,7 @@ function untilUsable(address: string): Promise<number> {
   return inColdBrowser(async (context) => {
     const page = context.pages()[0] ?? (await context.newPage());
     await page.addInitScript(WATCH);
-    await page.goto(address);
+    await page.goto(new URL('/live', address).href);
     const found = await page.waitForFunction(() => (window as unknown as { usableAt?: number }).usableAt);
     return (await found.jsonValue()) ?? Number.NaN;
   });

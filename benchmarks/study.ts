@@ -146,7 +146,7 @@ export function study({ own }: { own: string }): Promise<Figure[]> {
   return inColdBrowser(async (context) => {
     const page = context.pages()[0] ?? (await context.newPage());
     await page.clock.install({ time: new Date('2026-10-05T08:00:00Z') });
-    await page.goto(`${own}curve`);
+    await page.goto(`${own}runs`);
     await importFile(page, 'book.json', writeLogbook(logbookOf({ devices: DEVICES, chargers: CHARGERS, studies: [STUDY] })));
     const races: { runs: number[]; attended: number }[] = [];
     for (let race = await playRace(page, own); race; race = await playRace(page, own)) races.push(race);

@@ -10,7 +10,7 @@ export function weight({ demo }: { demo: string }): Promise<Figure[]> {
       bodies.push(response.body().then((body) => ({ name: response.url().split('/').at(-1) ?? '', size: gzipSync(body).length })));
     });
     const page = context.pages()[0] ?? (await context.newPage());
-    await page.goto(demo);
+    await page.goto(new URL('/live', demo).href);
     await page.locator('#entry').waitFor();
     await page.locator('canvas').first().waitFor();
     await page.waitForLoadState('networkidle');
