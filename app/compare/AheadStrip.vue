@@ -101,10 +101,5 @@ figure {
   figure {
     height: auto;
   }
-
-  figure > .box {
-    flex: none !important;
-    height: clamp(14rem, 45vh, 22rem);
-  }
 }
 </style>

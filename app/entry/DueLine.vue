@@ -432,8 +432,10 @@ kbd {
   input {
     padding-block: 0.2rem;
   }
+}
 
-  /* Whose turn it is stands in the letter; the words when they are a question, or of a moment that was marked. */
+/* Whose turn it is stands in the letter; the words when they are a question, or of a moment that was marked. */
+@media (max-width: 40em), (max-height: 30em) and (max-width: 56.25em) {
   .whose:not(.said) .words {
     position: absolute;
     width: 1px;
@@ -465,14 +467,6 @@ kbd {
   form {
     flex: 1 1 0;
     order: 0;
-  }
-
-  .whose:not(.said) .words {
-    position: absolute;
-    width: 1px;
-    height: 1px;
-    overflow: hidden;
-    clip-path: inset(50%);
   }
 
   .countdown {

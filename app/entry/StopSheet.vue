@@ -7,7 +7,7 @@ import { endingShown, missing, stillReadable, stopOffer } from '@core/run';
 import { wallNow } from '../kit/clock';
 import DraftOffer from '../kit/DraftOffer.vue';
 import { useDraft } from '../kit/drafts';
-import { Changed, did } from '../kit/undo';
+import { did } from '../kit/undo';
 import { vFocus } from '../kit/vFocus';
 import { useLanes } from '../logbook/lanes';
 import { troubleOf } from '../logbook/trouble';
@@ -67,9 +67,8 @@ async function stop(): Promise<void> {
     end();
     did({
       says: `Stopped ${stopped}`,
-      undo: () => {
-        throw new Changed('A stopped run goes on by Resume run, among More on its page. Nothing was undone.');
-      },
+      refuses: () => 'A stopped run goes on by Resume run, among More on its page. Nothing was undone.',
+      undo: () => undefined,
       isQuiet: true,
     });
     // The others go on: their board stays in view. The last of them leads to its run.

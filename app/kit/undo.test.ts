@@ -1,5 +1,5 @@
 import { beforeEach, describe, expect, it } from 'vitest';
-import { Changed, did, told, undoLast } from './undo';
+import { did, told, undoLast } from './undo';
 
 const value = { now: 0 };
 /** Sets it, and notes how it was. */
@@ -44,13 +44,37 @@ describe('undo', () => {
     expect(told.value).toBeUndefined();
   });
 
+  it('takes several acts on one thing back together, as long as what the last of them left still stands', async () => {
+    const kept = { text: '' };
+    const type = (text: string, at: number) => {
+      const before = kept.text;
+      kept.text = text;
+      did(
+        {
+          says: 'Typed',
+          about: 'name',
+          refuses: () => (kept.text === text ? undefined : 'It was changed since.'),
+          undo: () => (kept.text = before),
+        },
+        at,
+      );
+    };
+    type('9', 1000);
+    type('9-1', 1200);
+    await undoLast();
+    expect(kept.text).toBe('');
+    type('8', 5000);
+    kept.text = 'from elsewhere';
+    await undoLast();
+    expect([kept.text, told.value?.says]).toEqual(['from elsewhere', 'It was changed since.']);
+  });
+
   it('refuses with a sentence, and goes on to the one before', async () => {
     set(1);
     did({
       says: 'Changed Cobble 20',
-      undo: () => {
-        throw new Changed('Cobble 20 was changed since. Nothing was undone.');
-      },
+      refuses: () => 'Cobble 20 was changed since. Nothing was undone.',
+      undo: () => (value.now = 99),
     });
     await undoLast();
     expect(told.value).toEqual({ says: 'Cobble 20 was changed since. Nothing was undone.', canUndo: false });

@@ -4,16 +4,15 @@ import { shallowRef } from 'vue';
 export interface Act {
   /** What was done, as a sentence without its full stop: `Struck 42 %`. */
   says: string;
-  /** Takes it back. @throws {Changed} where it cannot be any more, with why */
+  /** Why it cannot be taken back any more, in a sentence: what it left has changed since. */
+  refuses?: () => string | undefined | Promise<string | undefined>;
+  /** Takes it back. */
   undo: () => unknown;
   /** It is not told where it was done: a reading is logged every few minutes. */
   isQuiet?: boolean;
   /** Names what it is about, where acts that follow each other at once are one: a field that is typed into. */
   about?: string;
 }
-
-/** What would be undone has changed since: the sentence says so. */
-export class Changed extends Error {}
 
 /** So many acts can be taken back, one after the other. */
 const MOST = 20;
@@ -29,7 +28,7 @@ export const told = shallowRef<{ says: string; canUndo: boolean }>();
 export function did(act: Act, now = Date.now()): void {
   const before = acts.at(-1);
   const isSame = act.about !== undefined && before?.about === act.about && now - lastAt < AT_ONCE;
-  // What stood before the first of them is what comes back.
+  // What stood before the first of them is what comes back; what the last of them left is what must still stand.
   acts = isSame ? [...acts.slice(0, -1), { ...act, undo: before.undo }] : [...acts.slice(1 - MOST), act];
   lastAt = now;
   // What stands there is always of the last act: a quiet one clears it.
@@ -44,11 +43,7 @@ export async function undoLast(): Promise<void> {
     return;
   }
   acts = acts.slice(0, -1);
-  try {
-    await act.undo();
-    told.value = { says: `Undone: ${act.says}.`, canUndo: false };
-  } catch (error) {
-    if (!(error instanceof Changed)) throw error;
-    told.value = { says: error.message, canUndo: false };
-  }
+  const why = await act.refuses?.();
+  if (why === undefined) await act.undo();
+  told.value = { says: why ?? `Undone: ${act.says}.`, canUndo: false };
 }

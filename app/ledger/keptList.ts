@@ -1,5 +1,5 @@
 import { shallowRef } from 'vue';
-import { Changed, did } from '../kit/undo';
+import { did } from '../kit/undo';
 import { drop, save } from './acts';
 import { onTabs, tellTabs } from './channel';
 import { keyOf } from './keys';
@@ -52,21 +52,20 @@ export function keptList<Of extends ListKind>(kinds: readonly Of[]) {
   function noted(changes: readonly { key: string; before: Item<Of> | undefined; after: Item<Of> | undefined }[]): void {
     const [first] = changes;
     if (!first) return;
+    const said = changedSays(first.before?.thing, first.after?.thing);
     did({
-      says:
-        changes.length > 1
-          ? `${changedSays(first.before?.thing, first.after?.thing)}, and ${changes.length - 1} more`
-          : changedSays(first.before?.thing, first.after?.thing),
-      undo: async () => {
+      says: changes.length > 1 ? `${said}, and ${changes.length - 1} more` : said,
+      refuses: () => {
         const other = changes.find(({ key, after }) => textOf(here(key)) !== textOf(after));
-        if (other) throw new Changed(`${nameOf(other.after ?? other.before)} was changed since. Nothing was undone.`);
+        return other && `${nameIn((other.after ?? other.before)?.thing ?? {})} was changed since. Nothing was undone.`;
+      },
+      undo: async () => {
         const again = changes.flatMap(({ before }) => before ?? []);
         if (again.length > 0) await keep(again);
         for (const { key, before } of changes) if (!before) await away(key);
       },
     });
   }
-  const nameOf = (item: Item<Of> | undefined) => (item ? nameIn(item.thing) : 'It');
 
   async function keep(items: readonly Item<Of>[]): Promise<void> {
     await save(items.map(({ kind, thing }) => rowOf<Of>(kind, thing)));

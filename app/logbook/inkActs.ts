@@ -1,6 +1,6 @@
 import { entrySays, type Draft, type Entry, type RunInk } from '@core/ink';
 import { upperFirst } from '@core/quantity';
-import { Changed, did } from '../kit/undo';
+import { did } from '../kit/undo';
 import { useLanes } from './lanes';
 import { useLogbook } from './runs';
 
@@ -39,31 +39,29 @@ export function useInkActs() {
   const runOf = async (runId: string): Promise<RunInk> =>
     lanes.records.find(({ header }) => header.id === runId) ?? (await logbook.open(runId)).run;
 
-  /** Strikes what was written, on all its runs or on none. @throws {Changed | StorageTrouble} */
-  async function strike(wrote: readonly Wrote[]): Promise<void> {
+  /** Why what was written cannot be struck any more. */
+  async function refuses(wrote: readonly Wrote[]): Promise<string | undefined> {
     for (const { runId, entry } of wrote) {
       const run = await runOf(runId).catch(() => undefined);
-      if (!run) throw new Changed('The run is no longer in this logbook. Nothing was undone.');
+      if (!run) return 'The run is no longer in this logbook. Nothing was undone.';
       if (run.crossed.some((each) => each.entry.id === entry.id) || !run.entries.some(({ id }) => id === entry.id))
-        throw new Changed(`${upperFirst(entrySays(entry))} was struck since. Nothing was undone.`);
+        return `${upperFirst(entrySays(entry))} was struck since. Nothing was undone.`;
     }
-    const drafts = wrote.map(({ runId, entry }) => ({
-      runId,
-      draft: { kind: 'strike', at: entry.at, target: entry.id, reason: 'undone' } as const,
-    }));
-    const isLive = ({ runId }: { runId: string }) => lanes.records.some(({ header }) => header.id === runId);
-    const live = drafts.filter(isLive);
-    if (live.length > 0) await lanes.writeTogether(live);
-    const filed = new Map(drafts.filter((each) => !isLive(each)).map(({ runId, draft }) => [runId, draft]));
-    const [first] = filed.values();
-    if (first) await logbook.writeToAll([...filed.keys()], (id) => filed.get(id) ?? first);
+    return undefined;
   }
+
+  /** Strikes what was written, live or filed by now: on all its runs or on none. @throws {StorageTrouble} */
+  const strike = (wrote: readonly Wrote[]) =>
+    lanes.writeTogether(
+      wrote.map(({ runId, entry }) => ({ runId, draft: { kind: 'strike', at: entry.at, target: entry.id, reason: 'undone' } })),
+    );
 
   function note(wrote: readonly Wrote[], what?: string): void {
     const [first] = wrote;
     if (!first) return;
     did({
       says: what ?? (wrote.length > 1 ? `${says(first.entry)}, on ${wrote.length} runs` : says(first.entry)),
+      refuses: () => refuses(wrote),
       undo: () => strike(wrote),
       isQuiet: first.entry.kind === 'reading' || first.entry.kind === 'trial',
     });

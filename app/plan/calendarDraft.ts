@@ -18,7 +18,7 @@ import {
   type Study,
 } from '@core/plan';
 import { ValidationError } from 'yup';
-import { Changed, did } from '../kit/undo';
+import { did } from '../kit/undo';
 import { useShelf } from '../logbook/shelf';
 import { useStudies } from '../logbook/studies';
 import { troubleOf } from '../logbook/trouble';
@@ -97,9 +97,11 @@ export function useCalendarDraft(id: string) {
     did({
       says: part.pins ? 'Moved a run in the calendar' : 'Changed the calendar',
       about: `calendar/${id}/${Object.keys(part).join()}`,
+      refuses: () => {
+        if (!isOpen) return 'That calendar is closed; what was not saved of it is gone. Nothing was undone.';
+        return draft.value === after ? undefined : 'The calendar was changed since. Nothing was undone.';
+      },
       undo: () => {
-        if (!isOpen) throw new Changed('That calendar is closed; what was not saved of it is gone. Nothing was undone.');
-        if (draft.value !== after) throw new Changed('The calendar was changed since. Nothing was undone.');
         draft.value = before;
         edition.value += 1;
       },

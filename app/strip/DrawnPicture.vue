@@ -37,7 +37,7 @@ onMounted(() => {
 </script>
 
 <template>
-  <div ref="box" class="box" :style="props.height ? { height: `${props.height}px` } : { flex: 1 }">
+  <div ref="box" class="box" :class="{ filling: !props.height }" :style="{ height: props.height ? `${props.height}px` : undefined }">
     <canvas ref="canvas" role="img" :aria-label="caption" />
   </div>
 </template>
@@ -48,6 +48,18 @@ onMounted(() => {
   position: relative;
   min-width: 0;
   min-height: 0;
+}
+
+.filling {
+  flex: 1;
+}
+
+/* On a phone its place is as high as it is. */
+@media (max-width: 40em) {
+  .filling {
+    flex: none;
+    height: clamp(14rem, 45vh, 22rem);
+  }
 }
 
 canvas {

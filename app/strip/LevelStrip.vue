@@ -120,10 +120,5 @@ const body = computed(() =>
   .strip {
     height: auto;
   }
-
-  .strip > .box {
-    flex: none !important;
-    height: clamp(14rem, 45vh, 22rem);
-  }
 }
 </style>

@@ -3,7 +3,7 @@ import { PALETTES } from '../kit/theme';
 import { fitted, say, type WordBox } from './layers/drawing';
 import { BEFORE_NAMES, namesBeside } from './layers/frame';
 import { nameColumn } from './layers/names';
-import type { Path, Rect, WordLook } from './layers/surface';
+import type { Path, Rect, Surface, WordLook } from './layers/surface';
 import type { PictureBody } from './picture';
 import { penOf } from './pens';
 
@@ -75,7 +75,7 @@ export const plotBody =
       named.map(({ name }) => name),
       { width: at.right - at.left, room: inner.right - inner.left },
     );
-    const legend = names > 0 || named.length < 2 ? [] : legendLines(named, inner.right - inner.left, (text) => to.widthOf(text, words));
+    const legend = names > 0 || named.length < 2 ? [] : legendLines(to, named, inner.right - inner.left, words);
     const paper: Rect = {
       left: inner.left,
       right: inner.right - names,
@@ -182,13 +182,12 @@ export const plotBody =
   };
 
 /** Names with their lines above the paper, in rows as wide as it: where each begins. */
-function legendLines(lines: readonly PlotLine[], room: number, widthOf: (text: string) => number) {
+function legendLines(to: Surface, lines: readonly PlotLine[], room: number, look: WordLook) {
   const rows: { line: PlotLine; x: number; text: string }[][] = [];
   let end = Infinity;
   for (const line of lines) {
-    let text = line.name;
-    while (text.length > 4 && widthOf(text) > room - 28) text = `${text.slice(0, -2)}…`;
-    const wide = 28 + widthOf(text);
+    const text = fitted(to, line.name, room - 28, look);
+    const wide = 28 + to.widthOf(text, look);
     if (end + wide > room) {
       rows.push([]);
       end = 0;

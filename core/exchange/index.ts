@@ -4,7 +4,7 @@ export { ImportError, short } from './importError';
 export { LONGEST_ROW, MOST_VALUES } from './limits';
 export { migrate } from './migrate';
 export { CsvReader, readCsv, type CsvOptions, type CsvRun } from './csvIn';
-export { lastAt, readLogDate as readLogDate, type DateOrder } from './moments';
+export { lastAt, readLogDate, type DateOrder } from './moments';
 export { deviceIn, meanings, ofDevice, peek, tellsAll, type Mapping, type Peek } from './mapping';
 export { writeCsv } from './csvOut';
 export { readGearCsv, shelved, writeGearCsv, type NewGear, type ReadGear } from './gearCsv';
