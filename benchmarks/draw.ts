@@ -12,12 +12,12 @@ interface Drawn {
   /** Runs of one setup share its name and its pen. */
   setups?: number;
   /** Rows that are drawn of one run. */
-  most?: number;
+  max?: number;
 }
 const CASES: readonly Drawn[] = [
   { name: 'draw', runs: 10, samples: 86_400 },
   // Twenty setups of three runs, as a comparison draws them.
-  { name: 'draw, compared', runs: 60, samples: 3600, setups: 20, most: 400 },
+  { name: 'draw, compared', runs: 60, samples: 3600, setups: 20, max: 400 },
 ];
 
 /** Runs over each other, one track, looked at closer and along: script a frame, beside a bare canvas that strokes as many points. */
@@ -30,7 +30,7 @@ export function draw({ draw: address }: { draw: string }): Promise<Figure[]> {
   });
 }
 
-async function drawn(page: Page, address: string, { name, runs, samples, setups = runs, most }: Drawn): Promise<Figure> {
+async function drawn(page: Page, address: string, { name, runs, samples, setups = runs, max }: Drawn): Promise<Figure> {
   await page.goto(new URL('/live', address).href);
   const { mine, bare, gaps, points } = await page.evaluate(
     ([ofRuns = 0, ofSamples = 0, frames = 0, ofSetups, rows]) =>
@@ -41,7 +41,7 @@ async function drawn(page: Page, address: string, { name, runs, samples, setups 
         ofSetups,
         rows,
       ),
-    [runs, samples, FRAMES, setups, most] as (number | undefined)[],
+    [runs, samples, FRAMES, setups, max] as (number | undefined)[],
   );
   const late = (times: number[]) => quantile(times, 0.95) ?? Number.NaN;
   const worst = `${runs} runs of ${samples} samples, ${points} points: ${late(mine).toFixed(1)} ms beside ${late(bare).toFixed(1)} ms, 95 % of ${FRAMES} frames; frames ${median(gaps).toFixed(0)} ms apart, 95 % within ${late(gaps).toFixed(0)} ms`;

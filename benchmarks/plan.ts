@@ -2,13 +2,13 @@ import { type Charger, type Device } from '../core/bench';
 import { SCHEMA } from '../core/ink';
 import {
   attended,
-  layOut,
+  schedule,
   oneAfterAnother,
   studySetupsOf,
   tallyOf,
   usualCalendar,
   type GearAtHand,
-  type LayOut,
+  type Schedule,
   type Placed,
   type Study,
 } from '../core/plan';
@@ -67,7 +67,7 @@ const STUDY: Study = {
 };
 
 /** How many attended stretches go by until all is done. */
-const windowsOf = (placed: readonly Placed[], { problem }: LayOut) => {
+const windowsOf = (placed: readonly Placed[], { problem }: Schedule) => {
   const finish = Math.max(...placed.map(({ end }) => end));
   return problem.windows.filter(({ from }) => from < finish).length;
 };
@@ -75,7 +75,7 @@ const windowsOf = (placed: readonly Placed[], { problem }: LayOut) => {
 /** The attended stretches that a fixed study of 60 runs takes, beside the proven bound, and beside the same runs one after another. */
 export function planFigure({ plan: address }: { plan: string }): Promise<Figure[]> {
   return inColdBrowser(async (context) => {
-    const lay = layOut(STUDY, studySetupsOf(STUDY, GEAR), GEAR, [], NOW);
+    const lay = schedule(STUDY, studySetupsOf(STUDY, GEAR), GEAR, [], NOW);
     const weeks = attended(STUDY.calendar?.hours ?? [], FROM, NOW, 7).length;
     const page = context.pages()[0] ?? (await context.newPage());
     await page.goto(new URL('/live', address).href);

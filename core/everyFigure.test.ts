@@ -28,7 +28,7 @@ import {
   readRun,
   splitInWords,
   summarise,
-  watched,
+  watchNotices,
   workloads,
   writeFigures,
 } from './curve';
@@ -63,13 +63,13 @@ const drawn = (whole: number) => (process.env.THOROUGH ? whole : whole / 3);
 
 /** What the schemas let in, as wild as they let it in: the figures of such a run may say little, but they are always said. */
 const BEGINS = Date.UTC(2026, 9, 5, 14, 2);
-const MOST = Date.UTC(2200, 0, 1) - 1;
+const LAST_MOMENT = Date.UTC(2200, 0, 1) - 1;
 
 /** Moments around the run, at its very plug-in, before it, and at either end of time. */
 const moment = fc.oneof(
   { weight: 8, arbitrary: fc.integer({ min: 0, max: 40_000 }).map((seconds) => BEGINS + seconds * 1000) },
   { weight: 2, arbitrary: fc.integer({ min: -600, max: 600 }).map((seconds) => BEGINS + seconds * 1000) },
-  { weight: 1, arbitrary: fc.constantFrom(BEGINS, 0, MOST) },
+  { weight: 1, arbitrary: fc.constantFrom(BEGINS, 0, LAST_MOMENT) },
 );
 const text = fc.oneof(
   fc.string({ minLength: 1, maxLength: 20 }),
@@ -78,12 +78,12 @@ const text = fc.oneof(
 const id = fc.constantFrom('a', 'b', 'c', 'e1', 'e2', 'e3', 'e5', 'e8');
 
 const value = (quantity: Quantity) => {
-  const { least, most } = quantityOf(quantity);
+  const { min, max } = quantityOf(quantity);
   const usual = quantity === 'percent' ? fc.integer({ min: 0, max: 100 }) : fc.double({ min: 0, max: 30, noNaN: true });
   return fc.oneof(
     { weight: 6, arbitrary: usual },
-    { weight: 1, arbitrary: fc.double({ min: least, max: most, noNaN: true }) },
-    fc.constantFrom(0, least, most, 79.6),
+    { weight: 1, arbitrary: fc.double({ min: min, max: max, noNaN: true }) },
+    fc.constantFrom(0, min, max, 79.6),
   );
 };
 const values = Object.fromEntries(QUANTITIES.map((quantity) => [quantity, value(quantity)])) as Record<Quantity, fc.Arbitrary<number>>;
@@ -156,7 +156,7 @@ const header = fc.record(
     port: fc.constantFrom(0, 3),
     feed: fc.record(link, { requiredKeys: ['charger'] }),
     method: fc.constantFrom('load-test', 'consumption'),
-    plugInAt: fc.constantFrom(BEGINS, BEGINS, BEGINS, 0, MOST),
+    plugInAt: fc.constantFrom(BEGINS, BEGINS, BEGINS, 0, LAST_MOMENT),
     group: fc.constantFrom('g'),
   },
   { requiredKeys: ['device', 'charger', 'plugInAt'] },
@@ -174,7 +174,7 @@ const level = fc.record(
 const CARRIED: Readonly<Record<string, Record<string, fc.Arbitrary<unknown>>>> = {
   swapped: { source },
   away: { until: moment },
-  clock: { shift: fc.oneof(fc.integer({ min: -4_000_000, max: 4_000_000 }), fc.constantFrom(-MOST, MOST)) },
+  clock: { shift: fc.oneof(fc.integer({ min: -4_000_000, max: 4_000_000 }), fc.constantFrom(-LAST_MOMENT, LAST_MOMENT)) },
   'work ended': {
     scores: fc.array(
       fc.record({
@@ -328,7 +328,7 @@ describe('any run that the schemas let in', () => {
         const elapsed = elapsedAt(record, now);
         expect(said(writeFigures(figuresOf(record)))).not.toMatch(PLAIN);
         notices(record);
-        watched(record);
+        watchNotices(record);
         isHot(record);
         expect(said(summarise(record))).not.toMatch(PLAIN);
         expect(said(workloads(record).map(splitInWords))).not.toMatch(PLAIN);

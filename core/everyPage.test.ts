@@ -9,7 +9,7 @@ import {
   cheapestChange,
   costOf,
   gearNames,
-  layOut,
+  schedule,
   nextRace,
   nextRun,
   oneAfterAnother,
@@ -26,16 +26,13 @@ import {
  * What the schemas let in of studies, their calendars and notes, methods, comparisons and settings, as wild as they let it in: every page of it can be
  * opened, and all of it goes out and comes back.
  */
-const MOST = Date.UTC(2200, 0, 1) - 1;
+const LAST_MOMENT = Date.UTC(2200, 0, 1) - 1;
 const drawn = (whole: number) => (process.env.THOROUGH ? whole : whole / 5);
 
 /** Whatever may stand in a file: most of it in bounds, some of it at them or far beyond. */
-const moment = fc.oneof(fc.integer({ min: 0, max: MOST }), fc.constantFrom(0, MOST, 9e15, -1, Infinity, 1.5));
-const text = (most: number) =>
-  fc.oneof(
-    fc.string({ minLength: 1, maxLength: Math.min(most, 30) }),
-    fc.constantFrom('=1+1', '\ud800', 'x'.repeat(most), '<b>', '\u0000'),
-  );
+const moment = fc.oneof(fc.integer({ min: 0, max: LAST_MOMENT }), fc.constantFrom(0, LAST_MOMENT, 9e15, -1, Infinity, 1.5));
+const text = (max: number) =>
+  fc.oneof(fc.string({ minLength: 1, maxLength: Math.min(max, 30) }), fc.constantFrom('=1+1', '\ud800', 'x'.repeat(max), '<b>', '\u0000'));
 const ids = (...known: string[]) => fc.uniqueArray(fc.constantFrom(...known, 'gone'), { minLength: 1, maxLength: 3 });
 const day = fc.constantFrom('2026-11-30', '1970-01-01', '2199-12-31', '9999-12-31', '2026-02-30', '0000-00-00');
 const minutes = fc.constantFrom(0, 480, 539, 1080, 1440);
@@ -129,7 +126,7 @@ const gear = {
 function pagesOf(one: Study): string {
   const at = Date.UTC(2026, 10, 30) / 1000;
   const setups = studySetupsOf(one, gear);
-  const lay = layOut(one, setups, gear, [], at);
+  const lay = schedule(one, setups, gear, [], at);
   const placed = lay.obstacles.length === 0 ? (oneAfterAnother(lay) ?? []) : [];
   const agenda = agendaOf(lay, placed);
   return JSON.stringify([

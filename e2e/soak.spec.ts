@@ -223,8 +223,8 @@ test(`@run a browser killed at a start, a stop, a strike or an import leaves eac
     await expect(browser.page.getByRole('link', { name: 'Runs', exact: true })).toBeVisible();
     await expect(browser.page.getByRole('alert', { name: 'Runs set aside' })).toHaveCount(0);
   };
-  const killSoon = async (most: number) => {
-    await new Promise((resolve) => setTimeout(resolve, noise() * most));
+  const killSoon = async (max: number) => {
+    await new Promise((resolve) => setTimeout(resolve, noise() * max));
     await browser.kill();
     browser = await browse(profile);
     await ready();

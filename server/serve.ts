@@ -74,7 +74,7 @@ export function appOf(folder: string, logbook: ServedLogbook, door: Door = {}, d
     // Read anew each time, so that a build made under a running server is served whole.
     const written = startPage(folder);
     if (written === undefined) {
-      response.status(503).type('text').send(GONE);
+      response.status(503).type('text').send(FOLDER_GONE);
       return;
     }
     const { nonce } = response.locals as { nonce: string };
@@ -95,7 +95,7 @@ export function appOf(folder: string, logbook: ServedLogbook, door: Door = {}, d
   return app;
 }
 
-const GONE =
+const FOLDER_GONE =
   'The folder that this is served from was moved or taken away. End the server, and start it again from where the folder lies now.';
 
 function startPage(folder: string): string | undefined {

@@ -87,9 +87,9 @@ function device(model: Model, runs: number, cadence: number, noise: () => number
   return { earlier, live: charge(rate, charger(), start(), cadence, noise) };
 }
 
-/** All that is said during a live run. @param most readings at which it is asked, evenly over the run */
-function saidDuring({ entries, times }: Charge, earlier: readonly Track[], most = Infinity): Said[] {
-  const step = Math.max(1, Math.ceil(entries.length / most));
+/** All that is said during a live run. @param max readings at which it is asked, evenly over the run */
+function saidDuring({ entries, times }: Charge, earlier: readonly Track[], max = Infinity): Said[] {
+  const step = Math.max(1, Math.ceil(entries.length / max));
   return range(2, entries.length + 1, step).flatMap((read) => {
     const run = foldRun(exampleHeader(), entries.slice(0, read));
     const level = run.tracks.percent.values[read - 1] ?? 0;

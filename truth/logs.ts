@@ -92,7 +92,7 @@ export function playLogs(runs: number, seed: number, models: readonly Model[] = 
       const other = deviceOf(models, noise);
       const [limit, lesser] = [1e3, mine.peak * (0.35 + 0.5 * noise())];
       const from = 1 + 20 * noise();
-      const of = (device: typeof mine, most: number) => charge(device.rate, device.wattHours, most, from + 3 * noise(), noise);
+      const of = (device: typeof mine, max: number) => charge(device.rate, device.wattHours, max, from + 3 * noise(), noise);
       const power = of(mine, limit);
       const run = readOf(power, cadence, noise);
       const isEarly = noise() < 0.5;

@@ -50,7 +50,7 @@ const told = computed(() =>
     at: [0.25, 0.5, 0.75, 1].flatMap((share) => {
       const found = ahead[Math.round((ahead.length - 1) * share)];
       if (!found) return [];
-      const says = found.isTold ? `${points(found.value).replace(' %', '')} ± ${fixed(found.margin)} %` : 'not told apart';
+      const says = found.isDistinguishable ? `${points(found.value).replace(' %', '')} ± ${fixed(found.margin)} %` : 'not told apart';
       return [`${spell(found.seconds)}: ${says}`];
     }),
   })),

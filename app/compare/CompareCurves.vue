@@ -109,7 +109,7 @@ const ahead = computed(() =>
 const turns = computed(() =>
   ahead.value.flatMap(({ name, ahead: found }) => {
     const turn = turnOf(found);
-    const first = found.find(({ isTold }) => isTold);
+    const first = found.find(({ isDistinguishable }) => isDistinguishable);
     if (!turn || !first) return [];
     const zero = props.names[props.baseline] ?? '';
     return [

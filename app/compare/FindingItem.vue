@@ -21,7 +21,7 @@ const isShown = computed(() => props.isUnfolded || isAsked.value);
 const hasReason = computed(() => props.finding.why !== '' || props.finding.settle !== undefined);
 const text = ref('');
 const error = ref('');
-const MOST = 600;
+const MOST_SENTENCE = 600;
 const isStale = computed(() => props.edit !== undefined && props.edit.made !== `${props.finding.says}\n${props.finding.why}`);
 
 /** On paper its reason is told, whether it is unfolded or not. */
@@ -60,7 +60,7 @@ function write(): void {
         <v-textarea
           v-model="text"
           :label="`${finding.title}, in your own words`"
-          :maxlength="MOST"
+          :maxlength="MOST_SENTENCE"
           rows="2"
           auto-grow
           autofocus

@@ -88,7 +88,7 @@ export function useCompared(query: () => LocationQuery) {
       opening.value = { done: 0, of: ids.length };
       const beside = new Map(records.map((record) => [record.header.id, besideOf(record)]));
       const filed = ids.filter((id) => !beside.has(id));
-      const laid = logbook.layBeside(filed, (done) => {
+      const laid = logbook.openForComparison(filed, (done) => {
         if (mine === turn) void tell(beside.size + done);
       });
       const all = await laid.finally(() => {

@@ -42,7 +42,7 @@ const looking = ref<{ picture: string; title: string }>();
 type Row = { entry: Entry; seconds: number; strike?: Strike; fell?: boolean; isOut: boolean; text: string };
 const at = (seconds: number) => spell(seconds, 1);
 /** When an entry was seen, as a button names it: the second of one second says that it is. */
-const placeOf = ({ seconds }: Row, index: number) =>
+const whereRead = ({ seconds }: Row, index: number) =>
   rows.value[index - 1]?.seconds === seconds ? `${at(seconds)}, once more` : at(seconds);
 const rows = computed<Row[]>(() => {
   const { run } = props;
@@ -241,7 +241,7 @@ async function stored(draft: Draft): Promise<boolean> {
                 v-if="row.strike"
                 variant="text"
                 size="small"
-                :aria-label="`Let ${entrySays(row.entry)} at ${placeOf(row, first + index)} count again`"
+                :aria-label="`Let ${entrySays(row.entry)} at ${whereRead(row, first + index)} count again`"
                 @click="unstrike(row.strike)"
                 >Undo</v-btn
               >
@@ -249,7 +249,7 @@ async function stored(draft: Draft): Promise<boolean> {
                 v-else
                 variant="text"
                 size="small"
-                :aria-label="`Strike ${named(row.entry)} at ${placeOf(row, first + index)}`"
+                :aria-label="`Strike ${named(row.entry)} at ${whereRead(row, first + index)}`"
                 @click="begin(row.entry)"
                 >Strike</v-btn
               >

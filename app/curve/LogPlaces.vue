@@ -19,7 +19,7 @@ const by = ref(0);
 const busy = ref<string>();
 const said = ref('');
 
-const placeOf = ({ zero, drift }: LaidLog) =>
+const logPlace = ({ zero, drift }: LaidLog) =>
   `begins ${fromPlugIn(zero)}${drift ? `, clock ${drift > 0 ? '+' : '−'}${Math.abs(drift)} ppm` : ''}`;
 const holds = ({ quantities }: LaidLog) => quantities.map((each) => quantityOf(each).named).join(', ');
 const keyOf = ({ log }: LaidLog) => log ?? '';
@@ -93,7 +93,7 @@ defineExpose({ shift, drop });
     <h2>{{ run.logs.length === 1 ? 'Log' : 'Logs' }}</h2>
     <div v-for="log in run.logs" :key="keyOf(log)" class="log">
       <p class="name" :title="log.name">{{ log.name }}</p>
-      <p class="soft">{{ isHeld(log) ? heldAt : placeOf(log) }}; {{ holds(log) }}</p>
+      <p class="soft">{{ isHeld(log) ? heldAt : logPlace(log) }}; {{ holds(log) }}</p>
       <div v-if="isHeld(log)" class="hand">
         <v-btn
           v-for="step in [-10, -1, 1, 10]"

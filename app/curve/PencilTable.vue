@@ -17,9 +17,9 @@ const props = defineProps<{ run: RunInk; rows: AgainstPencil[] }>();
 const logbook = useLogbook();
 const shelf = useShelf();
 /** How many of its runs a device is fitted to: the latest. */
-const MOST = 6;
+const MOST_RUNS = 6;
 const device = computed<Device | undefined>(() => shelf.devices.find(({ id }) => id === props.run.header.device.id));
-const ids = computed(() => latestOf(logbook.summaries, props.run.header.device.id, MOST).map(({ id }) => id));
+const ids = computed(() => latestOf(logbook.summaries, props.run.header.device.id, MOST_RUNS).map(({ id }) => id));
 const fit = shallowRef<Fit>();
 const share = ref<number>();
 const said = ref('');

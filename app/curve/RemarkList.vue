@@ -8,22 +8,22 @@ const props = defineProps<{ remarks: Remark[]; noticed: Notice | undefined }>();
 const emit = defineEmits<{ point: [notice: Notice] }>();
 
 /** How many of a kind are listed: a log whose display jumps about has thousands. */
-const MOST = 50;
+const MOST_LISTED = 50;
 /** So few of a kind are shown at once. */
-const FEW = 3;
+const SHOWN_AT_ONCE = 3;
 const isHot = computed(() => props.remarks.some(({ kind }) => kind === 'hot'));
 </script>
 
 <template>
   <section class="remarks">
     <h2>Worth a look</h2>
-    <details v-for="{ kind, title, effect, notices } in remarks" :key="kind" :open="notices.length <= FEW">
+    <details v-for="{ kind, title, effect, notices } in remarks" :key="kind" :open="notices.length <= SHOWN_AT_ONCE">
       <summary>{{ title }}</summary>
       <ul>
-        <li v-for="notice in notices.slice(0, MOST)" :key="`${notice.from}${notice.text}`">
+        <li v-for="notice in notices.slice(0, MOST_LISTED)" :key="`${notice.from}${notice.text}`">
           <button type="button" :aria-pressed="noticed === notice" @click="emit('point', notice)">{{ notice.text }}</button>
         </li>
-        <li v-if="notices.length > MOST" class="soft">and {{ notices.length - MOST }} more of the kind</li>
+        <li v-if="notices.length > MOST_LISTED" class="soft">and {{ notices.length - MOST_LISTED }} more of the kind</li>
       </ul>
       <p class="soft">Its effect: {{ effect }}.</p>
     </details>

@@ -61,9 +61,9 @@ const nameOf = (quantity: SpanFigures['quantity']) => {
       <tbody>
         <tr v-for="row in rows" :key="row.quantity" class="figures">
           <th scope="row">{{ nameOf(row.quantity) }}</th>
-          <td>{{ figure(row, row.least) }}</td>
+          <td>{{ figure(row, row.min) }}</td>
           <td>{{ figure(row, row.mean) }}</td>
-          <td>{{ figure(row, row.most) }}</td>
+          <td>{{ figure(row, row.max) }}</td>
         </tr>
       </tbody>
     </table>

@@ -10,7 +10,7 @@ const props = defineProps<{ ids: readonly string[] }>();
 const open = defineModel<boolean>({ required: true });
 
 const logbook = useLogbook();
-const MOST = 12;
+const MOST_TAGS = 12;
 const runs = logbook.summaries.filter(({ id }) => props.ids.includes(id));
 const [only] = runs.length === 1 ? runs : [];
 /** Tags that all of them have. */
@@ -25,7 +25,7 @@ async function save(): Promise<string | undefined> {
   await useInkActs().writeToAll(props.ids, (id) => {
     const run = runs.find((each) => each.id === id);
     const own = (run?.tags ?? []).filter((tag) => !shared.includes(tag));
-    const all = [...new Set([...own, ...given])].slice(0, MOST);
+    const all = [...new Set([...own, ...given])].slice(0, MOST_TAGS);
     return { kind: 'label', at: Date.now(), tags: all, text: only ? note.value.trim() : (run?.note ?? '') };
   });
   return undefined;

@@ -11,7 +11,7 @@ import { useSettings } from '../kit/settings';
 import { copyAtHand } from '../kit/copy';
 import { printsBy, printScreen } from '../kit/printing';
 import { useKeys } from '../kit/shortcuts';
-import { told, undoLast } from '../kit/undo';
+import { undoLast, undoNote } from '../kit/undo';
 import { troubleFrom } from '../ledger/storageTrouble';
 import { logbookKind } from '../logbook/kind';
 import { useLanes } from '../logbook/lanes';
@@ -154,7 +154,7 @@ useKeys({
           <ErrorBoundary v-if="isPlaced"><RouterView :key="route.path" /></ErrorBoundary>
         </main>
         <div class="foot">
-          <UndoNote v-if="told" />
+          <UndoNote v-if="undoNote" />
           <DueLine v-if="isOpen && lanes.records.length > 0" />
         </div>
       </div>

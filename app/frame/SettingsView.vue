@@ -52,15 +52,15 @@ const PERCENTS = [
   {
     key: 'spread',
     label: 'Spread between repeats of one setup',
-    least: 0.5,
-    most: 20,
+    min: 0.5,
+    max: 20,
     hint: 'a standard deviation; counts until your own repeats tell it; usually 3',
   },
   {
     key: 'realUse',
     label: 'Real use, as a share of claimed hours',
-    least: 5,
-    most: 100,
+    min: 5,
+    max: 100,
     hint: 'hours of use gained = claimed hours × this × gain; a habit is 40',
   },
 ] as const;
@@ -73,11 +73,11 @@ const typed = ref<Record<string, string>>({
 const errors = ref<Record<string, string>>({});
 
 /** Half a figure while it is typed is none yet: it counts once it can be. */
-function write(key: 'spread' | 'realUse' | 'projectTo' | 'projectFrom', text: string, least: number, most: number, share: number): void {
+function write(key: 'spread' | 'realUse' | 'projectTo' | 'projectFrom', text: string, min: number, max: number, share: number): void {
   typed.value[key] = text;
   const value = readDecimal(text);
-  const fits = text.trim() !== '' && value >= least && value <= most;
-  errors.value = { ...errors.value, [key]: fits ? '' : `Write ${trimmed(least)} to ${trimmed(most)} %.` };
+  const fits = text.trim() !== '' && value >= min && value <= max;
+  errors.value = { ...errors.value, [key]: fits ? '' : `Write ${trimmed(min)} to ${trimmed(max)} %.` };
   if (fits) settings[key] = value * share;
 }
 
@@ -108,7 +108,7 @@ const example = computed(() =>
       <section aria-labelledby="assumed">
         <h2 id="assumed">What is taken for granted</h2>
         <FigureField
-          v-for="{ key, label, least, most, hint } in PERCENTS"
+          v-for="{ key, label, min, max, hint } in PERCENTS"
           :key="key"
           :model-value="typed[key]"
           :name="label"
@@ -116,7 +116,7 @@ const example = computed(() =>
           :hint="hint"
           persistent-hint
           :error-messages="errors[key]"
-          @update:model-value="(text: string) => write(key, text, least, most, 0.01)"
+          @update:model-value="(text: string) => write(key, text, min, max, 0.01)"
         />
         <FigureField
           :model-value="typed.projectTo"

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { onBeforeUnmount, ref, watch } from 'vue';
-import { told, undoLast } from '../kit/undo';
+import { undoLast, undoNote } from '../kit/undo';
 import { report } from '../kit/failures';
 
 /** What was done last, for a while, with the key that takes it back. */
@@ -11,10 +11,10 @@ function wait(): void {
   clearTimeout(timer);
   timer = setTimeout(() => {
     if (isHeld.value) wait();
-    else told.value = undefined;
+    else undoNote.value = undefined;
   }, SHOWN);
 }
-watch(told, (now) => now && wait(), { immediate: true });
+watch(undoNote, (now) => now && wait(), { immediate: true });
 onBeforeUnmount(() => {
   clearTimeout(timer);
 });
@@ -22,9 +22,9 @@ const undo = () => undoLast().catch(report);
 </script>
 
 <template>
-  <p v-if="told" class="did" @pointerenter="isHeld = true" @pointerleave="isHeld = false">
-    <span role="status">{{ told.says }}</span>
-    <v-btn v-if="told.canUndo" variant="text" size="small" @click="undo">Undo <kbd>Ctrl Z</kbd></v-btn>
+  <p v-if="undoNote" class="did" @pointerenter="isHeld = true" @pointerleave="isHeld = false">
+    <span role="status">{{ undoNote.says }}</span>
+    <v-btn v-if="undoNote.canUndo" variant="text" size="small" @click="undo">Undo <kbd>Ctrl Z</kbd></v-btn>
   </p>
 </template>
 

@@ -11,7 +11,7 @@ import { logbookKind } from '../logbook/kind';
 import { useLanes } from '../logbook/lanes';
 import { useLogbook } from '../logbook/runs';
 import { useShelf } from '../logbook/shelf';
-import { readyDemo } from './layDemo';
+import { readyDemo } from './readyDemo';
 import { useOffline } from './offline';
 
 /** What came of opening: whether something had to be brought back from the second copy, now or when it was compared. */

@@ -12,7 +12,7 @@ const props = defineProps<{
 const chosen = defineModel<string[]>({ required: true });
 
 /** So many are seen at a glance: no search is needed. */
-const FEW = 8;
+const FEW_CHOICES = 8;
 const found = ref('');
 const shown = computed(() => props.items.filter(({ name }) => name.toLowerCase().includes(found.value.trim().toLowerCase())));
 const error = computed(() => [props.errorMessages ?? []].flat().join(' '));
@@ -30,7 +30,7 @@ const all = () => (chosen.value = [...new Set([...chosen.value, ...shown.value.m
       <v-btn v-if="chosen.length > 0" size="small" variant="text" :aria-label="`None of ${name}`" @click="chosen = []">None</v-btn>
     </p>
     <v-text-field
-      v-if="items.length > FEW"
+      v-if="items.length > FEW_CHOICES"
       v-model="found"
       type="search"
       label="Find"

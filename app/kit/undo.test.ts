@@ -1,5 +1,5 @@
 import { beforeEach, describe, expect, it } from 'vitest';
-import { did, told, undoLast } from './undo';
+import { did, undoNote, undoLast } from './undo';
 
 const value = { now: 0 };
 /** Sets it, and notes how it was. */
@@ -20,11 +20,11 @@ describe('undo', () => {
     for (let left = 24; left >= 5; left -= 1) {
       await undoLast();
       expect(value.now).toBe(left);
-      expect(told.value).toEqual({ says: `Undone: Set to ${left + 1}.`, canUndo: false });
+      expect(undoNote.value).toEqual({ says: `Undone: Set to ${left + 1}.`, canUndo: false });
     }
     await undoLast();
     expect(value.now).toBe(5);
-    expect(told.value?.says).toBe('There is nothing to undo in this tab.');
+    expect(undoNote.value?.says).toBe('There is nothing to undo in this tab.');
   });
 
   it('counts what is typed at once into one field as one act', async () => {
@@ -39,9 +39,9 @@ describe('undo', () => {
 
   it('never offers to undo one act while another is the last', () => {
     set(1);
-    expect(told.value).toEqual({ says: 'Set to 1.', canUndo: true });
+    expect(undoNote.value).toEqual({ says: 'Set to 1.', canUndo: true });
     did({ says: 'Logged 42 %', undo: () => undefined, isQuiet: true });
-    expect(told.value).toBeUndefined();
+    expect(undoNote.value).toBeUndefined();
   });
 
   it('takes several acts on one thing back together, as long as what the last of them left still stands', async () => {
@@ -66,7 +66,7 @@ describe('undo', () => {
     type('8', 5000);
     kept.text = 'from elsewhere';
     await undoLast();
-    expect([kept.text, told.value?.says]).toEqual(['from elsewhere', 'It was changed since.']);
+    expect([kept.text, undoNote.value?.says]).toEqual(['from elsewhere', 'It was changed since.']);
   });
 
   it('refuses with a sentence, and goes on to the one before', async () => {
@@ -77,7 +77,7 @@ describe('undo', () => {
       undo: () => (value.now = 99),
     });
     await undoLast();
-    expect(told.value).toEqual({ says: 'Cobble 20 was changed since. Nothing was undone.', canUndo: false });
+    expect(undoNote.value).toEqual({ says: 'Cobble 20 was changed since. Nothing was undone.', canUndo: false });
     await undoLast();
     expect(value.now).toBe(0);
   });

@@ -15,35 +15,35 @@ export interface Act {
 }
 
 /** So many acts can be taken back, one after the other. */
-const MOST = 20;
+const MOST_ACTS = 20;
 /** Acts on one thing that follow each other so soon are one, in milliseconds. */
 const AT_ONCE = 2000;
 
 let acts: readonly Act[] = [];
 let lastAt = 0;
 /** What the frame says of the last act, and whether it can be taken back from there. */
-export const told = shallowRef<{ says: string; canUndo: boolean }>();
+export const undoNote = shallowRef<{ says: string; canUndo: boolean }>();
 
 /** Notes what was done. It is forgotten with the page. */
 export function did(act: Act, now = Date.now()): void {
   const before = acts.at(-1);
   const isSame = act.about !== undefined && before?.about === act.about && now - lastAt < AT_ONCE;
   // What stood before the first of them is what comes back; what the last of them left is what must still stand.
-  acts = isSame ? [...acts.slice(0, -1), { ...act, undo: before.undo }] : [...acts.slice(1 - MOST), act];
+  acts = isSame ? [...acts.slice(0, -1), { ...act, undo: before.undo }] : [...acts.slice(1 - MOST_ACTS), act];
   lastAt = now;
   // What stands there is always of the last act: a quiet one clears it.
-  told.value = act.isQuiet ? undefined : { says: `${act.says}.`, canUndo: true };
+  undoNote.value = act.isQuiet ? undefined : { says: `${act.says}.`, canUndo: true };
 }
 
 /** Takes back what was done last, and says so; where that is not possible, it says why. */
 export async function undoLast(): Promise<void> {
   const act = acts.at(-1);
   if (!act) {
-    told.value = { says: 'There is nothing to undo in this tab.', canUndo: false };
+    undoNote.value = { says: 'There is nothing to undo in this tab.', canUndo: false };
     return;
   }
   acts = acts.slice(0, -1);
   const why = await act.refuses?.();
   if (why === undefined) await act.undo();
-  told.value = { says: why ?? `Undone: ${act.says}.`, canUndo: false };
+  undoNote.value = { says: why ?? `Undone: ${act.says}.`, canUndo: false };
 }

@@ -14,7 +14,7 @@ import { changing, reading, rowsWithin, type Readable, type StoredRow } from './
 /** Past so many bytes the second copy is written anew, without what has been overwritten since, where half of it has. */
 const RENEW = 8_000_000;
 /** What is written or stored at once comes to no more than this, in characters, unless one value does. */
-const HANDFUL = 1_000_000;
+const CHARACTERS_AT_ONCE = 1_000_000;
 /** How much of a file's end is read at first, in bytes: a line nearly always lies in it. */
 const TAIL = 16_384;
 /** Files of past pages, beyond which it is written anew. */
@@ -154,7 +154,7 @@ function* handfuls(rows: readonly StoredRow[]): Generator<StoredRow[]> {
   let [handful, size]: [StoredRow[], number] = [[], 0];
   for (const row of rows) {
     const length = JSON.stringify(row[1] ?? null).length;
-    if (handful.length > 0 && size + length > HANDFUL) {
+    if (handful.length > 0 && size + length > CHARACTERS_AT_ONCE) {
       yield handful;
       [handful, size] = [[], 0];
     }

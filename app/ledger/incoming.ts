@@ -38,7 +38,7 @@ export interface Look {
 }
 
 /** Entries that are handed over at once: no more than an instant of the page’s time. */
-const HANDFUL = 2500;
+const ENTRIES_AT_ONCE = 2500;
 
 /**
  * @param pictures  that come with them
@@ -83,7 +83,7 @@ export function incomingOf(
     },
     next() {
       const handful: Filing[] = [];
-      for (let size = 0; size < HANDFUL && at < fresh.length; at += 1) {
+      for (let size = 0; size < ENTRIES_AT_ONCE && at < fresh.length; at += 1) {
         const { header, entries, samples, logs } = fresh[at] as StoredRun;
         const whole = joinInk(entries, [], 'this run');
         size += whole.length;

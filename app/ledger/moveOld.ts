@@ -22,7 +22,7 @@ import { databaseNames, reading, rowsWithin, STORE, storeMissing, type StoredRow
 type Old = Map<string, Map<string, unknown>>;
 
 /** So many values are stored in one transaction. */
-const HANDFUL = 500;
+const VALUES_AT_ONCE = 500;
 /** What the keys of snapshots began with in the old databases: it stands in them for ever. */
 const SNAPSHOT = 'sheaf/';
 
@@ -206,9 +206,9 @@ async function moveFiled(id: string, packed: Packed, entries: Entry[], listed: S
 
 /** Stores values whose keys are free, a handful at a time. */
 async function storeNew(rows: readonly StoredRow[]): Promise<void> {
-  for (let from = 0; from < rows.length; from += HANDFUL)
+  for (let from = 0; from < rows.length; from += VALUES_AT_ONCE)
     await act(async (changes) => {
-      for (const [key, value] of rows.slice(from, from + HANDFUL)) if (!(await changes.has(key))) changes.add(key, value);
+      for (const [key, value] of rows.slice(from, from + VALUES_AT_ONCE)) if (!(await changes.has(key))) changes.add(key, value);
     });
 }
 

@@ -14,7 +14,7 @@ import { TAKING } from './unnamed';
 const book = localforage.createInstance({ name: PICTURES, storeName: STORE, driver: localforage.INDEXEDDB });
 
 /** Longest side kept, in pixels: a display or a meter can be read off it. */
-const LONGEST = 1600;
+const LONGEST_SIDE = 1600;
 const QUALITY = 0.82;
 
 /**
@@ -40,7 +40,7 @@ async function shrink(file: Blob): Promise<Blob> {
   const picture = await createImageBitmap(file).catch(() => {
     throw new ImportError('This file is not a picture that the browser can read. Take it as JPEG or PNG.');
   });
-  const scale = Math.min(1, LONGEST / Math.max(picture.width, picture.height));
+  const scale = Math.min(1, LONGEST_SIDE / Math.max(picture.width, picture.height));
   const canvas = new OffscreenCanvas(Math.round(picture.width * scale), Math.round(picture.height * scale));
   canvas.getContext('2d')?.drawImage(picture, 0, 0, canvas.width, canvas.height);
   picture.close();

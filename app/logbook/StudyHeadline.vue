@@ -21,7 +21,7 @@ watch(
     onCleanup(() => (isAsked = false));
     const { ids } = props;
     isLaying.value = true;
-    const found = await logbook.layBeside(ids, () => undefined).finally(() => (isLaying.value = false));
+    const found = await logbook.openForComparison(ids, () => undefined).finally(() => (isLaying.value = false));
     if (isAsked) laid.value = ids.flatMap((id) => found.get(id) ?? []);
   },
   { immediate: true },

@@ -4,11 +4,11 @@ import type { Track } from '@core/ink';
 import { useLogbook } from './runs';
 
 /** How many earlier runs of a device tell how it charges: the latest ones. */
-const MOST = 5;
+const MOST_EARLIER = 5;
 
 /** The latest runs of a device that began with a level: those that tell how it charges. */
-export const latestOf = (summaries: readonly Summary[], deviceId: string, most: number): Summary[] =>
-  summaries.filter(({ gear = [], startLevel }) => gear.includes(deviceId) && startLevel !== undefined).slice(0, most);
+export const latestOf = (summaries: readonly Summary[], deviceId: string, max: number): Summary[] =>
+  summaries.filter(({ gear = [], startLevel }) => gear.includes(deviceId) && startLevel !== undefined).slice(0, max);
 
 /** Levels of the latest finished runs of a device, once they are asked for: what a forecast goes by. None for those that cannot be opened. */
 export function useEarlier(deviceId: Ref<string>, isAsked: Ref<boolean>): ShallowRef<readonly Track[]> {
@@ -18,7 +18,7 @@ export function useEarlier(deviceId: Ref<string>, isAsked: Ref<boolean>): Shallo
     [deviceId, isAsked, () => logbook.summaries],
     async ([id, asked]) => {
       if (!asked) return;
-      const runs = latestOf(logbook.summaries, id, MOST);
+      const runs = latestOf(logbook.summaries, id, MOST_EARLIER);
       if (runs.length === 0) {
         found.value = [];
         return;

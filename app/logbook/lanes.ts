@@ -334,10 +334,10 @@ export const useLanes = defineStore('lanes', () => {
 });
 
 /** Resolves when something has become so, or after so many milliseconds. */
-function until(state: ShallowRef<boolean>, most: number): Promise<void> {
+function until(state: ShallowRef<boolean>, max: number): Promise<void> {
   return new Promise((resolve) => {
     const stop = watch(state, done, { flush: 'sync' });
-    const timer = setTimeout(done, most);
+    const timer = setTimeout(done, max);
     function done(): void {
       stop();
       clearTimeout(timer);

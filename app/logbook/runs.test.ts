@@ -9,22 +9,24 @@ import { useLogbook } from './runs';
 const asked: string[] = [];
 let answer = async (ids: readonly string[]) => Promise.resolve(new Map(ids.map((id) => [id, { id }])));
 vi.mock('../workers/openRun', () => ({
-  openBeside: (ids: readonly string[], most: number) => {
-    asked.push(`${most}: ${ids.join(' ')}`);
+  openBeside: (ids: readonly string[], max: number) => {
+    asked.push(`${max}: ${ids.join(' ')}`);
     return answer(ids);
   },
   openRun: (id: string) => {
     asked.push(`open ${id}`);
     return Promise.resolve({ id });
   },
-  workAhead: (ids: readonly string[], most: number) => {
-    asked.push(`ahead ${most}: ${ids.join(' ')}`);
+  workAhead: (ids: readonly string[], max: number) => {
+    asked.push(`ahead ${max}: ${ids.join(' ')}`);
     return Promise.reject(new Error('The worker is gone.'));
   },
 }));
 
 const usual = answer;
-const lay = async (logbook: ReturnType<typeof useLogbook>, ...ids: string[]) => [...(await logbook.layBeside(ids, () => undefined)).keys()];
+const lay = async (logbook: ReturnType<typeof useLogbook>, ...ids: string[]) => [
+  ...(await logbook.openForComparison(ids, () => undefined)).keys(),
+];
 
 beforeEach(async () => {
   await emptyBrowser();

@@ -18,7 +18,7 @@ import type { Beside, Glimpse, Opened } from '../workers/opened';
 const KEPT_FOR = 30 * 24 * 3600 * 1000;
 
 /** Rows that a strip draws of one track where few runs share it, and where many do: each has less of it to itself. */
-const FEW = 6;
+const FEW_RUNS = 6;
 const DRAWN = { ofFew: 1500, ofMany: 400 };
 
 /** When what came in is worked out ahead, in milliseconds. */
@@ -86,8 +86,8 @@ export const useLogbook = defineStore('logbook', () => {
    *
    * @param tell is told how many are there
    */
-  async function layBeside(ids: readonly string[], tell: (done: number) => void): Promise<ReadonlyMap<string, Beside>> {
-    const most = ids.length > FEW ? DRAWN.ofMany : DRAWN.ofFew;
+  async function openForComparison(ids: readonly string[], tell: (done: number) => void): Promise<ReadonlyMap<string, Beside>> {
+    const most = ids.length > FEW_RUNS ? DRAWN.ofMany : DRAWN.ofFew;
     await arriving;
     const known = new Map<string, Beside>(
       ids.flatMap((id) => {
@@ -192,7 +192,7 @@ export const useLogbook = defineStore('logbook', () => {
     expect,
     arrived,
     open,
-    layBeside,
+    openForComparison,
     openAgain,
     stampOf,
     write,

@@ -4,7 +4,7 @@ import { createPinia, setActivePinia } from 'pinia';
 import { beforeEach, describe, expect, it } from 'vitest';
 import type { Draft } from '@core/ink';
 import { exampleHeader } from '../../core/ink/example';
-import { told, undoLast } from '../kit/undo';
+import { undoNote, undoLast } from '../kit/undo';
 import { save } from '../ledger/acts';
 import { rowOf } from '../ledger/shapes';
 import { useComparisons } from './comparisons';
@@ -40,7 +40,7 @@ describe('undo', () => {
     const target = useLanes().records[0]?.entries.at(-1)?.id ?? '';
     await acts.writeLive(id, { kind: 'strike', at: plugInAt + 360_000, target, reason: 'slip' }, 'Struck 12 %');
     expect(levels()).toEqual([2]);
-    expect(told.value?.says).toBe('Struck 12 %.');
+    expect(undoNote.value?.says).toBe('Struck 12 %.');
     await undoLast();
     expect(levels()).toEqual([2, 12]);
     await undoLast();
@@ -71,7 +71,7 @@ describe('undo', () => {
     // From another tab, say.
     await useLanes().write(id, { kind: 'strike', at: plugInAt + 360_000, target, reason: 'slip' });
     await undoLast();
-    expect(told.value).toEqual({ says: '12 % was struck since. Nothing was undone.', canUndo: false });
+    expect(undoNote.value).toEqual({ says: '12 % was struck since. Nothing was undone.', canUndo: false });
     expect(levels()).toEqual([2]);
   });
 
@@ -81,7 +81,7 @@ describe('undo', () => {
     await shelf.put({ shelf: 'charger', gear: cobble });
     await shelf.put({ shelf: 'charger', gear: { ...cobble, watts: 25 } });
     await shelf.retire({ shelf: 'charger', gear: { ...cobble, watts: 25 } });
-    expect(told.value?.says).toBe('Retired Cobble 20.');
+    expect(undoNote.value?.says).toBe('Retired Cobble 20.');
     await shelf.remove({ shelf: 'charger', gear: cobble });
     expect(shelf.all).toEqual([]);
     await undoLast();
@@ -99,7 +99,7 @@ describe('undo', () => {
     await save([rowOf('charger', { ...cobble, watts: 65 })]);
     await shelf.load();
     await undoLast();
-    expect(told.value).toEqual({ says: 'Cobble 20 was changed since. Nothing was undone.', canUndo: false });
+    expect(undoNote.value).toEqual({ says: 'Cobble 20 was changed since. Nothing was undone.', canUndo: false });
     expect(shelf.chargers).toMatchObject([{ watts: 65 }]);
   });
 

@@ -28,7 +28,7 @@ const {
   name,
   setups,
   errors,
-  laidOut,
+  scheduled,
   agenda,
   laidBefore,
   moves,
@@ -73,7 +73,7 @@ const scarce = computed(() => {
   const [kind, id] = bound.value?.resource.split('/') ?? [];
   if (kind === 'person') return 'you are needed for that long';
   if (kind === 'meter' || kind === 'socket')
-    return laidOut.value?.problem.capacity[kind] === 1 ? `the ${kind} is needed for that long` : `the ${kind}s are needed for that long`;
+    return scheduled.value?.problem.capacity[kind] === 1 ? `the ${kind} is needed for that long` : `the ${kind}s are needed for that long`;
   return `${name.value(id)} is needed for that long`;
 });
 
@@ -124,16 +124,16 @@ function exportFile(kind: 'ics' | 'csv'): void {
         @change="change"
       />
       <div class="found">
-        <section v-if="laidOut && laidOut.obstacles.length > 0" class="said" aria-labelledby="cannot-title">
+        <section v-if="scheduled && scheduled.obstacles.length > 0" class="said" aria-labelledby="cannot-title">
           <h2 id="cannot-title">This cannot be laid into days yet</h2>
-          <p v-for="obstacle in laidOut.obstacles" :key="obstacle" class="due" role="alert">{{ obstacle }}</p>
+          <p v-for="obstacle in scheduled.obstacles" :key="obstacle" class="due" role="alert">{{ obstacle }}</p>
           <v-btn v-if="laidBefore.length > 0 && !isKept" @click="putBack">Put it back</v-btn>
         </section>
-        <p v-else-if="laidOut && laidOut.problem.jobs.length === 0" class="said">
+        <p v-else-if="scheduled && scheduled.problem.jobs.length === 0" class="said">
           Every run of this study that is expected to charge has been made.
         </p>
         <template v-else>
-          <p v-for="note in laidOut?.notes ?? []" :key="note" class="said">{{ note }}</p>
+          <p v-for="note in scheduled?.notes ?? []" :key="note" class="said">{{ note }}</p>
           <section class="said" aria-labelledby="finish-title">
             <h2 id="finish-title">{{ agenda.length > 0 ? `Finishes ${moment(finish)}` : 'Looking for the shortest finish' }}</h2>
             <div v-if="isBusy" class="search">
@@ -151,9 +151,9 @@ function exportFile(kind: 'ics' | 'csv'): void {
                 {{ alone.windows }} occasions, over {{ alone.days }} days.
               </p>
             </template>
-            <p v-if="laidOut && laidOut.idle.length > 0" class="soft">
+            <p v-if="scheduled && scheduled.idle.length > 0" class="soft">
               Not laid, for they are expected to take no charge:
-              {{ laidOut.idle.map(wordsOf).join('; ') }}. Leave them out in the matrix, with that as the reason.
+              {{ scheduled.idle.map(wordsOf).join('; ') }}. Leave them out in the matrix, with that as the reason.
             </p>
           </section>
           <section v-if="moves.length > 0 && !isBusy" class="said" aria-labelledby="moved-title">
@@ -165,11 +165,11 @@ function exportFile(kind: 'ics' | 'csv'): void {
               <li v-if="moves.length > 8">and {{ moves.length - 8 }} more</li>
             </ul>
           </section>
-          <template v-if="agenda.length > 0 && laidOut">
+          <template v-if="agenda.length > 0 && scheduled">
             <CalendarPaper
               data-acts
               :agenda="agenda"
-              :windows="laidOut.problem.windows"
+              :windows="scheduled.problem.windows"
               :moved="moved"
               :title-of="titleOf"
               :pen-of="penOf"

@@ -5,7 +5,7 @@ import {
   agendaOf,
   calendarSchema,
   gearNames,
-  layOut,
+  schedule,
   lowerBound,
   movesOf,
   oneAfterAnother,
@@ -58,16 +58,16 @@ export function useCalendarDraft(id: string) {
       throw error;
     }
   });
-  const laidOut = computed(() =>
+  const scheduled = computed(() =>
     study.value && errors.value.length === 0
-      ? layOut({ ...study.value, calendar: draft.value }, setups.value, gear.value, studies.made(id), now)
+      ? schedule({ ...study.value, calendar: draft.value }, setups.value, gear.value, studies.made(id), now)
       : undefined,
   );
-  const isSound = computed(() => laidOut.value?.obstacles.length === 0 && laidOut.value.problem.jobs.length > 0);
+  const isSound = computed(() => scheduled.value?.obstacles.length === 0 && scheduled.value.problem.jobs.length > 0);
   /** The places of the runs: as kept, as long as they hold; else as found. */
   const kept = shallowRef<Placed[]>();
   const placed = computed(() => (isSound.value ? (kept.value ?? found.value?.placed ?? []) : []));
-  const agenda = computed(() => (laidOut.value ? agendaOf(laidOut.value, placed.value) : []));
+  const agenda = computed(() => (scheduled.value ? agendaOf(scheduled.value, placed.value) : []));
   const laidBefore = computed(() => study.value?.calendar?.laid ?? []);
   const moves = computed(() => movesOf(laidBefore.value, agenda.value));
   const moved = computed(() => new Set(moves.value.map(({ appointment }) => appointment.key)));
@@ -76,7 +76,7 @@ export function useCalendarDraft(id: string) {
   function planAnew(): void {
     stop();
     kept.value = undefined;
-    const { value: lay } = laidOut;
+    const { value: lay } = scheduled;
     if (!lay || !isSound.value) return;
     const times = new Map(laidBefore.value.map(({ run, at }) => [run, at / 1000]));
     if (draft.value === study.value?.calendar) kept.value = restored(lay.problem, times);
@@ -86,7 +86,7 @@ export function useCalendarDraft(id: string) {
       times.size > 0 ? [...lay.order].sort((one, other) => (times.get(one) ?? Infinity) - (times.get(other) ?? Infinity)) : lay.order;
     plan(lay.problem, order, times);
   }
-  watch(laidOut, useDebounceFn(planAnew, 250));
+  watch(scheduled, useDebounceFn(planAnew, 250));
 
   let isOpen = true;
   onBeforeUnmount(() => (isOpen = false));
@@ -139,10 +139,10 @@ export function useCalendarDraft(id: string) {
   }
 
   const finish = computed(() => Math.max(...agenda.value.map(({ end }) => end)));
-  const bound = computed(() => (laidOut.value && isSound.value ? lowerBound(laidOut.value.problem) : undefined));
-  const tally = computed(() => (laidOut.value ? tallyOf(placed.value, laidOut.value.problem) : undefined));
+  const bound = computed(() => (scheduled.value && isSound.value ? lowerBound(scheduled.value.problem) : undefined));
+  const tally = computed(() => (scheduled.value ? tallyOf(placed.value, scheduled.value.problem) : undefined));
   const alone = computed(() => {
-    const { value: lay } = laidOut;
+    const { value: lay } = scheduled;
     const one = lay && isSound.value ? oneAfterAnother(lay) : undefined;
     return lay && one && { ...tallyOf(one, lay.problem), finish: Math.max(...one.map(({ end }) => end)) };
   });
@@ -158,7 +158,7 @@ export function useCalendarDraft(id: string) {
     name,
     setups,
     errors,
-    laidOut,
+    scheduled,
     agenda,
     laidBefore,
     moves,

@@ -22,7 +22,7 @@ function fillPrintPage(): void {
     const made = copies[index];
     if (made) settle(original, made);
   }
-  for (const gone of copy.querySelectorAll(GONE)) gone.remove();
+  for (const gone of copy.querySelectorAll(LEFT_OUT)) gone.remove();
   for (const each of copy.querySelectorAll('[id]')) each.removeAttribute('id');
   const dated = document.createElement('p');
   dated.className = 'soft printed';
@@ -34,7 +34,7 @@ function fillPrintPage(): void {
 }
 
 /** What only acts, or says something for the moment. */
-const GONE =
+const LEFT_OUT =
   'nav, .v-btn, [data-acts], [role="group"], [role="alert"], .tools, .reader > .whole, .reader .cursor, .v-input, select, input, textarea';
 
 /** Makes of a copied element what it is on paper. */

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue';
 import { CAUTIONS } from '@core/advise';
-import { projection, ruleOf, sampledOf, splitInWords, watched, workloads } from '@core/curve';
+import { projection, ruleOf, sampledOf, splitInWords, watchNotices, workloads } from '@core/curve';
 import { type RunRecord } from '@core/ink';
 import { endsAttended } from '@core/plan';
 import { spell } from '@core/quantity';
@@ -23,7 +23,7 @@ const props = defineProps<{
 
 const studies = useStudies();
 const settings = useSettings();
-const warnings = computed(() => watched(props.run));
+const warnings = computed(() => watchNotices(props.run));
 const offer = computed(() => stopOffer(props.run, props.elapsed));
 const catches = computed(() => worthReading(props.run, props.coming, props.dueAt, props.elapsed));
 const rule = computed(() => ruleOf(props.run));

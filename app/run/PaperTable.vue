@@ -81,7 +81,7 @@ const write = (row: number, column: number, text: string) => (grid.value = withC
 const say = (fact: string, column: number, text: string) => (grid.value = withFact(grid.value, fact, column, text));
 
 /** Where in the paper the keyboard is. */
-function placeOf(target: EventTarget | null): PasteAt {
+function pasteTarget(target: EventTarget | null): PasteAt {
   const { cell, fact } = target instanceof HTMLElement ? target.dataset : {};
   const [one = '0', column = '-1'] = (cell ?? fact ?? '').split('/');
   return fact === undefined ? { row: Number(one), column: Number(column) } : { fact: one, column: Number(column) };
@@ -91,7 +91,7 @@ function placeOf(target: EventTarget | null): PasteAt {
 const LONG = 50_000;
 const coming = ref<string>();
 function paste(event: ClipboardEvent): void {
-  const [text, at] = [event.clipboardData?.getData('text') ?? '', placeOf(event.target)];
+  const [text, at] = [event.clipboardData?.getData('text') ?? '', pasteTarget(event.target)];
   if (text.length < LONG || !text.includes('\n')) {
     if (take(text, at)) event.preventDefault();
     return;

@@ -32,7 +32,7 @@ const alone = computed(() => lanes.records.find(({ header }) => header.id === ro
 const shown = computed(() => (alone.value ? [alone.value] : board.shown));
 const container = useTemplateRef<HTMLElement>('container');
 const canDrag = shallowRef(false);
-const placeOf = (runId: string) => board.shown.findIndex(({ header }) => header.id === runId);
+const rankOf = (runId: string) => board.shown.findIndex(({ header }) => header.id === runId);
 
 onMounted(async () => {
   canDrag.value = true;
@@ -49,7 +49,7 @@ function moveByKey(event: KeyboardEvent, runId: string): void {
   const by = MOVES[event.key];
   if (by === undefined) return;
   event.preventDefault();
-  board.move(runId, placeOf(runId) + by);
+  board.move(runId, rankOf(runId) + by);
 }
 
 useKeys({

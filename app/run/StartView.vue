@@ -69,8 +69,11 @@ const pair = computed(() => ({
 /** What lies between the two: port, cable, meter. */
 const between = shallowRef<Pick<Header, 'port' | 'cable' | 'meter' | 'feed'>>({});
 
-const USUAL: School | undefined = SCHOOLS[0];
-const method = shallowRef<MethodChoice>({ school: USUAL?.id, timing: writeCadence(USUAL?.cadence ?? { kind: 'fixed', every: 300 }) });
+const FIRST_SCHOOL: School | undefined = SCHOOLS[0];
+const method = shallowRef<MethodChoice>({
+  school: FIRST_SCHOOL?.id,
+  timing: writeCadence(FIRST_SCHOOL?.cadence ?? { kind: 'fixed', every: 300 }),
+});
 const timingError = ref('');
 /** Whether its method reads the Wh counter of a meter. */
 const readsCounter = computed(() => methods.byId(method.value.school)?.rule.wants.includes('watt-hours') ?? false);

@@ -94,11 +94,11 @@ export function usePaperSheet(footage: () => Footage | undefined) {
    */
   function paste(text: string, at: PasteAt): boolean {
     if (!/[\n\t]/.test(text.trim())) return false;
-    const isWhole = isBlank(grid.value) || ('row' in at && at.row === 0 && at.column < 0);
-    const found = isWhole ? readGrid(text, shelf) : pastedAt(grid.value, at, text);
+    const isReplaced = isBlank(grid.value) || ('row' in at && at.row === 0 && at.column < 0);
+    const found = isReplaced ? readGrid(text, shelf) : pastedAt(grid.value, at, text);
     refused.value = 'refused' in found ? found.refused : '';
     if ('refused' in found) return true;
-    before.value = isWhole && !isBlank(grid.value) ? grid.value : undefined;
+    before.value = isReplaced && !isBlank(grid.value) ? grid.value : undefined;
     grid.value = found;
     return true;
   }

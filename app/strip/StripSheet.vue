@@ -2,7 +2,7 @@
 import { max } from 'd3-array';
 import { computed, defineAsyncComponent, ref, shallowRef, useTemplateRef, watch } from 'vue';
 import { quantityOf, spell, type Quantity } from '@core/quantity';
-import { centredOn, lookedAt, momentAt, panned, pinchZoom, placeOf, stepFrom, wheelPan, wheelZoom, zoomed, type Span } from '@core/samples';
+import { centredOn, lookedAt, momentAt, panned, pinchZoom, pixelOf, stepFrom, wheelPan, wheelZoom, zoomed, type Span } from '@core/samples';
 import { linesOn, tracksOf, tracksThere, usualTracks, type StripLook } from './layers/look';
 import InkStrip from './InkStrip.vue';
 import type { PictureBody, PictureText } from './picture';
@@ -281,7 +281,7 @@ function slide(event: PointerEvent): void {
       <div
         v-if="cursor !== undefined && cursor >= shownView.from && cursor <= shownView.to"
         class="cursor"
-        :style="{ left: `${placeOf(cursor, area, shownView)}px`, top: `${area.top}px`, height: `${area.bottom - area.top}px` }"
+        :style="{ left: `${pixelOf(cursor, area, shownView)}px`, top: `${area.top}px`, height: `${area.bottom - area.top}px` }"
       />
     </div>
     <div v-if="isMeant" class="whole" :class="{ ahead: !view }" aria-hidden="true" @pointerdown="slide" @pointermove="slide">

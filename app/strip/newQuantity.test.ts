@@ -3,7 +3,7 @@ import type { QuantityRow } from '../../core/quantity/quantities';
 
 /** The worked example of CONTRIBUTING.md: a quantity that the program does not have is one row, and all that reads rows knows it. */
 const HUMIDITY: QuantityRow = {
-  ...{ named: 'humidities', unit: '% RH', typed: { rh: (value) => value }, least: 0, most: 100, mostTyped: 100 },
+  ...{ named: 'humidities', unit: '% RH', typed: { rh: (value) => value }, min: 0, max: 100, mostTyped: 100 },
   heading: 'humidity (% RH)',
   headed: /^(relative )?humidity/,
   column: { title: '% RH', decimals: 0 },

@@ -82,7 +82,7 @@ export function drawPicture(to: Surface, { width, height }: PictureShape, text: 
 }
 
 /** A text in lines that are no wider than there is room; of more than so many the last one ends in an ellipsis. Long words break. */
-export function wrapped(to: Surface, text: string, room: number, look: WordLook, most: number): string[] {
+export function wrapped(to: Surface, text: string, room: number, look: WordLook, max: number): string[] {
   const lines: string[] = [];
   let line = '';
   const words = text.split(/\s+/).flatMap((word) => pieces(to, word, room, look));
@@ -95,10 +95,10 @@ export function wrapped(to: Surface, text: string, room: number, look: WordLook,
     }
   }
   if (line !== '') lines.push(line);
-  if (lines.length <= most) return lines;
-  let last = lines[most - 1] ?? '';
+  if (lines.length <= max) return lines;
+  let last = lines[max - 1] ?? '';
   while (last.length > 1 && to.widthOf(`${last}…`, look) > room) last = last.slice(0, -1).trimEnd();
-  return [...lines.slice(0, most - 1), `${last}…`];
+  return [...lines.slice(0, max - 1), `${last}…`];
 }
 
 function pieces(to: Surface, word: string, room: number, look: WordLook): string[] {

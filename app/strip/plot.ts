@@ -49,7 +49,7 @@ const [ABOVE, BENEATH, EDGE] = [26, 40, 10];
 /** A line of the legend, where names find no room beside the paper. */
 const LEGEND = 17;
 
-const rulesOf = ({ min, max: most, step }: PlotAxis): number[] => range(Math.ceil(min / step - 1e-9) * step, most + step * 1e-6, step);
+const rulesOf = ({ min, max: max, step }: PlotAxis): number[] => range(Math.ceil(min / step - 1e-9) * step, max + step * 1e-6, step);
 
 /** Lines with their axes, named at their ends where there is room, else above; no two words meet. */
 export const plotBody =

@@ -52,13 +52,13 @@ const MOST_DOTS = 1500;
 const SPAN_GRAIN = 1 / 1000;
 
 /** Between which moments a run is drawn, and by how many rows of a track at most. */
-type Drawn = Partial<Span> & { most?: number | undefined };
+type Drawn = Partial<Span> & { max?: number | undefined };
 
 /** Where nothing was seen for too long no line is drawn, neither of what a meter streamed nor of watts, whose area is energy. */
-function drawnOf(run: RunRecord, quantity: Quantity, { most = MOST_DOTS, ...span }: Drawn): Dot[] {
+function drawnOf(run: RunRecord, quantity: Quantity, { max = MOST_DOTS, ...span }: Drawn): Dot[] {
   const track = run.tracks[quantity];
   const gaps = quantity === 'watts' ? unseenSpans(run) : run.sampled.has(quantity) ? gapsOf(track) : [];
-  return rangeOf(track, { ...span, most, gaps });
+  return rangeOf(track, { ...span, max, gaps });
 }
 
 /** What was read of a run, as a strip draws it between two moments; the whole of it where none are said. */
@@ -68,7 +68,7 @@ const readDots = (run: RunRecord, drawn: Drawn = {}): Dots =>
 /** The running total of energy, where no counter told it. */
 function totalDots(run: RunRecord, span: Partial<Span> = {}): Dots {
   const isWorked = run.tracks.wattHours.values.length === 0 && run.tracks.watts.values.length > 1;
-  return isWorked ? { wattHours: rangeOf(runningTotal(run), { ...span, most: MOST_DOTS / 3 }) } : {};
+  return isWorked ? { wattHours: rangeOf(runningTotal(run), { ...span, max: MOST_DOTS / 3 }) } : {};
 }
 
 /** All that a sheet can draw of a run between two moments. */
@@ -96,7 +96,7 @@ export function traceOf(
   run: RunRecord,
   name: string,
   pen: number,
-  { now = run.end, most }: { now?: number; most?: number | undefined } = {},
+  { now = run.end, max }: { now?: number; max?: number | undefined } = {},
 ): Trace {
   const missed = checksOf(run, now).filter(({ state }) => state === 'missed');
   const end = Math.max(run.end, now);
@@ -105,7 +105,7 @@ export function traceOf(
     id: run.header.id,
     name,
     pen,
-    dots: readDots(run, { most }),
+    dots: readDots(run, { max }),
     streamed: new Set(TRACKED.filter((quantity) => run.sampled.has(quantity))),
     byHand: byHand(run),
     surfaces: { frontCelsius: surfaceName(run.header.device, 'frontCelsius'), backCelsius: surfaceName(run.header.device, 'backCelsius') },
@@ -158,14 +158,14 @@ export function withPencil(trace: Trace, run: RunRecord): Trace {
 export function ghostDots(run: RunRecord, earlier: Track | undefined): Dot[] | undefined {
   const laid = earlier && ghostOf(run, earlier);
   if (!laid) return undefined;
-  return rangeOf(earlier, { from: -laid.shift, most: MOST_DOTS / 3 }).flatMap(([seconds, value]): Dot[] =>
+  return rangeOf(earlier, { from: -laid.shift, max: MOST_DOTS / 3 }).flatMap(([seconds, value]): Dot[] =>
     seconds + laid.shift < 0 ? [] : [[seconds + laid.shift, value]],
   );
 }
 
 /** An expected charge as a strip draws it. Temperatures are not drawn: they hang on a room nobody measured. */
 export function pencilOf({ seconds, percent, watts }: Expected): Dots {
-  const dots = (values: Float64Array) => rangeOf({ seconds, values }, { most: MOST_DOTS / 3 });
+  const dots = (values: Float64Array) => rangeOf({ seconds, values }, { max: MOST_DOTS / 3 });
   return { percent: dots(percent), watts: dots(watts) };
 }
 
@@ -205,7 +205,7 @@ export function outlineOf(summary: Summary): Trace {
 }
 
 /** Where the vertical rules of the paper lie: fine and coarse, in seconds, for a strip of this length. */
-export function timeRules(until: number, most = 24): { fine: number; coarse: number } {
+export function timeRules(until: number, max = 24): { fine: number; coarse: number } {
   const choices: [number, number][] = [
     [60, 300],
     [120, 600],
@@ -217,10 +217,10 @@ export function timeRules(until: number, most = 24): { fine: number; coarse: num
     [7200, 28_800],
     [21_600, 86_400],
   ];
-  const found = choices.find(([step]) => until / step <= most);
+  const found = choices.find(([step]) => until / step <= max);
   if (found) return { fine: found[0], coarse: found[1] };
   // From a month on whole days, twice as many as long as there are too many rules.
   let fine = 86_400;
-  while (until / fine > most) fine *= 2;
+  while (until / fine > max) fine *= 2;
   return { fine, coarse: 4 * fine };
 }

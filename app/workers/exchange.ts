@@ -89,7 +89,7 @@ async function readThrough(file: Blob, reader: { push: (text: string) => void },
 }
 
 /** Parts are handed to the browser, which keeps them out of the way, when they come to so many characters. */
-const HANDFUL = 4_000_000;
+const PART_CHARACTERS = 4_000_000;
 
 function seen(log: CsvRun): LogSeen {
   const { device, plugInAt, timeOfDay, length, either, rows, skipped, understood, ignored } = log;
@@ -208,7 +208,7 @@ const exchange = {
     for await (const part of logbookParts(fitting(), pictures, everythingElse)) {
       text.push(part);
       length += part.length;
-      if (length < HANDFUL) continue;
+      if (length < PART_CHARACTERS) continue;
       parts.push(new Blob(text));
       [text, length] = [[], 0];
     }

@@ -8,7 +8,7 @@ const MOST_ROWS = 1500;
 
 /** A track as many rows long as a strip draws. */
 export function thinned(track: Track): Track {
-  const rows = rangeOf(track, { most: MOST_ROWS });
+  const rows = rangeOf(track, { max: MOST_ROWS });
   const [seconds, values] = [new Float64Array(rows.length), new Float64Array(rows.length)];
   for (let row = 0; row < rows.length; row += 1) [seconds[row], values[row]] = [rows[row]?.[0] ?? 0, rows[row]?.[1] ?? 0];
   return { seconds, values };

@@ -27,21 +27,21 @@ interface Opening {
 /**
  * Workers at once. One core is left to the page; and each worker has to learn its work anew, which on two cores costs more than two of them gain.
  */
-const MOST = Math.max(1, Math.min(4, navigator.hardwareConcurrency - 1));
+const MOST_OPENERS = Math.max(1, Math.min(4, navigator.hardwareConcurrency - 1));
 /**
  * What a worker may have in hand, with it: of runs to be laid beside each other it reads one handful while it works another out, one that is opened
  * by itself waits for none of those that are still to come, and what nobody waits for yet is done while there is nothing else to do.
  */
 const IN_HAND = { open: 4, beside: 3, ahead: 1 };
 /** Runs that are read at once. */
-const HANDFUL = 6;
+const RUNS_AT_ONCE = 6;
 const handfulsOf = (ids: readonly string[]): string[][] =>
-  Array.from({ length: Math.ceil(ids.length / HANDFUL) }, (_, each) => ids.slice(each * HANDFUL, (each + 1) * HANDFUL));
+  Array.from({ length: Math.ceil(ids.length / RUNS_AT_ONCE) }, (_, each) => ids.slice(each * RUNS_AT_ONCE, (each + 1) * RUNS_AT_ONCE));
 /** How long a worker with nothing to do stays, in milliseconds: what it worked out is stored in that time (worked.ts). */
 const REST = 5000;
 
 const openings: Opening[] = [];
-const waiting: { most: number; take: (free: Opening) => void }[] = [];
+const waiting: { max: number; take: (free: Opening) => void }[] = [];
 
 function begun(): Opening {
   const worker = new Worker(new URL('./opener.ts', import.meta.url), { type: 'module' });
@@ -55,14 +55,14 @@ function end(one: Opening): void {
   one.worker.terminate();
   const place = openings.indexOf(one);
   if (place >= 0) openings.splice(place, 1);
-  for (const { most, take } of waiting.splice(0)) void free(most).then(take);
+  for (const { max, take } of waiting.splice(0)) void free(max).then(take);
 }
 
 /** A worker that has less in hand than it may: the one with the least, or a new one while all are busy and there may be more. */
-function free(most: number): Promise<Opening> {
+function free(max: number): Promise<Opening> {
   const least = minBy(openings, ({ tasks }) => tasks);
-  const next = least?.tasks === 0 || openings.length === MOST ? least : begun();
-  if (!next || next.tasks >= most) return new Promise((take) => waiting.push({ most, take }));
+  const next = least?.tasks === 0 || openings.length === MOST_OPENERS ? least : begun();
+  if (!next || next.tasks >= max) return new Promise((take) => waiting.push({ max, take }));
   clearTimeout(next.ends);
   next.tasks += 1;
   return Promise.resolve(next);
@@ -72,7 +72,7 @@ function free(most: number): Promise<Opening> {
 function done(one: Opening): void {
   one.tasks -= 1;
   if (!openings.includes(one)) return;
-  const next = waiting.findIndex(({ most }) => one.tasks < most);
+  const next = waiting.findIndex(({ max }) => one.tasks < max);
   if (next >= 0) {
     one.tasks += 1;
     waiting.splice(next, 1)[0]?.take(one);
@@ -83,8 +83,8 @@ function done(one: Opening): void {
 }
 
 /** Opens a run in the next worker that is free. */
-async function apartIn<Result>(most: number, work: (one: Opening, ways: OpenerWays) => Promise<Result>): Promise<Result> {
-  const one = await free(most);
+async function apartIn<Result>(max: number, work: (one: Opening, ways: OpenerWays) => Promise<Result>): Promise<Result> {
+  const one = await free(max);
   try {
     return await work(one, { manner: mannerNow(), assumed: assumedNow(), asked: askedNow() });
   } finally {
@@ -122,25 +122,23 @@ export async function openRun(id: string, first?: (glimpse: Glimpse) => void): P
  * Opens filed runs to be laid beside each other. Where they are many, all are opened apart, in handfuls, so that the page goes on; of few, those that
  * are small are opened here.
  *
- * @param most rows that a strip of them draws of one track
+ * @param max rows that a strip of them draws of one track
  * @param tell how many are there
  * @returns those that are in this logbook
  */
-export async function openBeside(ids: readonly string[], most: number, tell: (done: number) => void): Promise<Map<string, Beside>> {
+export async function openBeside(ids: readonly string[], max: number, tell: (done: number) => void): Promise<Map<string, Beside>> {
   const found = new Map<string, Beside>();
   const apart = (handful: readonly string[]) =>
     apartIn(IN_HAND.beside, async ({ opener }, ways) => {
-      for (const [index, wire] of (await opener.beside(handful, ways, most)).entries())
+      for (const [index, wire] of (await opener.beside(handful, ways, max)).entries())
         if (wire) found.set(handful[index] ?? '', fromWire(wire));
     });
   const one = async (id: string) => {
-    const [run] = (await isStreamed(id))
-      ? []
-      : await eachFiled([id], (stored) => (isLong(stored) ? undefined : besideStored(stored, most)));
+    const [run] = (await isStreamed(id)) ? [] : await eachFiled([id], (stored) => (isLong(stored) ? undefined : besideStored(stored, max)));
     if (run) found.set(id, run);
     else await apart([id]);
   };
-  const works = ids.length > HANDFUL ? handfulsOf(ids).map(apart) : ids.map(one);
+  const works = ids.length > RUNS_AT_ONCE ? handfulsOf(ids).map(apart) : ids.map(one);
   await Promise.all(
     works.map((work) =>
       work.then(() => {
@@ -155,11 +153,11 @@ export async function openBeside(ids: readonly string[], most: number, tell: (do
  * Works streamed runs out as they are laid beside many others, while nobody waits for anything: a comparison finds them so. Long ones are left, for who
  * comes meanwhile would wait.
  *
- * @param most rows that a strip of them draws of one track
+ * @param max rows that a strip of them draws of one track
  */
-export async function workAhead(ids: readonly string[], most: number): Promise<void> {
+export async function workAhead(ids: readonly string[], max: number): Promise<void> {
   for (const handful of handfulsOf(await shortStreams(ids)))
-    await apartIn(IN_HAND.ahead, ({ opener }, ways) => opener.ahead(handful, ways, most));
+    await apartIn(IN_HAND.ahead, ({ opener }, ways) => opener.ahead(handful, ways, max));
 }
 
 /** Does one piece of work on a stored run in a worker of its own. */

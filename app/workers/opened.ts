@@ -46,8 +46,8 @@ function sketchOf(record: RunRecord): RunRecord {
   return { ...record, tracks };
 }
 
-/** @param most rows that a strip of it draws of one track */
-export const besideOf = (record: RunRecord, most?: number): Beside => ({
+/** @param max rows that a strip of it draws of one track */
+export const besideOf = (record: RunRecord, max?: number): Beside => ({
   ...readRun(record),
   workloads: workloads(record),
   byLevel: (['watts', ...TEMPERATURES] as const).flatMap((of) => {
@@ -55,7 +55,7 @@ export const besideOf = (record: RunRecord, most?: number): Beside => ({
     return points.length > 1 ? [{ of, points }] : [];
   }),
   percent: record.sampled.has('percent') ? thinned(record.tracks.percent) : record.tracks.percent,
-  trace: withTotal(traceOf(record, chargedBy(record), record.header.pen, { most }), record),
+  trace: withTotal(traceOf(record, chargedBy(record), record.header.pen, { max }), record),
 });
 
 export function openedOf(record: RunRecord): Opened {
@@ -69,5 +69,5 @@ export function openedOf(record: RunRecord): Opened {
   };
 }
 
-/** A stored run as it is laid beside others. @param most rows that a strip of it draws of one track */
-export const besideStored = (run: StoredRun, most: number): Beside => besideOf(foldStored(run), most);
+/** A stored run as it is laid beside others. @param max rows that a strip of it draws of one track */
+export const besideStored = (run: StoredRun, max: number): Beside => besideOf(foldStored(run), max);

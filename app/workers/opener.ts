@@ -59,20 +59,20 @@ const opener = {
   /**
    * Runs as they are laid beside each other, in the order of their ids; `undefined` where there is none of an id.
    *
-   * @param most rows that a strip of them draws of one track
+   * @param max rows that a strip of them draws of one track
    */
-  async beside(ids: readonly string[], ways: OpenerWays, most: number): Promise<(Wire | undefined)[]> {
-    const how = PROGRAM && JSON.stringify([PROGRAM, ways, most]);
+  async beside(ids: readonly string[], ways: OpenerWays, max: number): Promise<(Wire | undefined)[]> {
+    const how = PROGRAM && JSON.stringify([PROGRAM, ways, max]);
     return workedOut(ids, how, (missing) =>
       eachFiled(missing, (run) => {
         follow(ways);
-        return toWire(besideStored(run, most));
+        return toWire(besideStored(run, max));
       }),
     );
   },
   /** Works runs out as they will be laid beside others. */
-  async ahead(ids: readonly string[], ways: OpenerWays, most: number): Promise<void> {
-    if (PROGRAM) await opener.beside(ids, ways, most);
+  async ahead(ids: readonly string[], ways: OpenerWays, max: number): Promise<void> {
+    if (PROGRAM) await opener.beside(ids, ways, max);
   },
   /** Least, mean and most within a stretch of the run that is held. */
   span: (id: string, from: number, to: number): SpanFigures[] => (held?.id === id ? spanOf(held.record, from, to) : []),

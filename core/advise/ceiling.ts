@@ -70,14 +70,14 @@ export function ceiling(group: Group, window: number, isHidden: boolean): SaidAd
   const [below, above] = from ? [rated.slice(0, at).filter(({ watts }) => watts < from.watts), rated.slice(at)] : [[], []];
   const exceptions = above.filter((each) => !ties(each));
   const alike = above.filter(ties);
-  const isTold =
+  const isDistinguishable =
     below.length > 0 &&
     best !== undefined &&
     below.every(({ index }) => isBetter(cells, measure, best.index, index)) &&
     new Set(alike.map(({ watts }) => watts)).size > 1 &&
     exceptions.length <= EXCEPTIONS * above.length;
   const shortOfIt = short.map((value) => ({ figure: 'short', who: value, says: 'is' as const, value }));
-  if (!from || !last || !isTold)
+  if (!from || !last || !isDistinguishable)
     return short.length > 0
       ? { isSentence: true, who: 'Less power than expected was seen', why: short.join(' '), claims: shortOfIt }
       : undefined;

@@ -42,7 +42,7 @@ export interface Regret<Choice> {
   /** Of each device: its figure as a share above the best, 0 for the best itself. */
   each: number[];
   /** The most of them. */
-  most: number;
+  max: number;
 }
 
 /**
@@ -57,8 +57,8 @@ export function regrets<Choice>(choices: readonly Choice[], figures: (choice: Ch
   const best = Array.from({ length: devices }, (_, device) => Math.min(...all.map(({ values }) => values[device] ?? Infinity)));
   return all
     .map(({ choice, values }) => {
-      const each = best.map((least, device) => (Number.isFinite(least) && least > 0 ? (values[device] ?? Infinity) / least - 1 : 0));
-      return { choice, each, most: Math.max(0, ...each) };
+      const each = best.map((min, device) => (Number.isFinite(min) && min > 0 ? (values[device] ?? Infinity) / min - 1 : 0));
+      return { choice, each, max: Math.max(0, ...each) };
     })
-    .sort((one, other) => one.most - other.most);
+    .sort((one, other) => one.max - other.max);
 }

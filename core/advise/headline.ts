@@ -117,8 +117,8 @@ const claimsIn = ({ of }: Group, { claims }: Pick<SaidAdvice, 'claims'>): Claim[
 
 /** What differences are told by; what is not told apart is no answer of theirs. */
 function howSure(all: readonly SaidAdvice[]): string {
-  const isTold = all.some(({ claims }) => claims.some(({ says }) => says === 'better'));
-  return isTold ? 'Sure to at least 19 in 20, by what was read and how far runs vary.' : 'Nothing is told apart here.';
+  const isDistinguishable = all.some(({ claims }) => claims.some(({ says }) => says === 'better'));
+  return isDistinguishable ? 'Sure to at least 19 in 20, by what was read and how far runs vary.' : 'Nothing is told apart here.';
 }
 
 /** What is best by a figure, in a word. */

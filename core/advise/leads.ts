@@ -43,7 +43,7 @@ export function leads(group: Group, { tracks, wishes }: Pick<Question, 'tracks' 
     if (!isWhole(one) || !isWhole(other)) return [];
     const ahead = aheadOf(tracksOf(one), tracksOf(other));
     const turn = turnOf(ahead);
-    const last = ahead.findLast(({ isTold }) => isTold);
+    const last = ahead.findLast(({ isDistinguishable }) => isDistinguishable);
     if (!turn || !last) return [];
     // Who is ahead at first is behind at last.
     const [early, late] = last.value > 0 ? [other, one] : [one, other];

@@ -12,7 +12,7 @@ export interface Shared {
   charger: string;
   /** Of each device, as a share above its best time: `Infinity` where it never got there. */
   each: number[];
-  most: number;
+  max: number;
 }
 
 export interface OneForAll {
@@ -95,7 +95,7 @@ export function oneForAll(groups: readonly Group[]): OneForAll | undefined {
   const found = own.flatMap((group) => figureOf(group, timeBy(group)) ?? []);
   return {
     devices: own.map(({ of }) => of),
-    choices: ranked.map(({ choice, each, most }) => ({ charger: nameOf(choice), each, most })),
+    choices: ranked.map(({ choice, each, max }) => ({ charger: nameOf(choice), each, max })),
     open,
     best: best.map(nameOf),
     by: listed([...new Set(found.map(({ measure }) => basisOf(measure)))]),
@@ -133,7 +133,7 @@ export function oneForAllSays(found: OneForAll | undefined): Finding[] {
     Number.isFinite(regret)
       ? `it takes ${regret < 1 ? `${fixed(regret * 100)} % longer than` : `${fixed(regret + 1, 1)} times as long as`} with its best`
       : 'it never gets there';
-  const worst = least.each.indexOf(least.most);
+  const worst = least.each.indexOf(least.max);
   return [
     {
       ...about,
@@ -141,13 +141,13 @@ export function oneForAllSays(found: OneForAll | undefined): Finding[] {
       why: [
         `Of ${listed(devices)}.`,
         best.length > 1 ? `By ${found.by}, no device is surely slower with one of them than with another.` : `By ${found.by}.`,
-        least.most < 0.005
+        least.max < 0.005
           ? 'Every device is as fast with it as with its best.'
-          : `With ${least.charger}, ${devices[worst] ?? ''} loses most: ${share(least.most)}.`,
+          : `With ${least.charger}, ${devices[worst] ?? ''} loses most: ${share(least.max)}.`,
         ...choices
           .slice(1, 3)
-          .flatMap(({ charger, each, most }) =>
-            best.includes(charger) ? [] : [`With ${charger}, ${devices[each.indexOf(most)] ?? ''} loses most: ${share(most)}.`],
+          .flatMap(({ charger, each, max }) =>
+            best.includes(charger) ? [] : [`With ${charger}, ${devices[each.indexOf(max)] ?? ''} loses most: ${share(max)}.`],
           ),
       ]
         .filter(Boolean)
@@ -157,7 +157,7 @@ export function oneForAllSays(found: OneForAll | undefined): Finding[] {
         ...found.claims,
         ...choices
           .slice(0, 3)
-          .map(({ charger, most }): Claim => ({ of: listed(devices), figure: 'regret', who: charger, says: 'is', value: share(most) })),
+          .map(({ charger, max }): Claim => ({ of: listed(devices), figure: 'regret', who: charger, says: 'is', value: share(max) })),
       ],
     },
   ];

@@ -33,11 +33,11 @@ export const figureField = () =>
 const LEAST_SIZE = 1e-6;
 
 /** A size above nothing, up to the most that is believable in its unit. */
-export const sizeField = (most: number, unit: string) =>
+export const sizeField = (max: number, unit: string) =>
   figureField()
-    .typeError(`Write a number of ${unit}, such as ${Math.round(most / 10)}.`)
+    .typeError(`Write a number of ${unit}, such as ${Math.round(max / 10)}.`)
     .min(LEAST_SIZE, `Must be more than 0 ${unit}, or left empty if unknown.`)
-    .max(most, `Over ${most} ${unit} is more than is kept here: check the unit.`);
+    .max(max, `Over ${max} ${unit} is more than is kept here: check the unit.`);
 
 export const priceField = () =>
   figureField()
@@ -52,7 +52,7 @@ export const retiredField = () => boolean();
 export const ownedField = () => boolean();
 
 /** A short text that may be missing. */
-export const textField = (most: number) => string().trim().max(most, `Keep it within ${most} characters.`);
+export const textField = (max: number) => string().trim().max(max, `Keep it within ${max} characters.`);
 
 /** An error of a whole piece of gear, said at one of its fields. */
 export function errorAt(context: TestContext, field: string, message: string): ValidationError {

@@ -43,7 +43,7 @@ describe('a charger’s printed label', () => {
   });
 
   it('reads back every offer it writes', () => {
-    const size = (least: number, most: number) => fc.integer({ min: least * 100, max: most * 100 }).map((hundredths) => hundredths / 100);
+    const size = (min: number, max: number) => fc.integer({ min: min * 100, max: max * 100 }).map((hundredths) => hundredths / 100);
     const offer: fc.Arbitrary<Offer> = fc.oneof(
       fc.record({ kind: fc.constant('fixed' as const), volts: size(1, 48), amps: size(0.1, 6) }),
       fc.record({ kind: fc.constant('programmable' as const), low: size(1, 5), high: size(6, 21), amps: size(0.1, 6) }),

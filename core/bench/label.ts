@@ -14,7 +14,7 @@ const NUMBER = String.raw`(\d+(?:[.,]\d+)?)`;
 /** What stands between volts and amps: the direct-current sign and what people type for it. */
 const BETWEEN = String.raw`(?:[⎓⎔=/@×x*·•_,–—\s-]|DC)*`;
 /** More is no label, in characters; it is not read. */
-const LONGEST = 1000;
+const MOST_LABEL = 1000;
 /** `Output` in other languages. */
 const ABROAD = '输出|輸出|出力|Ausgang|Sortie|Salida|Uscita|Saída';
 /** Where the side of the mains ends and that of the device begins, on one line. */
@@ -125,9 +125,9 @@ function readFigures(match: RegExpMatchArray, piece: string, { read, connector, 
 /** Without what is too long, and with blanks drawn together: a search for pieces would take long over them. */
 const tidied = (text: string) =>
   text
-    .slice(0, LONGEST)
+    .slice(0, MOST_LABEL)
     .normalize('NFKC')
-    .slice(0, LONGEST)
+    .slice(0, MOST_LABEL)
     .replace(/[^\S\n]+/g, ' ');
 
 const decimal = (text: string | undefined) => Number((text ?? '').replace(',', '.'));

@@ -8,7 +8,7 @@ export function writePort({ name, connector, label = '', probed, data }: Port): 
   return `${name ? `${name} ` : ''}(${outlet}) ${label.replaceAll('|', ';')}${found}`.trim();
 }
 
-const LONGEST = 1000;
+const MOST_PORT_TEXT = 1000;
 
 const PORT = new RegExp(
   `^(.*?)\\s*\\((${PORT_CONNECTORS.join('|')})(?:,\\s*(${DATA_PORTS.join('|')}))?\\)\\s*(.*?)(?:\\s*\\[probed:\\s*(.*)\\])?$`,
@@ -22,7 +22,7 @@ const PORT = new RegExp(
  */
 export function readPort(text: string): Port {
   // No port is longer; blanks are drawn together, for the pattern would take long over many.
-  const match = PORT.exec(text.slice(0, LONGEST).replace(/\s+/g, ' ').trim());
+  const match = PORT.exec(text.slice(0, MOST_PORT_TEXT).replace(/\s+/g, ' ').trim());
   if (!match) throw new Error(`${quoted(text.trim())} is not a port. Write it as C1 (USB-C) 5V⎓3A.`);
   const [, name, connector, data, label, probed] = match;
   const known = <Choice extends string>(choices: readonly Choice[], typed: string | undefined) =>

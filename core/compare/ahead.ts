@@ -9,7 +9,7 @@ export interface Ahead {
   value: number;
   margin: number;
   /** Whether the readings tell who is ahead. */
-  isTold: boolean;
+  isDistinguishable: boolean;
 }
 
 /** Moments at which two setups are set against each other. */
@@ -41,7 +41,7 @@ export function aheadOf(mine: readonly Track[], theirs: readonly Track[]): Ahead
     const [one, other] = [pooled(ones, spread), pooled(others, spread)];
     if (!one || !other) return [];
     const { value, margin, told } = difference(other, one, spread);
-    return [{ seconds, value, margin, isTold: told !== 'tie' }];
+    return [{ seconds, value, margin, isDistinguishable: told !== 'tie' }];
   });
 }
 
@@ -50,7 +50,7 @@ const LEAD = 3;
 
 /** When the lead of one setup over another changes hands for good, as far as it is told: `undefined` where it never does. */
 export function turnOf(ahead: readonly Ahead[]): { from: number; to: number } | undefined {
-  const told = ahead.filter(({ isTold }) => isTold);
+  const told = ahead.filter(({ isDistinguishable }) => isDistinguishable);
   const last = told.at(-1);
   const others = last ? told.filter(({ value }) => Math.sign(value) !== Math.sign(last.value)) : [];
   const before = others.length >= LEAD ? others.at(-1) : undefined;

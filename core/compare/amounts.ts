@@ -53,13 +53,13 @@ interface WrittenTold {
  * significant digits at most (GUM 7.2.6); where those do not tell them apart, it is *just* told.
  *
  * @param value without its sign
- * @param most  decimals at most where that is not so
+ * @param max  decimals at most where that is not so
  * @example toldFigures(8.4, 8.1, 0) // 8.4 and 8.1: rounded it would be 8 ± 9
  */
-export function toldFigures(value: number, margin: number, most: number): WrittenTold {
-  const usual = placesFor(margin, most);
+export function toldFigures(value: number, margin: number, max: number): WrittenTold {
+  const usual = placesFor(margin, max);
   const isClear = (decimals: number) => Math.ceil(margin * 10 ** decimals - 1e-9) < Math.round(value * 10 ** decimals);
-  if (margin >= value || !(margin > 0) || isClear(usual)) return withMargin(value, margin, most);
+  if (margin >= value || !(margin > 0) || isClear(usual)) return withMargin(value, margin, max);
   const finest = Math.max(usual, 1 - Math.floor(Math.log10(margin)));
   const decimals = [1, 2, 3, 4, 5].find((each) => each > usual && each <= finest && isClear(each));
   if (decimals === undefined) return { ...withMargin(value, margin, usual), isJust: true };

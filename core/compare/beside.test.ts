@@ -16,9 +16,11 @@ const levels = (...values: number[]) => ({ seconds: values.map((_, index) => ind
 describe('ahead of the baseline', () => {
   it('is the level of one less that of the other, with a margin that holds 0 where they are not told apart', () => {
     const found = aheadOf([levels(0, 20, 40, 60, 80)], [levels(0, 10, 20, 30, 40)]);
-    expect(found.at(-1)).toMatchObject({ seconds: 1200, value: 40, isTold: true });
-    for (const { value, margin, isTold } of found) if (isTold) expect(Math.abs(value)).toBeGreaterThan(margin);
-    expect(aheadOf([levels(0, 20, 40)], [levels(0, 20, 40)]).every(({ isTold, value }) => !isTold && value === 0)).toBe(true);
+    expect(found.at(-1)).toMatchObject({ seconds: 1200, value: 40, isDistinguishable: true });
+    for (const { value, margin, isDistinguishable } of found) if (isDistinguishable) expect(Math.abs(value)).toBeGreaterThan(margin);
+    expect(
+      aheadOf([levels(0, 20, 40)], [levels(0, 20, 40)]).every(({ isDistinguishable, value }) => !isDistinguishable && value === 0),
+    ).toBe(true);
     const turned = aheadOf([levels(0, 10, 20, 30, 40)], [levels(0, 20, 40, 60, 80)]);
     expect(turned.map(({ value }) => value)).toEqual(found.map(({ value }) => 0 - value));
   });

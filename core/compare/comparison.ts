@@ -8,17 +8,17 @@ const MOST_COLUMNS = 400;
 const MOST_EDITS = 200;
 
 /** The longest sentence that is kept of a verdict. */
-const LONGEST = 600;
+const MOST_SENTENCE = 600;
 
 /** What a reviewer wrote in place of a sentence of the verdict. */
 const editSchema = object({
   /** Which sentence: its need, `to-80`. */
   need: textField(40).required(),
-  text: textField(LONGEST).required('Write the sentence, or take the one that was worked out.'),
+  text: textField(MOST_SENTENCE).required('Write the sentence, or take the one that was worked out.'),
   /** What was worked out when it was written: once that says something else, the edit is stale. */
   made: string()
     .required()
-    .max(4 * LONGEST),
+    .max(4 * MOST_SENTENCE),
 }).noUnknown();
 
 /** A comparison that has a name: the runs that are laid beside each other, how they are looked at, and what a reviewer made of them. */

@@ -11,9 +11,9 @@ import { matrixOf } from './matrix';
 import { columnsOf } from './measures';
 import { setupsOf } from './setups';
 
-const USUAL = mannerNow();
+const USUAL_MANNER = mannerNow();
 afterEach(() => {
-  setManner(USUAL);
+  setManner(USUAL_MANNER);
 });
 
 /** A run of so many minutes from 5 % to full, read every so many; with watts, and warm by hand. */
@@ -126,7 +126,7 @@ describe('a table on the clipboard', () => {
 
   it('is text that a spreadsheet takes cell for cell, and runs nothing of', () => {
     expect(tableTsv(table)).toBe('Setup\tWatts\n\'=1+1\t12.5\na b c\t\n<script>alert("x")</script>\t-3');
-    setManner({ ...USUAL, decimal: ',' });
+    setManner({ ...USUAL_MANNER, decimal: ',' });
     expect(tableTsv(table).split('\n')[1]).toBe("'=1+1\t12,5");
   });
 

@@ -352,7 +352,7 @@ export const measuresOf = (all: readonly ReadRun[], unit: GainUnit): Measure[] =
 /** Those that a table begins with, by what the method of the runs is about. */
 export type About = 'gains' | 'times' | 'power' | 'work';
 
-const USUAL: Readonly<Record<About, (id: string) => boolean>> = {
+const SHOWN_AT_FIRST: Readonly<Record<About, (id: string) => boolean>> = {
   gains: (id) => id.startsWith('gain-') || id === 'peak' || id === 'price',
   times: (id) => /^(gain-(900|1800)|level-(80|100)|light out|power gone|peak|hottest-.*|price)$/.test(id),
   power: (id) => /^(sampled|projected|peak|average-.*|level-(50|80|100)|energy|price)$/.test(id),
@@ -365,7 +365,7 @@ const USUAL: Readonly<Record<About, (id: string) => boolean>> = {
  * @param yardstick what setups are set against each other by, a level or the id of a figure: it is among them
  */
 export function usualMeasures(measures: readonly Pick<Measure, 'id'>[], about: About, yardstick: string): string[] {
-  const found = measures.map(({ id }) => id).filter((id) => USUAL[about](id) || id === yardstick || id === `level-${yardstick}`);
+  const found = measures.map(({ id }) => id).filter((id) => SHOWN_AT_FIRST[about](id) || id === yardstick || id === `level-${yardstick}`);
   return found.length > 0 ? found : measures.map(({ id }) => id);
 }
 

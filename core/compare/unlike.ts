@@ -12,7 +12,7 @@ import { workOn, type SetupRuns } from './setups';
 import { startOf } from './starts';
 
 /** A difference is told in so many characters at most. */
-const LONGEST = 200;
+const MOST_CHARACTERS = 200;
 
 /** Something in which runs that are compared differ beside what is compared, and what it could explain. */
 export interface Unlike {
@@ -59,7 +59,7 @@ function answers(setups: readonly SetupRuns[], names: readonly string[], of: (on
 /** `The room was 21 to 25 °C: compare the rise …`; without what it explains where that would be too long. */
 function inShort(says: string, explains: string): string {
   const both = `${says.replace(/\.$/, '')}: ${lowerFirst(explains)}`;
-  return both.length <= LONGEST ? both : says;
+  return both.length <= MOST_CHARACTERS ? both : says;
 }
 
 /** So many setups are named in one sentence, so many answers told, and each of them with so many characters. */
@@ -99,10 +99,10 @@ function fewest(setups: readonly SetupRuns[], of: (one: ReadRun) => string | und
 }
 
 /** Setups that lie further than so much from the middle one. */
-function far(setups: readonly SetupRuns[], of: (one: ReadRun) => number | undefined, most: number): number[] {
+function far(setups: readonly SetupRuns[], of: (one: ReadRun) => number | undefined, max: number): number[] {
   const values = setups.map(({ runs }) => mean(runs.flatMap((one) => of(one) ?? [])));
   const middle = median(values.filter((each) => each !== undefined));
-  return values.flatMap((value, index) => (value !== undefined && middle !== undefined && Math.abs(value - middle) > most ? [index] : []));
+  return values.flatMap((value, index) => (value !== undefined && middle !== undefined && Math.abs(value - middle) > max ? [index] : []));
 }
 
 /** Seconds that one percent takes up to half full, of the quickest of them. */

@@ -31,13 +31,13 @@ const MOST_CELLS = 20_000;
 /** Places that are tried first, over all those at which the two meet. */
 const PLACES = 6000;
 /** Two meters of one thing differ by up to this factor: one may stand before a cable or a pad. */
-const SCALE = { least: 0.6, most: 1.67 };
+const SCALE = { min: 0.6, max: 1.67 };
 /**
  * A log tells too little below this share; not enough where another place is nearly as likely; and what it does not tell is more than reading leaves,
  * where its squares are so many times what is to be expected, nine of ten readings counted: then it is of another charge. It may be of one, too, where
  * two meters would differ by more than they usually do.
  */
-const SURE = { explained: 0.6, apart: 12, left: 4, counted: 0.9, scale: { least: 0.8, most: 1.25 } };
+const SURE = { explained: 0.6, apart: 12, left: 4, counted: 0.9, scale: { min: 0.8, max: 1.25 } };
 /** Readings as far apart as this are by hand, in seconds. */
 const BY_HAND = 20;
 /** One by hand can be so far from its moment, in seconds (common practice, no source). */
@@ -53,7 +53,7 @@ const METER = 0.01;
 /** What rises and falls by less than this share of itself, squared, is steady. */
 const FLAT = 1e-4;
 /** Clocks of meters are wrong by up to this much; it is only looked for in charges longer than `span` seconds. */
-const DRIFT = { most: 1000e-6, step: 50e-6, span: 1200 };
+const DRIFT = { max: 1000e-6, step: 50e-6, span: 1200 };
 /** A margin reaches to where the likelihood has fallen as far as four standard uncertainties make it: readings that are few and lie by chance fit too well. */
 const MARGIN = 4;
 /** Twice the logarithm of the likelihood rises by this much with a parameter that is surely there. */
@@ -144,8 +144,7 @@ function match(read: SampleColumn, log: SampleColumn, flows: boolean): Omit<Alig
 function doubtOf({ explained, scale }: Fit, left: number, ahead: number): string | undefined {
   if (explained < SURE.explained) return 'they tell too little of it';
   if (left > SURE.left) return 'what it leaves is more than reading does, as if it were of another charge';
-  if (scale < SURE.scale.least || scale > SURE.scale.most)
-    return `the two meters would differ by ${Math.round(100 * Math.abs(scale - 1))} %`;
+  if (scale < SURE.scale.min || scale > SURE.scale.max) return `the two meters would differ by ${Math.round(100 * Math.abs(scale - 1))} %`;
   return ahead < SURE.apart ? 'another place would fit nearly as well' : undefined;
 }
 
@@ -268,7 +267,7 @@ function fitOf(
     inside += 1;
   }
   if (inside < LEAST_ROWS || logs === 0) return { cost: Infinity, explained: 0, scale: 1 };
-  const scale = Math.min(Math.max(both / logs, SCALE.least), SCALE.most);
+  const scale = Math.min(Math.max(both / logs, SCALE.min), SCALE.max);
   const untold = Math.max(0, reads - 2 * scale * both + scale * scale * logs);
   const own = reads - (sum * sum) / inside;
   return {
@@ -306,7 +305,7 @@ function withDrift(untold: (zero: number, drift: number) => number, { at }: Leas
   const placeAt = (drift: number) => pivot - (pivot - at) * (1 + drift);
   let best: (Least & { drift: number }) | undefined;
   for (const [middle, reach, step] of [
-    [0, DRIFT.most, DRIFT.step],
+    [0, DRIFT.max, DRIFT.step],
     [undefined, DRIFT.step, DRIFT.step / 10],
   ] as const) {
     const around = middle ?? best?.drift ?? 0;
@@ -319,9 +318,9 @@ function withDrift(untold: (zero: number, drift: number) => number, { at }: Leas
 }
 
 /** How far one can go until something is so: found by doubling, then by halves. */
-function width(isFar: (by: number) => boolean, first: number, most: number): number {
+function width(isFar: (by: number) => boolean, first: number, max: number): number {
   let by = first;
-  while (by < most && !isFar(by)) by *= 2;
+  while (by < max && !isFar(by)) by *= 2;
   let [near, far] = [by / 2, by];
   for (let round = 0; round < 12; round += 1) {
     const middle = (near + far) / 2;

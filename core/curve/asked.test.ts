@@ -154,7 +154,7 @@ describe('a stretch', () => {
       { minute: 0, watts: 0 },
       { minute: 10, watts: 10 },
     ]);
-    expect(spanOf(run, 120, 240)).toMatchObject([{ quantity: 'watts', least: 2, most: 4, mean: 3, rows: 0 }]);
+    expect(spanOf(run, 120, 240)).toMatchObject([{ quantity: 'watts', min: 2, max: 4, mean: 3, rows: 0 }]);
   });
 
   it('of the whole run has the mean that its energy tells', () => {
@@ -169,11 +169,11 @@ describe('what can hardly have been so', () => {
 
   it('is a bay charger of 1.2 A that counted 1250 mAh in an hour (common practice, no source)', () => {
     const charger = { id: 'bay', name: 'Hutch', kind: 'bay charger' as const, ports: [{ connector: 'bay' as const, label: '8.4V⎓1.2A' }] };
-    const counted = (most: number) =>
+    const counted = (max: number) =>
       runOf(
         [
           { minute: 0, milliampHours: 0 },
-          { minute: 60, milliampHours: most },
+          { minute: 60, milliampHours: max },
         ],
         [],
         { charger },

@@ -22,7 +22,7 @@ interface Stored {
 }
 
 /** Shares that something other than loss explains (common practice, no source). */
-const USUAL = { least: 0.55, most: 0.98 };
+const USUAL_SHARES = { min: 0.55, max: 0.98 };
 
 /**
  * Energy stored by level beside energy come in, from the first reading to the last that rose. A level of whole percents is known to half of one at
@@ -44,11 +44,11 @@ export function efficiencyOf({ battery, startLevel, topLevel, energy }: Stored):
 
 /** What an efficiency that is hardly possible points at; nothing of a usual one. */
 export function oddEfficiency({ share, uncertainty }: Efficiency, unseen: number): string | undefined {
-  if (share - 2 * uncertainty > USUAL.most)
+  if (share - 2 * uncertainty > USUAL_SHARES.max)
     return unseen > 0
       ? 'more is stored than came in: some of the power was not seen'
       : 'more is stored than came in: the battery is smaller than written down (its health?), or the meter reads too little';
-  if (share + 2 * uncertainty < USUAL.least)
+  if (share + 2 * uncertainty < USUAL_SHARES.min)
     return 'much more came in than is stored: the device used it (awake?), the battery is larger than written down, or the meter reads too much';
   return undefined;
 }

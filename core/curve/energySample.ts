@@ -38,7 +38,7 @@ export interface Projection {
 }
 
 /** Shorter and longer stretches are no sample, in seconds. */
-const SAMPLE = { least: 120, most: 1200 };
+const SAMPLE = { min: 120, max: 1200 };
 /** Less than this charges nothing, in W. */
 const LEAST_WATTS = 0.001;
 /** How far off the moment of a reading can be, in s (common practice, no source). */
@@ -49,7 +49,7 @@ export function energySamples(run: Pick<RunRecord, 'tracks'>): EnergySample[] {
   return read.slice(1).flatMap((end, index) => {
     const start = read[index];
     const length = end.seconds - (start?.seconds ?? 0);
-    if (!start || end.value < start.value || length < SAMPLE.least || length > SAMPLE.most) return [];
+    if (!start || end.value < start.value || length < SAMPLE.min || length > SAMPLE.max) return [];
     const wattHours = end.value - start.value;
     return [{ from: start.seconds, to: end.seconds, wattHours, watts: averagePower(wattHours, length) ?? 0 }];
   });

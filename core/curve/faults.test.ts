@@ -7,7 +7,7 @@ import { cycling, holds, losses } from './faults';
 import { displayedLevels, milestoneOf } from './milestones';
 import { figuresOf } from './figures';
 import { writeFigures } from './words';
-import { notices, watched } from './notices';
+import { notices, watchNotices } from './notices';
 
 const written = (run: RunRecord) => writeFigures(figuresOf(run));
 
@@ -79,11 +79,11 @@ describe('power that goes', () => {
       [noted(200, 'unplugged')],
     );
     expect(losses(unplugged)).toEqual([]);
-    expect(watched(every([10, 18], [20, 17], [20, 0])).map(({ text }) => text)).toContain(
+    expect(watchNotices(every([10, 18], [20, 17], [20, 0])).map(({ text }) => text)).toContain(
       'Power was gone at 10 min: look at plug and socket',
     );
     // What is over is not called out any more.
-    expect(watched(every([10, 18], [20, 0], [21, 17], [30, 17]))).toEqual([]);
+    expect(watchNotices(every([10, 18], [20, 0], [21, 17], [30, 17]))).toEqual([]);
   });
 
   it('is cycling when it goes on and off four times within an hour', () => {

@@ -6,18 +6,18 @@ import type { Span } from './energy';
 /** Levels between which an adaptive setting holds a charge, and for how long at least, in seconds (numbers.md, *Adaptive hold*). */
 /** Levels from which a hold decides when they come, in %. */
 export const HELD_FROM = 75;
-const HELD = { from: HELD_FROM, to: 90, within: 1, least: 1200 };
+const HELD = { from: HELD_FROM, to: 90, within: 1, min: 1200 };
 /** Power near idle: below this in W, or this share of the run’s highest. */
 const IDLE = { watts: 1.5, share: 0.1 };
 /** Power that is gone, and power that was there, in W. */
-const GONE = { below: 0.3, above: 2 };
+const LOST_POWER = { below: 0.3, above: 2 };
 /** Below this level power has no reason to be gone, in %. */
 const NEARLY_FULL = 95;
 /** Changes between on and off within `span` seconds that make a cycling. */
 const CYCLES = { changes: 4, span: 3600 };
 
 /** The highest value of a track; zero where none is above. */
-export function highest({ values }: Track): number {
+export function highestValue({ values }: Track): number {
   let top = 0;
   for (let index = 0; index < values.length; index += 1) top = Math.max(top, values[index] ?? 0);
   return top;
@@ -29,16 +29,16 @@ export function highest({ values }: Track): number {
  * from there until the level rises.
  */
 export function holds(run: RunRecord): readonly Span[] {
-  const found = known.get(run) ?? holdsOf(run);
-  known.set(run, found);
+  const found = knownHolds.get(run) ?? holdsOf(run);
+  knownHolds.set(run, found);
   return found;
 }
 
 /** Of runs that were looked through. */
-const known = new WeakMap<RunRecord, readonly Span[]>();
+const knownHolds = new WeakMap<RunRecord, readonly Span[]>();
 
 function holdsOf({ tracks: { percent, watts }, events, end }: RunRecord): Span[] {
-  const idle = Math.max(IDLE.watts, IDLE.share * highest(watts));
+  const idle = Math.max(IDLE.watts, IDLE.share * highestValue(watts));
   const isIdleFor = ({ from, to }: Span) => {
     let since: number | undefined;
     for (let index = firstAfter(watts, from - 1e-6); (watts.seconds[index] ?? Infinity) <= to; index += 1) {
@@ -46,7 +46,7 @@ function holdsOf({ tracks: { percent, watts }, events, end }: RunRecord): Span[]
       // It can have begun at the powered reading before.
       const before = Math.max(from, watts.seconds[index - 1] ?? from);
       since = (watts.values[index] ?? 0) > idle ? undefined : (since ?? before);
-      if (since !== undefined && at - since >= HELD.least) return true;
+      if (since !== undefined && at - since >= HELD.min) return true;
     }
     return false;
   };
@@ -68,7 +68,7 @@ function stoodAt({ seconds, values }: Track): Span[] {
     if (level >= HELD.from && level <= HELD.to) {
       while (next < values.length && Math.abs((values[next] ?? 0) - level) <= HELD.within) next += 1;
       const span = { from: seconds[start] ?? 0, to: seconds[next - 1] ?? 0 };
-      if (span.to - span.from >= HELD.least) spans.push(span);
+      if (span.to - span.from >= HELD.min) spans.push(span);
       // From the next row of the same level it would be as far, and shorter.
       else for (next = start + 1; values[next] === level;) next += 1;
     }
@@ -92,7 +92,7 @@ export function losses({ tracks: { watts, percent }, unplugged }: RunRecord): Sp
   for (let index = 1; index < watts.seconds.length; index += 1) {
     const from = watts.seconds[index - 1] ?? 0;
     const to = watts.seconds[index] ?? 0;
-    if ((watts.values[index] ?? 0) > GONE.below || (watts.values[index - 1] ?? 0) < GONE.above) continue;
+    if ((watts.values[index] ?? 0) > LOST_POWER.below || (watts.values[index - 1] ?? 0) < LOST_POWER.above) continue;
     const level = sighting(percent, firstAfter(percent, to) - 1)?.value ?? 0;
     const isAway = unplugged.some((span) => span.from <= to && to <= span.to);
     if (level < NEARLY_FULL && !isAway) spans.push({ from, to });
@@ -106,7 +106,7 @@ export function powerChanges({ tracks: { watts } }: RunRecord): { seconds: numbe
   let isOn: boolean | undefined;
   for (let index = 0; index < watts.seconds.length; index += 1) {
     const value = watts.values[index] ?? 0;
-    const now = value >= GONE.above ? true : value <= GONE.below ? false : isOn;
+    const now = value >= LOST_POWER.above ? true : value <= LOST_POWER.below ? false : isOn;
     if (isOn !== undefined && now !== undefined && now !== isOn) changes.push({ seconds: watts.seconds[index] ?? 0, isOn: now });
     isOn = now;
   }

@@ -10,7 +10,7 @@ import { sampledOf, type Sampled } from './energySample';
 import type { Milestone } from './milestone';
 import { bootOf, displayedLevels, lightOut, milestoneOf, powerGone, type Passage } from './milestones';
 import { cyclesOf, type Cycle } from './cycles';
-import { highest } from './faults';
+import { highestValue } from './faults';
 import { heatOf, type Heat } from './heat';
 import { levelTime } from './levelTime';
 import { AVERAGED, COMPARED, GAIN_TIMES, LEVELS } from './quoted';
@@ -147,7 +147,7 @@ export function figuresOf(run: RunRecord, asked: Asked = { levels: LEVELS, marks
     counter,
     sampled: sampledOf(run),
     heat: heatOf(run),
-    topLevel: percent.values.length > 0 ? highest(percent) : undefined,
+    topLevel: percent.values.length > 0 ? highestValue(percent) : undefined,
     stages: stagesOf(run, known),
     volts: voltSteps(run),
     cycles: cyclesOf(run),

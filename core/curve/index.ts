@@ -10,7 +10,7 @@ export { splitInWords, workloads, type Workload } from './workloads';
 export { presentSummary, summarise, type Summary } from './summary';
 export { ruleOf } from './stretches';
 export { remarksOf, type Remark } from './remarks';
-export { checksOf, isHot, notices, watched, type Notice } from './notices';
+export { checksOf, isHot, notices, watchNotices, type Notice } from './notices';
 export { GAIN_TIMES, LEVELS } from './quoted';
 export { figuresOf, readRun, type Asked, type Figures, type ReadRun } from './figures';
 export { PASSAGES, writeMilestone } from './timeWords';

@@ -14,7 +14,7 @@ export interface EndLevel {
 }
 
 /** How far from the end of a stretch a level may have been read and be the level there: a share of the stretch, and so many seconds. */
-const NEAR = { share: 0.1, most: 60 };
+const NEAR = { share: 0.1, max: 60 };
 
 /**
  * The level at one end of a stretch: one read within a tenth of the stretch, a minute at most, of that end; else on the line between the readings around
@@ -28,7 +28,7 @@ const NEAR = { share: 0.1, most: 60 };
 export function levelEnd({ percent, ...levels }: RunLevels, moment: number, length: number): EndLevel | undefined {
   const after = firstAfter(percent, moment);
   const around = [sighting(percent, after - 1), sighting(percent, after)].flatMap((each) => (each ? [each] : []));
-  const near = Math.min(NEAR.most, NEAR.share * length);
+  const near = Math.min(NEAR.max, NEAR.share * length);
   const read = around
     .filter(({ seconds }) => Math.abs(seconds - moment) <= near)
     .sort((one, other) => Math.abs(one.seconds - moment) - Math.abs(other.seconds - moment))[0];

@@ -4,7 +4,7 @@ import type { RunRecord } from '../ink/fold';
 import { sighting, type Track } from '../ink/track';
 import { standardUncertainty, type Bounds } from '../margin/bounds';
 import { spell } from '../quantity/duration';
-import { HELD_FROM, highest, holds } from './faults';
+import { HELD_FROM, highestValue, holds } from './faults';
 import { firstAfter } from '../samples/column';
 import { coarsened, milestone, milestoneTime, WATCHED, type Milestone } from './milestone';
 import { paceOf, type Levels } from './pace';
@@ -103,10 +103,10 @@ export function lightOut(run: RunRecord): Passage | undefined {
 }
 
 /** Power that is gone: below this share of the peak or so many watts, for so many seconds (docs/numbers.md, *True full*). */
-export const GONE = { share: 0.03, watts: 0.5, lasting: 300 };
+export const POWER_GONE = { share: 0.03, watts: 0.5, lasting: 300 };
 
 /** Below this, in W, power counts as gone. */
-export const goneBelow = (watts: Track): number => Math.max(GONE.watts, GONE.share * highest(watts));
+export const goneBelow = (watts: Track): number => Math.max(POWER_GONE.watts, POWER_GONE.share * highestValue(watts));
 
 /** When power was gone: the first time after which it stays below 3 % of its peak, or 0.5 W, for five minutes as read. */
 export function powerGone(run: RunRecord): Passage | undefined {
@@ -120,7 +120,7 @@ export function powerGone(run: RunRecord): Passage | undefined {
       since = undefined;
       before = row;
     } else if (before !== undefined) since ??= row;
-    if (since !== undefined && (seconds[row] ?? 0) - (seconds[since] ?? 0) >= GONE.lasting) break;
+    if (since !== undefined && (seconds[row] ?? 0) - (seconds[since] ?? 0) >= POWER_GONE.lasting) break;
     if (row === values.length - 1) since = undefined;
   }
   const [last, first] = [sighting(watts, before ?? -1), sighting(watts, since ?? -1)];

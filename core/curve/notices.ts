@@ -192,7 +192,7 @@ export function isHot(run: RunRecord): boolean {
 }
 
 /** What of a live run needs a look now: what is still so at its last reading. */
-export function watched(run: RunRecord): Notice[] {
+export function watchNotices(run: RunRecord): Notice[] {
   const last = lastSeen(run);
   const now: readonly Notice['kind'][] = ['hold', 'lost', 'cycling', 'stall', 'fell', 'hot'];
   return notices(run).filter(({ kind, to }) => now.includes(kind) && to >= last);

@@ -19,15 +19,15 @@ const HELD = 60;
  * @see numbers.md, *Peak*.
  */
 export function peak(watts: Track, sampled: boolean): Peak | undefined {
-  if (sampled && !known.has(watts)) known.set(watts, heldPeak(watts));
-  const found = sampled ? known.get(watts) : highest(watts);
+  if (sampled && !knownPeaks.has(watts)) knownPeaks.set(watts, heldPeak(watts));
+  const found = sampled ? knownPeaks.get(watts) : highestReading(watts);
   return found && { kind: sampled ? '60-second mean' : 'single reading', ...found };
 }
 
 /** Of streams that were looked through. */
-const known = new WeakMap<Track, Omit<Peak, 'kind'> | undefined>();
+const knownPeaks = new WeakMap<Track, Omit<Peak, 'kind'> | undefined>();
 
-function highest(watts: Track): Omit<Peak, 'kind'> | undefined {
+function highestReading(watts: Track): Omit<Peak, 'kind'> | undefined {
   let best = 0;
   for (let index = 1; index < watts.values.length; index += 1) {
     if ((watts.values[index] ?? 0) > (watts.values[best] ?? 0)) best = index;

@@ -79,7 +79,7 @@ export function segmentsOf(series: Series, { constant, line }: Penalty): Segment
     }
     cheapest[to] = best;
     // What is dearer before it has paid for its piece stays dearer, however the series goes on.
-    open = [...still.flatMap(([from, least]) => (least < best ? [from] : [])), to];
+    open = [...still.flatMap(([from, min]) => (min < best ? [from] : [])), to];
   }
   const pieces: Segment[] = [];
   for (let to = count; to > 0; to = begins[to] ?? 0) {

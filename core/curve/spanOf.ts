@@ -8,10 +8,10 @@ import { lineAt } from './heat';
 /** What one quantity did within a stretch of a run. */
 export interface SpanFigures {
   quantity: Quantity;
-  least: number;
+  min: number;
   /** Mean over the time in which it was seen; of a counter there is none. */
   mean?: number | undefined;
-  most: number;
+  max: number;
   /** On the line between readings, at either end of the stretch; none where nothing was read around it. */
   first?: number | undefined;
   last?: number | undefined;
@@ -33,11 +33,11 @@ export function spanOf(run: RunRecord, from: number, to: number): SpanFigures[] 
     const [first, last] = [lineAt(track, from), lineAt(track, to)];
     const ends = [first, last].filter((each) => each !== undefined);
     if (end <= begin && ends.length === 0) return [];
-    let [least, most] = [Math.min(Infinity, ...ends), Math.max(-Infinity, ...ends)];
+    let [min, max] = [Math.min(Infinity, ...ends), Math.max(-Infinity, ...ends)];
     for (let row = begin; row < end; row += 1) {
       const value = track.values[row] ?? 0;
-      least = Math.min(least, value);
-      most = Math.max(most, value);
+      min = Math.min(min, value);
+      max = Math.max(max, value);
     }
     const gaps = quantity === 'watts' ? unseenSpans(run) : gapsOf(track);
     const isUnseen = gapWalk(gaps);
@@ -53,6 +53,6 @@ export function spanOf(run: RunRecord, from: number, to: number): SpanFigures[] 
       area += middle * (high - low);
       seen += high - low;
     }
-    return [{ quantity, least, most, mean: seen > 0 && !isCounter(quantity) ? area / seen : undefined, first, last, rows: end - begin }];
+    return [{ quantity, min, max, mean: seen > 0 && !isCounter(quantity) ? area / seen : undefined, first, last, rows: end - begin }];
   });
 }

@@ -6,7 +6,7 @@ import { fixed } from '../quantity/figures';
 import { firstAfter, rowsBetween, type SampleColumn } from '../samples/column';
 import type { Span } from '../samples/gaps';
 import { unseenSpans } from './energy';
-import { highest, holds } from './faults';
+import { highestValue, holds } from './faults';
 import { levelEnd, type EndLevel } from './levelEnd';
 import { goneBelow, displayedLevels, type RunLevels } from './milestones';
 import { segmentsOf } from './segments';
@@ -43,7 +43,7 @@ const DROP = { share: 0.08, within: 60 };
 /** A fall of so much of itself is none. */
 const STEADY = 0.02;
 /** Noise is looked for over so many neighbours at most, and over no more than this share of the bins: rows that a meter levels out are alike. */
-const APART = { most: 3, share: 1 / 30 };
+const APART = { max: 3, share: 1 / 30 };
 
 /**
  * Noise of the bins, as a standard deviation of normal noise: how far each lies from the middle of its neighbours, which a straight fall does not change.
@@ -54,7 +54,7 @@ function noiseOf({ means, seen }: TimeMeans, peak: number): number {
   const values = [...means].filter((_, bin) => (seen[bin] ?? 0) > 0.5);
   const changed = values.filter((value, index) => index === 0 || value !== values[index - 1]);
   const told = changed.length >= 40 ? changed : values;
-  const lags = Math.max(1, Math.min(APART.most, Math.floor(told.length * APART.share)));
+  const lags = Math.max(1, Math.min(APART.max, Math.floor(told.length * APART.share)));
   const found = Array.from({ length: lags }, (_, index) => {
     const lag = index + 1;
     const off: number[] = [];
@@ -181,7 +181,7 @@ function stretchStages(run: RunRecord, watts: SampleColumn, levels: RunLevels, w
   if (watts.seconds.length < 4) return [];
   const bins = binned(watts, unseenSpans(run));
   const { from, width, means } = bins;
-  const peak = highest(watts);
+  const peak = highestValue(watts);
   const noise = noiseOf(bins, peak);
   const worth = noise * noise * Math.log(Math.max(means.length, 8));
   const [start, end] = [watts.seconds[0] ?? from, watts.seconds[watts.seconds.length - 1] ?? from];
@@ -210,7 +210,7 @@ function stretchStages(run: RunRecord, watts: SampleColumn, levels: RunLevels, w
     const isHeld = held.some((hold) => Math.min(hold.to, span.to) - Math.max(hold.from, span.from) > (span.to - span.from) / 2);
     // No more than was read in it.
     const rows = rowsBetween(watts, span.from, span.to);
-    const most = rows.values.length > 0 ? highest(rows) : mean;
+    const most = rows.values.length > 0 ? highestValue(rows) : mean;
     const within = (value: number) => Math.max(0, Math.min(most, value));
     const length = span.to - span.from;
     return {

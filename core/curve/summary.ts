@@ -110,7 +110,7 @@ export function summarise(run: RunRecord): Summary {
     stop: run.stop && endingWord(run.stop),
     timeTo80: inWords(80),
     timeTo100: start === undefined ? withoutLevels(run) : inWords(100),
-    outline: rangeOf(outlined, { most: OUTLINE_POINTS, ...(run.sampled.has(drawn) && { gaps: gapsOf(outlined) }) }),
+    outline: rangeOf(outlined, { max: OUTLINE_POINTS, ...(run.sampled.has(drawn) && { gaps: gapsOf(outlined) }) }),
     ...(drawn !== 'percent' && { outlineOf: drawn }),
     reads: readsOf(run, drawn),
   };

@@ -14,14 +14,14 @@ export interface TimeMeans {
 }
 
 /** Bins at most: a longer run has wider ones. */
-const MOST = 1000;
+const MOST_BINS = 1000;
 /** The shortest bin, in seconds. */
 const SHORTEST = 10;
 
 /** The interval between rows that half of them keep, in seconds. */
 function usualInterval({ seconds }: SampleColumn): number {
   const steps: number[] = [];
-  const stride = Math.max(1, Math.floor(seconds.length / MOST));
+  const stride = Math.max(1, Math.floor(seconds.length / MOST_BINS));
   for (let row = stride; row < seconds.length; row += stride) steps.push(((seconds[row] ?? 0) - (seconds[row - stride] ?? 0)) / stride);
   return steps.sort((one, other) => one - other)[Math.floor(steps.length / 2)] ?? SHORTEST;
 }
@@ -35,7 +35,7 @@ function usualInterval({ seconds }: SampleColumn): number {
 export function timeMeans(column: SampleColumn, unseen: readonly Span[] = gapsOf(column)): TimeMeans {
   const { seconds, values } = column;
   const [first, to] = [seconds[0] ?? 0, seconds[seconds.length - 1] ?? 0];
-  const [finest, interval] = [Math.max(SHORTEST, (to - first) / MOST), usualInterval(column)];
+  const [finest, interval] = [Math.max(SHORTEST, (to - first) / MOST_BINS), usualInterval(column)];
   const width = Math.max(finest, interval);
   // Where a bin holds one row, that row stands in its middle.
   const from = interval > finest ? first - width / 2 : first;

@@ -10,7 +10,7 @@ const roundingOf = ({ step = 1 }: Levels) => step / Math.sqrt(12);
 /** No level is known better than this, in %. */
 const LEAST = 0.15;
 /** How long before a nominal time the last reading may lie and still serve: a share of its interval, and so many seconds. */
-const MISSED = { share: 0.1, most: 60 };
+const MISSED = { share: 0.1, max: 60 };
 
 /** A level, or a gain, at a nominal time. In %. */
 export interface ValueAt {
@@ -94,7 +94,7 @@ function carriedOn(percent: Track, seconds: number, levels: Levels, rounding: nu
   if (!before || !one) return undefined;
   const wait = seconds - one.seconds;
   const interval = one.seconds - before.seconds;
-  if (wait > Math.min(MISSED.share * interval, MISSED.most)) return undefined;
+  if (wait > Math.min(MISSED.share * interval, MISSED.max)) return undefined;
   const slope = Math.max(0, (one.value - before.value) / (one.seconds - before.seconds));
   const value = Math.min(100, one.value + slope * wait);
   const fastest = Math.max(levels.pace.drawsIn ?? 0, 2 * slope);

@@ -17,7 +17,7 @@ export interface Volts {
 /** A change of so many volts is a step, not a sag under load; of a supply that follows the battery, of so many more. */
 const STEP = { fixed: 0.9, stepping: 2 };
 /** The voltages of fixed supplies, and how far off a meter reads them at the cable. */
-const USUAL = { volts: [5, 9, 12, 15, 20, 28, 36, 48], within: 0.06 };
+const FIXED_SUPPLIES = { volts: [5, 9, 12, 15, 20, 28, 36, 48], within: 0.06 };
 /** A step counts once it has stood for so many rows, or was read by hand. */
 const STANDS = 3;
 /** Rows of volts from which the kind of supply can be told. */
@@ -60,8 +60,8 @@ export function voltSteps(run: Pick<RunRecord, 'tracks' | 'sampled'>): Volts {
 
 /** The voltage of fixed supplies that is nearest. */
 export const nearest = (volts: number) =>
-  USUAL.volts.reduce((best, each) => (Math.abs(each - volts) < Math.abs(best - volts) ? each : best));
-const isOff = (volts: number) => volts > RAISED && Math.abs(volts - nearest(volts)) > nearest(volts) * USUAL.within;
+  FIXED_SUPPLIES.volts.reduce((best, each) => (Math.abs(each - volts) < Math.abs(best - volts) ? each : best));
+const isOff = (volts: number) => volts > RAISED && Math.abs(volts - nearest(volts)) > nearest(volts) * FIXED_SUPPLIES.within;
 
 /**
  * What kind of supply it is: *stepping* where volts were requested that no fixed supply has, where too many of its volts lie off every usual voltage, or

@@ -143,8 +143,8 @@ function gainOver(levels: RunLevels, from: number, to: number): number | undefin
   const [one, other] = [levelEnd(levels, from, to - from), levelEnd(levels, to, to - from)];
   if (!one || !other || (one.percent >= 100 && other.percent >= 100)) return undefined;
   const gain = other.percent - one.percent;
-  const isTold = Math.abs(gain) > 2 * Math.hypot(one.uncertainty, other.uncertainty);
-  return isTold || (one.isRead && other.isRead) ? gain : undefined;
+  const isDistinguishable = Math.abs(gain) > 2 * Math.hypot(one.uncertainty, other.uncertainty);
+  return isDistinguishable || (one.isRead && other.isRead) ? gain : undefined;
 }
 
 /** A counter as read within a minute of a moment. */

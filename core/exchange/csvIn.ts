@@ -472,7 +472,7 @@ class RowReader {
   startsAt: number | undefined;
   /** Where the figures of a log stand that holds nothing else. */
   private readonly plain:
-    { time: { at: number; scale: number }; figures: { at: number; convert: Convert; least: number; most: number }[] } | undefined;
+    { time: { at: number; scale: number }; figures: { at: number; convert: Convert; min: number; max: number }[] } | undefined;
   /** The row that was read last, where it was plain. */
   readonly quantities: readonly Quantity[];
   readonly values: Float64Array;
@@ -506,8 +506,8 @@ class RowReader {
         figures: figures.map(({ at, convert, quantity }) => ({
           at,
           convert,
-          least: quantityOf(quantity).least,
-          most: quantityOf(quantity).most,
+          min: quantityOf(quantity).min,
+          max: quantityOf(quantity).max,
         })),
       };
     this.quantities = figures.map(({ quantity }) => quantity);
@@ -528,10 +528,10 @@ class RowReader {
     for (let index = 0; index < plain.figures.length; index += 1) {
       const figure = plain.figures[index];
       if (!figure) return false;
-      const { at, convert, least, most } = figure;
+      const { at, convert, min, max } = figure;
       const cell = cells[at] ?? '';
       const value = cell === '' ? Number.NaN : convert(this.plainNumber(cell));
-      if (cell !== '' && !(value >= least && value <= most)) return false;
+      if (cell !== '' && !(value >= min && value <= max)) return false;
       this.values[index] = value;
     }
     this.seconds = seconds;
@@ -623,8 +623,8 @@ class RowReader {
     const value = convert(this.number(cell.replace(UNIT, '')));
     if (isKept(quantity, value)) return value;
     if (quantity === 'percent') throw this.refusal(cell, 'is not a level from 0 to 100 %', MEND);
-    const { least, most } = quantityOf(quantity);
-    throw this.refusal(cell, 'cannot be', MEND, `: from ${least} to ${most} is kept`);
+    const { min, max } = quantityOf(quantity);
+    throw this.refusal(cell, 'cannot be', MEND, `: from ${min} to ${max} is kept`);
   }
 
   /** A number with a decimal point, and without the marks that part its thousands. */
@@ -698,11 +698,11 @@ class RowReader {
       if (seconds === undefined) throw this.refusal(cell, 'is a day without a time', 'Write the time too, or say which column has it.');
       this.at(midnight + Math.round(seconds * 1000), read);
     } else if (counted !== undefined) {
-      if (counted > MOMENTS.most) throw this.refusal(cell, 'is not between 1970 and 2199', MEND);
+      if (counted > MOMENTS.max) throw this.refusal(cell, 'is not between 1970 and 2199', MEND);
       this.at(Math.round(counted), read, true);
       read.seconds = counted / 1000;
     } else if (!Number.isNaN(instant)) {
-      if (instant < MOMENTS.least || instant > MOMENTS.most) throw this.refusal(cell, 'is not between 1970 and 2199', MEND);
+      if (instant < MOMENTS.min || instant > MOMENTS.max) throw this.refusal(cell, 'is not between 1970 and 2199', MEND);
       const { seconds: elapsed } = read;
       this.at(instant, read, ZONE.test(cell));
       if (!Number.isNaN(elapsed)) read.seconds = elapsed;

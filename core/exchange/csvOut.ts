@@ -67,7 +67,7 @@ export function writeCsv(run: RunInk, samples: Samples = {}): string {
 }
 
 /** ISO 8601; nothing past what dates are kept for, as the last rows of a log may be. */
-const clockTime = (at: number): string => (at >= MOMENTS.least && at <= MOMENTS.most ? new Date(at).toISOString() : '');
+const clockTime = (at: number): string => (at >= MOMENTS.min && at <= MOMENTS.max ? new Date(at).toISOString() : '');
 
 /** What a trial says beside its figures, in words: `Cobble 20, awake: charges fast; chime yes; held to 9 V`. */
 function trialNote({

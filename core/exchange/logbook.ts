@@ -86,7 +86,7 @@ const head = (): Pick<Logbook, 'format' | 'schema' | 'exportedAt'> => ({
 export const logbookOf = (rest: Partial<Rest>, runs: StoredRun[] = []): Logbook => ({ ...head(), ...NOTHING_ELSE, ...rest, runs });
 
 /** How many numbers of a column are put into words at once. */
-const HANDFUL = 50_000;
+const NUMBERS_AT_ONCE = 50_000;
 
 /** A run in JSON, in parts: a meter's columns may be longer than any text. */
 function* runParts({ header, entries, samples, logs = {} }: StoredRun): Generator<string> {
@@ -115,7 +115,8 @@ function* samplesParts(samples: Samples): Generator<string> {
 }
 
 function* numberParts(numbers: Float64Array): Generator<string> {
-  for (let from = 0; from < numbers.length; from += HANDFUL) yield (from > 0 ? ',' : '') + numbers.subarray(from, from + HANDFUL).join(',');
+  for (let from = 0; from < numbers.length; from += NUMBERS_AT_ONCE)
+    yield (from > 0 ? ',' : '') + numbers.subarray(from, from + NUMBERS_AT_ONCE).join(',');
 }
 
 /**

@@ -195,7 +195,7 @@ export function readColumns(
   devices: readonly (Surfaces | undefined)[] = [],
 ): { columns: PaperColumn[]; faults: PaperFault[] } {
   const faults: PaperFault[] = [];
-  const count = cells.reduce((most, row) => Math.max(most, row.length), 0);
+  const count = cells.reduce((max, row) => Math.max(max, row.length), 0);
   const columns: PaperColumn[] = Array.from({ length: count }, () => ({ drafts: [] }));
   const fulls: { row: number; column: number; seconds: number; isSeen: boolean }[] = [];
   const readOnce = (cell: string, seconds: number, column: number) => {

@@ -7,7 +7,7 @@ const filledTo = (cells: readonly string[], length: number): string[] => Array.f
 
 /** How many columns it has. */
 export const columnsIn = ({ facts, cells }: PaperGrid): number =>
-  cells.reduce((most, row) => Math.max(most, row.length), Math.max(0, ...Object.values(facts).map(({ length }) => length)));
+  cells.reduce((max, row) => Math.max(max, row.length), Math.max(0, ...Object.values(facts).map(({ length }) => length)));
 
 /** Whether nothing was read or said yet; times alone are nothing. */
 export const isBlank = ({ facts, cells }: PaperGrid): boolean =>

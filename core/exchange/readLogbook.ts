@@ -9,7 +9,7 @@ import { ImportError, short } from './importError';
 import { JsonSplitter, parseJson } from './jsonPieces';
 import type { Logbook, StoredRun } from './logbook';
 import { migrate } from './migrate';
-import { runMisfit, within } from './runMisfit';
+import { runMisfit, prefixed } from './runMisfit';
 import { typedSamples } from './samplesFit';
 import { rememberedSchema, settingsSchema } from './settings';
 
@@ -132,7 +132,7 @@ export class LogbookReader {
     const raised = this.migrated({ [key]: [parseJson(text, this.name)] })[key];
     const item: unknown = Array.isArray(raised) ? raised[0] : undefined;
     const schema = LISTS[key];
-    const found = within(place, schema ? misfit(schema, item) : runMisfit(item));
+    const found = prefixed(place, schema ? misfit(schema, item) : runMisfit(item));
     if (found) throw this.unfit(found);
     const kept = schema ? item : this.keep(this.run(item as StoredRun));
     if (kept !== undefined) items.push(kept);

@@ -30,4 +30,4 @@ export function runFromCsv(csv: CsvRun, header: Header, nextId: () => string, no
 
 /** A moment of a run, within what is kept: the last rows of a log may lie past it. */
 const momentOf = ({ plugInAt }: Header, seconds: number): number =>
-  Math.min(MOMENTS.most, Math.max(MOMENTS.least, plugInAt + Math.round(seconds * 1000)));
+  Math.min(MOMENTS.max, Math.max(MOMENTS.min, plugInAt + Math.round(seconds * 1000)));

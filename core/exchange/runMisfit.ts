@@ -14,10 +14,10 @@ export function runMisfit(run: unknown): Misfit | undefined {
   const stranger = Object.keys(run).find((key) => !KNOWN.has(key));
   if (stranger !== undefined) return { path: short(stranger), says: 'is no part of a run' };
   return (
-    within('header', partMisfit('header', header)) ??
+    prefixed('header', partMisfit('header', header)) ??
     (Array.isArray(entries) ? entriesMisfit(entries) : { path: 'entries', says: 'is not a list' }) ??
-    (samples === undefined ? undefined : within('samples', samplesMisfit(samples))) ??
-    (logs === undefined ? undefined : within('logs', logsMisfit(logs)))
+    (samples === undefined ? undefined : prefixed('samples', samplesMisfit(samples))) ??
+    (logs === undefined ? undefined : prefixed('logs', logsMisfit(logs)))
   );
 }
 
@@ -25,7 +25,7 @@ function logsMisfit(logs: unknown): Misfit | undefined {
   if (typeof logs !== 'object' || logs === null || Array.isArray(logs)) return { path: '', says: 'is not a set of logs' };
   for (const [log, samples] of Object.entries(logs)) {
     const found = misfit(idField(), log) ?? samplesMisfit(samples);
-    if (found) return within(short(log), found);
+    if (found) return prefixed(short(log), found);
   }
   return undefined;
 }
@@ -58,7 +58,7 @@ function entriesMisfit(entries: readonly unknown[]): Misfit | undefined {
   const ids = new Set<string>();
   for (const [index, entry] of entries.entries()) {
     const place = `entries[${index}]`;
-    const found = within(place, entryMisfit(entry));
+    const found = prefixed(place, entryMisfit(entry));
     if (found) return found;
     const { id } = entry as { id: string };
     if (ids.has(id)) return { path: place, says: `has the id of another entry of its run (${id})` };
@@ -68,6 +68,6 @@ function entriesMisfit(entries: readonly unknown[]): Misfit | undefined {
 }
 
 /** The same, said of what it lies in. */
-export function within(place: string, found: Misfit | undefined): Misfit | undefined {
+export function prefixed(place: string, found: Misfit | undefined): Misfit | undefined {
   return found && { ...found, path: found.path ? `${place}.${found.path}` : place };
 }

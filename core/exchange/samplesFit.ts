@@ -33,7 +33,7 @@ function isColumn(column: unknown): column is Column {
 }
 
 function columnMisfit(quantity: Quantity, { seconds, values }: Column): Misfit | undefined {
-  const { least, most } = quantityOf(quantity);
+  const { min, max } = quantityOf(quantity);
   const at = (name: 'seconds' | 'values', row: number) => `${quantity}.${name}[${row}]`;
   let before = 0;
   for (let row = 0; row < seconds.length; row += 1) {
@@ -41,8 +41,8 @@ function columnMisfit(quantity: Quantity, { seconds, values }: Column): Misfit |
     // Written so that what is no number fails too.
     if (typeof second !== 'number' || !(second >= before && second <= LONGEST_RUN))
       return { path: at('seconds', row), says: 'is before the row above it, or no time of a run' };
-    if (typeof value !== 'number' || !(value >= least && value <= most))
-      return { path: at('values', row), says: `is not a number from ${least} to ${most}` };
+    if (typeof value !== 'number' || !(value >= min && value <= max))
+      return { path: at('values', row), says: `is not a number from ${min} to ${max}` };
     before = second;
   }
   return undefined;

@@ -36,7 +36,7 @@ export const settingsSchema = object({
     .of(
       number()
         .min(0)
-        .max(MOMENTS.most / 1000)
+        .max(MOMENTS.max / 1000)
         .required(),
     )
     .max(MOST_ASKED),

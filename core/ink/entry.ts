@@ -138,7 +138,7 @@ const EVENT_SCHEMAS = {
   /** When the program was back, epoch milliseconds. */
   away: object({ ...happened, event: named('away'), until: instantField() }).noUnknown(),
   /** By how much the wall clock was moved, in milliseconds, ahead above zero. */
-  clock: object({ ...happened, event: named('clock'), shift: number().integer().min(-MOMENTS.most).max(MOMENTS.most) }).noUnknown(),
+  clock: object({ ...happened, event: named('clock'), shift: number().integer().min(-MOMENTS.max).max(MOMENTS.max) }).noUnknown(),
 };
 type PlainEventId = Exclude<EventId, keyof typeof EVENT_SCHEMAS>;
 const plainEventSchema = object({ ...happened, event: named(...EVENTS.map(({ id }) => id)) }).noUnknown();

@@ -6,9 +6,9 @@ export { idField } from '../bench/fields';
 
 /** A value of a quantity, within what is kept of it. */
 export function fieldFigure(quantity: Quantity) {
-  const { least, most } = quantityOf(quantity);
-  return number().min(least).max(most);
+  const { min, max } = quantityOf(quantity);
+  return number().min(min).max(max);
 }
 
 /** A moment, epoch milliseconds. */
-export const instantField = () => number().integer().min(MOMENTS.least).max(MOMENTS.most);
+export const instantField = () => number().integer().min(MOMENTS.min).max(MOMENTS.max);

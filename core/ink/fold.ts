@@ -6,7 +6,7 @@ import { POWER_COMES, POWER_GOES } from './events';
 import { EMPTY_TRACK, sighting, sightings, type Sighting, type Track } from './track';
 import type { Logs, Samples } from '../samples/column';
 import { gapsOf, type Span } from '../samples/gaps';
-import { laidOut, saidWhere, shapeOf, type LaidLog } from './laidOut';
+import { withLogs, saidWhere, shapeOf, type LaidLog } from './withLogs';
 import { QUANTITIES, type Quantity } from '../quantity/quantity';
 import type { Elapsed, Moment, WallTime } from '../quantity/times';
 
@@ -156,7 +156,7 @@ export function foldRun(asStarted: Header, entries: readonly Entry[], samples: S
   const seen = inOrder(readings, (one, other) => one.seconds - other.seconds || one.reading.seq - other.reading.seq);
 
   if (!stop && kept.to < Infinity) stop = trimmedAt(header, kept.to, outside);
-  const laid = laidOut(asStarted, shape, standing, samples, logs);
+  const laid = withLogs(asStarted, shape, standing, samples, logs);
   const columns: Samples = { ...laid.samples, watts: laid.samples.watts ?? sampledPower(laid.samples) };
   const tracks = {} as Record<Quantity, Track>;
   for (const quantity of QUANTITIES) tracks[quantity] = merge(handTrack(seen, quantity), columns[quantity], quantity !== 'percent');
@@ -211,7 +211,7 @@ export function withoutTracks(record: RunRecord): RunInk {
 export function streamsLaid(asStarted: Header, entries: readonly Entry[], samples: Samples = {}, logs: Logs = {}): Samples {
   const struck = strikes(entries);
   const standing = entries.filter(({ id }) => !struck.has(id));
-  return laidOut(asStarted, shapeOf(asStarted, standing), standing, samples, logs).samples;
+  return withLogs(asStarted, shapeOf(asStarted, standing), standing, samples, logs).samples;
 }
 
 /** What was seen or done at its moment, rather than said of the whole run. */

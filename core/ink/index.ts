@@ -33,7 +33,7 @@ export { chargedBy } from './sequence';
 export { sourceKey } from './sourceKey';
 export { SCHEMA } from './version';
 export { EMPTY_TRACK, sighting, sightings, trackOf, type Sighting, type Track } from './track';
-export { type LaidLog } from './laidOut';
+export { type LaidLog } from './withLogs';
 export {
   chargingTime,
   elapsedAt,

@@ -7,7 +7,7 @@ const PARTS = new Set<string>([...QUANTITIES, 'seq', 'id', 'at', 'written', 'kin
 /** Longer ones are for the schema to judge. */
 const LONGEST_NOTE = 1000;
 const isId = (value: unknown) => typeof value === 'string' && ID.test(value);
-const isMoment = (value: unknown) => Number.isInteger(value) && Number(value) >= MOMENTS.least && Number(value) <= MOMENTS.most;
+const isMoment = (value: unknown) => Number.isInteger(value) && Number(value) >= MOMENTS.min && Number(value) <= MOMENTS.max;
 const isPlace = (value: unknown) => Number.isInteger(value) && Number(value) >= 1 && Number(value) <= 1e6;
 /** What tells one header, or one entry, from others that are alike; and whether that surely fits. */
 export const OWN: Readonly<Record<'header' | 'entry', Readonly<Record<string, (value: unknown) => boolean>>>> = {

@@ -1,11 +1,11 @@
 import type { Stretch } from './calendar';
-import type { LayOut } from './layOut';
+import type { Schedule } from './schedule';
 import type { Job, Placed, Problem } from './jobs';
 import { runKey, runsLeft, type PlannedRun } from './matrix';
 import { racesOf } from './races';
 import { unitsIn, type GearAtHand } from './setups';
 import type { Study } from './study';
-import { laid } from './search';
+import { scheduled } from './search';
 
 /** What is in the calendar: a run, or a race of several, with its times in epoch seconds. */
 export interface Appointment {
@@ -26,7 +26,7 @@ export interface Appointment {
 }
 
 /** The calendar of a study whose jobs have their places, in the order in which they start. */
-export function agendaOf({ runs, setUp, problem }: LayOut, placed: readonly Placed[]): Appointment[] {
+export function agendaOf({ runs, setUp, problem }: Schedule, placed: readonly Placed[]): Appointment[] {
   return placed.map(({ job, at, end, visits, unread }) => ({
     key: job.key,
     runs: runs.get(job.key) ?? [],
@@ -69,10 +69,10 @@ export function tallyOf(placed: readonly Pick<Placed, 'visits'>[], { windows }: 
 const startOfDay = (seconds: number) => new Date(seconds * 1000).setHours(0, 0, 0, 0) / 1000;
 
 /** The same jobs one after another in the same hours, in the order of the study, unpinned: what there was without a plan. */
-export function oneAfterAnother({ problem, order }: Pick<LayOut, 'problem' | 'order'>): Placed[] | undefined {
+export function oneAfterAnother({ problem, order }: Pick<Schedule, 'problem' | 'order'>): Placed[] | undefined {
   const jobs: Job[] = problem.jobs.map((job) => ({ ...job, spans: [...job.spans, { resource: 'table', from: 0, to: job.length }] }));
   const inOrder = order.flatMap((key) => jobs.find((job) => job.key === key) ?? []);
-  return laid({ ...problem, jobs, pins: new Map() }, inOrder)?.placed;
+  return scheduled({ ...problem, jobs, pins: new Map() }, inOrder)?.placed;
 }
 
 /** The run to make next: the first in the calendar as it was laid, else in the order of the study. @param made cells of the runs that were made */

@@ -48,28 +48,28 @@ function spansByResource(jobs: readonly Job[]): Map<string, Item[]> {
   return all;
 }
 
-function boundOf(resource: string, spans: readonly Item[], most: number, { windows, earliest }: Problem): Bound | undefined {
+function boundOf(resource: string, spans: readonly Item[], max: number, { windows, earliest }: Problem): Bound | undefined {
   const before = Math.max(0, ...spans.map(({ from }) => -from));
   const first = windows[0]?.from ?? earliest;
   // By time alone, day and night.
   const total = sum(spans.map(({ from, to }) => to - from));
   const shortest = Math.min(...spans.map(({ to }) => to));
-  const byTime = Math.max(first + shortest, first - before + total / most);
+  const byTime = Math.max(first + shortest, first - before + total / max);
 
   const inHours = spans.filter(({ overnight }) => !overnight).map(({ from, to }) => to - from);
   if (inHours.length === 0) return { at: byTime, resource, windows: 1 };
-  const packed = pack(inHours, most, before, windows);
+  const packed = pack(inHours, max, before, windows);
   if (!packed) return undefined;
   const { index, rest } = packed;
   const opens = windows[index]?.from ?? first;
   const least = Math.min(...spans.filter(({ overnight }) => !overnight).map(({ to }) => to));
-  return { at: Math.max(byTime, opens + Math.max(least, rest / most - before)), resource, windows: index + 1 };
+  return { at: Math.max(byTime, opens + Math.max(least, rest / max - before)), resource, windows: index + 1 };
 }
 
 /** Which stretch is the last that is needed, from 0, and how much is left for it at least. */
 function pack(
   items: readonly number[],
-  most: number,
+  max: number,
   before: number,
   windows: readonly Stretch[],
 ): { index: number; rest: number } | undefined {
@@ -83,8 +83,8 @@ function pack(
     const rest = total - filled;
     const fill = fillings.get(size) ?? bestFilling(items, size);
     fillings.set(size, fill);
-    filled += most * fill;
-    for (const each of sizes) room.set(each, (room.get(each) ?? 0) + most * Math.floor(size / each));
+    filled += max * fill;
+    for (const each of sizes) room.set(each, (room.get(each) ?? 0) + max * Math.floor(size / each));
     const fits = sizes.every((each) => (room.get(each) ?? 0) >= items.filter((item) => item >= each).length);
     if (filled >= total && fits) return { index, rest: Math.max(0, rest) };
   }

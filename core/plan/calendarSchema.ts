@@ -12,8 +12,8 @@ const hoursSchema = object({ day: number().integer().min(1).max(7).required(), f
 /** Hours of a weekday at which a person is there; `day` 1 is Monday; minutes from midnight, by the clock on the wall. */
 export type Hours = InferType<typeof hoursSchema>;
 
-const amount = (least: number, most: number, message: string) =>
-  number().typeError(message).min(least, message).max(most, message).required(message);
+const amount = (min: number, max: number, message: string) =>
+  number().typeError(message).min(min, message).max(max, message).required(message);
 
 /** Runs that are started together stand in one name. */
 const LONGEST_RUNS = 4000;
@@ -23,7 +23,7 @@ const [MOST_HOURS, MOST_LAID] = [70, 20_000];
 /** Whether a day is in the calendar at all, and within what is kept. */
 function isDay(day: string | undefined): boolean {
   const at = Date.parse(`${day ?? ''}T00:00:00Z`);
-  return at >= MOMENTS.least && at <= MOMENTS.most && new Date(at).toISOString().startsWith(day ?? '');
+  return at >= MOMENTS.min && at <= MOMENTS.max && new Date(at).toISOString().startsWith(day ?? '');
 }
 
 /** A run with its time: `at` is when the person sits down to it, epoch milliseconds. */

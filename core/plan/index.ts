@@ -8,7 +8,7 @@ export { endsAttended } from './ends';
 export { readHours, writeHours } from './hoursText';
 export { costOf } from './cost';
 export { type Placed, type Problem } from './jobs';
-export { layOut, type LayOut } from './layOut';
+export { schedule, type Schedule } from './schedule';
 export { cellsOf, progressOf, runKey, type PlannedRun, type MatrixProgress } from './matrix';
 export { restored, search, type Found } from './search';
 export { gearNames, runInWords, studySetupsOf, sourceOf, willNotCharge, type GearAtHand, type Setup } from './setups';

@@ -10,23 +10,23 @@ const TRIES = 40;
 /**
  * Runs put together into races: runs of one repeat that share no gear and can start from one strip at the same instant.
  *
- * @param most how many can charge at once: sockets, and meters where each needs one
+ * @param max how many can charge at once: sockets, and meters where each needs one
  * @param unitsOf how many identical units of a device there are
  * @returns races in the order of their first runs; as few as were found
  */
-export function racesOf(runs: readonly PlannedRun[], most: number, unitsOf: UnitsOf = () => 1): PlannedRun[][] {
+export function racesOf(runs: readonly PlannedRun[], max: number, unitsOf: UnitsOf = () => 1): PlannedRun[][] {
   const noise = seeded(1);
   const devices = [...new Set(runs.map(({ cell }) => cell.device))];
   const chargers = [...new Set(runs.map(({ cell }) => cell.charger))];
   // Along the diagonals of a full matrix no two cells share gear.
   const diagonal = ({ cell }: PlannedRun) =>
     (chargers.indexOf(cell.charger) + chargers.length - devices.indexOf(cell.device)) % chargers.length;
-  let fewest = firstFit(runs, most, unitsOf);
+  let fewest = firstFit(runs, max, unitsOf);
   for (let count = 0; count < TRIES; count += 1) {
     const weight = new Map(runs.map((run) => [run, count === 0 ? diagonal(run) : noise()]));
     const found = firstFit(
       [...runs].sort((one, other) => (weight.get(one) ?? 0) - (weight.get(other) ?? 0)),
-      most,
+      max,
       unitsOf,
     );
     if (found.length < fewest.length) fewest = found;
@@ -37,11 +37,11 @@ export function racesOf(runs: readonly PlannedRun[], most: number, unitsOf: Unit
   return fewest.sort(([one], [other]) => placeOf(one) - placeOf(other));
 }
 
-function firstFit(runs: readonly PlannedRun[], most: number, unitsOf: UnitsOf): PlannedRun[][] {
+function firstFit(runs: readonly PlannedRun[], max: number, unitsOf: UnitsOf): PlannedRun[][] {
   const races: PlannedRun[][] = [];
   for (const run of runs) {
     const { device } = run.cell;
-    const isRoom = (race: PlannedRun[]) => race.length < most && race.filter(({ cell }) => cell.device === device).length < unitsOf(device);
+    const isRoom = (race: PlannedRun[]) => race.length < max && race.filter(({ cell }) => cell.device === device).length < unitsOf(device);
     const fitting = races.find((race) => isRoom(race) && race.every((other) => other.repeat === run.repeat && isApart(run, other)));
     if (fitting) fitting.push(run);
     else races.push([run]);

@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest';
 import exact from './fixtures/exact.json';
 import { bestFilling, lowerBound } from './bound';
 import type { Job, Placed, Problem } from './jobs';
-import { laid, search } from './search';
+import { scheduled, search } from './search';
 import { occupied, Timetable } from './timetable';
 
 /** Searches to the end, or until what was found is enough. */
@@ -116,7 +116,7 @@ describe('the shortest finish', () => {
           { capacity: { socket: sockets } },
         );
         const ends = orders(asked.jobs).flatMap((order) => {
-          const table = laid(asked, order);
+          const table = scheduled(asked, order);
           if (!table) return [];
           expectSound(table.placed, asked);
           return [Math.max(...table.placed.map(({ end }) => end))];
@@ -177,7 +177,7 @@ describe('what fits into no day', () => {
   });
 
   it('has no place where it is not', () => {
-    expect(laid(problem([{ ...long, overnight: false }]), [{ ...long, overnight: false }])).toBeUndefined();
+    expect(scheduled(problem([{ ...long, overnight: false }]), [{ ...long, overnight: false }])).toBeUndefined();
     expect(planOf(problem([{ ...long, overnight: false }]))).toMatchObject({ placed: [], bound: undefined });
   });
 });

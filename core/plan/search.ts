@@ -20,7 +20,7 @@ const NONE: ReadonlyMap<string, number> = new Map();
 /** Most plans that are tried, beside those of the exhaustive search of small problems. */
 const TRIES = 3000;
 /** Problems up to this many jobs are searched exhaustively. */
-const FEW = 8;
+const FEW_JOBS = 8;
 /** Places that the exhaustive search looks into at most. */
 const MOST_PLACES = 60_000;
 /** How much later than its first fit a job is tried where only the person’s time stands in the way, in seconds. */
@@ -64,12 +64,12 @@ export function* search(problem: Problem, order: readonly string[], before: Read
 
   for (const each of [free, longestFirst(free), scarcestFirst(free)]) {
     for (const times of before.size > 0 ? [before, NONE] : [NONE]) {
-      const table = laid(problem, each, times);
+      const table = scheduled(problem, each, times);
       if (table) keepIfBetter(table);
     }
   }
   yield { ...found };
-  if (free.length <= FEW && !isShortest()) exhaust(problem, free, found.finish, keepIfBetter, isShortest);
+  if (free.length <= FEW_JOBS && !isShortest()) exhaust(problem, free, found.finish, keepIfBetter, isShortest);
   yield { ...found };
 
   const noise = seeded(free.length + 1);
@@ -78,7 +78,7 @@ export function* search(problem: Problem, order: readonly string[], before: Read
   while (found.tried < TRIES && free.length > 1 && !isBest() && Number.isFinite(found.finish)) {
     found.tried += 1;
     const next = varied(current, noise);
-    const table = laid(problem, next, found.tried % 2 === 0 ? before : NONE);
+    const table = scheduled(problem, next, found.tried % 2 === 0 ? before : NONE);
     if (table) {
       const wished = disruption(table.placed);
       if (table.finish < finish || (table.finish === finish && wished <= wish) || noise() < 0.01)
@@ -95,7 +95,7 @@ export function* search(problem: Problem, order: readonly string[], before: Read
  *
  * @returns `undefined` when one fits nowhere
  */
-export function laid(problem: Problem, order: readonly Job[], before: ReadonlyMap<string, number> = NONE): Timetable | undefined {
+export function scheduled(problem: Problem, order: readonly Job[], before: ReadonlyMap<string, number> = NONE): Timetable | undefined {
   const table = pinned(problem);
   const rest = order.filter((job) => {
     const at = before.get(job.key);
@@ -120,7 +120,7 @@ export function laid(problem: Problem, order: readonly Job[], before: ReadonlyMa
  */
 export function restored(given: Problem, times: ReadonlyMap<string, number>): Placed[] | undefined {
   const problem = { ...given, earliest: 0 };
-  const placed = laid(
+  const placed = scheduled(
     problem,
     problem.jobs.filter(({ key }) => !problem.pins.has(key)),
     times,

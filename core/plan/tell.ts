@@ -52,12 +52,12 @@ export const runCountsOf = (runs: readonly number[]): RunCounts['all'] =>
 export const evenly = (repeats: number, setups = 2): RunCounts => ({ own: repeats, all: new Map([[repeats, setups]]) });
 
 /** The same with no setup run less often than so. */
-const raisedTo = (least: number, { own, all }: RunCounts): RunCounts => ({
-  own: Math.max(least, own),
+const raisedTo = (min: number, { own, all }: RunCounts): RunCounts => ({
+  own: Math.max(min, own),
   all: rollup(
     [...all],
     (some) => sum(some, ([, setups]) => setups),
-    ([runs]) => Math.max(least, runs),
+    ([runs]) => Math.max(min, runs),
   ),
 });
 

@@ -12,13 +12,13 @@ export function fixed(value: number, decimals = 0): string {
 }
 
 /** A figure with as few decimals as it needs, at most so many: `9`, `26.1`. */
-export function trimmed(value: number, most = 2): string {
-  const rounded = Number(value.toFixed(most));
+export function trimmed(value: number, max = 2): string {
+  const rounded = Number(value.toFixed(max));
   return inManner(`${rounded < 0 ? '−' : ''}${Math.abs(rounded)}`);
 }
 
 /** A figure kept in `unit`, as short as it can be, with the unit in which it is shown: `26.1 W`, `98.6 °F`. */
-export const inUnit = (value: number, unit: string, most = 2): string => `${trimmed(shownIn(unit, value), most)} ${shownUnit(unit)}`;
+export const inUnit = (value: number, unit: string, max = 2): string => `${trimmed(shownIn(unit, value), max)} ${shownUnit(unit)}`;
 
 /** A temperature in the chosen scale: `37.0 °C`. @param celsius as it is kept */
 export const temperature = (celsius: number, decimals = 1): string => `${fixed(shownIn('°C', celsius), decimals)} ${shownUnit('°C')}`;
@@ -36,11 +36,11 @@ export const priced = (figure: string): string => `${currencySign()}${figure}`;
  * Digits after the point that a margin supports: the last one written is never smaller than the margin.
  *
  * @param margin in the unit of the figure, ≥ 0
- * @param most   decimals to use when the margin is smaller than any of them
+ * @param max   decimals to use when the margin is smaller than any of them
  */
-export function decimalsFor(margin: number, most: number): number {
-  if (margin <= 0) return most;
-  return Math.min(most, Math.max(0, Math.floor(-Math.log10(margin))));
+export function decimalsFor(margin: number, max: number): number {
+  if (margin <= 0) return max;
+  return Math.min(max, Math.max(0, Math.floor(-Math.log10(margin))));
 }
 
 /** `p` as a share of a hundred, signed: `−30 %`, `+12 %`. */
@@ -49,19 +49,19 @@ export function signedShare(share: number): string {
   return `${share > 0 && text !== '0' ? '+' : ''}${text} %`;
 }
 
-/** Digits after the point to which a figure with this margin is written: to the first digit of the margin. @param most decimals at most */
-export const placesFor = (margin: number, most: number): number =>
-  margin > 0 ? Math.min(most, Math.max(0, Math.ceil(-Math.log10(margin)))) : most;
+/** Digits after the point to which a figure with this margin is written: to the first digit of the margin. @param max decimals at most */
+export const placesFor = (margin: number, max: number): number =>
+  margin > 0 ? Math.min(max, Math.max(0, Math.ceil(-Math.log10(margin)))) : max;
 
 /**
  * A figure and its margin: to the first digit of the margin, and the margin rounded up: `27`, `2`; `13.2`, `0.3`.
  *
- * @param most decimals at most
+ * @param max decimals at most
  * @example withMargin(13.17, 0.21, 1) // { value: '13.2', margin: '0.3' }
  * @see JCGM 100:2008 (GUM) 7.2.6: an uncertainty has one or two significant digits, and its figure as many places.
  */
-export function withMargin(value: number, margin: number, most: number): { value: string; margin: string } {
-  const decimals = placesFor(margin, most);
+export function withMargin(value: number, margin: number, max: number): { value: string; margin: string } {
+  const decimals = placesFor(margin, max);
   const step = 10 ** -decimals;
   // A margin that is a whole step but for the last bit of its number is not rounded up to two.
   return { value: fixed(value, decimals), margin: fixed(Math.ceil(margin / step - 1e-9) * step, decimals) };

@@ -9,7 +9,7 @@ const RIGHT_TO_LEFT = /[\u0590-\u08ff\ufb1d-\ufdff\ufe70-\ufefc]/;
 export const isolated = (name: string): string => (RIGHT_TO_LEFT.test(name) ? `\u2068${name}\u2069` : name);
 
 /** A text of so many characters at most. */
-export const clipped = (text: string, most: number): string => (text.length > most ? `${text.slice(0, most - 1).trimEnd()}…` : text);
+export const clipped = (text: string, max: number): string => (text.length > max ? `${text.slice(0, max - 1).trimEnd()}…` : text);
 
 /** The longest that a sentence repeats of what was typed, of a cell, a name or an id, in characters: whoever reads it knows by then which it is. */
 export const MOST_QUOTED = 80;

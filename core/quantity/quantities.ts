@@ -18,8 +18,8 @@ export interface QuantityRow {
   /** The most that can be typed, where that is less than the most that is kept. */
   mostTyped?: number;
   /** The least and the most that is kept, by hand or from a meter: beyond lies a slip or a broken file, not a charge. */
-  least: number;
-  most: number;
+  min: number;
+  max: number;
   /** Heading in a CSV of this program. */
   heading: string;
   /** Whether that column is in every file, even if nothing stands in it. */
@@ -51,11 +51,11 @@ export interface QuantityRow {
 const same: Convert = (value) => value;
 const thousandth: Convert = (value) => value / 1000;
 
-const volts = { named: 'voltages', unit: 'V', typed: { v: same, mv: thousandth }, least: -500, most: 500 };
-const amps = { named: 'currents', unit: 'A', typed: { a: same, ma: thousandth }, least: -200, most: 200 };
-const watts = { named: 'powers', unit: 'W', typed: { w: same, mw: thousandth }, least: -5000, most: 5000 };
+const volts = { named: 'voltages', unit: 'V', typed: { v: same, mv: thousandth }, min: -500, max: 500 };
+const amps = { named: 'currents', unit: 'A', typed: { a: same, ma: thousandth }, min: -200, max: 200 };
+const watts = { named: 'powers', unit: 'W', typed: { w: same, mw: thousandth }, min: -5000, max: 5000 };
 const celsius = {
-  ...{ named: 'temperatures', unit: '°C', least: -100, most: 300, leastTyped: -40, mostTyped: 150 },
+  ...{ named: 'temperatures', unit: '°C', min: -100, max: 300, leastTyped: -40, mostTyped: 150 },
   typed: { c: same, '°c': same, f: celsiusFromFahrenheit, '°f': celsiusFromFahrenheit },
 };
 
@@ -69,7 +69,7 @@ const heat = (short: string) => ({ title: short.toLowerCase(), short, weight: 1.
  */
 export const TABLE = {
   percent: {
-    ...{ named: 'percentages', unit: '%', typed: { '': same, '%': same }, least: 0, most: 100, mostTyped: 100 },
+    ...{ named: 'percentages', unit: '%', typed: { '': same, '%': same }, min: 0, max: 100, mostTyped: 100 },
     heading: 'percent',
     always: true,
     headed: /percent|^%$|^battery\b|^level\b|^soc$|^state of charge|^charge\b/,
@@ -102,7 +102,7 @@ export const TABLE = {
     track: { title: 'watts at the cable', short: 'Power', weight: 2, axis: 'from zero', mark: ' W' },
   },
   wattHours: {
-    ...{ named: 'watt-hour counters', unit: 'Wh', typed: { wh: same }, least: -1_000_000, most: 1_000_000 },
+    ...{ named: 'watt-hour counters', unit: 'Wh', typed: { wh: same }, min: -1_000_000, max: 1_000_000 },
     heading: 'watt-hours',
     always: true,
     headed: /watt[ -]?hours?|^m?wh$|^energy\b/,
@@ -111,7 +111,7 @@ export const TABLE = {
     track: { title: 'energy so far', short: 'Energy', weight: 1.2, axis: 'from zero', mark: ' Wh', asked: true },
   },
   milliampHours: {
-    ...{ named: 'milliampere-hour counters', unit: 'mAh', typed: { mah: same }, least: -1e9, most: 1e9 },
+    ...{ named: 'milliampere-hour counters', unit: 'mAh', typed: { mah: same }, min: -1e9, max: 1e9 },
     heading: 'milliamp-hours',
     always: true,
     headed: /(milli)?amp(ere)?s?[ -]?hours?|^m?ah$|^capacity\b/,

@@ -16,8 +16,8 @@ export const TRACKED = QUANTITIES.filter((quantity) => quantityOf(quantity).trac
 
 /** Whether a value is one that is kept of a quantity. What is not a number is not. */
 export function isKept(quantity: Quantity, value: number): boolean {
-  const { least, most } = TABLE[quantity];
-  return value >= least && value <= most;
+  const { min, max } = TABLE[quantity];
+  return value >= min && value <= max;
 }
 
 /** Those that are drawn on the paper of another quantity. */

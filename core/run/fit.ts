@@ -1,6 +1,6 @@
 import { mean } from 'd3-array';
 import type { Device } from '../bench/device';
-import { holds, highest } from '../curve/faults';
+import { holds, highestValue } from '../curve/faults';
 import type { RunRecord } from '../ink/fold';
 import { sighting } from '../ink/track';
 import { feedOf } from '../power/feed';
@@ -39,7 +39,7 @@ const NONE: Fitted = { capacity: 1, limit: 1, taper: 1, ohms: 1 };
 /** How far each is usually off, as a share (common practice, no source): it holds back what readings do not tell. */
 const USUALLY = [0.15, 0.3, 0.7, 0.6];
 /** No factor is further off than this. */
-const MOST = 2.5;
+const MOST_FACTOR = 2.5;
 const ROWS = 60;
 const STEP = 60;
 /** Watts are as far off by this share of the highest as levels are by 1 %, and have this part of their weight. */
@@ -61,7 +61,7 @@ export function fitCase(run: RunRecord): FitCase | undefined {
   const negotiated = negotiate({ device, charger: header.charger, port: header.port, cable: header.cable, fed });
   if (!followCharge(negotiated, first.value, STEP, STEP)) return undefined;
   const rows = (track: typeof tracks.percent) =>
-    rangeOf(track, { from: first.seconds, most: ROWS }).flatMap(([seconds, value]): [number, number][] =>
+    rangeOf(track, { from: first.seconds, max: ROWS }).flatMap(([seconds, value]): [number, number][] =>
       value === undefined ? [] : [[seconds - first.seconds, value]],
     );
   return { negotiated, from: first.value, levels: rows(tracks.percent), watts: rows(tracks.watts) };
@@ -69,7 +69,7 @@ export function fitCase(run: RunRecord): FitCase | undefined {
 
 const fittedOf = (logs: readonly number[]): Fitted => {
   const [capacity = 1, limit = 1, taper = 1, ohms = 1] = logs.map((each) =>
-    Math.exp(Math.min(Math.max(each, -Math.log(MOST)), Math.log(MOST))),
+    Math.exp(Math.min(Math.max(each, -Math.log(MOST_FACTOR)), Math.log(MOST_FACTOR))),
   );
   return { capacity, limit, taper, ohms };
 };
@@ -91,7 +91,7 @@ function misfit({ negotiated, from, levels, watts }: FitCase, fitted: Fitted): {
     // A display that says 100 says no more than that it is full.
     return percent >= 100 ? Math.min(0, expected - 100) : expected - (percent + 0.5);
   });
-  const top = highest({ seconds: [], values: watts.map(([, value]) => value) });
+  const top = highestValue({ seconds: [], values: watts.map(([, value]) => value) });
   const powers = watts.map(([seconds, value]) => (at(pencil.watts, seconds) - value) / (WATTS.share * top || 1));
   return { level: mean(off, (each) => each * each) ?? 0, power: mean(powers, (each) => each * each) ?? 0 };
 }

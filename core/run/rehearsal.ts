@@ -29,7 +29,7 @@ export interface Actor {
 
 export const MOST_ACTORS = 6;
 const STEP = 10;
-const LONGEST = 12 * 3600;
+const LONGEST_REHEARSAL = 12 * 3600;
 
 const DEVICES: readonly Omit<Device, 'id'>[] = [
   { name: 'Redshank 3', kind: 'phone', milliampHours: 4300, nominalVolts: 3.85, inputLimit: 25, connectors: ['USB-C'], deliveryVolts: 9 },
@@ -62,7 +62,12 @@ export function castOf(count: number, seed: number, plugInAt: number, every: num
     const usual = parametersOf(negotiated, { ambient: 20 + 6 * noise() });
     const from = Math.floor(noise() * 25);
     if (!usual) return [];
-    const { share, watts, celsius, rows } = simulate(vary(usual, Math.floor(noise() * 1e9)), ((from + 0.5) / 100) * 0.99, LONGEST, STEP);
+    const { share, watts, celsius, rows } = simulate(
+      vary(usual, Math.floor(noise() * 1e9)),
+      ((from + 0.5) / 100) * 0.99,
+      LONGEST_REHEARSAL,
+      STEP,
+    );
     const volts = negotiated.volts ?? 5;
     const header: Header = {
       ...{ schema: SCHEMA, id: `rehearsal-${index}`, device, charger, plugInAt, pen: index },

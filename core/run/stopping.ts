@@ -1,7 +1,7 @@
 import { checksOf } from '../curve/notices';
 import type { Check } from '../method/cadence';
 import { holds } from '../curve/faults';
-import { GONE, goneBelow } from '../curve/milestones';
+import { POWER_GONE, goneBelow } from '../curve/milestones';
 import { stalls } from '../curve/stall';
 import { ruleOf, stretchesOf } from '../curve/stretches';
 import { LIGHT_OUT } from '../ink/events';
@@ -57,7 +57,7 @@ function powerDied({ tracks: { watts } }: RunRecord): number | undefined {
   const floor = goneBelow(watts);
   const begins = all.findLastIndex((value) => value >= floor) + 1;
   const [from, to] = [watts.seconds[begins], watts.seconds[watts.seconds.length - 1]];
-  return begins > 0 && from !== undefined && to !== undefined && to - from >= GONE.lasting ? from : undefined;
+  return begins > 0 && from !== undefined && to !== undefined && to - from >= POWER_GONE.lasting ? from : undefined;
 }
 
 /** A window is over once its last mark has been answered or has gone by; one without marks once its workload has ended. */

@@ -12,7 +12,7 @@ const LONGEST_BRIDGE = 3;
 /** The longest time between two rows that may be bridged where one is due every so often, in seconds. */
 export const bridgeOf = (interval: number): number => LONGEST_BRIDGE * interval;
 
-const known = new WeakMap<object, Span[]>();
+const knownGaps = new WeakMap<object, Span[]>();
 
 /**
  * Where nothing was seen for too long: longer than three times the longer of the two intervals beside it. Rows of one moment count as one. The
@@ -22,8 +22,8 @@ const known = new WeakMap<object, Span[]>();
  */
 export function gapsOf(column: Pick<SampleColumn, 'seconds'>, bridges?: (from: number, to: number) => number): Span[] {
   if (bridges) return search(column, (from, to) => to - from > bridges(from, to));
-  const kept = known.get(column.seconds) ?? search(column, (from, to, row) => isBeyondNeighbours(column, from, to, row));
-  known.set(column.seconds, kept);
+  const kept = knownGaps.get(column.seconds) ?? search(column, (from, to, row) => isBeyondNeighbours(column, from, to, row));
+  knownGaps.set(column.seconds, kept);
   return kept;
 }
 

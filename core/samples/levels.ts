@@ -10,18 +10,18 @@ export interface Level {
   highest: Uint32Array;
 }
 
-const known = new WeakMap<object, Level[]>();
+const knownLevels = new WeakMap<object, Level[]>();
 
 /** The levels above a column, finest first; none above one of fewer than 32 rows. Made once, in one pass, and kept as long as the column is. */
 export function minMaxLevels(column: SampleColumn): Level[] {
-  const kept = known.get(column.values);
+  const kept = knownLevels.get(column.values);
   if (kept) return kept;
   const levels: Level[] = [];
   for (let below: Level | undefined, size = column.values.length; size >= FOLD; size = levels.at(-1)?.lowest.length ?? 0) {
     below = below ? folded(column, below) : finest(column);
     levels.push(below);
   }
-  known.set(column.values, levels);
+  knownLevels.set(column.values, levels);
   return levels;
 }
 

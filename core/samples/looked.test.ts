@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { centredOn, lookedAt, momentAt, panned, pinchZoom, placeOf, stepFrom, zoomed } from './index';
+import { centredOn, lookedAt, momentAt, panned, pinchZoom, pixelOf, stepFrom, zoomed } from './index';
 
 const span = fc
   .record({ from: fc.double({ min: -5000, max: 5000, noNaN: true }), width: fc.double({ min: 1, max: 9000, noNaN: true }) })
@@ -36,7 +36,7 @@ describe('a stretch that is looked at', () => {
     fc.assert(
       fc.property(span, fc.double({ min: 0.1, max: 5, noNaN: true }), fc.double({ min: 48, max: 848, noNaN: true }), (from, factor, x) => {
         const moment = momentAt(x, edges, from);
-        expect(placeOf(moment, edges, zoomed(from, factor, moment))).toBeCloseTo(x, 3);
+        expect(pixelOf(moment, edges, zoomed(from, factor, moment))).toBeCloseTo(x, 3);
       }),
     );
   });

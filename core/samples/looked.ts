@@ -32,7 +32,7 @@ interface Edges {
 export const momentAt = (x: number, { left, right }: Edges, { from, to }: Span): number =>
   from + ((x - left) / Math.max(right - left, 1)) * (to - from);
 /** The place on the paper at which a moment lies. */
-export const placeOf = (moment: number, { left, right }: Edges, { from, to }: Span): number =>
+export const pixelOf = (moment: number, { left, right }: Edges, { from, to }: Span): number =>
   left + ((moment - from) / (to - from)) * (right - left);
 
 /** How much longer a stretch becomes by one turn of the wheel, and how far it moves, as a share of its length. */

@@ -35,24 +35,24 @@ describe('what of a column is drawn', () => {
           [60, 5],
           [120, 9],
         ]),
-        { most: 10 },
+        { max: 10 },
       ),
     ).toEqual([
       [0, 2],
       [60, 5],
       [120, 9],
     ]);
-    expect(rangeOf({ seconds: [], values: [] }, { most: 10 })).toEqual([]);
+    expect(rangeOf({ seconds: [], values: [] }, { max: 10 })).toEqual([]);
   });
 
   it('runs on to the row at either side of a range', () => {
-    expect(rangeOf(steady(100), { from: 10.5, to: 12.5, most: 50 }).map(([seconds]) => seconds)).toEqual([10, 11, 12, 13]);
+    expect(rangeOf(steady(100), { from: 10.5, to: 12.5, max: 50 }).map(([seconds]) => seconds)).toEqual([10, 11, 12, 13]);
   });
 
   it('costs points and not rows, and loses no spike', () => {
     const day = steady(86_400);
     day.values[43_210] = 60;
-    const dots = rangeOf(day, { most: 1500, gaps: gapsOf(day) });
+    const dots = rangeOf(day, { max: 1500, gaps: gapsOf(day) });
     expect(dots.length).toBeLessThanOrEqual(1500);
     expect(dots).toContainEqual([43_210, 60]);
     expect(breaks(dots)).toEqual([]);
@@ -60,14 +60,14 @@ describe('what of a column is drawn', () => {
 
   it('keeps its lowest and highest, and both sides of every gap wide enough to be seen', () => {
     fc.assert(
-      fc.property(gapped, fc.integer({ min: 8, max: 200 }), (column, most) => {
+      fc.property(gapped, fc.integer({ min: 8, max: 200 }), (column, max) => {
         const { seconds, values } = column;
         const gaps = gapsOf(column, () => 10);
-        const dots = rangeOf(column, { most, gaps });
+        const dots = rangeOf(column, { max, gaps });
         const drawn = dots.flatMap(([, value]) => value ?? []);
         expect([Math.min(...drawn), Math.max(...drawn)]).toEqual([Math.min(...values), Math.max(...values)]);
-        const pixel = ((seconds.at(-1) ?? 0) - (seconds[0] ?? 0)) / Math.max(1, Math.floor(most / 2) - 1);
-        const visible = seconds.length <= most ? gaps : gaps.filter(({ from, to }) => to - from > pixel);
+        const pixel = ((seconds.at(-1) ?? 0) - (seconds[0] ?? 0)) / Math.max(1, Math.floor(max / 2) - 1);
+        const visible = seconds.length <= max ? gaps : gaps.filter(({ from, to }) => to - from > pixel);
         expect(breaks(dots).map(([at]) => at)).toEqual(visible.map(({ from, to }) => (from + to) / 2));
         expect(dots.map(([at]) => at)).toEqual(dots.map(([at]) => at).sort((one, other) => one - other));
       }),

@@ -10,7 +10,7 @@ export interface Range {
   from?: number;
   to?: number;
   /** About how many points the line may have. */
-  most: number;
+  max: number;
   /** Where nothing was seen for too long, from a row to the next one: the line breaks there. By default nowhere. */
   gaps?: readonly Span[];
 }
@@ -23,18 +23,18 @@ export interface Range {
  *
  * @example rangeOf(watts, { most: 1500, gaps: gapsOf(watts) }) // the whole of it for a strip 750 pixels wide
  */
-export function rangeOf(column: SampleColumn, { from = -Infinity, to = Infinity, most, gaps = [] }: Range): Dot[] {
+export function rangeOf(column: SampleColumn, { from = -Infinity, to = Infinity, max, gaps = [] }: Range): Dot[] {
   const { seconds } = column;
   const first = Math.max(0, firstAfter(column, from) - 1);
   const last = Math.min(seconds.length, firstAfter(column, to) + 1);
   if (first >= last) return [];
-  if (last - first <= most)
+  if (last - first <= max)
     return joined(
       column,
       Array.from({ length: last - first }, (_, index) => first + index),
       gaps,
     );
-  const stretches = Math.max(1, Math.floor(most / 2) - 1);
+  const stretches = Math.max(1, Math.floor(max / 2) - 1);
   const pixel = ((seconds[last - 1] ?? 0) - (seconds[first] ?? 0)) / stretches;
   const visible = gaps.filter((gap) => gap.to - gap.from > pixel);
   const kept = [first];

@@ -52,7 +52,9 @@ const HOLDS_LONGER: Curve = [
 ];
 
 /** What devices of a kind usually are, where the shelf does not say: J per °C, °C per W, W of use asleep, and input limit in W; and what it takes at a level. */
-const USUAL: Readonly<Record<Device['kind'], { byLevel: Curve; capacity: number; resistance: number; asleep: number; limit: number }>> = {
+const USUAL_DEVICES: Readonly<
+  Record<Device['kind'], { byLevel: Curve; capacity: number; resistance: number; asleep: number; limit: number }>
+> = {
   phone: { byLevel: BY_LEVEL, capacity: 165, resistance: 3.5, asleep: 0.4, limit: 20 },
   tablet: { byLevel: HOLDS_LONGER, capacity: 480, resistance: 2.4, asleep: 0.6, limit: 30 },
   laptop: { byLevel: HOLDS_LONGER, capacity: 1400, resistance: 1.1, asleep: 1, limit: 65 },
@@ -91,7 +93,7 @@ export function parametersOf(negotiated: Negotiated, circumstances: Circumstance
   const { device, charger, watts, volts, by, outcome } = negotiated;
   const rated = batteryOf(device);
   if (rated === undefined || watts <= 0 || !mayCharge(outcome)) return undefined;
-  const usual = USUAL[device.kind];
+  const usual = USUAL_DEVICES[device.kind];
   const { capacity, limit, taper, ohms } = device.fitted ?? { capacity: 1, limit: 1, taper: 1, ohms: 1 };
   const wattHours = rated * capacity;
   const isPad = by === 'wireless';
@@ -190,7 +192,7 @@ export interface Expected {
 }
 
 /** No charge is followed for longer, in seconds. */
-const LONGEST = 96 * 3600;
+const LONGEST_CHARGE = 96 * 3600;
 /** Seconds from one row of a pencil curve to the next: fine enough to draw, coarse enough to work out between two frames. */
 const PENCIL_STEP = 10;
 
@@ -204,7 +206,7 @@ const PENCIL_STEP = 10;
 export function expectedCharge(negotiated: Negotiated, from: number, circumstances: Circumstances = {}, start = 0): Expected | undefined {
   const parameters = parametersOf(negotiated, circumstances);
   if (!parameters) return undefined;
-  const { share, watts, celsius, rows, step } = simulate(parameters, ((from + 0.5) / 100) * SHOWN_FULL, LONGEST, PENCIL_STEP);
+  const { share, watts, celsius, rows, step } = simulate(parameters, ((from + 0.5) / 100) * SHOWN_FULL, LONGEST_CHARGE, PENCIL_STEP);
   const reaches = (level: number) => {
     const row = share.findIndex((each) => displayed(each) >= level);
     return row < 0 ? undefined : start + row * step;

@@ -33,9 +33,9 @@ export function readTyped(text: string, isExact = false): Typed | undefined {
 }
 
 /** A figure as it is typed into a field, with its margin where it has one. @param uncertainty standard, in its unit */
-export function typeFigure(value: number, uncertainty = 0, most = 2): string {
-  if (!(uncertainty > 0)) return trimmed(value, most);
-  const told = withMargin(value, 2 * uncertainty, most);
+export function typeFigure(value: number, uncertainty = 0, max = 2): string {
+  if (!(uncertainty > 0)) return trimmed(value, max);
+  const told = withMargin(value, 2 * uncertainty, max);
   return `${told.value} ± ${told.margin}`;
 }
 

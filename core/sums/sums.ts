@@ -21,8 +21,8 @@ export interface SumField {
   isExact?: true;
   /** The sum is made without it where it is left empty. */
   isOptional?: true;
-  least?: number;
-  most?: number;
+  min?: number;
+  max?: number;
 }
 
 /** One thing that a sum says. */
@@ -50,8 +50,8 @@ export interface Sum {
 }
 type Inputs = Readonly<Record<string, Typed>>;
 
-const line = (label: string, { value, uncertainty }: Typed, unit: string, working: string, most = 2): SumLine => {
-  const told = withMargin(value, 2 * uncertainty, most);
+const line = (label: string, { value, uncertainty }: Typed, unit: string, working: string, max = 2): SumLine => {
+  const told = withMargin(value, 2 * uncertainty, max);
   return { label, value: `${told.value} ${unit}`.trim(), margin: uncertainty > 0 ? `± ${told.margin} ${unit}`.trim() : '', working };
 };
 /** A time, in seconds. */
@@ -64,11 +64,11 @@ const field = (key: string, name: string, unit?: string, more: Partial<SumField>
   key,
   name,
   unit,
-  least: 0,
+  min: 0,
   ...more,
 });
 const share = (key: string, name: string, usual?: string): SumField =>
-  field(key, name, '%', { least: 1, most: 100, ...(usual !== undefined && { usual, isExact: true as const }) });
+  field(key, name, '%', { min: 1, max: 100, ...(usual !== undefined && { usual, isExact: true as const }) });
 const of = (inputs: Inputs, key: string): number => inputs[key]?.value ?? Number.NaN;
 const sumOf = (inputs: Inputs, work: (value: (key: string) => number) => number): Typed =>
   propagated(inputs, (values) => work((key) => values[key] ?? Number.NaN));
@@ -128,11 +128,11 @@ export const SUMS: readonly Sum[] = [
     title: 'Time to a level',
     about: 'From what a few minutes of a meter tell: without loss, with loss, and with the taper at the end.',
     fields: [
-      field('battery', 'Battery', 'Wh', { least: 0.1 }),
-      field('energy', 'Energy sampled', 'Wh', { least: 0.001 }),
-      field('minutes', 'Time sampled', 'min', { least: 0.1, isExact: true }),
-      field('from', 'From', '%', { usual: '0', most: 100, isExact: true }),
-      field('to', 'To', '%', { usual: '50', most: 100, isExact: true }),
+      field('battery', 'Battery', 'Wh', { min: 0.1 }),
+      field('energy', 'Energy sampled', 'Wh', { min: 0.001 }),
+      field('minutes', 'Time sampled', 'min', { min: 0.1, isExact: true }),
+      field('from', 'From', '%', { usual: '0', max: 100, isExact: true }),
+      field('to', 'To', '%', { usual: '50', max: 100, isExact: true }),
       share('efficiency', 'Efficiency', '85'),
     ],
     work(inputs) {
@@ -170,7 +170,7 @@ export const SUMS: readonly Sum[] = [
     id: 'load',
     title: 'Power and apparent load',
     about: 'What flows, from volts and amps; the load steps when a handshake completes.',
-    fields: [field('volts', 'Volts', 'V', { least: 0.001 }), field('amps', 'Amps', 'A', { least: 0.0001 })],
+    fields: [field('volts', 'Volts', 'V', { min: 0.001 }), field('amps', 'Amps', 'A', { min: 0.0001 })],
     work: (inputs) => [
       line(
         'Power',
@@ -192,9 +192,9 @@ export const SUMS: readonly Sum[] = [
     title: 'mAh and Wh',
     about: 'What a battery holds, either way, at its health.',
     fields: [
-      field('charge', 'Charge', 'mAh', { isOptional: true, least: 0.1 }),
-      field('energy', 'Energy', 'Wh', { isOptional: true, least: 0.001 }),
-      field('volts', 'Nominal volts', 'V', { least: 0.1 }),
+      field('charge', 'Charge', 'mAh', { isOptional: true, min: 0.1 }),
+      field('energy', 'Energy', 'Wh', { isOptional: true, min: 0.001 }),
+      field('volts', 'Nominal volts', 'V', { min: 0.1 }),
       share('health', 'Health', '100'),
     ],
     work(inputs) {
@@ -240,9 +240,9 @@ export const SUMS: readonly Sum[] = [
     title: 'Hours of use gained',
     about: 'What a gain in percent is worth in hours, for devices whose batteries differ.',
     fields: [
-      field('claimed', 'Hours claimed', 'h', { isExact: true, least: 0.1 }),
+      field('claimed', 'Hours claimed', 'h', { isExact: true, min: 0.1 }),
       share('real', 'Of which in real use', String(USUALLY.realUse * 100)),
-      field('gain', 'Gained', '%', { most: 100 }),
+      field('gain', 'Gained', '%', { max: 100 }),
     ],
     work: (inputs) => [
       line(
@@ -274,7 +274,7 @@ export const SUMS: readonly Sum[] = [
     id: 'pad',
     title: 'Efficiency of a pad',
     about: 'Watts into the device by watts into the pad. What it gives out is often only assumed: say so.',
-    fields: [field('in', 'Into the pad', 'W', { least: 0.01 }), field('out', 'Out of it, metered or assumed', 'W')],
+    fields: [field('in', 'Into the pad', 'W', { min: 0.01 }), field('out', 'Out of it, metered or assumed', 'W')],
     work: (inputs) =>
       of(inputs, 'out') > of(inputs, 'in')
         ? 'A pad cannot give out more than it draws: check which is which.'
@@ -308,7 +308,7 @@ export const SUMS: readonly Sum[] = [
     id: 'split',
     title: 'Power split',
     about: 'Where the power at the cable goes: into the battery, or used by the device. Below zero the battery helps out.',
-    fields: [field('in', 'At the cable', 'W'), field('battery', 'Into the battery', 'W', { least: -1000 })],
+    fields: [field('in', 'At the cable', 'W'), field('battery', 'Into the battery', 'W', { min: -1000 })],
     work(inputs) {
       const used = sumOf(inputs, (value) => value('in') - value('battery'));
       const isDraining = of(inputs, 'battery') < 0;
@@ -335,11 +335,11 @@ export const SUMS: readonly Sum[] = [
     title: 'Pack and panel',
     about: 'How large a pack carries so many hours of work, and which panel fills it in a day.',
     fields: [
-      field('watts', 'Work takes', 'W', { least: 0.01 }),
-      field('hours', 'For', 'h', { isExact: true, least: 0.1 }),
+      field('watts', 'Work takes', 'W', { min: 0.01 }),
+      field('hours', 'For', 'h', { isExact: true, min: 0.1 }),
       share('conversion', 'Conversion', '85'),
       share('usable', 'Usable of the pack', '90'),
-      field('sun', 'Sun hours a day', 'h', { usual: '4', isExact: true, least: 0.1, most: 24 }),
+      field('sun', 'Sun hours a day', 'h', { usual: '4', isExact: true, min: 0.1, max: 24 }),
       share('derating', 'A panel gives of its rating', '70'),
     ],
     work(inputs) {
@@ -378,9 +378,9 @@ export const SUMS: readonly Sum[] = [
     title: 'Charges per power bank',
     about: 'How often a bank fills a device, after what both lose.',
     fields: [
-      field('bank', 'Bank', 'Wh', { least: 0.1 }),
+      field('bank', 'Bank', 'Wh', { min: 0.1 }),
       share('conversion', 'Conversion in the bank', '85'),
-      field('battery', 'Device', 'Wh', { least: 0.1 }),
+      field('battery', 'Device', 'Wh', { min: 0.1 }),
       share('efficiency', 'Charging efficiency', '85'),
     ],
     work: (inputs) => [
@@ -407,9 +407,9 @@ export const SUMS: readonly Sum[] = [
     title: 'Cable loss',
     about: 'What a cable turns into heat, from the volts at its two ends.',
     fields: [
-      field('near', 'Volts at the charger', 'V', { least: 0.1 }),
-      field('far', 'Volts at the device', 'V', { least: 0.1 }),
-      field('amps', 'Amps', 'A', { least: 0.001 }),
+      field('near', 'Volts at the charger', 'V', { min: 0.1 }),
+      field('far', 'Volts at the device', 'V', { min: 0.1 }),
+      field('amps', 'Amps', 'A', { min: 0.001 }),
     ],
     work: (inputs) =>
       of(inputs, 'far') > of(inputs, 'near')
@@ -446,7 +446,7 @@ export const SUMS: readonly Sum[] = [
     title: 'Cost of a charge',
     about: 'What a full charge costs at the wall.',
     fields: [
-      field('battery', 'Battery', 'Wh', { least: 0.1 }),
+      field('battery', 'Battery', 'Wh', { min: 0.1 }),
       share('efficiency', 'Efficiency, wall to battery', '75'),
       field('price', 'Price of a kWh', undefined, { isExact: true }),
       field('charges', 'Charges a year', undefined, { usual: '300', isExact: true }),
@@ -483,8 +483,8 @@ export const SUMS: readonly Sum[] = [
     fields: [
       field('charger', 'Charger', undefined, { isExact: true }),
       field('cable', 'Cable it needs', undefined, { usual: '0', isExact: true }),
-      field('minutes', 'Its time', 'min', { least: 0.1 }),
-      field('before', 'Time without it', 'min', { least: 0.1 }),
+      field('minutes', 'Its time', 'min', { min: 0.1 }),
+      field('before', 'Time without it', 'min', { min: 0.1 }),
     ],
     work(inputs) {
       const saved = sumOf(inputs, (value) => value('before') - value('minutes'));
@@ -515,9 +515,9 @@ export const SUMS: readonly Sum[] = [
     title: 'Air travel class of a pack',
     about: 'Whether a pack may come into the cabin. The airline’s own rules come first: ask before you fly.',
     fields: [
-      field('charge', 'Charge', 'mAh', { isOptional: true, least: 0.1 }),
-      field('volts', 'Nominal volts', 'V', { isOptional: true, least: 0.1, usual: '3.7' }),
-      field('energy', 'Or energy, as printed', 'Wh', { isOptional: true, least: 0.01 }),
+      field('charge', 'Charge', 'mAh', { isOptional: true, min: 0.1 }),
+      field('volts', 'Nominal volts', 'V', { isOptional: true, min: 0.1, usual: '3.7' }),
+      field('energy', 'Or energy, as printed', 'Wh', { isOptional: true, min: 0.01 }),
     ],
     work(inputs) {
       const { charge, volts, energy } = inputs;
@@ -556,9 +556,9 @@ export function fieldError(asked: SumField, text: string): string | undefined {
   if (text.trim() === '') return undefined;
   const read = readTyped(text, asked.isExact);
   if (!read) return `Write a number, with a margin if you know it: ${typeFigure(26.1, 0.15)}.`;
-  if (read.value < (asked.least ?? -Infinity) || (asked.least === 0 && read.value < 0))
-    return `It is ${fixed(asked.least ?? 0, (asked.least ?? 0) % 1 === 0 ? 0 : 3)} at least.`;
-  return read.value > (asked.most ?? 1e9) ? `It is ${fixed(asked.most ?? 1e9)} at most.` : undefined;
+  if (read.value < (asked.min ?? -Infinity) || (asked.min === 0 && read.value < 0))
+    return `It is ${fixed(asked.min ?? 0, (asked.min ?? 0) % 1 === 0 ? 0 : 3)} at least.`;
+  return read.value > (asked.max ?? 1e9) ? `It is ${fixed(asked.max ?? 1e9)} at most.` : undefined;
 }
 
 /** Works a sum out of what was typed. @returns its lines; a sentence where its figures have no meaning together; `undefined` while something is missing or wrong */

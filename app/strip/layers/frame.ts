@@ -121,11 +121,11 @@ export function momentsAt(step: number, from: number, until: number): number[] {
 export const momentLabel = (seconds: number): string => (seconds === 0 ? '0' : nominal(seconds));
 
 /** The least and the most of a line, kept with it: a strip that is looked along asks at every frame. */
-const known = new WeakMap<readonly Dot[], readonly number[]>();
+const knownDots = new WeakMap<readonly Dot[], readonly number[]>();
 function endsOf(dots: readonly Dot[] | undefined): readonly number[] {
   if (!dots) return [];
-  const found = known.get(dots) ?? extent(dots, ([, value]) => value).filter((each) => each !== undefined);
-  known.set(dots, found);
+  const found = knownDots.get(dots) ?? extent(dots, ([, value]) => value).filter((each) => each !== undefined);
+  knownDots.set(dots, found);
   return found;
 }
 

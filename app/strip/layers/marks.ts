@@ -89,7 +89,7 @@ export const events: Layer = (drawing) => {
       to.nib('circle', frame.xOf(at), level.yOf(reached), isLit ? 10 : 7, ring);
     }
   if (traces.length !== 1 || look.size === 'row') return;
-  for (const [at, words] of together(traces[0]?.events ?? [], (frame.until - frame.from) * SIDE_BY_SIDE))
+  for (const [at, words] of groupedEvents(traces[0]?.events ?? [], (frame.until - frame.from) * SIDE_BY_SIDE))
     if (at >= frame.from && at <= frame.until) happened(drawing, frame.xOf(at), shortened(words, look.size));
 };
 
@@ -97,7 +97,7 @@ export const events: Layer = (drawing) => {
 const SIDE_BY_SIDE = 0.015;
 
 /** Events in order, those within a span of the first of them in one: when it was, and what they say. */
-export function together(all: Trace['events'], span: number): [at: number, words: string[]][] {
+export function groupedEvents(all: Trace['events'], span: number): [at: number, words: string[]][] {
   const lines: [number, string[]][] = [];
   for (const { at, says } of all) {
     const last = lines.at(-1);

@@ -16,14 +16,14 @@ export interface DrawTimes {
   points: number;
 }
 
-/** @param setups runs of one setup share its name and its pen; @param most rows that are drawn of one run */
-function traces(runs: number, samples: number, setups: number, most: number | undefined): Trace[] {
+/** @param setups runs of one setup share its name and its pen; @param max rows that are drawn of one run */
+function traces(runs: number, samples: number, setups: number, max: number | undefined): Trace[] {
   return Array.from({ length: runs }, (_, run) => {
     const seconds = Float64Array.from({ length: samples }, (__, row) => row);
     const values = seconds.map((each) => 30 * Math.exp(-each / 40_000) + Math.sin(each / (50 + run)) + ((each * 7919) % 13) / 13);
     const header = exampleHeader({ id: `run-${run}`, cadence: undefined });
     const setup = run % setups;
-    return { ...traceOf(foldRun(header, [], { watts: { seconds, values } }), `run ${setup}`, setup, { most }), unseen: [] };
+    return { ...traceOf(foldRun(header, [], { watts: { seconds, values } }), `run ${setup}`, setup, { max }), unseen: [] };
   });
 }
 
@@ -42,8 +42,8 @@ function stroked(context: CanvasRenderingContext2D | null, all: readonly Trace[]
 }
 
 /** Looks closer and along again and again, a step a frame, as a wheel does. */
-async function measure(runs: number, samples: number, frames: number, setups = runs, most?: number): Promise<DrawTimes> {
-  const all = traces(runs, samples, setups, most);
+async function measure(runs: number, samples: number, frames: number, setups = runs, max?: number): Promise<DrawTimes> {
+  const all = traces(runs, samples, setups, max);
   const app = createApp({
     render: () => h('div', { style: 'width:1200px;height:700px' }, h(StripSheet, { traces: all, penned: setups < runs, caption: 'runs' })),
   });

@@ -6,10 +6,10 @@ import { attended, usualCalendar } from './calendar';
 import { calendarSchema, type Calendar } from './calendarSchema';
 import { differing } from './differing';
 import { readHours, writeHours } from './hoursText';
-import { layOut } from './layOut';
+import { schedule } from './schedule';
 import { runKey, runsOf } from './matrix';
 import { racesOf } from './races';
-import { laid, restored, search } from './search';
+import { scheduled, restored, search } from './search';
 import { studySetupsOf, type GearAtHand } from './setups';
 import type { Study } from './study';
 
@@ -47,7 +47,7 @@ const study: Study = {
 };
 const lay = (changes: Partial<Study> = {}, hours: Partial<Calendar> = {}, made: string[] = [], from: GearAtHand = gear) => {
   const changed = { ...study, ...changes, calendar: { ...calendar, ...hours } };
-  return layOut(changed, studySetupsOf(changed, from), from, made, NOW);
+  return schedule(changed, studySetupsOf(changed, from), from, made, NOW);
 };
 
 describe('the hours', () => {
@@ -173,7 +173,7 @@ describe('a study made ready for its days', () => {
 
 describe('a calendar that was laid before', () => {
   const found = lay();
-  const placed = laid(found.problem, found.problem.jobs)?.placed ?? [];
+  const placed = scheduled(found.problem, found.problem.jobs)?.placed ?? [];
   const agenda = agendaOf(found, placed);
   const before = agenda.map(({ key, at }) => ({ run: key, at: at * 1000 }));
 
@@ -186,7 +186,7 @@ describe('a calendar that was laid before', () => {
     ).toEqual(placed.map(({ at }) => at).sort());
     // Draining for the first has begun: that is no reason to plan anew. That it should have been plugged in is.
     expect(restored({ ...found.problem, earliest: NOW + 8 * HOUR + 1800 }, times)).toBeDefined();
-    const later = layOut({ ...study, calendar }, studySetupsOf(study, gear), gear, [], NOW + 10 * HOUR);
+    const later = schedule({ ...study, calendar }, studySetupsOf(study, gear), gear, [], NOW + 10 * HOUR);
     expect(restored(later.problem, times)).toBeUndefined();
     expect(restored(found.problem, new Map())).toBeUndefined();
   });

@@ -6,7 +6,7 @@ import { useLanes } from '../logbook/lanes';
 import { useLogbook } from '../logbook/runs';
 import { useShelf } from '../logbook/shelf';
 import { readNow } from '../ledger/readAhead';
-import { readyDemo } from './layDemo';
+import { readyDemo } from './readyDemo';
 
 beforeEach(async () => {
   await emptyBrowser();

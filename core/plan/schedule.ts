@@ -12,7 +12,7 @@ import type { Study } from './study';
 import { Timetable } from './timetable';
 
 /** A study made ready to be laid into days, or what keeps it from it. */
-export interface LayOut {
+export interface Schedule {
   problem: Problem;
   /** The runs of each job. */
   runs: ReadonlyMap<string, PlannedRun[]>;
@@ -37,7 +37,7 @@ const HORIZON = 400;
  * @param made cells of the runs that were made, one for each
  * @param now  epoch seconds: nothing is laid before
  */
-export function layOut(study: Study, setups: readonly Setup[], gear: GearAtHand, made: readonly string[], now: number): LayOut {
+export function schedule(study: Study, setups: readonly Setup[], gear: GearAtHand, made: readonly string[], now: number): Schedule {
   const calendar = study.calendar ?? usualCalendar(new Date(now * 1000).toISOString().slice(0, 10));
   const setupOf = new Map(setups.map((setup) => [setup.cell.key, setup]));
   const left = runsLeft(study, made);
@@ -89,22 +89,22 @@ export function layOut(study: Study, setups: readonly Setup[], gear: GearAtHand,
     pins: new Map(jobs.flatMap(({ key }) => calendar.pins.flatMap((pin) => (pin.run === key ? [[key, pin.at / 1000] as const] : [])))),
   };
   const order = jobs.map(({ key }) => key);
-  const found: LayOut = { problem, runs, setUp, order, obstacles, notes: splitRaces(study, known, calendar, most, units), idle };
+  const found: Schedule = { problem, runs, setUp, order, obstacles, notes: splitRaces(study, known, calendar, most, units), idle };
   obstacles.push(...hourTroubles(found, calendar, longest, name), ...pinTroubles(found, name));
   return found;
 }
 
 /** Races that would want more than there is are split: said, with what would let them start together. */
-function splitRaces(study: Study, runs: readonly PlannedRun[], { sockets }: Calendar, most: number, units: UnitsOf): string[] {
+function splitRaces(study: Study, runs: readonly PlannedRun[], { sockets }: Calendar, max: number, units: UnitsOf): string[] {
   if (!study.races) return [];
   const wanted = Math.max(0, ...racesOf(runs, Infinity, units).map((race) => race.length));
-  if (wanted <= most) return [];
+  if (wanted <= max) return [];
   const lacking = [
     ...(sockets < wanted ? ['sockets'] : []),
     ...(study.meters.length > 0 && study.meters.length < wanted ? ['meters'] : []),
   ];
   return [
-    `${wanted} runs could race from one strip, but there are ${lacking.includes('sockets') ? `${sockets} sockets` : `${study.meters.length} meters`}: they are split into races of up to ${most}. With ${wanted} ${lacking.join(' and ')} they would start together.`,
+    `${wanted} runs could race from one strip, but there are ${lacking.includes('sockets') ? `${sockets} sockets` : `${study.meters.length} meters`}: they are split into races of up to ${max}. With ${wanted} ${lacking.join(' and ')} they would start together.`,
   ];
 }
 
@@ -158,11 +158,11 @@ function cellNames(runs: readonly PlannedRun[], name: NameOf): string {
 }
 
 /** What of the hours keeps it from being laid. */
-function hourTroubles({ problem, runs }: LayOut, calendar: Calendar, longest: number, name: NameOf): string[] {
+function hourTroubles({ problem, runs }: Schedule, calendar: Calendar, longest: number, name: NameOf): string[] {
   if (calendar.hours.length === 0) return ['There are no attended hours: say on which days and from when to when you are there.'];
   const tooLong = problem.jobs.filter(({ overnight, length, visits }) => (overnight ? (visits[0]?.to ?? 0) : length) > longest);
   if (tooLong.length > 0) {
-    const job = tooLong.reduce((most, each) => (each.length > most.length ? each : most));
+    const job = tooLong.reduce((max, each) => (each.length > max.length ? each : max));
     return [
       `${cellNames(
         tooLong.flatMap(({ key }) => runs.get(key) ?? []),
@@ -186,7 +186,7 @@ function isCrowded(lanes: readonly (readonly number[])[], { reading }: Calendar)
 }
 
 /** What keeps pinned runs from their places. */
-function pinTroubles({ problem, runs }: LayOut, name: NameOf): string[] {
+function pinTroubles({ problem, runs }: Schedule, name: NameOf): string[] {
   const table = new Timetable({ ...problem, pins: new Map() });
   return problem.jobs.flatMap((job) => {
     const at = problem.pins.get(job.key);

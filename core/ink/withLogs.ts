@@ -46,7 +46,7 @@ export function shapeOf(asStarted: Header, standing: readonly Entry[]): Shape {
  *
  * @param standing entries that are not struck, in order of entry
  */
-export function laidOut(
+export function withLogs(
   asStarted: Header,
   { header, kept }: Shape,
   standing: readonly Entry[],
@@ -71,7 +71,7 @@ export function laidOut(
   for (const { laid } of all)
     for (const quantity of QUANTITIES) {
       const [first, other] = [whole[quantity], laid[quantity]];
-      if (other && other.seconds.length > 0) whole[quantity] = first ? beside(first, other) : other;
+      if (other && other.seconds.length > 0) whole[quantity] = first ? mergedColumns(first, other) : other;
     }
   return {
     samples: whole,
@@ -126,7 +126,7 @@ function placed(samples: Samples, zero: number, drift: number, kept: Span): Samp
 }
 
 /** Two columns of one quantity: the first for as long as it lasts, the other before and after. */
-function beside(first: Columns, other: Columns): Columns {
+function mergedColumns(first: Columns, other: Columns): Columns {
   const [from, to] = [first.seconds[0] ?? 0, first.seconds.at(-1) ?? 0];
   const before = rowsBetween(other, -Infinity, from - 1e-3) as Columns;
   const after = rowsBetween(other, to + 1e-3, Infinity) as Columns;
