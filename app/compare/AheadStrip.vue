@@ -15,7 +15,7 @@ const props = defineProps<{
   lines: { name: string; pen: number; ahead: readonly Ahead[] }[];
   baseline: string;
   caption: string;
-  /** What stands about a picture of it. */
+  /** The title and caption around its picture. */
   text: PictureText;
 }>();
 

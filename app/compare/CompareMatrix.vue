@@ -13,7 +13,7 @@ const props = defineProps<{
   measures: Measure[];
   /** What setups are set against each other by: the figure it begins with, unless that is a time. */
   yardstick: string;
-  /** What stands about a picture of it. */
+  /** The title and caption around its picture. */
   text: PictureText;
 }>();
 const emit = defineEmits<{ plan: [wanted: Settling] }>();

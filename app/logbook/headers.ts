@@ -4,7 +4,7 @@ import { useLanes } from './lanes';
 import { penFor } from './penFor';
 import { useLogbook } from './runs';
 
-/** What is said of a run before it begins; the rest of its header is given to it here. */
+/** What a person gives for a run before it begins; the rest of its header is filled in here. */
 type NewRun = Omit<Header, 'schema' | 'id' | 'pen' | 'group'>;
 
 /**

@@ -59,7 +59,7 @@ function scheduled(scheduler: Scheduler): void {
   });
 }
 
-/** Lets the databases answer what they were asked. */
+/** Waits until the databases have answered every pending request. */
 const answered = async () => {
   for (let turn = 0; turn < 3; turn += 1) await new Promise((resolve) => setImmediate(resolve));
 };

@@ -20,7 +20,7 @@ const props = defineProps<{
   /** Whether temperatures are drawn as what they rose by. */
   isRise?: boolean;
   caption: string;
-  /** What stands about a picture of it. */
+  /** The title and caption around its picture. */
   text: PictureText;
 }>();
 

@@ -25,7 +25,7 @@ const props = defineProps<{
   first?: readonly Quantity[] | undefined;
   /** Fetches a finer drawing of a stretch, of a run that a meter streamed. */
   finer?: ((from: number, to: number) => Promise<Dots>) | undefined;
-  /** What stands about a picture of it. */
+  /** The title and caption around its picture. */
   text?: PictureText | undefined;
   /** Something on it is in hand: a drag and the arrows move that, and not what is looked at. */
   inHand?: boolean;

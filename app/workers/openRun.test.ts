@@ -53,7 +53,7 @@ async function begun(cores: number): Promise<typeof OpenRun> {
   vi.resetModules();
   return import('./openRun');
 }
-/** Lets what waits for a database, or for another, come to its turn. */
+/** Waits until pending database requests and microtasks have run. */
 async function settled(): Promise<void> {
   for (let turn = 0; turn < 50; turn += 1) await new Promise((resolve) => setImmediate(resolve));
 }

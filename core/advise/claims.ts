@@ -4,7 +4,7 @@ export interface Claim {
   of: string;
   /** Of which figure, by its id; or of what else: `price`, `nights`. */
   figure: string;
-  /** Whose: a setup by its name, or what else has it. */
+  /** What has the figure: a setup by its name, or something else that is named. */
   who: string;
   /**
    * What is said: `is` so much; `better` than another, `alike` as it, or `unbeaten` by it; `serves` a need or `fails` it.

@@ -24,7 +24,7 @@ export function oddities(run: RunRecord): Notice[] {
 
 /** Readings of one level in a row, and a rise after them, that make a display that was not refreshed: so many readings, and so many %. */
 const STALE = { readings: 3, rise: 3 };
-/** A rise so many times as fast as any other of the run, and of so many %, hangs on a slip. */
+/** A rise this many times as fast as any other of the run, and of this many %, is taken for a slip. */
 const JUMP = { times: 2.5, rise: 4 };
 /** Meters and counters are trusted within this share. */
 const BEYOND = 1.05;

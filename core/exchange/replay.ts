@@ -41,7 +41,7 @@ interface Placed {
 
 const isAfter = (one: Placed, other: Placed) => one.at > other.at || (one.at === other.at && one.order > other.order);
 
-/** What of a database was neither removed nor stored before the whole of it was last dropped. */
+/** Entries of a database that were written after it was last dropped and not removed since. */
 function standing(rows: ReadonlyMap<string, Placed>, drop: Placed | undefined): Map<string, unknown> {
   const all = new Map<string, unknown>();
   for (const [key, row] of rows) if (row.value !== undefined && (!drop || isAfter(row, drop))) all.set(key, row.value);

@@ -67,7 +67,7 @@ function entriesMisfit(entries: readonly unknown[]): Misfit | undefined {
   return undefined;
 }
 
-/** The same, said of what it lies in. */
+/** Puts the place that a value lies in before its trouble, so that the message says where. */
 export function prefixed(place: string, found: Misfit | undefined): Misfit | undefined {
   return found && { ...found, path: found.path ? `${place}.${found.path}` : place };
 }

@@ -1,4 +1,4 @@
-/** What is taken for granted until readings tell it. */
+/** Assumptions that hold until readings replace them. */
 export interface Assumed {
   /** The relative standard deviation between repeats of one setup (docs/numbers.md). */
   spread: number;

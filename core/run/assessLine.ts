@@ -126,7 +126,7 @@ function fall({ percent }: ReadingDraft, { tracks, falls }: RunRecord, elapsed: 
   return `${short(percent)} % is lower than the ${short(highest)} % seen before it: kept, and flagged. Strike it if it slipped.`;
 }
 
-/** A level that no battery reaches in the time since the one before. */
+/** A level that no battery could reach in the time since the reading before it. */
 export const isJump = (gain: number, minutes: number) => Math.abs(gain) > JUMP.atOnce + JUMP.perMinute * minutes;
 
 const short = (value: number) => fixed(value, Number.isInteger(value) ? 0 : 1);

@@ -1,7 +1,7 @@
 /** Points of a curve over the share of charge, 0–1, ascending; two at one share make a step. Linear in between. */
 export type Curve = readonly (readonly [share: number, value: number])[];
 
-/** The battery, seen from its two poles. */
+/** The battery as seen from its terminals: open-circuit voltage and internal resistance. */
 export interface Battery {
   /** Energy from empty to full at its present health, in Wh. */
   wattHours: number;
@@ -36,7 +36,7 @@ export interface Supply {
   /** Most watts the source gives, and its voltage. */
   watts: number;
   volts: number;
-  /** Seconds after plug-in at which the two have come to terms; until then 5 V at 0.5 A. */
+  /** Seconds from plug-in until voltage and current are negotiated; until then 5 V at 0.5 A. */
   handshake: number;
   /** Share of the power at the socket that reaches the battery’s poles. */
   efficiency: number;
