@@ -16,6 +16,7 @@ const CORE = [
   'report',
   'sums',
   'exchange',
+  'tables',
 ];
 
 /** Screens stand side by side and never use each other. */

@@ -116,6 +116,14 @@ export function ensurePdfText() {
   return existsSync(path) ? path : undefined;
 }
 
+/** The Python that reads a workbook with Debian’s openpyxl: an outside reader for tests. `undefined` where it cannot be installed. */
+export function ensureSheetReader() {
+  const python = '/usr/bin/python3';
+  const reads = () => existsSync(python) && spawnSync(python, ['-c', 'import openpyxl'], { stdio: 'ignore' }).status === 0;
+  if (!reads() && existsSync('/usr/bin/apt-get') && process.getuid?.() === 0) install('python3-openpyxl');
+  return reads() ? python : undefined;
+}
+
 /** A folder for what tests and benchmarks leave behind; git ignores it. */
 export function cacheFolder() {
   const folder = join(ROOT, '.cache');

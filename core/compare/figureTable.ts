@@ -7,19 +7,34 @@ import type { FigureMatrix } from './matrix';
 
 /** What a figure is handed on in: times in minutes, shares in percent, all else as it is shown. */
 const UNIT: Readonly<Partial<Record<MeasureUnit, string>>> = { s: 'min', share: '%', points: 'points', price: '' };
-const unitOf = (unit: MeasureUnit): string => UNIT[unit] ?? shownUnit(unit === 'K' ? '°C' : unit);
-
-/** To two decimals: a second is a hundredth of a minute or two. */
 const near = (value: number): number => Math.round(value * 100) / 100;
 
-function inUnit(value: number, unit: MeasureUnit): number {
+/** How a figure kept in a unit is handed on, and in which unit. */
+interface HandedOn {
+  unit: (unit: MeasureUnit) => string;
+  convert: (value: number, unit: MeasureUnit) => number;
+}
+
+/** As it is shown to this person. */
+const AS_SHOWN: HandedOn = {
+  unit: (unit) => UNIT[unit] ?? shownUnit(unit === 'K' ? '°C' : unit),
+  convert: (value, unit) => (unit === 'K' ? shownDifference('°C', value) : shownIn(unit, value)),
+};
+/** The same for everybody: for other programs. */
+export const AS_KEPT: HandedOn = { unit: (unit) => UNIT[unit] ?? unit, convert: (value) => value };
+
+/** To two decimals: a second is a hundredth of a minute or two. */
+function handed(value: number, unit: MeasureUnit, { convert }: HandedOn): number {
   if (unit === 's') return near(value / 60);
-  if (unit === 'share') return near(value * 100);
-  return near(unit === 'K' ? shownDifference('°C', value) : shownIn(unit, value));
+  return near(unit === 'share' ? value * 100 : convert(value, unit));
 }
 
 /** A figure as it is told, and what it lies between, as numbers; nothing where none can be compared. */
-export function numbersOf(cell: Cell | undefined, unit: MeasureUnit): { value: number; low: number; high: number } | undefined {
+export function numbersOf(
+  cell: Cell | undefined,
+  unit: MeasureUnit,
+  as: HandedOn = AS_SHOWN,
+): { value: number; low: number; high: number } | undefined {
   const { mean } = cell ?? {};
   if (!mean || mean.isLeast) return undefined;
   const margin = mean.margin ?? shownMargin(mean.uncertainty);
@@ -27,7 +42,8 @@ export function numbersOf(cell: Cell | undefined, unit: MeasureUnit): { value: n
   const isByBounds = mean.runs === 1 && mean.margin === undefined;
   const bounds = isByBounds && mean.bounds ? mean.bounds : { low: value - margin, high: value + margin };
   const told = mean.runs === 1 && cell?.isByLatest ? bounds.high : value;
-  return { value: inUnit(told, unit), low: inUnit(Math.min(bounds.low, told), unit), high: inUnit(Math.max(bounds.high, told), unit) };
+  const [low, high] = [Math.min(bounds.low, told), Math.max(bounds.high, told)];
+  return { value: handed(told, unit, as), low: handed(low, unit, as), high: handed(high, unit, as) };
 }
 
 /** What is handed on of each figure: its place, itself, what it lies between, and its unit, in columns of their own. */
@@ -48,7 +64,7 @@ function cellsOf(cell: Cell | undefined, { unit, better }: Measure): (string | n
     numbers?.value,
     numbers?.low,
     numbers?.high,
-    numbers ? unitOf(unit) : undefined,
+    numbers ? AS_SHOWN.unit(unit) : undefined,
     told === '' ? undefined : told,
   ];
 }
