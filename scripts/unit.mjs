@@ -1,4 +1,5 @@
-import { ensurePackages, runPackage } from './setup.mjs';
+import { ensurePackages, ensureSheetReader, runPackage } from './setup.mjs';
 
 await ensurePackages();
-process.exitCode = await runPackage('vitest', ['run', ...process.argv.slice(2)]);
+const env = { ...process.env, SHEET_READER: ensureSheetReader() ?? '' };
+process.exitCode = await runPackage('vitest', ['run', ...process.argv.slice(2)], { env });
