@@ -144,7 +144,8 @@ export async function logbookFigures({ own, files }: { own: string; files: strin
         await page.goto(own);
         const mine = await brought(page, file, `/${RUNS} runs/.test(document.body.textContent)`);
         await page.waitForTimeout(2000);
-        const button = page.getByRole('button', { name: 'Export the logbook' });
+        await page.getByRole('button', { name: 'Export the logbook' }).click();
+        const button = page.getByRole('dialog', { name: 'Export' }).getByRole('button', { name: 'Export', exact: true });
         const began = await button.evaluate((pressed: HTMLElement) => {
           pressed.click();
           return performance.timeOrigin + performance.now();

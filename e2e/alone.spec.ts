@@ -1,7 +1,7 @@
 import { readFileSync, writeFileSync } from 'node:fs';
 import { expect, test } from '@playwright/test';
 import { PORTS } from '../server/serve';
-import { bringShelf, choose, entry, log, loseDatabases, said, secondCopy, startRun, stopRun } from './person';
+import { bringShelf, choose, entry, log, loseDatabases, said, secondCopy, startRun, stopRun, exportBy } from './person';
 
 test.describe('on a phone', () => {
   test.use({ viewport: { width: 390, height: 844 }, hasTouch: true });
@@ -47,10 +47,8 @@ test.describe('on a phone', () => {
 
     // The logbook takes it along.
     await page.getByRole('link', { name: 'Runs' }).tap();
-    const download = page.waitForEvent('download');
     await page.getByRole('button', { name: 'More', exact: true }).tap();
-    await page.getByRole('button', { name: 'Export the logbook' }).tap();
-    const book = JSON.parse(readFileSync(await (await download).path(), 'utf8')) as {
+    const book = JSON.parse(readFileSync((await exportBy(page, 'Export the logbook')).path, 'utf8')) as {
       pictures: Record<string, string>;
       runs: { header: { conditions: unknown } }[];
     };

@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs';
 import { expect, test, type Page } from '@playwright/test';
-import { addCharger, addDevice, choose, startRun, stopRun, unfold } from './person';
+import { addCharger, addDevice, choose, startRun, stopRun, unfold, exportBy } from './person';
 
 const gear = (page: Page, name: string) => page.getByRole('row').filter({ has: page.getByRole('button', { name, exact: false }) });
 const onShelf = (page: Page, shelf: string) => page.getByRole('link', { name: new RegExp(`^${shelf}`) }).click();
@@ -100,9 +100,7 @@ test('@bench from an empty shelf and a typed label to what each pairing will do,
 test('@bench gear goes out as CSV and comes back; a bad row is named and the rest is kept', async ({ page, browser }) => {
   await addDevice(page, 'Sedge <b>5</b>', '4500', '3.85', '25');
   await addCharger(page, 'Cobble 20', '20', '19');
-  const download = page.waitForEvent('download');
-  await page.getByRole('button', { name: 'Export gear' }).click();
-  const text = readFileSync(await (await download).path(), 'utf8');
+  const text = readFileSync((await exportBy(page, 'Export gear', 'CSV')).path, 'utf8');
   expect(text.split('\r\n')[0]).toContain('shelf,name,kind,battery (mah)');
 
   const elsewhere = await (await browser.newContext({ baseURL: new URL(page.url()).origin })).newPage();
@@ -245,10 +243,8 @@ test('@bench a start says what to expect through the chosen cable and port, and 
   await page.getByRole('button', { name: 'Ready' }).click();
   await page.getByRole('button', { name: 'Plug in now' }).press('Space');
   await stopRun(page, 'Window over');
-  const download = page.waitForEvent('download');
   await page.getByRole('link', { name: 'Runs' }).click();
-  await page.getByRole('button', { name: 'Export the logbook' }).click();
-  const book = JSON.parse(readFileSync(await (await download).path(), 'utf8')) as {
+  const book = JSON.parse(readFileSync((await exportBy(page, 'Export the logbook')).path, 'utf8')) as {
     runs: { header: { port?: number; cable?: { name: string } } }[];
   };
   expect(book.runs[0]?.header).toMatchObject({ port: 0, cable: { name: 'Marked cable' } });

@@ -3,7 +3,7 @@ import { expect, test, type Page } from '@playwright/test';
 import { logbookOf, writeLogbook, type Logbook, type StoredRun } from '../core/exchange';
 import { inkOf } from '../core/ink';
 import { exampleHeader } from '../core/ink/example';
-import { bringShelf, chooseFile, entry, finished, log, pairUp, plantIn, said, startRun, stopRun, storedOf } from './person';
+import { bringShelf, chooseFile, entry, finished, log, pairUp, plantIn, said, startRun, stopRun, storedOf, exportBy } from './person';
 
 /** What a logbook carries out comes back whole, and a choice of it takes what belongs to it and nothing else. */
 
@@ -50,9 +50,7 @@ async function take(page: Page): Promise<void> {
   await expect(page.getByRole('dialog')).toHaveCount(0);
 }
 async function saved(page: Page, button: string): Promise<{ text: string; book: Logbook }> {
-  const download = page.waitForEvent('download');
-  await page.getByRole('button', { name: button, exact: true }).click();
-  const text = readFileSync(await (await download).path(), 'utf8');
+  const text = readFileSync((await exportBy(page, button)).path, 'utf8');
   return { text, book: JSON.parse(text) as Logbook };
 }
 async function temperatures(page: Page, text: string): Promise<void> {

@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { expect, test, type Page } from '@playwright/test';
 import { exampleHeader } from '../core/ink/example';
-import { bookOf, choose, DEMO, doMore, finished, importFile, isReady } from './person';
+import { bookOf, choose, DEMO, doMore, finished, importFile, isReady, exportBy } from './person';
 
 const table = (page: Page) => page.getByRole('region', { name: 'Figures side by side' });
 /** How many runs something is kept of that was worked out of them. */
@@ -182,8 +182,7 @@ test('@compare a planted unfair condition is listed, and a comparison is saved, 
   await page.getByRole('dialog').getByRole('button', { name: 'Save' }).click();
   await expect(page.getByRole('dialog')).toHaveCount(0);
   await page.goto('/runs');
-  const [download] = await Promise.all([page.waitForEvent('download'), press(page, 'Export the logbook')]);
-  const book = readFileSync(await download.path(), 'utf8');
+  const book = readFileSync((await exportBy(page, 'Export the logbook')).path, 'utf8');
   const elsewhere = await (
     await page
       .context()

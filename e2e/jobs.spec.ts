@@ -1,6 +1,20 @@
 import { readFile } from 'node:fs/promises';
 import { expect, test, type Page } from '@playwright/test';
-import { bringShelf, choose, chooseAll, compareAll, doMore, entry, figure, log, noneOffered, said, startRun, stopRun } from './person';
+import {
+  bringShelf,
+  choose,
+  chooseAll,
+  compareAll,
+  doMore,
+  entry,
+  figure,
+  log,
+  noneOffered,
+  said,
+  startRun,
+  stopRun,
+  exportBy,
+} from './person';
 
 /** Whole jobs of the trade, from an empty logbook to the result, by hand and key. */
 
@@ -335,14 +349,12 @@ test('@jobs a spot check of ten sources awake and asleep, a pad on two bricks am
   await page.getByRole('button', { name: 'stop' }).click();
   await page.getByRole('button', { name: 'Stop the run' }).click();
   await expect(page.getByRole('heading', { name: 'Spot check of Sedge 5', level: 1 })).toBeVisible();
-  const download = page.waitForEvent('download');
-  await page.getByRole('button', { name: 'Export the table as CSV' }).click();
-  const file = await readFile(await (await download).path(), 'utf8');
+  await page.getByRole('button', { name: 'More', exact: true }).click();
+  const file = await readFile((await exportBy(page, 'Export', 'Table of what was tried, as CSV')).path, 'utf8');
   expect(file.split('\r\n').filter(Boolean)).toHaveLength(1 + 12);
   expect(file).toMatch(/Sedge 5,Puddle fed by Hazel 12,,2026-10-05T.*,awake,/);
-  const whole = page.waitForEvent('download');
-  await doMore(page, 'Export as CSV');
-  expect(await readFile(await (await whole).path(), 'utf8')).toContain('trial');
+  await page.getByRole('button', { name: 'More', exact: true }).click();
+  expect(await readFile((await exportBy(page, 'Export', 'CSV')).path, 'utf8')).toContain('trial');
   await page.goto('/runs');
   await expect(page.getByRole('row', { name: /spot check, 10 sources/ })).toBeVisible();
 });

@@ -98,6 +98,31 @@ export async function doMore(page: Page, name: string): Promise<void> {
   await page.getByRole('button', { name, exact: true }).click();
 }
 
+/** Takes a file out by the sheet that a button opens, and closes that. @param as the name of a format; @param what what is exported: each where the first is not meant */
+export async function exportBy(
+  page: Page,
+  button: string | RegExp,
+  as?: string,
+  what?: string | RegExp,
+): Promise<{ name: string; path: string }> {
+  await page.getByRole('button', { name: button, exact: typeof button === 'string' }).click();
+  const sheet = page.getByRole('dialog', { name: 'Export' });
+  if (what !== undefined) await sheet.getByRole('group', { name: 'What' }).getByRole('radio', { name: what }).check();
+  if (as !== undefined)
+    await sheet
+      .getByRole('group', { name: 'As' })
+      .getByRole('radio', { name: new RegExp(`^${as} `) })
+      .check();
+  const download = page.waitForEvent('download', { timeout: 200_000 });
+  await sheet.getByRole('button', { name: 'Export', exact: true }).click();
+  const file = await download;
+  const path = await file.path();
+  await expect(sheet.getByRole('status')).toContainText(`Saved ${file.suggestedFilename()}`);
+  await sheet.getByRole('button', { name: 'Close', exact: true }).click();
+  await expect(sheet).toHaveCount(0);
+  return { name: file.suggestedFilename(), path };
+}
+
 /** Unfolds facts of a form that are asked for more rarely. */
 export const unfold = (page: Page, group: string) => page.getByRole('button', { name: new RegExp(`^(Add|Change): ${group}$`) }).click();
 

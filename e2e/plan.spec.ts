@@ -1,6 +1,6 @@
 import { readFile } from 'node:fs/promises';
 import { expect, test, type Page } from '@playwright/test';
-import { addCharger, addDevice, choose, chooseAll, DEMO, stopRun } from './person';
+import { addCharger, addDevice, choose, chooseAll, DEMO, stopRun, exportBy } from './person';
 
 const GEAR = [
   'shelf,name,kind,battery energy (wh),input limit (w),power delivery up to (v),watts (w),ports,charger end,device end,marked for',
@@ -83,12 +83,7 @@ test('@plan a study goes from its question to a run that fills a cell of its mat
   await expect(page.getByText('ambient, °C was 24 in earlier runs, and is 27 now.')).toBeVisible();
 });
 
-const taken = async (page: Page, button: string) => {
-  const saving = page.waitForEvent('download');
-  await page.getByRole('button', { name: button }).click();
-  const saved = await saving;
-  return readFile(await saved.path(), 'utf8');
-};
+const taken = async (page: Page, as: string) => readFile((await exportBy(page, 'Export', as)).path, 'utf8');
 const done = (page: Page) => page.getByRole('heading', { name: /^Finishes / });
 const agenda = (page: Page) => page.getByRole('table', { name: 'The calendar as a list' });
 
@@ -132,7 +127,7 @@ test('@plan a person new to it goes from an empty bench to an exported calendar,
   await expect(agenda(page).getByRole('row')).toHaveCount(13);
   await expect(page.getByText(/^It cannot be sooner|^Cannot finish before/)).toBeVisible();
   await expect(page.getByText(/One after another in the same hours it finishes /)).toBeVisible();
-  await expect(page.getByRole('button', { name: 'iCalendar' })).toBeEnabled({ timeout: 60_000 });
+  await expect(page.getByRole('button', { name: 'Export', exact: true })).toBeEnabled({ timeout: 60_000 });
   expect((await taken(page, 'iCalendar')).match(/BEGIN:VEVENT/g)).toHaveLength(24);
   expect((await taken(page, 'CSV')).trim().split('\r\n')).toHaveLength(13);
   await page.getByRole('button', { name: 'Save the calendar' }).click();

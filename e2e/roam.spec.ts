@@ -1,10 +1,11 @@
+import { readFileSync } from 'node:fs';
 import AxeBuilder from '@axe-core/playwright';
 import { expect, test, type Locator, type Page } from '@playwright/test';
 import { readLogbook } from '../core/exchange';
 import { seeded } from '../core/simulate';
 import { PORTS } from '../server/serve';
 import { browse, newProfile } from './browse';
-import { bookOf, bringShelf, finished, importFile, startRun } from './person';
+import { bookOf, bringShelf, exportBy, finished, importFile, startRun } from './person';
 
 /**
  * A walk at random: whatever a person can reach is pressed, filled in, pasted into, left and come back to, in two tabs, while the clock jumps and the
@@ -317,10 +318,7 @@ class Walk {
     await this.nothingIsLost();
     await this.page.setViewportSize({ width: 1280, height: 800 });
     await this.page.goto(`${HERE}/runs`);
-    const waiting = this.page.waitForEvent('download');
-    await this.page.getByRole('button', { name: 'Export the logbook' }).click();
-    let text = '';
-    for await (const chunk of await (await waiting).createReadStream()) text += String(chunk);
+    const text = readFileSync((await exportBy(this.page, 'Export the logbook')).path, 'utf8');
     readLogbook(text, 'the file');
     expect([...this.logged].filter((each) => !text.includes(`r${each}r`))).toEqual([]);
     await this.browser.kill();

@@ -2,11 +2,9 @@
 import { nanoid } from 'nanoid';
 import { computed, defineAsyncComponent, ref, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
-import { format } from 'date-fns';
 import { SHELVES, type Gear, type Kept, type Shelf } from '@core/bench';
 import { carried } from '@core/ink';
-import { writeGearCsv } from '@core/exchange';
-import { fileName, saveFile } from '../kit/saveFile';
+import { WHOLE, type Target } from '../exports/target';
 import MoreActions from '../kit/MoreActions.vue';
 import { useLanes } from '../logbook/lanes';
 import { useLogbook } from '../logbook/runs';
@@ -19,6 +17,7 @@ import CopyButton from '../kit/CopyButton.vue';
 import ShelfTable from './ShelfTable.vue';
 import { SHELF_WORDS } from './words';
 
+const ExportSheet = defineAsyncComponent(() => import('../exports/ExportSheet.vue'));
 const FirstPath = defineAsyncComponent(() => import('../logbook/FirstPath.vue'));
 
 /** The shelf: what is charged, what it is charged from, and what lies in between. */
@@ -97,9 +96,8 @@ const putBack = (kept: Kept) =>
   });
 const remove = (kept: Kept) => guarded(() => bench.remove(kept));
 
-function exportFile(): void {
-  saveFile(`${fileName('inkpath gear', format(Date.now(), 'yyyy-MM-dd'))}.csv`, writeGearCsv(bench.all), 'text/csv');
-}
+const exporting = ref(false);
+const targets: Target[] = [{ of: 'shelf', says: 'The gear of the bench', name: 'inkpath gear' }, WHOLE];
 </script>
 
 <template>
@@ -121,7 +119,7 @@ function exportFile(): void {
         <MoreActions>
           <v-btn v-if="bench.isStocked" to="/bench/expect" variant="text">What to expect</v-btn>
           <v-btn variant="text" @click="importing = true">Import gear</v-btn>
-          <v-btn v-if="bench.all.length > 0" variant="text" @click="exportFile">Export gear</v-btn>
+          <v-btn v-if="bench.all.length > 0" variant="text" @click="exporting = true">Export gear</v-btn>
         </MoreActions>
         <v-btn v-if="standing.length > 0" variant="flat" color="primary" @click="add">{{ SHELF_WORDS[shelf].add }}</v-btn>
       </div>
@@ -178,6 +176,7 @@ function exportFile(): void {
         }
       "
     />
+    <ExportSheet v-if="exporting" v-model="exporting" :targets="targets" />
   </section>
 </template>
 

@@ -3,6 +3,7 @@ import { useMediaQuery } from '@vueuse/core';
 import { computed, defineAsyncComponent, onMounted, ref } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import { byDevice, type Comparison } from '@core/compare';
+import { comparisonTarget, WHOLE } from '../exports/target';
 import MoreActions from '../kit/MoreActions.vue';
 import { usePageTitle } from '../kit/pageTitle';
 import PickMany from '../kit/PickMany.vue';
@@ -20,6 +21,7 @@ import CompareTable from './CompareTable.vue';
 import GatheredTables from './GatheredTables.vue';
 import VerdictSheet from './VerdictSheet.vue';
 
+const ExportSheet = defineAsyncComponent(() => import('../exports/ExportSheet.vue'));
 const FirstPath = defineAsyncComponent(() => import('../logbook/FirstPath.vue'));
 
 /** Runs laid over each other, set against one of them. What is chosen stands in the address, so it can be kept and sent. */
@@ -70,6 +72,7 @@ const {
   hasTooFew,
 } = compared;
 usePageTitle(() => title.value);
+const exporting = ref(false);
 const acts = useCompareActs(compared, query, ask, (path) => router.push(path));
 const { edit, plan, remove, trouble, wish } = acts;
 
@@ -113,6 +116,7 @@ const SHOWN_AT_ONCE = 4;
       <div v-if="opened.length > 1" class="actions controls">
         <CompareBy v-if="rows.length > 1 && !isPhone" v-bind="by" @ask="ask" />
         <MoreActions is-folded>
+          <v-btn v-if="chosen.length > 0" variant="text" @click="exporting = true">Export</v-btn>
           <template v-if="isPhone">
             <v-btn variant="text" @click="isSaving = true">Save</v-btn>
             <v-btn variant="text" :aria-expanded="choosing" @click="choosing = !choosing">Choose runs</v-btn>
@@ -243,6 +247,7 @@ const SHOWN_AT_ONCE = 4;
     <FormSheet v-model="isSaving" name="keep" title="Save this comparison" action="Save" :task="save">
       <v-text-field v-model="name" label="Name" maxlength="120" hint="Replaces the comparison of that name." persistent-hint />
     </FormSheet>
+    <ExportSheet v-if="exporting" v-model="exporting" :targets="[comparisonTarget(title, chosen), WHOLE]" />
   </section>
 </template>
 

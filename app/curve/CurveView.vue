@@ -5,22 +5,21 @@ import { computed, defineAsyncComponent, nextTick, ref, shallowRef, useTemplateR
 import { useRouter } from 'vue-router';
 import { compatibility } from '@core/compare';
 import { milestoneTime, writeFigures, type Notice, type WrittenFigure } from '@core/curve';
-import { streamedOf, writeCsv } from '@core/exchange';
 import { chargedBy, endingSays, sourceSays, type Draft, type Entry, type Trial } from '@core/ink';
 import { cadenceInWords } from '@core/method';
 import { clock, spell } from '@core/quantity';
 import type { Span } from '@core/samples';
 import { useDueLine } from '../entry/dueLine';
+import { studyTarget, WHOLE, type Target } from '../exports/target';
 import { dropped } from '../kit/dropped';
-import { fileName, saveFile } from '../kit/saveFile';
 import { useSettings } from '../kit/settings';
 import { dayText, momentText } from '../kit/dates';
 import MoreActions from '../kit/MoreActions.vue';
 import { usePageTitle } from '../kit/pageTitle';
-import { filedRun } from '../ledger/filed';
 import { useInkActs } from '../logbook/inkActs';
 import { useLanes } from '../logbook/lanes';
 import { useLogbook } from '../logbook/runs';
+import { useStudies } from '../logbook/studies';
 import { troubleOf } from '../logbook/trouble';
 import CompatibilityTable from '../strip/CompatibilityTable.vue';
 import LevelStrip from '../strip/LevelStrip.vue';
@@ -38,6 +37,7 @@ import RemarkList from './RemarkList.vue';
 import StretchFigures from './StretchFigures.vue';
 import WorkTable from './WorkTable.vue';
 
+const ExportSheet = defineAsyncComponent(() => import('../exports/ExportSheet.vue'));
 const ImportSheet = defineAsyncComponent(() => import('./ImportSheet.vue'));
 const TagSheet = defineAsyncComponent(() => import('./TagSheet.vue'));
 const CorrectSheet = defineAsyncComponent(() => import('./CorrectSheet.vue'));
@@ -54,6 +54,8 @@ const logbook = useLogbook();
 const acts = useInkActs();
 const line = useDueLine();
 const settings = useSettings();
+const studies = useStudies();
+void studies.load();
 const filed = shallowRef<Opened>();
 /** A streamed run as it can be drawn before its figures are there. */
 const glimpse = shallowRef<Glimpse>();
@@ -277,13 +279,29 @@ async function writeWith(others: readonly string[], draft: Draft): Promise<void>
   if (!live.value) filed.value = await logbook.open(props.id);
 }
 
-async function exportFile(): Promise<void> {
-  if (!run.value) return;
+const exporting = ref(false);
+const targets = computed((): Target[] => {
+  if (!run.value) return [WHOLE];
   const { header } = run.value;
   const names = isSpot.value ? ['spot check', header.device.name] : [header.device.name, 'on', sourceSays(header)];
-  const streamed = live.value ? undefined : streamedOf(await filedRun(props.id));
-  saveFile(`${fileName(...names, format(header.plugInAt, 'yyyy-MM-dd HHmm'))}.csv`, writeCsv(run.value, streamed), 'text/csv');
-}
+  const ofStudy = studies.all.find(({ id }) => id === header.study?.id);
+  return [
+    {
+      ...{ of: 'run', says: 'This run', runs: [props.id], isSpot: isSpot.value },
+      name: [...names, format(header.plugInAt, 'yyyy-MM-dd HHmm')].join(' '),
+    },
+    ...(ofStudy
+      ? [
+          studyTarget(
+            ofStudy.id,
+            ofStudy.name,
+            studies.runsOf(ofStudy.id).map(({ id }) => id),
+          ),
+        ]
+      : []),
+    WHOLE,
+  ];
+});
 
 async function reopen(): Promise<void> {
   if (!filed.value) return;
@@ -327,7 +345,7 @@ const enterStrike = (entry: Entry) => {
           <v-btn v-if="!live && !isSpot && !run.discardedAt" variant="text" :to="{ path: '/sums', query: { run: id } }"
             >Sums of this run</v-btn
           >
-          <v-btn variant="text" @click="exportFile">Export as CSV</v-btn>
+          <v-btn variant="text" @click="exporting = true">Export</v-btn>
           <v-btn v-if="!live && !run.discardedAt" variant="text" @click="discard">Discard</v-btn>
         </MoreActions>
         <v-btn v-if="!isSpot && !run.discardedAt" variant="flat" color="primary" :to="{ path: '/compare', query: { runs: run.header.id } }"
@@ -410,6 +428,7 @@ const enterStrike = (entry: Entry) => {
     <ImportSheet v-if="adding" v-model="adding" :into="id" @added="reread" />
     <TagSheet v-if="tagging" v-model="tagging" :ids="[id]" @update:model-value="reread" />
     <TimesSheet v-if="timing" v-model="timing" :run="run" :at="pointedAt" :write="write" @split="(half) => router.push(`/runs/${half}`)" />
+    <ExportSheet v-if="exporting" v-model="exporting" :targets="targets" />
     <SettingsSheet v-if="setting" v-model="setting" :run="run" :write="write" />
     <CorrectSheet v-if="correcting" v-model="correcting" :run="run" :write="writeWith" />
   </section>

@@ -6,15 +6,13 @@ import { useRouter } from 'vue-router';
 import { byNatural, RUN_ORDERS, runsFound, runsInOrder, type RunFilter, type RunOrder, type Summary } from '@core/curve';
 import { endingWord } from '@core/ink';
 import { inManner, spell, upperFirst } from '@core/quantity';
+import { runsTarget, WHOLE, type Target } from '../exports/target';
 import CopyButton from '../kit/CopyButton.vue';
 import DateField from '../kit/DateField.vue';
 import { momentText } from '../kit/dates';
 import { dropped } from '../kit/dropped';
 import MoreActions from '../kit/MoreActions.vue';
 import { printsAs } from '../kit/printing';
-import type { Work } from '../kit/work';
-import WorkBar from '../kit/WorkBar.vue';
-import type { SetAside } from '../ledger/live';
 import { useInkActs } from '../logbook/inkActs';
 import { useLanes } from '../logbook/lanes';
 import { useMethods } from '../logbook/methods';
@@ -27,6 +25,7 @@ import { outlineOf } from '../strip/trace';
 
 const FirstPath = defineAsyncComponent(() => import('../logbook/FirstPath.vue'));
 const TagSheet = defineAsyncComponent(() => import('./TagSheet.vue'));
+const ExportSheet = defineAsyncComponent(() => import('../exports/ExportSheet.vue'));
 const ImportSheet = defineAsyncComponent(() => import('./ImportSheet.vue'));
 const SetAsideRuns = defineAsyncComponent(() => import('../logbook/SetAside.vue'));
 
@@ -48,7 +47,6 @@ const tagging = ref(false);
 const picked = ref<string[]>([]);
 const importing = ref(false);
 watch(dropped, (file) => file && (importing.value = true), { immediate: true });
-const exported = shallowRef<Work>();
 
 const DAY = 24 * 3600 * 1000;
 const asked = computed<RunFilter>(() => {
@@ -110,10 +108,6 @@ function compare(): void {
   void router.push({ path: '/compare', query: { runs: chosen.value.join('.') } });
 }
 
-/** Runs that could not be read, and are not in the file that was saved. */
-const leftOut = shallowRef<SetAside[]>([]);
-let export_ = new AbortController();
-
 /** The list as it is found and ordered, whether it is on the screen or not. */
 const taken = () => ({
   table: {
@@ -137,20 +131,17 @@ const taken = () => ({
 const list = useTemplateRef<HTMLElement>('list');
 watch(list, (element) => element && printsAs(element, { table: () => taken().table }));
 
-async function exportFile(only?: ReadonlySet<string>): Promise<void> {
-  exported.value = { done: 0, of: 0 };
-  export_ = new AbortController();
-  try {
-    const { saveLogbook } = await import('../exports/saveLogbook');
-    leftOut.value = await saveLogbook((done, of) => (exported.value = { done, of }), export_.signal, only);
-  } finally {
-    exported.value = undefined;
-  }
+/** What can be exported from here: what was asked for stands first. */
+const exporting = shallowRef<Target[]>();
+function exportChosen(): void {
+  exporting.value = [
+    runsTarget(chosen.value.length === 1 ? 'The run that is picked' : `The ${chosen.value.length} runs that are picked`, chosen.value),
+    WHOLE,
+  ];
 }
-
-function callOff(): void {
-  export_.abort();
-  exported.value = undefined;
+function exportAll(): void {
+  const all = found.value.map(({ id }) => id);
+  exporting.value = [WHOLE, ...(isFiltered.value || search.value ? [runsTarget(`The ${all.length} runs that were found`, all)] : [])];
 }
 </script>
 
@@ -162,23 +153,10 @@ function callOff(): void {
       <div class="actions">
         <MoreActions>
           <v-btn to="/live/paper" variant="text">From paper</v-btn>
-          <v-btn
-            v-if="logbook.summaries.length + lanes.records.length > 0"
-            variant="text"
-            :loading="exported !== undefined"
-            @click="exportFile()"
-            >Export the logbook</v-btn
-          >
+          <v-btn v-if="logbook.summaries.length + lanes.records.length > 0" variant="text" @click="exportAll">Export the logbook</v-btn>
         </MoreActions>
         <v-btn variant="flat" color="primary" @click="importing = true">Import a file</v-btn>
       </div>
-      <WorkBar v-if="exported" class="working" does="Exporting the logbook" :at="exported" counts="runs">
-        <v-btn size="small" @click="callOff">Stop</v-btn>
-      </WorkBar>
-      <p v-if="leftOut.length > 0" class="due" role="alert">
-        The file was saved without {{ leftOut.length === 1 ? 'a run that' : `${leftOut.length} runs that` }} cannot be read:
-        {{ leftOut.map(({ name, why }) => `${name} (${why})`).join('; ') }}
-      </p>
     </header>
     <SetAsideRuns v-if="lanes.aside.size > 0" />
     <template v-if="logbook.summaries.length === 0">
@@ -226,7 +204,7 @@ function callOff(): void {
         <span v-if="chosen.length < 2" class="soft">pick two or more</span>
         <template v-if="chosen.length > 0">
           <v-btn size="small" @click="tagging = true">Tag</v-btn>
-          <v-btn size="small" @click="exportFile(new Set(chosen))">Export</v-btn>
+          <v-btn size="small" @click="exportChosen">Export</v-btn>
           <v-btn size="small" @click="discard">Discard</v-btn>
         </template>
         <span v-if="trouble" class="due" role="alert">{{ trouble }}</span>
@@ -303,6 +281,7 @@ function callOff(): void {
     </details>
     <TagSheet v-if="tagging" v-model="tagging" :ids="chosen" />
     <ImportSheet v-if="importing" v-model="importing" />
+    <ExportSheet v-if="exporting" :model-value="true" :targets="exporting" @update:model-value="exporting = undefined" />
   </section>
 </template>
 

@@ -9,9 +9,9 @@ async function save(): Promise<void> {
   share.value = 0;
   said.value = '';
   try {
-    const { saveLogbook } = await import('../exports/saveLogbook');
-    const left = await saveLogbook((done) => (share.value = done));
-    said.value = left.length === 0 ? 'Saved.' : `Saved without ${left.map(({ name }) => name).join(', ')}.`;
+    const [{ exportFile }, { WHOLE }] = await Promise.all([import('../exports/exportFile'), import('../exports/target')]);
+    const { aside } = await exportFile('logbook', WHOLE, (done) => (share.value = done));
+    said.value = aside.length === 0 ? 'Saved.' : `Saved without ${aside.map(({ name }) => name).join(', ')}.`;
   } catch (error) {
     said.value = `It could not be saved: ${error instanceof Error ? error.message : String(error)}`;
   } finally {

@@ -23,7 +23,7 @@ interface Streams {
 }
 
 /** Rows that are stored as one value: each takes a write of its own. */
-const CHUNK = 131_072;
+export const CHUNK = 131_072;
 
 /** Pieces of a column are called so that they stand in order. */
 const pieceName = (at: number): string => String(at).padStart(6, '0');

@@ -1,23 +1,26 @@
 <script setup lang="ts">
-import { computed, ref } from 'vue';
-import { writeAgenda, writeICalendar } from '@core/exchange';
+import { computed, defineAsyncComponent, ref } from 'vue';
 import { cellsOf, runInWords, sourceOf, type Appointment, type PlannedRun } from '@core/plan';
 import { spell } from '@core/quantity';
-import { fileName, saveFile } from '../kit/saveFile';
+import { studyTarget, type Target } from '../exports/target';
 import { momentText } from '../kit/dates';
 import MoreActions from '../kit/MoreActions.vue';
 import { usePageTitle } from '../kit/pageTitle';
 import { penFor } from '../logbook/penFor';
 import { useLogbook } from '../logbook/runs';
+import { useStudies } from '../logbook/studies';
 import AgendaTable from './AgendaTable.vue';
 import { useCalendarDraft } from './calendarDraft';
 import CalendarPaper from './CalendarPaper.vue';
 import HoursFields from './HoursFields.vue';
 
+const ExportSheet = defineAsyncComponent(() => import('../exports/ExportSheet.vue'));
+
 /** A study laid into real days: shortest finish, beside what is proven; runs can be dragged or pinned, and the rest is planned anew. */
 const props = defineProps<{ id: string }>();
 
 const logbook = useLogbook();
+const studies = useStudies();
 const {
   study,
   draft,
@@ -77,12 +80,22 @@ const scarce = computed(() => {
   return `${name.value(id)} is needed for that long`;
 });
 
-function exportFile(kind: 'ics' | 'csv'): void {
-  if (!study.value) return;
-  const file = fileName(study.value.name, 'calendar');
-  if (kind === 'ics') saveFile(`${file}.ics`, writeICalendar(study.value, agenda.value, gear.value), 'text/calendar');
-  else saveFile(`${file}.csv`, writeAgenda(study.value, agenda.value, gear.value), 'text/csv');
-}
+const exporting = ref(false);
+const targets = computed((): Target[] =>
+  study.value
+    ? [
+        {
+          ...{ of: 'calendar', says: `The calendar of ${study.value.name}`, name: `${study.value.name} calendar` },
+          calendar: { study: study.value, agenda: agenda.value, gear: gear.value },
+        },
+        studyTarget(
+          study.value.id,
+          study.value.name,
+          studies.runsOf(study.value.id).map((each) => each.id),
+        ),
+      ]
+    : [],
+);
 </script>
 
 <template>
@@ -93,8 +106,7 @@ function exportFile(kind: 'ics' | 'csv'): void {
         <MoreActions>
           <v-btn :to="`/plan/${id}`" variant="text">The study</v-btn>
           <template v-if="agenda.length > 0">
-            <v-btn variant="text" :disabled="isBusy" :title="busyWhy" @click="exportFile('ics')">iCalendar</v-btn>
-            <v-btn variant="text" :disabled="isBusy" :title="busyWhy" @click="exportFile('csv')">CSV</v-btn>
+            <v-btn variant="text" :disabled="isBusy" :title="busyWhy" @click="exporting = true">Export</v-btn>
             <v-btn v-if="laidBefore.length > 0 && !isKept" variant="text" @click="putBack">Put it back</v-btn>
           </template>
         </MoreActions>
@@ -195,6 +207,7 @@ function exportFile(kind: 'ics' | 'csv'): void {
         </template>
       </div>
     </div>
+    <ExportSheet v-if="exporting" v-model="exporting" :targets="targets" />
   </section>
 </template>
 

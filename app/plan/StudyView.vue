@@ -5,6 +5,7 @@ import { ValidationError } from 'yup';
 import { SCHEMA } from '@core/ink';
 import { CONDITIONS, readCadence, SCHOOLS, writeCadence, type CadenceText, type Condition } from '@core/method';
 import { nextRace, nextRun, studySetupsOf, sourceOf, studySchema, type Study } from '@core/plan';
+import { studyTarget } from '../exports/target';
 import MoreActions from '../kit/MoreActions.vue';
 import { focusFirstError } from '../kit/firstError';
 import type { MethodChoice } from '../logbook/methodChoice';
@@ -18,6 +19,7 @@ import MatrixTable from './MatrixTable.vue';
 import StudyFields from './StudyFields.vue';
 import TellTable from './TellTable.vue';
 
+const ExportSheet = defineAsyncComponent(() => import('../exports/ExportSheet.vue'));
 const StudyHeadline = defineAsyncComponent(() => import('../logbook/StudyHeadline.vue'));
 
 /** One study: its question and method, its matrix, what must match, what it costs and what it will be able to tell. */
@@ -54,6 +56,7 @@ function blank(): Study {
 const draft = shallowRef<Study>(blank());
 usePageTitle(() => draft.value.name || 'A new study');
 const timing = ref<CadenceText>(writeCadence(draft.value.cadence));
+const exporting = ref(false);
 const errors = shallowRef<Record<string, string>>({});
 const trouble = ref('');
 const isKept = ref(false);
@@ -134,6 +137,7 @@ async function remove(): Promise<void> {
         <MoreActions>
           <v-btn v-if="runs.length > 1 && !isFinished" variant="text" :to="comparison">Compare its {{ runs.length }} runs</v-btn>
           <v-btn v-if="isSaved" variant="text" :to="`/plan/${id}/calendar`">Calendar</v-btn>
+          <v-btn v-if="isSaved" variant="text" @click="exporting = true">Export</v-btn>
           <v-btn v-if="isKept && made.length === 0" variant="text" @click="remove">Remove it</v-btn>
         </MoreActions>
         <v-btn v-if="isSaved" disabled variant="text" title="Nothing was changed since it was saved">Saved</v-btn>
@@ -183,6 +187,17 @@ async function remove(): Promise<void> {
         </section>
       </div>
     </div>
+    <ExportSheet
+      v-if="exporting"
+      v-model="exporting"
+      :targets="[
+        studyTarget(
+          id,
+          draft.name,
+          runs.map((run) => run.id),
+        ),
+      ]"
+    />
   </section>
 </template>
 

@@ -1,8 +1,9 @@
 <script setup lang="ts">
-import { computed, nextTick, ref, shallowRef, watch } from 'vue';
+import { computed, defineAsyncComponent, nextTick, ref, shallowRef, watch } from 'vue';
 import { useRouter } from 'vue-router';
 import { compatibility } from '@core/compare';
 import { momentOf, sourceKey, sourceSays, TRIAL_STATES, type Draft, type Source, type Trial } from '@core/ink';
+import { WHOLE } from '../exports/target';
 import MoreActions from '../kit/MoreActions.vue';
 import { useDueLine } from '../entry/dueLine';
 import { useSitting } from '../entry/sitting';
@@ -15,6 +16,8 @@ import { troubleOf } from '../logbook/trouble';
 import CompatibilityTable from '../strip/CompatibilityTable.vue';
 import AddSource from './AddSource.vue';
 import SecondLook from './SecondLook.vue';
+
+const ExportSheet = defineAsyncComponent(() => import('../exports/ExportSheet.vue'));
 
 /** A spot check that is going on: the list, the source in hand, and the table as it grows. */
 const props = defineProps<{ id: string }>();
@@ -41,6 +44,7 @@ const hand = computed(() => {
   return again.value ? { source: again.value.source, state: again.value.state, instead: again.value } : sitting.inHand(run.value);
 });
 const isAdding = ref(false);
+const exporting = ref(false);
 const trouble = ref('');
 /** How many were logged: the card begins anew with each. */
 const logged = ref(0);
@@ -111,7 +115,9 @@ function strike(trial: Trial): void {
     <header>
       <h1>Spot check of {{ run.header.device.name }}</h1>
       <p class="soft">{{ rows.length }} of {{ list.length }} tried</p>
-      <div class="actions"><MoreActions is-folded /></div>
+      <div class="actions">
+        <MoreActions is-folded><v-btn variant="text" @click="exporting = true">Export</v-btn></MoreActions>
+      </div>
     </header>
     <div class="body">
       <div class="side">
@@ -174,6 +180,11 @@ function strike(trial: Trial): void {
     <div class="body table">
       <CompatibilityTable :device="run.header.device.name" :rows="rows" can-change @strike="strike" @rewrite="(trial) => (again = trial)" />
     </div>
+    <ExportSheet
+      v-if="exporting"
+      v-model="exporting"
+      :targets="[{ of: 'run', says: 'This spot check', name: `spot check ${run.header.device.name}`, runs: [id], isSpot: true }, WHOLE]"
+    />
   </section>
   <section v-else class="sheet first-step"><p>Opening the spot check …</p></section>
 </template>

@@ -2,10 +2,8 @@
 import { computed } from 'vue';
 import { notSeenSays, writeTried, type Compatible, type Tried } from '@core/compare';
 import { ranked, triedSays } from '@core/advise';
-import { writeCompatibility } from '@core/exchange';
 import { TRIAL_STATES, type Trial } from '@core/ink';
 import CopyButton from '../kit/CopyButton.vue';
-import { saveFile } from '../kit/saveFile';
 import { vCards } from '../kit/vCards';
 
 /** What a spot check came to: for each source what it does, awake, asleep and off; chime, icon and meter each as seen. */
@@ -23,10 +21,6 @@ const all = computed(() =>
 const notSeen = computed(() => notSeenSays(props.rows));
 const seen = (value: boolean | undefined) => (value === undefined ? '–' : value ? 'yes' : 'no');
 const chimed = ({ trial: { chime, chimes } }: Tried) => (chimes === undefined || chimes < 2 ? seen(chime) : `${chimes} times`);
-
-function exportFile(): void {
-  saveFile(`${props.device} compatibility.csv`, writeCompatibility([{ device: props.device, rows: props.rows }]), 'text/csv');
-}
 </script>
 
 <template>
@@ -91,7 +85,6 @@ function exportFile(): void {
       </table>
     </div>
     <p v-if="notSeen" class="soft">{{ notSeen }}</p>
-    <v-btn variant="text" @click="exportFile">Export the table as CSV</v-btn>
   </section>
 </template>
 

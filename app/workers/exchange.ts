@@ -2,18 +2,13 @@ import { expose } from 'comlink';
 import { nanoid } from 'nanoid';
 import { align, type Alignment } from '@core/curve';
 import {
-  belongingTo,
   CsvReader,
   foldStored,
   ImportError,
   LogbookReader,
-  logbookParts,
-  namesIn,
   peek,
   restOf,
   runFromCsv,
-  runMisfit,
-  settingsFit,
   type CsvOptions,
   type CsvRun,
   type Logbook,
@@ -22,10 +17,9 @@ import {
 } from '@core/exchange';
 import type { Header } from '@core/ink';
 import type { Progress } from '../kit/work';
-import { everyRun, filedRun } from '../ledger/filed';
+import { filedRun } from '../ledger/filed';
 import { incomingOf, laidInto, type Incoming, type Laying } from '../ledger/incoming';
-import type { SetAside } from '../ledger/live';
-import { everyPicture, picturesOf } from '../ledger/pictures';
+import { picturesOf } from '../ledger/pictures';
 import { StorageTrouble, whyOf } from '../ledger/storageTrouble';
 
 /** What was read of a device's log: its columns and its entries stay where they were read. */
@@ -88,9 +82,6 @@ async function readThrough(file: Blob, reader: { push: (text: string) => void },
   }
 }
 
-/** Parts are handed to the browser, which keeps them out of the way, when they come to so many characters. */
-const PART_CHARACTERS = 4_000_000;
-
 function seen(log: CsvRun): LogSeen {
   const { device, plugInAt, timeOfDay, length, either, rows, skipped, understood, ignored } = log;
   return { device, plugInAt, timeOfDay, length, either, rows, skipped, understood, ignored };
@@ -114,7 +105,7 @@ async function plainly<Result>(work: Promise<Result>): Promise<Result> {
   }
 }
 
-/** Files are read and written here, and what is large of them is stored, so that a large one never stops the clock. A worker is ended when its work is called off. */
+/** Files are read here, and what is large of them is stored, so that a large one never stops the clock. A worker is ended when its work is called off. */
 const exchange = {
   /** Looks at the head of a log: its first rows, and what its columns seem to hold. */
   async peek(file: Blob): Promise<Peek> {
@@ -163,66 +154,6 @@ const exchange = {
   storeApart: (step: () => void) => plainly(incoming.storeApart(step)),
   next: () => plainly(incoming.next()),
   join: (id: string) => plainly(incoming.join(id)),
-
-  /**
-   * Writes the logbook, and reads it back before it is called written: runs, pictures and what else there is, one after another. Of some runs it writes
-   * them and what belongs to them.
-   *
-   * @param only     ids of the runs that are wanted, if not all are
-   * @param rest     what else there is, asked for when the runs have gone by
-   * @param progress how many of its runs are written
-   * @returns the file, and the runs that could not be read or would not have read back: they are left out
-   * @throws {ImportError} when it does not read back as it was written
-   */
-  async write(
-    only: ReadonlySet<string> | undefined,
-    rest: () => Promise<Rest>,
-    progress: Progress,
-  ): Promise<{ file: Blob; aside: SetAside[] }> {
-    const aside: SetAside[] = [];
-    /** Every id that stands in what was written, and every picture that is shown in it. */
-    const [named, shown] = [new Set<string>(), new Set<string>()];
-    let entries = 0;
-    async function* fitting() {
-      for await (const run of everyRun(aside, progress, only)) {
-        const { header } = run;
-        const found = runMisfit(run);
-        if (found) {
-          const name = `${header.device.name} on ${header.charger.name}`;
-          aside.push({ id: header.id, name, why: `At ${found.path} it ${found.says}.` });
-          continue;
-        }
-        entries += run.entries.length;
-        if (only) namesIn([header, run.entries], named);
-        for (const entry of run.entries) if (entry.kind === 'picture') shown.add(entry.picture);
-        yield run;
-      }
-    }
-    const everythingElse = async () => {
-      const whole = await rest();
-      return settingsFit(only ? belongingTo(only, named, whole) : whole);
-    };
-    const parts: Blob[] = [];
-    let [text, length]: [string[], number] = [[], 0];
-    const pictures = everyPicture((id) => !only || shown.has(id));
-    for await (const part of logbookParts(fitting(), pictures, everythingElse)) {
-      text.push(part);
-      length += part.length;
-      if (length < PART_CHARACTERS) continue;
-      parts.push(new Blob(text));
-      [text, length] = [[], 0];
-    }
-    const file = new Blob([...parts, ...text], { type: 'application/json' });
-    let back = 0;
-    const reader = new LogbookReader('The file', (one) => {
-      back += one.entries.length;
-      return undefined;
-    });
-    await readThrough(file, reader, () => undefined);
-    reader.end();
-    if (back !== entries) throw new Error(`The file holds ${back} entries of ink and not ${entries}: it was not saved. Try again.`);
-    return { file, aside };
-  },
 };
 export type Exchange = typeof exchange;
 
