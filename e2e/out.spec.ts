@@ -70,7 +70,7 @@ test('@out each export from each place of the demo, and what another program rea
 
   // A study: its runs, and itself without them.
   await page.goto(`${DEMO}/plan`);
-  await page.getByRole('link', { name: /Vans/ }).first().click();
+  await page.getByRole('link', { name: /Van chargers/ }).first().click();
   await expect(page.getByRole('button', { name: 'Export', exact: true })).toBeVisible();
   const study = await exportBy(page, 'Export', 'Study to repeat');
   const { runs: left, studies } = JSON.parse(readFileSync(study.path, 'utf8')) as { runs: unknown[]; studies: { calendar?: unknown }[] };

@@ -8,6 +8,7 @@ import {
   MOST_VALUES,
   readLogDate,
   tellsAll,
+  type Choice,
   type CsvOptions,
   type DateOrder,
   type Mapping,
@@ -31,6 +32,8 @@ import { useShelf } from '../logbook/shelf';
 import { troubleOf } from '../logbook/trouble';
 import type { LogSeen } from '../workers/exchange';
 import { incomingFrom, peekFile, readFile, type FileAtHand } from '../workers/readFile';
+import type { RunConflicts } from '../ledger/incoming';
+import ConflictTable from './ConflictTable.vue';
 import MappingTable from './MappingTable.vue';
 import RunPlace from './RunPlace.vue';
 
@@ -110,7 +113,18 @@ const known = computed(
 /** Whether the file is restored, with its settings, for nothing is here yet; else in which settings it differs. */
 const isRestored = ref(false);
 const others = computed(() => (book.value ? differingSettings(book.value.rest) : []));
-watch(book, async () => (isRestored.value = !(await hasWork())));
+/** Where the file contradicts what is here, and what was chosen of each. */
+const conflicts = shallowRef<RunConflicts[]>([]);
+const choices = ref<Record<string, Choice>>({});
+const isUnsettled = computed(() => conflicts.value.some((run) => run.conflicts.some(({ id }) => !choices.value[id])));
+const live = computed(() => conflicts.value.filter(({ isLive }) => isLive));
+watch(read, async (file) => {
+  [conflicts.value, choices.value] = [[], {}];
+  if (file?.kind !== 'logbook') return;
+  isRestored.value = !(await hasWork());
+  const found = await file.remote.conflicts();
+  if (read.value === file) conflicts.value = found;
+});
 const newRuns = computed(() => book.value?.runs.filter((id) => !known.value.has(id)).length ?? 0);
 watch(parts, (all) => {
   picks.value = all.map(({ device: name }, index) => {
@@ -198,7 +212,7 @@ const ways = () => ({ progress, signal: work.signal });
 async function importBook({ remote }: FileAtHand): Promise<void> {
   const { value } = book;
   if (!value) return;
-  await remote.takeBook();
+  await remote.takeBook({ choices: { ...choices.value }, origin: chosen.value?.name ?? 'the file' });
   await bringIn(value.rest, incomingFrom(remote), ways());
   end();
 }
@@ -252,6 +266,13 @@ async function kept(): Promise<void> {
   if (head.value && mapping.value && isSaid.value) await keepMapping(head.value, mapping.value).catch(() => undefined);
 }
 
+/** Why nothing can be imported yet. */
+const why = computed(() => {
+  if (isUnsettled.value) return 'Choose of each entry that differs which of the two counts';
+  if (isAsked.value) return 'Say how its dates are read first';
+  return read.value ? '' : 'Choose a file that can be read first';
+});
+
 const choose = (files: File | File[] | null | undefined) => {
   chosen.value = Array.isArray(files) ? files[0] : (files ?? undefined);
 };
@@ -290,6 +311,10 @@ const choose = (files: File | File[] | null | undefined) => {
           >Settings stay as they are here; those of the file differ in: {{ others.join(', ') }}.</template
         >
       </p>
+      <p v-if="live.length > 0" class="due" role="alert">
+        {{ live.map(({ name }) => name).join(', ') }}: live here, and different in the file. Stop it first, then import the file.
+      </p>
+      <ConflictTable v-if="conflicts.length > 0" v-model="choices" :runs="conflicts" />
       <template v-if="csv">
         <p role="status">
           <template v-if="parts.length > 1">{{ parts.length }} devices. </template>{{ csv.rows }} rows over {{ spell(csv.length)
@@ -342,8 +367,8 @@ const choose = (files: File | File[] | null | undefined) => {
         <v-btn
           variant="flat"
           color="primary"
-          :disabled="!read || busy || isAsked"
-          :title="isAsked ? 'Say how its dates are read first' : read ? '' : 'Choose a file that can be read first'"
+          :disabled="!read || busy || isAsked || isUnsettled || live.length > 0"
+          :title="why"
           @click="importFile"
           >Import it</v-btn
         >

@@ -6,7 +6,7 @@ import type { SetAside } from '../ledger/live';
 import type { OpenerWays } from '../workers/opener';
 import { EXPORTS, type ExportId } from './exports';
 import { FileMaker } from './fileMaker';
-import { sourceOf, type Count } from './source';
+import { exportSourceOf, type Count } from './source';
 import type { Target } from './target';
 
 /** A file that was made, and what is in it. */
@@ -31,7 +31,7 @@ const exporter = {
     setAsked(ways.asked);
     const row = EXPORTS.find((each) => each.id === id);
     if (!row) throw new Error('There is no such export.');
-    const source = sourceOf(target, rest, progress);
+    const source = exportSourceOf(target, rest, progress);
     const file = new FileMaker(row.mediaType);
     await row.write(source, file);
     const { count, aside, leftOut } = source;

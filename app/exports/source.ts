@@ -34,7 +34,7 @@ const valuesIn = (samples: StoredRun['samples'] = {}): number => Object.values(s
  * @param rest     everything but runs and pictures
  * @param progress how many runs were read
  */
-export function sourceOf(target: Target, rest: () => Promise<Rest>, progress: Progress): ExportSource {
+export function exportSourceOf(target: Target, rest: () => Promise<Rest>, progress: Progress): ExportSource {
   const only = target.of === 'shelf' || target.of === 'calendar' ? new Set<string>() : target.runs && new Set(target.runs);
   const [named, shown] = [new Set(target.study ? [target.study] : []), new Set<string>()];
   const count: Count = { runs: 0, entries: 0, values: 0 };

@@ -36,12 +36,20 @@ export interface Prepared extends Filing {
   was: Packed;
 }
 
-/** `undefined` where it is not filed, or no longer. */
-export async function prepare(runId: string, entries: readonly Entry[]): Promise<Prepared | undefined> {
+/** `undefined` where it is not filed, or no longer. @param instead ids of entries in whose place some of the ink comes: two copies were settled */
+export async function prepare(
+  runId: string,
+  entries: readonly Entry[],
+  instead: ReadonlySet<string> = new Set(),
+): Promise<Prepared | undefined> {
   const [was] = await packedRuns([runId]);
   if (!was) return undefined;
   const { header, entries: before } = migrated(was);
-  const whole = joinInk(before, entries, 'this run');
+  const whole = joinInk(
+    before.filter(({ id }) => !instead.has(id)),
+    entries,
+    'this run',
+  );
   const { samples, logs } = await streamsOf(runId);
   return {
     was,

@@ -1,6 +1,16 @@
 import { nanoid } from 'nanoid';
 import { summarise } from '@core/curve';
-import { joinInk, splitRun, type CsvRun, type StoredRun } from '@core/exchange';
+import {
+  conflictsIn,
+  ImportError,
+  joinInk,
+  settleInk,
+  splitRun,
+  type Choice,
+  type Conflict,
+  type CsvRun,
+  type StoredRun,
+} from '@core/exchange';
 import { foldRun, SCHEMA, type Draft, type Entry, type Log } from '@core/ink';
 import { prepare, type Filing, type Prepared } from './acts';
 import { entryOf } from './entries';
@@ -37,6 +47,36 @@ export interface Look {
   streamed: string[];
 }
 
+/** What a person chose where a file contradicts what is here. */
+export interface Settlement {
+  /** By the id of the entry. */
+  choices: Readonly<Record<string, Choice>>;
+  /** Where the file comes from, in words. */
+  origin: string;
+}
+const UNSETTLED: Settlement = { choices: {}, origin: 'the file' };
+
+/** Where a run of a file contradicts its copy here. */
+export interface RunConflicts {
+  id: string;
+  name: string;
+  /** Whether it is live here: then nothing of it can be put in the place of another. */
+  isLive: boolean;
+  conflicts: Conflict[];
+}
+
+/** Where runs contradict their copies here. */
+export async function conflictsHere(runs: readonly StoredRun[]): Promise<RunConflicts[]> {
+  const found: RunConflicts[] = [];
+  for (const { header, entries } of runs) {
+    const [packed] = await packedRuns([header.id]);
+    const conflicts = conflictsIn(packed ? migrated(packed).entries : ((await liveRun(header.id))?.entries ?? []), entries);
+    const name = `${header.device.name} on ${header.charger.name}`;
+    if (conflicts.length > 0) found.push({ id: header.id, name, isLive: packed === undefined, conflicts });
+  }
+  return found;
+}
+
 /** Entries that are handed over at once: no more than an instant of the page’s time. */
 const ENTRIES_AT_ONCE = 2500;
 
@@ -46,7 +86,11 @@ const ENTRIES_AT_ONCE = 2500;
  */
 export function incomingOf(
   runs: readonly StoredRun[],
-  { pictures = [], isChecked = false }: { pictures?: readonly StoredRow<Blob>[]; isChecked?: boolean } = {},
+  {
+    pictures = [],
+    isChecked = false,
+    settled = UNSETTLED,
+  }: { pictures?: readonly StoredRow<Blob>[]; isChecked?: boolean; settled?: Settlement } = {},
 ): Incoming {
   let fresh: StoredRun[] = [];
   let streams: NewStream[] = [];
@@ -58,7 +102,10 @@ export function incomingOf(
       at = 0;
       const isFresh = new Set(fresh);
       if (!isChecked) await requireAll(runs);
-      await checkJoining(runs.filter((run) => !isFresh.has(run)));
+      await checkJoining(
+        runs.filter((run) => !isFresh.has(run)),
+        settled,
+      );
       [streams, missing] = [await newStreams(runs), await missingPictures(pictures)];
       const ids = fresh.map(({ header }) => header.id);
       const streamed = streams.map(({ runId }) => runId).filter((id) => !ids.includes(id));
@@ -95,8 +142,12 @@ export function incomingOf(
       return Promise.resolve(handful.length > 0 ? handful : undefined);
     },
     async join(id) {
-      const entries = runs.find(({ header }) => header.id === id)?.entries ?? [];
-      return (await prepare(id, entries)) ?? entries;
+      const theirs = runs.find(({ header }) => header.id === id)?.entries ?? [];
+      const { entries, instead } = settledWith(await inkHere(id), theirs, settled);
+      const prepared = await prepare(id, entries, instead);
+      if (!prepared && instead.size > 0)
+        throw new ImportError('A run that is live here differs from the file. Stop it first; nothing was imported.');
+      return prepared ?? entries;
     },
   };
 }
@@ -108,9 +159,12 @@ async function requireAll(runs: readonly StoredRun[]): Promise<void> {
 }
 
 /** What contradicts what is here. @throws {ImportError} */
-async function checkJoining(runs: readonly StoredRun[]): Promise<void> {
-  for (const { header, entries } of runs) joinInk(await inkHere(header.id), entries, `run ${header.id}`);
+async function checkJoining(runs: readonly StoredRun[], settled: Settlement): Promise<void> {
+  for (const { header, entries } of runs) settledWith(await inkHere(header.id), entries, settled);
 }
+
+const settledWith = (mine: readonly Entry[], theirs: readonly Entry[], { choices, origin }: Settlement) =>
+  settleInk(mine, theirs, choices, origin, Date.now());
 
 async function inkHere(runId: string): Promise<Entry[]> {
   const [packed] = await packedRuns([runId]);

@@ -18,7 +18,7 @@ import {
 import type { Header } from '@core/ink';
 import type { Progress } from '../kit/work';
 import { filedRun } from '../ledger/filed';
-import { incomingOf, laidInto, type Incoming, type Laying } from '../ledger/incoming';
+import { conflictsHere, incomingOf, laidInto, type Incoming, type Laying, type RunConflicts, type Settlement } from '../ledger/incoming';
 import { picturesOf } from '../ledger/pictures';
 import { StorageTrouble, whyOf } from '../ledger/storageTrouble';
 
@@ -137,10 +137,13 @@ const exchange = {
   /** Where the log that was read lies in a run; `undefined` where nothing of both rises and falls. */
   align: async (id: string): Promise<Alignment | undefined> => align(foldStored(await filedRun(id)), logAt(0).samples),
 
+  /** Where the logbook that was read contradicts what is here. @throws {StorageTrouble} */
+  conflicts: (): Promise<RunConflicts[]> => plainly(conflictsHere((book ?? impossible()).runs)),
+
   /** What comes in: the logbook that was read, … */
-  takeBook(): void {
+  takeBook(settled?: Settlement): void {
     const { runs, pictures = {} } = book ?? impossible();
-    incoming = incomingOf(runs, { pictures: picturesOf(pictures), isChecked: true });
+    incoming = incomingOf(runs, { pictures: picturesOf(pictures), isChecked: true, ...(settled && { settled }) });
   },
   /** … runs made of logs, … */
   takeRuns(taken: readonly Taken[]): void {

@@ -8,7 +8,7 @@ export { lastAt, readLogDate, type DateOrder } from './moments';
 export { deviceIn, meanings, ofDevice, peek, tellsAll, type Mapping, type Peek } from './mapping';
 export { writeCsv } from './csvOut';
 export { readGearCsv, shelved, writeGearCsv, type NewGear, type ReadGear } from './gearCsv';
-export { joinInk } from './joinInk';
+export { conflictsIn, differencesOf, joinInk, settleInk, type Choice, type Conflict } from './joinInk';
 export {
   separateLog,
   foldStored,

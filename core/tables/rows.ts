@@ -17,6 +17,7 @@ import { endingSays, endingWord } from '../ink/endings';
 import type { Source, Strike } from '../ink/entry';
 import type { RunRecord } from '../ink/fold';
 import { cadenceInWords } from '../method/cadence';
+import { hashId } from '../quantity/hashId';
 import { QUANTITIES, quantityOf } from '../quantity/quantity';
 import type { Samples } from '../samples/column';
 import type { AnyRow, RowOf, Value } from './table';
@@ -28,13 +29,6 @@ export type Emit = <Name extends TableName>(table: Name, row: RowOf<Tables[Name]
 
 /** The key of a piece of gear in tables: ids are told apart by their shelf alone. */
 const gearKey = (shelf: Shelf, id: string | undefined): string | undefined => (id === undefined ? undefined : `${shelf}/${id}`);
-
-/** A short id made of a text: the same for the same text, in every file (FNV-1a over 64 bits, from memory). */
-export function hashId(text: string): string {
-  let hash = 0xcbf29ce484222325n;
-  for (const byte of new TextEncoder().encode(text)) hash = BigInt.asUintN(64, (hash ^ BigInt(byte)) * 0x100000001b3n);
-  return hash.toString(36);
-}
 
 const namesAndValues = (all: readonly { name: string; value: string }[] = []): string =>
   all.map(({ name, value }) => `${name}: ${value}`).join('; ');
