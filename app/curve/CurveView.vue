@@ -164,6 +164,7 @@ const facts = computed(() => {
   return [
     momentText(header.plugInAt, { weekday: true, year: true }),
     live.value ? 'live' : ended,
+    header.owner && `by ${header.owner}`,
     header.source && `from ${header.source}`,
     header.footage && `read from footage${footageWords.value}`,
     header.cadence && `read ${cadenceInWords(header.cadence)}`,

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { format } from 'date-fns';
+import { nanoid } from 'nanoid';
 import { computed, onBeforeUnmount, onMounted, ref, shallowRef, watch } from 'vue';
 import { useRouter } from 'vue-router';
 import {
@@ -7,6 +8,8 @@ import {
   lastAt,
   MOST_VALUES,
   readLogDate,
+  studyIn,
+  studyRepeated,
   tellsAll,
   type Choice,
   type CsvOptions,
@@ -20,6 +23,7 @@ import { dropped } from '../kit/dropped';
 import { useDraft } from '../kit/drafts';
 import DateField from '../kit/DateField.vue';
 import { dayText } from '../kit/dates';
+import { useSettings } from '../kit/settings';
 import type { Work } from '../kit/work';
 import WorkBar from '../kit/WorkBar.vue';
 import { bringIn, differingSettings, hasWork } from '../logbook/bringIn';
@@ -35,6 +39,7 @@ import { incomingFrom, peekFile, readFile, type FileAtHand } from '../workers/re
 import type { RunConflicts } from '../ledger/incoming';
 import ConflictTable from './ConflictTable.vue';
 import MappingTable from './MappingTable.vue';
+import RepeatFields from './RepeatFields.vue';
 import RunPlace from './RunPlace.vue';
 
 /** Brings a file in: a logbook, a run this program wrote, or a meter's log. Shows what was understood before anything is stored. */
@@ -46,6 +51,7 @@ const router = useRouter();
 const shelf = useShelf();
 const logbook = useLogbook();
 const lanes = useLanes();
+const settings = useSettings();
 const chosen = shallowRef<File>();
 onMounted(() => {
   if (dropped.value) chosen.value = dropped.value;
@@ -117,6 +123,9 @@ const others = computed(() => (book.value ? differingSettings(book.value.rest) :
 const conflicts = shallowRef<RunConflicts[]>([]);
 const choices = ref<Record<string, Choice>>({});
 const isUnsettled = computed(() => conflicts.value.some((run) => run.conflicts.some(({ id }) => !choices.value[id])));
+/** A study that is there to be repeated, and which of one’s own gear stands for what it names. */
+const repeated = computed(() => book.value && studyIn(book.value.rest, book.value.runs));
+const standIns = ref<Record<string, string | undefined>>({});
 const live = computed(() => conflicts.value.filter(({ isLive }) => isLive));
 watch(read, async (file) => {
   [conflicts.value, choices.value] = [[], {}];
@@ -212,9 +221,13 @@ const ways = () => ({ progress, signal: work.signal });
 async function importBook({ remote }: FileAtHand): Promise<void> {
   const { value } = book;
   if (!value) return;
-  await remote.takeBook({ choices: { ...choices.value }, origin: chosen.value?.name ?? 'the file' });
-  await bringIn(value.rest, incomingFrom(remote), ways());
+  const [theirs = '', mine] = [value.rest.settings?.owner?.trim(), settings.owner.trim()];
+  const owner = isRestored.value || theirs === mine ? '' : theirs;
+  await remote.takeBook({ choices: { ...choices.value }, origin: owner || (chosen.value?.name ?? 'the file') }, owner);
+  const id = nanoid(10);
+  await bringIn(repeated.value ? studyRepeated(value.rest, standIns.value, id) : value.rest, incomingFrom(remote), ways());
   end();
+  if (repeated.value) await router.push(`/plan/${id}`);
 }
 
 /** Makes runs of what was read, one of each device that is taken. */
@@ -303,9 +316,13 @@ const choose = (files: File | File[] | null | undefined) => {
         <v-btn size="small" @click="((chosen = undefined), callOff())">{{ read ? 'Stop importing' : 'Stop reading' }}</v-btn>
       </WorkBar>
       <p v-if="error" class="due" role="alert">{{ error }}</p>
-      <p v-if="book" role="status">
+      <RepeatFields v-if="book && repeated" v-model="standIns" :rest="book.rest" />
+      <p v-else-if="book" role="status">
         A logbook. Runs: {{ book.runs.length }}, new here: {{ newRuns }}. Devices: {{ book.rest.devices.length }}. Chargers:
         {{ book.rest.chargers.length }}. What is already here stays; copies of a run are joined.
+        <template v-if="!isRestored && book.rest.settings?.owner && book.rest.settings.owner !== settings.owner"
+          >It is {{ book.rest.settings.owner }}’s: the name stays with its runs.
+        </template>
         <template v-if="isRestored && book.rest.settings">Nothing is here yet, so its settings are taken too.</template>
         <template v-else-if="others.length > 0"
           >Settings stay as they are here; those of the file differ in: {{ others.join(', ') }}.</template

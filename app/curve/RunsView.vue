@@ -240,7 +240,8 @@ function exportAll(): void {
                   <PenNib :pen="item.pen" />
                   <span class="name"
                     >{{ item.device }}<br /><span class="soft"
-                      >{{ item.charger }}<template v-if="item.tags"> · {{ item.tags.join(', ') }}</template></span
+                      >{{ item.charger }}<template v-if="item.owner"> · {{ item.owner }}</template
+                      ><template v-if="item.tags"> · {{ item.tags.join(', ') }}</template></span
                     ></span
                   >
                 </RouterLink></span

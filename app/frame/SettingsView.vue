@@ -105,6 +105,17 @@ const example = computed(() =>
         <v-text-field v-model="settings.currency" label="Sign of your currency" placeholder="as where you are" maxlength="4" />
         <p class="figures soft" role="status">{{ example }}</p>
       </section>
+      <section aria-labelledby="whose">
+        <h2 id="whose">Whose logbook this is</h2>
+        <v-text-field
+          v-model="settings.owner"
+          label="Owner"
+          placeholder="e.g. Ada"
+          maxlength="60"
+          hint="Stays with your runs where somebody else imports them."
+          persistent-hint
+        />
+      </section>
       <section aria-labelledby="assumed">
         <h2 id="assumed">What is taken for granted</h2>
         <FigureField

@@ -39,6 +39,7 @@ it('follows the browser until something is chosen, and what is chosen from then 
       dates: 'browser',
       hours: 'browser',
       currency: '',
+      owner: '',
       levels: [] as number[],
       marks: [] as number[],
       countFrom: 'plug-in' as const,

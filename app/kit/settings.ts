@@ -31,6 +31,7 @@ export const useSettings = defineStore('settings', () => {
     dates: 'browser',
     hours: 'browser',
     currency: '',
+    owner: '',
     ...USUALLY,
   });
 

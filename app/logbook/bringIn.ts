@@ -25,7 +25,9 @@ export const hasWork = (): Promise<boolean> =>
 /** In which settings a file differs from what is chosen here, by name. */
 export function differingSettings({ settings = {} }: Pick<Rest, 'settings'>): string[] {
   const here = useSettings().all;
-  const isOther = (key: keyof AllSettings) => settings[key] !== undefined && JSON.stringify(settings[key]) !== JSON.stringify(here[key]);
+  // Whose it is says nothing of how it is looked at.
+  const isOther = (key: keyof AllSettings) =>
+    key !== 'owner' && settings[key] !== undefined && JSON.stringify(settings[key]) !== JSON.stringify(here[key]);
   return [...new Set((Object.keys(SETTING_NAMES) as (keyof AllSettings)[]).filter(isOther).map((key) => SETTING_NAMES[key]))];
 }
 

@@ -24,6 +24,7 @@ export const SETTING_NAMES: Readonly<Record<keyof AllSettings, string>> = {
   dates: 'dates',
   hours: 'clock',
   currency: 'currency',
+  owner: 'owner',
   spread: 'spread between repeats',
   realUse: 'share of real use',
 };

@@ -141,9 +141,11 @@ const exchange = {
   conflicts: (): Promise<RunConflicts[]> => plainly(conflictsHere((book ?? impossible()).runs)),
 
   /** What comes in: the logbook that was read, … */
-  takeBook(settled?: Settlement): void {
+  takeBook(settled?: Settlement, owner = ''): void {
     const { runs, pictures = {} } = book ?? impossible();
-    incoming = incomingOf(runs, { pictures: picturesOf(pictures), isChecked: true, ...(settled && { settled }) });
+    // Whose a run is stays with it, through however many hands it goes.
+    const owned = owner ? runs.map((run) => ({ ...run, header: { ...run.header, owner: run.header.owner ?? owner } })) : runs;
+    incoming = incomingOf(owned, { pictures: picturesOf(pictures), isChecked: true, ...(settled && { settled }) });
   },
   /** … runs made of logs, … */
   takeRuns(taken: readonly Taken[]): void {

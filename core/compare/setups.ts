@@ -21,10 +21,10 @@ export const workOn = ({ events }: RunInk): string[] =>
 
 /**
  * What makes two runs repeats of each other: the cell of a study where they fill one; else device, charger with its port, cable, and the settings
- * that they were confirmed to have. Units of one device count as one. Work that was done on it is a condition too, and so is every swap.
+ * that they were confirmed to have; and whose they are. Units of one device count as one. Work that was done on it is a condition too, and so is every swap.
  */
 export function setupKey(run: RunInk): string {
-  const { device, charger, port = 0, cable, feed, study, conditions = [] } = run.header;
+  const { device, charger, port = 0, cable, feed, study, owner, conditions = [] } = run.header;
   const settings = conditions
     .filter(({ name }) => !DRIFTS.includes(name))
     .map(({ name, value }) => `${name}=${value}`)
@@ -32,6 +32,7 @@ export function setupKey(run: RunInk): string {
   const work = workOn(run);
   return JSON.stringify([
     ...(study ? [study.id, study.cell] : [device.id, sourceKey({ charger, port, cable, feed }), settings]),
+    ...(owner ? [`of ${owner}`] : []),
     ...(work.length > 0 ? [work] : []),
     ...(isSequence(run) ? [chargedKey(run)] : []),
   ]);

@@ -29,6 +29,8 @@ export interface Summary {
   pen: number;
   /** How it was taken: the id of a school, or the name of a method of one’s own. */
   method?: string | undefined;
+  /** Whose logbook it came from; none of one’s own. */
+  owner?: string | undefined;
   tags?: readonly string[] | undefined;
   note?: string | undefined;
   /** When it was discarded, epoch milliseconds: it stands in no list then. */
@@ -99,6 +101,7 @@ export function summarise(run: RunRecord): Summary {
     gear: [...new Set(gearOfRun(run).map(({ gear }) => gear.id))],
     ...(run.header.study && { study: run.header.study }),
     ...(run.header.method && { method: run.header.method }),
+    ...(run.header.owner && { owner: run.header.owner }),
     ...(run.label && run.label.tags.length > 0 && { tags: run.label.tags }),
     ...(run.label?.text && { note: run.label.text }),
     ...(run.discardedAt !== undefined && { discardedAt: run.discardedAt }),

@@ -25,7 +25,7 @@ export {
 export { LogbookReader, readLogbook } from './readLogbook';
 export { LONGEST_HEADING, MOST_REMEMBERED, type Remembered, type Settings } from './settings';
 export { belongingTo, namesIn, settingsFit } from './belonging';
-export { studyToRepeat } from './studyToRepeat';
+export { studyIn, studyRepeated, studyToRepeat } from './studyToRepeat';
 export { entryMisfit, runMisfit } from './runMisfit';
 export { type Misfit } from './fits';
 export { lineText, linesIn, replayLines, voidText, type Line } from './lines';

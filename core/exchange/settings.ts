@@ -1,4 +1,5 @@
 import { array, boolean, mixed, number, object, string, type InferType } from 'yup';
+import { MOST_OWNER } from '../ink/entry';
 import { MOMENTS } from '../ink/ranges';
 
 /** What a person chose about the program, as a logbook carries it: each choice may be missing. */
@@ -55,6 +56,8 @@ export const settingsSchema = object({
   dates: string().oneOf(['browser', 'day', 'month', 'year'] as const),
   hours: string().oneOf(['browser', '24', '12'] as const),
   currency: string().max(4),
+  /** Whose logbook it is: kept on its runs where somebody else imports them. */
+  owner: string().max(MOST_OWNER),
   /** What is assumed: the spread between repeats, and the share of its claimed hours that a device lasts in real use. */
   spread: number().min(0.005).max(0.2),
   realUse: number().min(0.05).max(1),

@@ -31,6 +31,9 @@ const mark = {
 /** Which log that was laid in said it: it lies where that log lies. */
 const sayingLog = () => idField().optional();
 
+/** The longest name of an owner, in characters. */
+export const MOST_OWNER = 60;
+
 /** The longest text of an entry, in characters: a page of a book, many times over. */
 export const LONGEST_TEXT = 100_000;
 const longText = () => string().max(LONGEST_TEXT);
@@ -359,6 +362,8 @@ export const headerSchema = object({
   pen: number().integer().min(0).max(999).required(),
   /** Name of the file it came from, for an imported run. */
   source: string(),
+  /** Whose logbook it came from; none of one’s own. */
+  owner: string().trim().max(MOST_OWNER),
 }).noUnknown();
 
 export const entriesSchema = array().of(entrySchema).required();

@@ -161,6 +161,7 @@ export class RowMaker {
       samples: Object.values(samples).reduce((sum, { values }) => sum + values.length, 0),
       tags: label?.tags.join(', '),
       note: label?.text,
+      owner: header.owner,
       source: header.source,
       discarded: run.discardedAt,
     });
