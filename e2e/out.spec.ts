@@ -4,7 +4,9 @@ import { join } from 'node:path';
 import { DuckDBConnection } from '@duckdb/node-api';
 import { expect, test, type Page } from '@playwright/test';
 import { unzipSync } from 'fflate';
-import { DEMO, doMore, exportBy } from './person';
+import { logbookOf, writeLogbook, type StoredRun } from '../core/exchange';
+import { PORTS } from '../server/serve';
+import { addDevice, bookOf, choose, compareAll, DEMO, doMore, exportBy, finished, loseDatabases } from './person';
 
 /** All that is in a logbook leaves in open formats, from wherever a person stands, and other programs read it. */
 
@@ -46,7 +48,10 @@ test('@out each export from each place of the demo, and what another program rea
   expect(await asked(two.path, 'runs/part-0.parquet', 'select count(*)::int as found from read_parquet({})')).toEqual([{ found: 2 }]);
 
   // A run: the figure on its page is the one in the file.
-  await rows.getByRole('link', { name: /Quern 30/ }).first().click();
+  await rows
+    .getByRole('link', { name: /Quern 30/ })
+    .first()
+    .click();
   await expect(page.getByRole('heading', { name: 'When it reached' })).toBeVisible();
   await more(page);
   const run = await exportBy(page, 'Export', 'Data package');
@@ -70,7 +75,10 @@ test('@out each export from each place of the demo, and what another program rea
 
   // A study: its runs, and itself without them.
   await page.goto(`${DEMO}/plan`);
-  await page.getByRole('link', { name: /Van chargers/ }).first().click();
+  await page
+    .getByRole('link', { name: /Van chargers/ })
+    .first()
+    .click();
   await expect(page.getByRole('button', { name: 'Export', exact: true })).toBeVisible();
   const study = await exportBy(page, 'Export', 'Study to repeat');
   const { runs: left, studies } = JSON.parse(readFileSync(study.path, 'utf8')) as { runs: unknown[]; studies: { calendar?: unknown }[] };
@@ -92,4 +100,140 @@ test('@out a comparison leaves with its verdict, and a long export can be called
   const made = await exportBy(page, 'Export', 'Data package');
   const [figures] = await asked(made.path, 'figures.csv', 'select count(distinct run)::int as runs from read_csv({})');
   expect(figures?.runs).toBeGreaterThan(1);
+});
+
+const offer = async (page: Page, name: string, text: string) => {
+  await page.goto('/runs');
+  await page.getByRole('button', { name: 'Import a file' }).click();
+  await page.locator('input[type=file]').setInputFiles({ name, mimeType: 'application/json', buffer: Buffer.from(text) });
+};
+const take = async (page: Page) => {
+  await page.getByRole('button', { name: 'Import it' }).click();
+  await expect(page.getByRole('dialog')).toHaveCount(0);
+};
+
+test('@out a colleague’s copy that differs is settled entry by entry, and their runs keep their name', async ({ page }) => {
+  const mine = finished('shared', [10, 40, 70]);
+  const theirs = {
+    ...mine,
+    entries: mine.entries.map((entry, index) => (index === 1 && entry.kind === 'reading' ? { ...entry, percent: 44 } : entry)),
+  };
+  const other = finished('other', [10, 60, 90], Date.UTC(2026, 9, 6, 9));
+  await offer(page, 'mine.json', bookOf([mine]));
+  await expect(page.getByRole('dialog')).toContainText('It adds 1 run.');
+  await take(page);
+
+  await offer(page, 'ada.json', writeLogbook({ ...logbookOf({ settings: { owner: 'Ada' } }, [theirs, other]) }));
+  const sheet = page.getByRole('dialog');
+  await expect(sheet).toContainText('It is Ada’s: the name stays with its runs.');
+  await expect(sheet).toContainText('It adds 1 run. It joins 1 run with its copy here.');
+  await expect(sheet.getByRole('heading', { name: 'One entry differs from what is here' })).toBeVisible();
+  await expect(sheet.getByRole('button', { name: 'Import it' })).toBeDisabled();
+  await expect(sheet.getByRole('region', { name: 'Entries that differ' })).toContainText('percent: 44');
+  await sheet.getByRole('radio', { name: /as in the file/ }).check();
+  await take(page);
+  const rows = page.getByRole('table', { name: 'Finished runs' });
+  await expect(rows.getByRole('link', { name: /Ada/ })).toHaveCount(1);
+  await rows.getByRole('link').filter({ hasNotText: 'Ada' }).first().click();
+  await expect(page.getByRole('row', { name: /44/ }).first()).toBeVisible();
+  await expect(page.getByText('two copies differed, and the other was chosen (this one was here)').first()).toBeVisible();
+
+  // The same file again changes nothing, and asks nothing.
+  await offer(page, 'ada.json', writeLogbook({ ...logbookOf({ settings: { owner: 'Ada' } }, [theirs, other]) }));
+  await expect(sheet).toContainText('It adds nothing. It joins 2 runs with their copies here.');
+  await expect(sheet.getByRole('heading', { name: /differ/ })).toHaveCount(0);
+  await take(page);
+
+  // Side by side they are told apart.
+  await compareAll(page, 2);
+  await expect(page.getByText(/\(Ada\)/).first()).toBeVisible();
+});
+
+test('@out a study leaves without its runs, and is ready to run on somebody else’s gear', async ({ page, browser }) => {
+  await page.goto(`${DEMO}/plan`);
+  await page
+    .getByRole('link', { name: /Van chargers/ })
+    .first()
+    .click();
+  await expect(page.getByRole('button', { name: 'Export', exact: true })).toBeVisible();
+  const { path } = await exportBy(page, 'Export', 'Study to repeat');
+  const elsewhere = await (await browser.newContext({ baseURL: `http://127.0.0.1:${PORTS.test}` })).newPage();
+  await addDevice(elsewhere, 'My phone', '4500', '3.85');
+  await offer(elsewhere, 'study.json', readFileSync(path, 'utf8'));
+  const sheet = elsewhere.getByRole('dialog');
+  await expect(sheet.getByRole('heading', { name: /Van chargers.*: a study to repeat/ })).toBeVisible();
+  await choose(elsewhere, 'For device Sedge 5', 'My phone');
+  await sheet.getByRole('button', { name: 'Import it' }).click();
+  await expect(elsewhere).toHaveURL(/\/plan\//);
+  await expect(elsewhere.getByRole('heading', { name: /Van chargers/, level: 1 })).toBeVisible();
+  await expect(
+    elsewhere
+      .getByText(/Next: My phone on /)
+      .or(elsewhere.getByRole('link', { name: /My phone/ }))
+      .first(),
+  ).toBeVisible();
+  await elsewhere.goto('/bench');
+  await expect(elsewhere.getByText('My phone').first()).toBeVisible();
+  await expect(elsewhere.getByText('Sedge 5', { exact: true })).toHaveCount(0);
+});
+
+test('@out a folder that was chosen once takes a backup after each run, the last ten, and gives all of it back', async ({ page }) => {
+  test.setTimeout(180_000);
+  // The origin’s private files stand in for a folder of the person’s.
+  await page.addInitScript(() => {
+    Object.assign(window, {
+      showDirectoryPicker: async () => (await navigator.storage.getDirectory()).getDirectoryHandle('my-backups', { create: true }),
+    });
+  });
+  const seconds = Float64Array.from({ length: 200 }, (_, row) => row * 10);
+  const streamed: StoredRun = {
+    ...finished('streamed', [10, 50]),
+    samples: { watts: { seconds, values: seconds.map((at) => 18 + (at % 7) / 10) } },
+  };
+  await offer(page, 'one.json', bookOf([streamed]));
+  await take(page);
+  await page.goto('/settings');
+  await expect(page.getByText('No backup yet.')).toBeVisible();
+  await page.getByRole('button', { name: 'Choose a folder' }).click();
+  await expect(page.getByText('Backup today.')).toBeVisible({ timeout: 30_000 });
+  await expect(page.getByText('my-backups', { exact: true })).toBeVisible();
+  const names = () =>
+    page.evaluate(async () => {
+      const folder = await (await navigator.storage.getDirectory()).getDirectoryHandle('my-backups');
+      const all: string[] = [];
+      for await (const name of folder.keys()) all.push(name);
+      return all.sort();
+    });
+  expect((await names()).filter((name) => name.startsWith('inkpath-backup-'))).toHaveLength(1);
+
+  // A run that comes to its end is in the next one, by itself.
+  await page.waitForTimeout(2500);
+  await offer(page, 'two.json', bookOf([finished('second', [10, 50])]));
+  await take(page);
+  await expect.poll(async () => (await names()).filter((name) => name.startsWith('inkpath-backup-')).length, { timeout: 40_000 }).toBe(2);
+  for (let more = 0; more < 11; more += 1)
+    await page.evaluate(async (at) => {
+      const folder = await (await navigator.storage.getDirectory()).getDirectoryHandle('my-backups');
+      await folder.getFileHandle(`inkpath-backup-2020-01-01-0000${String(at).padStart(2, '0')}.json`, { create: true });
+    }, more);
+  await page.goto('/settings');
+  await page.getByRole('button', { name: 'Back up now' }).click();
+  await expect.poll(async () => (await names()).filter((name) => name.startsWith('inkpath-backup-')).length, { timeout: 40_000 }).toBe(10);
+
+  // All of it comes back from there, samples too.
+  await page.goto('/inkpath');
+  await loseDatabases(page);
+  await page.evaluate(async () => {
+    const all = await navigator.storage.getDirectory();
+    for await (const name of all.keys()) if (name !== 'my-backups') await all.removeEntry(name, { recursive: true }).catch(() => undefined);
+  });
+  await page.goto('/runs');
+  await page.getByRole('button', { name: 'Import a file' }).click();
+  await page.getByRole('button', { name: 'The newest backup of a folder' }).click();
+  await expect(page.getByRole('dialog')).toContainText('It adds 2 runs');
+  await take(page);
+  const { path } = await exportBy(page, 'Export the logbook');
+  const { runs } = JSON.parse(readFileSync(path, 'utf8')) as { runs: StoredRun[] };
+  const back = runs.find(({ header }) => header.id === 'streamed');
+  expect([runs.length, back?.samples?.watts?.values.length]).toEqual([2, streamed.samples?.watts?.values.length]);
 });

@@ -21,12 +21,13 @@ import { quoted, spell } from '@core/quantity';
 import DraftOffer from '../kit/DraftOffer.vue';
 import { dropped } from '../kit/dropped';
 import { useDraft } from '../kit/drafts';
+import { canChooseFolder, newestBackup, samplesOf } from '../exports/backup/folder';
 import DateField from '../kit/DateField.vue';
 import { dayText } from '../kit/dates';
 import { useSettings } from '../kit/settings';
 import type { Work } from '../kit/work';
 import WorkBar from '../kit/WorkBar.vue';
-import { bringIn, differingSettings, hasWork } from '../logbook/bringIn';
+import { bringIn, differingSettings, hasWork, previewOf } from '../logbook/bringIn';
 import GearField from '../logbook/GearField.vue';
 import { newHeaders } from '../logbook/headers';
 import { useLanes } from '../logbook/lanes';
@@ -122,15 +123,30 @@ const others = computed(() => (book.value ? differingSettings(book.value.rest) :
 /** Where the file contradicts what is here, and what was chosen of each. */
 const conflicts = shallowRef<RunConflicts[]>([]);
 const choices = ref<Record<string, Choice>>({});
+/** What it will add, change and leave. */
+const preview = shallowRef<string[]>([]);
 const isUnsettled = computed(() => conflicts.value.some((run) => run.conflicts.some(({ id }) => !choices.value[id])));
 /** A study that is there to be repeated, and which of one’s own gear stands for what it names. */
 const repeated = computed(() => book.value && studyIn(book.value.rest, book.value.runs));
 const standIns = ref<Record<string, string | undefined>>({});
 const live = computed(() => conflicts.value.filter(({ isLive }) => isLive));
+/** The folder that a backup was taken from: samples lie in it, too. */
+const folder = shallowRef<FileSystemDirectoryHandle>();
+async function chooseBackup(): Promise<void> {
+  error.value = '';
+  try {
+    const found = await newestBackup();
+    if (!found) return;
+    [folder.value, chosen.value] = [found.folder, found.file];
+  } catch (cause) {
+    error.value = cause instanceof ImportError ? cause.message : troubleOf(cause);
+  }
+}
 watch(read, async (file) => {
-  [conflicts.value, choices.value] = [[], {}];
+  [conflicts.value, choices.value, preview.value] = [[], {}, []];
   if (file?.kind !== 'logbook') return;
   isRestored.value = !(await hasWork());
+  preview.value = await previewOf(file.rest, file.runs, known.value);
   const found = await file.remote.conflicts();
   if (read.value === file) conflicts.value = found;
 });
@@ -177,6 +193,10 @@ watch([chosen, decimal, skipBadRows, dates, () => (isSaid.value ? mapping.value 
       ...(isSaid.value && { mapping: mapping.value }),
     };
     const found = await readFile(file, options, progress, signal);
+    if (found.kind === 'logbook' && folder.value) {
+      const { directory, newest } = await samplesOf(folder.value, found.runs);
+      if (directory) await found.remote.addSamples(directory, newest);
+    }
     if (signal.aborted) return;
     read.value = found;
     const { value: log } = csv;
@@ -287,6 +307,7 @@ const why = computed(() => {
 });
 
 const choose = (files: File | File[] | null | undefined) => {
+  folder.value = undefined;
   chosen.value = Array.isArray(files) ? files[0] : (files ?? undefined);
 };
 </script>
@@ -306,6 +327,9 @@ const choose = (files: File | File[] | null | undefined) => {
         accept=".csv,.tsv,.txt,.log,.dat,.json,text/*,application/json"
         @update:model-value="choose"
       />
+      <p v-if="canChooseFolder() && !into">
+        <v-btn size="small" variant="text" @click="chooseBackup">The newest backup of a folder</v-btn>
+      </p>
       <WorkBar
         v-if="busy"
         :does="read ? 'Checking and storing' : 'Reading'"
@@ -318,8 +342,7 @@ const choose = (files: File | File[] | null | undefined) => {
       <p v-if="error" class="due" role="alert">{{ error }}</p>
       <RepeatFields v-if="book && repeated" v-model="standIns" :rest="book.rest" />
       <p v-else-if="book" role="status">
-        A logbook. Runs: {{ book.runs.length }}, new here: {{ newRuns }}. Devices: {{ book.rest.devices.length }}. Chargers:
-        {{ book.rest.chargers.length }}. What is already here stays; copies of a run are joined.
+        A logbook. Runs: {{ book.runs.length }}, new here: {{ newRuns }}. {{ preview.join(' ') }}
         <template v-if="!isRestored && book.rest.settings?.owner && book.rest.settings.owner !== settings.owner"
           >It is {{ book.rest.settings.owner }}’s: the name stays with its runs.
         </template>

@@ -8,6 +8,7 @@ import type { Progress } from '../kit/work';
 import { KINDS } from '../ledger/kinds';
 import { readNow } from '../ledger/readAhead';
 import { LIST_KINDS, SHAPES } from '../ledger/shapes';
+import { noteBackup } from '../logbook/backupState';
 import { everyMapping } from '../logbook/mappings';
 import { wrappedWorker } from '../workers/wrapped';
 import type { Exported, Exporter } from './exporter';
@@ -48,7 +49,10 @@ export async function makeFile(
 /** Makes a file of something, and hands it to the person. @returns what was made */
 export async function exportFile(...asked: Parameters<typeof makeFile>): Promise<Exported & { name: string }> {
   const made = await makeFile(...asked);
-  if (!asked[3]?.aborted) saveBlob(made.name, made.file);
+  if (asked[3]?.aborted) return made;
+  saveBlob(made.name, made.file);
+  // It was read back before it was handed over.
+  if (asked[0] === 'logbook' && asked[1].of === 'logbook' && made.aside.length === 0) await noteBackup(Date.now()).catch(() => undefined);
   return made;
 }
 

@@ -52,7 +52,7 @@ export function exportSourceOf(target: Target, rest: () => Promise<Rest>, progre
       count.values += valuesIn(run.samples) + Object.values(run.logs ?? {}).reduce((sum, log) => sum + valuesIn(log), 0);
       if (only) namesIn([header, run.entries], named);
       for (const entry of run.entries) if (entry.kind === 'picture') shown.add(entry.picture);
-      yield run;
+      yield target.isWithoutSamples ? { header, entries: run.entries } : run;
     }
   }
   const belonging = async (): Promise<Rest> => {

@@ -16,6 +16,8 @@ export interface Target {
   study?: string | undefined;
   /** Whether chargers were tried in it one after another. */
   isSpot?: boolean | undefined;
+  /** Whether what meters gave is left out: it lies in files of its own. */
+  isWithoutSamples?: boolean | undefined;
   /** A calendar as it stands on the page. */
   calendar?: { study: Study; agenda: readonly Appointment[]; gear: GearAtHand } | undefined;
 }

@@ -13,6 +13,7 @@ import { printsBy, printScreen } from '../kit/printing';
 import { useKeys } from '../kit/shortcuts';
 import { undoLast, undoNote } from '../kit/undo';
 import { troubleFrom } from '../ledger/storageTrouble';
+import { useBackup } from '../logbook/backupState';
 import { logbookKind } from '../logbook/kind';
 import { useLanes } from '../logbook/lanes';
 import { useCopyNote } from './copyNote';
@@ -40,6 +41,7 @@ const route = useRoute();
 const lanes = useLanes();
 const settings = useSettings();
 const copyNote = useCopyNote();
+const backup = useBackup();
 const sheet = ref(false);
 const isOpen = ref(false);
 /** The line that is typed into is there first; the place behind it comes a frame later. */
@@ -148,6 +150,11 @@ useKeys({
             This browser has no private files, or they failed, so there is no second copy of this logbook. Save it as a file now and then,
             under Runs.
             <button type="button" @click="copyNote.read">All right</button>
+          </p>
+          <p v-if="!isDemo && backup.isDue.value" class="mended" role="status">
+            Some of your runs have been here for over a week and are in no backup. Save one as a file, or choose a folder for them, under
+            <RouterLink :to="SETTINGS.path">{{ SETTINGS.name }}</RouterLink>.
+            <button type="button" @click="backup.allRight">All right</button>
           </p>
           <DemoNote v-if="isDemo && !isToured && route.path === '/compare'" />
           <FailureNote v-if="failure" />

@@ -1,8 +1,9 @@
 <script setup lang="ts">
 import { onMounted, ref } from 'vue';
 import { CAUTIONS } from '@core/advise';
-import { fixed } from '@core/quantity';
+import { fixed, upperFirst } from '@core/quantity';
 import { isWithoutCopy } from '../ledger/secondCopy';
+import { useBackup } from '../logbook/backupState';
 import { useLanes } from '../logbook/lanes';
 import { useOffline } from './offline';
 import { HELP, PLACES, SETTINGS } from './places';
@@ -12,6 +13,7 @@ import ShortcutList from './ShortcutList.vue';
 const offline = useOffline();
 const lanes = useLanes();
 const kept = ref('asking the browser …');
+const backup = useBackup();
 
 const ENTRIES = [
   ['42', 'the display shows 42 %'],
@@ -92,6 +94,7 @@ onMounted(async () => {
           This browser has no private files, or they failed: there is no second copy just now. Save the logbook as a file now and then.
         </p>
         <p>{{ kept }}</p>
+        <p v-if="backup.says.value">{{ upperFirst(backup.says.value) }}: more of it, and a folder for backups, under Settings.</p>
         <p>
           {{
             offline.isReady

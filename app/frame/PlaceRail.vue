@@ -3,6 +3,7 @@ import { mdiKeyboardOutline, mdiMenu, mdiTuneVariant, mdiWeatherNight, mdiWhiteB
 import { computed, ref, watch } from 'vue';
 import { useRoute } from 'vue-router';
 import { useSettings } from '../kit/settings';
+import { useBackup } from '../logbook/backupState';
 import { logbookKind } from '../logbook/kind';
 import { useLanes } from '../logbook/lanes';
 import { useLogbook } from '../logbook/runs';
@@ -20,6 +21,7 @@ const logbook = useLogbook();
 const lanes = useLanes();
 const offline = useOffline();
 const isDemo = logbookKind() === 'demo';
+const backup = useBackup();
 
 const counts = computed<Record<string, number>>(() => ({
   Bench: shelf.count,
@@ -70,6 +72,7 @@ const turn = () => (settings.theme = isDark.value ? 'paper' : 'darkRoom');
     <div class="foot">
       <RouterLink v-if="offline.waiting && lanes.records.length === 0" to="/help" class="soft demo">a newer one is ready</RouterLink>
       <p v-if="isDemo" class="soft demo">demo logbook</p>
+      <RouterLink v-else-if="backup.says.value" :to="SETTINGS.path" class="soft demo">{{ backup.says.value }}</RouterLink>
       <button type="button" :aria-label="isDark ? 'Light theme' : 'Dark theme'" @click="turn">
         <svg viewBox="0 0 24 24" aria-hidden="true"><path :d="isDark ? mdiWhiteBalanceSunny : mdiWeatherNight" /></svg>
       </button>

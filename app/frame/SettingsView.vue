@@ -4,6 +4,7 @@ import { fixed, price, readDecimal, temperature, trimmed } from '@core/quantity'
 import { momentText } from '../kit/dates';
 import FigureField from '../kit/FigureField.vue';
 import { useSettings } from '../kit/settings';
+import BackupFields from '../exports/backup/BackupFields.vue';
 import CallFields from '../run/CallFields.vue';
 
 /** What a person chooses about the program: how figures are written, how it calls, and what is taken for granted. */
@@ -145,6 +146,10 @@ const example = computed(() =>
           :error-messages="errors.projectFrom"
           @update:model-value="(text: string) => write('projectFrom', text, 0, 99, 1)"
         />
+      </section>
+      <section aria-labelledby="backup">
+        <h2 id="backup">Backup</h2>
+        <BackupFields />
       </section>
       <section aria-labelledby="look">
         <h2 id="look">Look and keys</h2>

@@ -6,6 +6,7 @@ import { readNow, type ReadAhead, type RowsReader } from '../ledger/readAhead';
 import { isCopied } from '../ledger/copied';
 import { beginCopy, beginNew, renewCopy } from '../ledger/secondCopy';
 import { isOldDatabase, OLD_COPY } from '../ledger/oldNames';
+import { loadBackup } from '../logbook/backupState';
 import { keepSettings } from '../logbook/keepSettings';
 import { logbookKind } from '../logbook/kind';
 import { useLanes } from '../logbook/lanes';
@@ -51,6 +52,7 @@ export async function openLogbook(pinia: Pinia, ahead: ReadAhead): Promise<Opene
     void navigator.storage.persist();
     // Schemas, before the first reading waits for them.
     void loadEntryCheck();
+    if (!isDemo) void loadBackup().then(async () => (await import('../exports/backup/byItself')).backUpByItself());
   }, 2000);
   return { isMended };
 }

@@ -1,10 +1,12 @@
 import type { Rest } from '@core/exchange';
+import { listed } from '@core/quantity';
 import { useSettings, type AllSettings } from '../kit/settings';
 import { KINDS, kindsThat } from '../ledger/kinds';
 import { keysOf, LOGBOOK } from '../ledger/keys';
 import type { ImportWays } from '../ledger/importing';
 import type { Incoming } from '../ledger/incoming';
 import { LIST_KINDS, rowOf, type ListKind, type ThingOf } from '../ledger/shapes';
+import { readNow } from '../ledger/readAhead';
 import { reading, type StoredRow } from '../ledger/transactions';
 import { useComparisons } from './comparisons';
 import { useLanes } from './lanes';
@@ -29,6 +31,41 @@ export function differingSettings({ settings = {} }: Pick<Rest, 'settings'>): st
   const isOther = (key: keyof AllSettings) =>
     key !== 'owner' && settings[key] !== undefined && JSON.stringify(settings[key]) !== JSON.stringify(here[key]);
   return [...new Set((Object.keys(SETTING_NAMES) as (keyof AllSettings)[]).filter(isOther).map((key) => SETTING_NAMES[key]))];
+}
+
+const KIND_WORDS: Readonly<Record<ListKind, readonly [one: string, many: string]>> = {
+  device: ['device', 'devices'],
+  charger: ['charger', 'chargers'],
+  cable: ['cable', 'cables'],
+  meter: ['meter', 'meters'],
+  study: ['study', 'studies'],
+  method: ['method', 'methods'],
+  comparison: ['comparison', 'comparisons'],
+};
+const amountSays = (count: number, [one, many]: readonly [string, string]): string => `${count} ${count === 1 ? one : many}`;
+
+/**
+ * What importing a logbook will add, change and leave, in sentences.
+ *
+ * @param runs  ids of its runs
+ * @param known ids of the runs that are here
+ */
+export async function previewOf(rest: Rest, runs: readonly string[], known: ReadonlySet<string>): Promise<string[]> {
+  const [adds, leaves]: [string[], string[]] = [[], []];
+  const joins = runs.filter((id) => known.has(id)).length;
+  if (runs.length > joins) adds.push(amountSays(runs.length - joins, ['run', 'runs']));
+  for (const kind of LIST_KINDS) {
+    const theirs = rest[KINDS[kind].inFile] as { id: string }[];
+    const here = new Set((await readNow.rows(kind)).map(([id]) => id));
+    const there = theirs.filter(({ id }) => here.has(id)).length;
+    if (theirs.length > there) adds.push(amountSays(theirs.length - there, KIND_WORDS[kind]));
+    if (there > 0) leaves.push(amountSays(there, KIND_WORDS[kind]));
+  }
+  return [
+    adds.length > 0 ? `It adds ${listed(adds)}.` : 'It adds nothing.',
+    ...(joins > 0 ? [`It joins ${amountSays(joins, ['run', 'runs'])} with ${joins === 1 ? 'its copy' : 'their copies'} here.`] : []),
+    ...(leaves.length > 0 ? [`It leaves ${listed(leaves)} as they are here.`] : []),
+  ];
 }
 
 /** The things of a list in a file, each as it is stored. */

@@ -137,6 +137,28 @@ const exchange = {
   /** Where the log that was read lies in a run; `undefined` where nothing of both rises and falls. */
   align: async (id: string): Promise<Alignment | undefined> => align(foldStored(await filedRun(id)), logAt(0).samples),
 
+  /**
+   * Adds the samples of a backup that lie in a folder beside it, a file a run.
+   *
+   * @returns how many runs they were added to
+   * @throws {ImportError} saying which file cannot be read
+   */
+  async addSamples(folder: FileSystemDirectoryHandle, newest: Readonly<Record<string, string>>): Promise<number> {
+    const { runs } = book ?? impossible();
+    let added = 0;
+    for (const run of runs) {
+      const name = newest[run.header.id];
+      if (name === undefined) continue;
+      const reader = new LogbookReader(name);
+      await readThrough(await (await folder.getFileHandle(name)).getFile(), reader, () => undefined);
+      const found = reader.end().runs.find(({ header }) => header.id === run.header.id);
+      if (!found) throw new ImportError(`${name} holds no samples of its run. Choose another backup, or take that file out of the folder.`);
+      Object.assign(run, { samples: found.samples, logs: found.logs });
+      added += 1;
+    }
+    return added;
+  },
+
   /** Where the logbook that was read contradicts what is here. @throws {StorageTrouble} */
   conflicts: (): Promise<RunConflicts[]> => plainly(conflictsHere((book ?? impossible()).runs)),
 
