@@ -1,4 +1,4 @@
-import { array, boolean, lazy, number, object, string, type InferType } from 'yup';
+import { array, boolean, lazy, number, object, string, type InferType, type Schema } from 'yup';
 import { cableSchema } from '../bench/cable';
 import { chargerSchema } from '../bench/charger';
 import { deviceSchema } from '../bench/device';
@@ -310,6 +310,14 @@ const KINDS = {
 };
 
 const KNOWN = [...Object.keys(KINDS), 'event', 'correction'];
+
+/** Everything that an entry can be. */
+export const ENTRY_SCHEMAS: readonly Schema[] = [
+  ...Object.values(KINDS),
+  ...Object.values(EVENT_SCHEMAS),
+  plainEventSchema,
+  ...Object.values(CORRECTIONS),
+];
 
 /** One entry of ink, checked by its kind, an event by what happened, a correction by what it corrects. */
 export const entrySchema = lazy((value: unknown) => {

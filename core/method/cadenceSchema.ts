@@ -66,6 +66,9 @@ const KINDS = {
   spot: spotSchema,
 } as const;
 
+/** Every kind of cadence. */
+export const CADENCE_SCHEMAS = Object.values(KINDS);
+
 /** When readings fall due, by its kind. Times in seconds from plug-in. */
 export const cadenceSchema = lazy((value: unknown) => {
   if (value === undefined) return object({ kind: string().required() }).default(undefined).optional();
