@@ -104,7 +104,7 @@ export const inTab = defineConfig({
   },
   // Give-up times only: a busy machine is no reason to fail.
   test: {
-    include: ['{core,app,server,demo,scripts,benchmarks,truth}/**/*.test.ts'],
+    include: ['{core,app,server,demo,scripts,benchmarks,truth,fleet}/**/*.test.ts'],
     setupFiles: ['scripts/drawn.ts'],
     testTimeout: 60_000,
     hookTimeout: 60_000,
