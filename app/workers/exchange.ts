@@ -7,6 +7,7 @@ import {
   ImportError,
   LogbookReader,
   peek,
+  requireUnpacked,
   restOf,
   runFromCsv,
   type CsvOptions,
@@ -120,6 +121,7 @@ const exchange = {
    * @throws {ImportError} saying what, where and the way out
    */
   async read(file: Blob, name: string, options: CsvOptions, progress: Progress): Promise<ReadFile> {
+    requireUnpacked(new Uint8Array(await file.slice(0, 8).arrayBuffer()), name);
     const begins = await file.slice(0, 4096).text();
     if (/\.json$/i.test(name) || /^\s*[{[]/.test(begins)) {
       const reader = new LogbookReader(name);

@@ -3,6 +3,7 @@ export { writeAgenda, writeICalendar } from './calendarOut';
 export { ImportError, short } from './importError';
 export { LONGEST_ROW, MOST_VALUES } from './limits';
 export { migrate } from './migrate';
+export { requireUnpacked } from './packed';
 export { CsvReader, readCsv, type CsvOptions, type CsvRun } from './csvIn';
 export { lastAt, readLogDate, type DateOrder } from './moments';
 export { deviceIn, meanings, ofDevice, peek, tellsAll, type Mapping, type Peek } from './mapping';

@@ -41,7 +41,8 @@ const PICTURE = /^data:image\/(jpeg|png|webp);base64$/;
  */
 export class LogbookReader {
   private readonly splitter: JsonSplitter;
-  private readonly head: Record<string, unknown> = {};
+  /** Without a prototype, so that a key of that name is a part like any other, and refused. */
+  private readonly head = Object.create(null) as Record<string, unknown>;
   private readonly lists = new Map<ListName, unknown[]>();
   private readonly counts = new Map<ListName, number>();
   /** Items that came before the schema was known. */
