@@ -3,6 +3,7 @@ import type { AddressInfo } from 'node:net';
 import { fileURLToPath } from 'node:url';
 import { appOf, type ServedLogbook } from '../server/serve';
 import { draw } from './draw';
+import { exportFigures } from './export';
 import type { Figure } from './harness';
 import { importFigures, logbookFigures } from './import';
 import { ink } from './ink';
@@ -34,6 +35,7 @@ const FIGURES: Readonly<Record<string, (addresses: Addresses) => Promise<Figure[
   compare,
   study,
   readers: readersFigure,
+  export: exportFigures,
 };
 
 const asked = process.argv.slice(2);

@@ -44,15 +44,25 @@ export function writeCsv(run: RunInk, samples: Samples = {}): string {
           },
         ]
       : []),
-    ...sampleRows(samples),
   ];
   // Those that are always there, and of the rest those that hold anything.
-  const written = QUANTITIES.filter((quantity) => quantityOf(quantity).always || rows.some(({ values }) => values[quantity] !== undefined));
+  const written = QUANTITIES.filter(
+    (quantity) =>
+      quantityOf(quantity).always ||
+      (samples[quantity]?.values.length ?? 0) > 0 ||
+      rows.some(({ values }) => values[quantity] !== undefined),
+  );
   rows.sort((one, other) => one.seconds - other.seconds);
-  return Papa.unparse(
+  const head = Papa.unparse(
     {
       fields: ['elapsed (s)', 'clock time', 'kind', 'entry', ...written.map((quantity) => quantityOf(quantity).heading), 'note'],
-      data: rows.map(({ seconds, kind, seq, values, note }) => [
+      data: [],
+    },
+    { newline: '\r\n' },
+  );
+  const lines = rows.map(({ seconds, kind, seq, values, note }) =>
+    Papa.unparse([
+      [
         seconds,
         clockTime(run.header.plugInAt + seconds * 1000),
         kind,
@@ -60,10 +70,21 @@ export function writeCsv(run: RunInk, samples: Samples = {}): string {
         ...written.map((quantity) => values[quantity] ?? ''),
         // A text with such a letter is none to whoever reads it.
         escapeFormula(note.replaceAll('\0', '␀')),
-      ]),
-    },
-    { newline: '\r\n' },
+      ],
+    ]),
   );
+  // Of samples there may be millions: their lines are figures alone, and are put between the others as they come.
+  let text = head.trimEnd();
+  let next = 0;
+  const until = (seconds: number) => {
+    for (; next < rows.length && (rows[next]?.seconds ?? Infinity) <= seconds; next += 1) text += `\r\n${lines[next] ?? ''}`;
+  };
+  for (const [seconds, cells] of sampleRows(samples, written)) {
+    until(seconds);
+    text += `\r\n${seconds},${clockTime(run.header.plugInAt + seconds * 1000)},sample,,${cells}`;
+  }
+  until(Infinity);
+  return text;
 }
 
 /** ISO 8601; nothing past what dates are kept for, as the last rows of a log may be. */
@@ -97,16 +118,26 @@ function trialNote({
   return `${sourceSays(source)}, ${state}: ${said.filter(Boolean).join('; ')}`;
 }
 
-/** A meter's columns put side by side again, a row for each moment. */
-function sampleRows(samples: Samples) {
-  const rows = new Map<number, { seconds: number; kind: 'sample'; seq: ''; values: Partial<Record<Quantity, number>>; note: string }>();
-  for (const quantity of QUANTITIES) {
-    const column = samples[quantity];
-    column?.seconds.forEach((seconds, index) => {
-      const row = rows.get(seconds) ?? { seconds, kind: 'sample', seq: '', values: {}, note: '' };
-      row.values[quantity] = column.values[index] ?? 0;
-      rows.set(seconds, row);
-    });
+/** A meter's columns put side by side again: the cells of each moment, as they stand in a line. Of two values of one moment the later counts. */
+function* sampleRows(samples: Samples, written: readonly Quantity[]): Generator<[seconds: number, cells: string]> {
+  const columns = written.map((quantity) => samples[quantity]);
+  const at = columns.map(() => 0);
+  for (;;) {
+    let seconds = Infinity;
+    for (let index = 0; index < columns.length; index += 1)
+      seconds = Math.min(seconds, columns[index]?.seconds[at[index] ?? 0] ?? Infinity);
+    if (seconds === Infinity) return;
+    let cells = '';
+    for (let index = 0; index < columns.length; index += 1) {
+      const column = columns[index];
+      let row = at[index] ?? 0;
+      if (column?.seconds[row] === seconds) {
+        while (column.seconds[row + 1] === seconds) row += 1;
+        cells += String(column.values[row] ?? 0);
+        at[index] = row + 1;
+      }
+      cells += ',';
+    }
+    yield [seconds, cells];
   }
-  return rows.values();
 }
