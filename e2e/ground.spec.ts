@@ -295,8 +295,8 @@ test('@ground a file that contradicts a live run is refused; a backup of it leav
   const bent = JSON.parse(JSON.stringify(backup)) as Logbook;
   for (const each of bent.runs[0]?.entries ?? []) Object.assign(each, { watts: 40 });
   await chooseFile(page, 'bent.json', JSON.stringify(bent));
-  await page.getByRole('button', { name: 'Import it' }).click();
-  await expect(page.getByRole('alert').filter({ hasText: /differs from the one already here. Nothing was imported/ })).toBeVisible();
+  await expect(page.getByRole('alert').filter({ hasText: /live here, and different in the file. Stop it first/ })).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Import it' })).toBeDisabled();
   await page.getByRole('button', { name: 'Cancel' }).click();
   await importFile(page, 'backup.json', JSON.stringify(backup));
   await expect(page.getByRole('heading', { name: 'From plug-in to a verdict' })).toBeVisible();

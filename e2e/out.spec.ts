@@ -87,7 +87,7 @@ test('@out each export from each place of the demo, and what another program rea
   expect(ofStudy.name).toMatch(/\.xlsx$/);
 });
 
-test('@out a comparison leaves with its verdict, and a long export can be called off', async ({ page }) => {
+test('@out a comparison leaves with its figures, and says before how large it will be', async ({ page }) => {
   await page.goto(DEMO);
   await expect(page).toHaveURL(/compare/);
   await expect(page.getByRole('button', { name: 'Choose runs' })).toBeVisible();

@@ -23,11 +23,11 @@ function gearOf(reviewer: number): { devices: Device[]; chargers: Charger[] } {
       .slice(0, 3)
       .map(own)
       // What else came in the box is none of this reviewer’s gear.
-      .map(({ boxCharger, boxCable, ...device }) => device),
+      .map((device) => ({ ...device, boxCharger: undefined, boxCable: undefined })),
     chargers: CHARGERS.filter(({ kind }) => kind === 'adapter')
       .slice(0, 4)
       .map(own)
-      .map(({ fedBy, fedThrough, ...charger }) => charger),
+      .map((charger) => ({ ...charger, fedBy: undefined, fedThrough: undefined })),
   };
 }
 

@@ -125,11 +125,12 @@ const conflicts = shallowRef<RunConflicts[]>([]);
 const choices = ref<Record<string, Choice>>({});
 /** What it will add, change and leave. */
 const preview = shallowRef<string[]>([]);
-const isUnsettled = computed(() => conflicts.value.some((run) => run.conflicts.some(({ id }) => !choices.value[id])));
+const isUnsettled = computed(() => toSettle.value.some((run) => run.conflicts.some(({ id }) => !choices.value[id])));
 /** A study that is there to be repeated, and which of one’s own gear stands for what it names. */
 const repeated = computed(() => book.value && studyIn(book.value.rest, book.value.runs));
 const standIns = ref<Record<string, string | undefined>>({});
 const live = computed(() => conflicts.value.filter(({ isLive }) => isLive));
+const toSettle = computed(() => conflicts.value.filter(({ isLive }) => !isLive));
 /** The folder that a backup was taken from: samples lie in it, too. */
 const folder = shallowRef<FileSystemDirectoryHandle>();
 async function chooseBackup(): Promise<void> {
@@ -301,6 +302,7 @@ async function kept(): Promise<void> {
 
 /** Why nothing can be imported yet. */
 const why = computed(() => {
+  if (live.value.length > 0) return 'A run that is live here is different in the file: stop it first';
   if (isUnsettled.value) return 'Choose of each entry that differs which of the two counts';
   if (isAsked.value) return 'Say how its dates are read first';
   return read.value ? '' : 'Choose a file that can be read first';
@@ -354,7 +356,7 @@ const choose = (files: File | File[] | null | undefined) => {
       <p v-if="live.length > 0" class="due" role="alert">
         {{ live.map(({ name }) => name).join(', ') }}: live here, and different in the file. Stop it first, then import the file.
       </p>
-      <ConflictTable v-if="conflicts.length > 0" v-model="choices" :runs="conflicts" />
+      <ConflictTable v-if="toSettle.length > 0" v-model="choices" :runs="toSettle" />
       <template v-if="csv">
         <p role="status">
           <template v-if="parts.length > 1">{{ parts.length }} devices. </template>{{ csv.rows }} rows over {{ spell(csv.length)

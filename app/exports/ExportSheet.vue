@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, ref, shallowRef, watch } from 'vue';
+import { computed, onBeforeUnmount, ref, shallowRef, watch } from 'vue';
 import type { Work } from '../kit/work';
 import WorkBar from '../kit/WorkBar.vue';
 import { useLogbook } from '../logbook/runs';
@@ -85,9 +85,7 @@ const lacks = computed(() => [
 ]);
 
 // Closed while it works, it is called off.
-watch(open, (is) => {
-  if (!is) callOff();
-});
+onBeforeUnmount(callOff);
 </script>
 
 <template>

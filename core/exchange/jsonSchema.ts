@@ -67,7 +67,7 @@ function schemaOf(told: Told): JsonSchema {
 }
 
 /** A Yup schema in JSON Schema. */
-export const fromYup = (schema: Schema): JsonSchema => schemaOf(schema.describe() as unknown as Told);
+export const fromYup = (schema: Schema): JsonSchema => schemaOf(schema.describe());
 
 const columns = (): JsonSchema => ({
   type: 'object',

@@ -3,7 +3,6 @@ import { NOTHING_ELSE, type Rest } from './logbook';
 
 /** A study as somebody else can run it: its question, matrix, method and conditions, and the gear that it names, with what usually feeds it; no runs, days or notes. */
 export function studyToRepeat(study: Study, rest: Rest): Rest {
-  const { calendar, notes, more, ...asked } = study;
   const has = (ids: readonly (string | undefined)[]) => {
     const wanted = new Set(ids);
     return ({ id }: { id: string }) => wanted.has(id);
@@ -19,7 +18,7 @@ export function studyToRepeat(study: Study, rest: Rest): Rest {
     cables: rest.cables.filter(has(cables)),
     meters: rest.meters.filter(has(study.meters)),
     methods: rest.methods.filter(has([study.method])),
-    studies: [asked],
+    studies: [{ ...study, calendar: undefined, notes: undefined, more: undefined }],
   };
 }
 

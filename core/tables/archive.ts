@@ -23,7 +23,7 @@ export class Archive {
       if (error) throw error;
       this.size += bytes.length;
       if (this.size > MOST_BYTES) throw new Error('It would be over 4 GB, more than an archive holds: export fewer runs at once.');
-      take(bytes as Uint8Array<ArrayBuffer>);
+      take(bytes);
     });
   }
 
