@@ -21,7 +21,7 @@ const chooseAll = (choice: Choice) => (choices.value = Object.fromEntries(rows.v
   <section aria-labelledby="conflicts-title">
     <h3 id="conflicts-title">{{ rows.length === 1 ? 'One entry differs' : `${rows.length} entries differ` }} from what is here</h3>
     <p class="soft">Choose which of the two counts. The other is kept too, struck, with its origin.</p>
-    <p>
+    <p class="all">
       <v-btn size="small" @click="chooseAll('mine')">All as here</v-btn>
       <v-btn size="small" @click="chooseAll('theirs')">All as in the file</v-btn>
     </p>
@@ -65,9 +65,24 @@ const chooseAll = (choice: Choice) => (choices.value = Object.fromEntries(rows.v
   max-height: 18rem;
 }
 
+.all {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 0.5rem;
+  padding-block: 0.4rem;
+}
+
+h3 {
+  font-size: 1rem;
+}
+
+td {
+  min-width: 7rem;
+}
+
 .part {
   display: block;
-  overflow-wrap: anywhere;
+  overflow-wrap: break-word;
 }
 
 th {

@@ -42,6 +42,10 @@ watch(
 </template>
 
 <style scoped>
+h3 {
+  font-size: 1rem;
+}
+
 .pieces {
   display: grid;
   grid-template-columns: repeat(auto-fit, minmax(min(16rem, 100%), 1fr));
