@@ -237,3 +237,29 @@ test('@out a folder that was chosen once takes a backup after each run, the last
   const back = runs.find(({ header }) => header.id === 'streamed');
   expect([runs.length, back?.samples?.watts?.values.length]).toEqual([2, streamed.samples?.watts?.values.length]);
 });
+
+test('@out a folder for backups that is gone, or may no longer be written to, is said, and nothing else is touched', async ({ page }) => {
+  await page.addInitScript(() => {
+    Object.assign(window, {
+      showDirectoryPicker: async () => (await navigator.storage.getDirectory()).getDirectoryHandle('my-backups', { create: true }),
+    });
+  });
+  await offer(page, 'one.json', bookOf([finished('one', [10, 50])]));
+  await take(page);
+  await page.goto('/settings');
+  await page.getByRole('button', { name: 'Choose a folder' }).click();
+  await expect(page.getByText('Backup today.')).toBeVisible({ timeout: 30_000 });
+  await page.evaluate(async () => (await navigator.storage.getDirectory()).removeEntry('my-backups', { recursive: true }));
+  await page.getByRole('button', { name: 'Back up now' }).click();
+  const said = (text: string) => expect(page.getByRole('alert').filter({ hasText: text })).toBeVisible();
+  await said('The folder my-backups is gone: no backup was written. Choose another folder.');
+
+  await page.getByRole('button', { name: 'Another folder' }).click();
+  await expect(page.getByRole('button', { name: 'Back up now' })).toBeVisible({ timeout: 30_000 });
+  await page.evaluate(() => Object.assign(FileSystemHandle.prototype, { queryPermission: () => Promise.resolve('prompt') }));
+  await page.getByRole('button', { name: 'Back up now' }).click();
+  await said('The browser no longer lets backups be written to my-backups.');
+  await expect(page.getByRole('button', { name: 'Allow it again' })).toBeVisible();
+  await page.goto('/runs');
+  await expect(page.getByRole('table', { name: 'Finished runs' }).getByRole('row')).toHaveCount(2);
+});
