@@ -22,8 +22,8 @@ const chosen = ref(0);
 const target = computed(() => props.targets[chosen.value] ?? props.targets[0]);
 const offered = computed(() => (target.value ? exportsOf(target.value) : []));
 const asked = ref<ExportId>();
-const as = computed(() => (offered.value.find(({ id }) => id === asked.value) ?? offered.value[0])?.id as ExportId | undefined);
-const row = computed(() => offered.value.find(({ id }) => id === as.value));
+const row = computed(() => offered.value.find(({ id }) => id === asked.value) ?? offered.value[0]);
+const as = computed(() => row.value?.id as ExportId | undefined);
 
 const amount = shallowRef<Amount>();
 watch(

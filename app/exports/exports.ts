@@ -13,8 +13,8 @@ export interface ExportRow {
   fits?: (target: Target) => boolean;
   mediaType: string;
   ending: string;
-  /** Bytes that a run, an entry of ink and a value of a meter take about. */
-  size: { run: number; entry: number; value: number };
+  /** Bytes that a run, an entry of ink and a value of a meter take about; none where it is small whatever is in it. */
+  size?: { run: number; entry: number; value: number };
   write: (source: ExportSource, file: FileMaker) => Promise<void>;
 }
 
@@ -91,7 +91,6 @@ export const EXPORTS = [
     fits: ({ study }) => study !== undefined,
     mediaType: 'application/json',
     ending: 'json',
-    size: { run: 0, entry: 0, value: 0 },
     write: async (source, file) => (await import('./formats/logbook')).writeStudyToRepeat(source, file),
   },
   {
@@ -101,7 +100,6 @@ export const EXPORTS = [
     of: ['shelf'],
     mediaType: 'text/csv;charset=utf-8',
     ending: 'csv',
-    size: { run: 0, entry: 0, value: 0 },
     write: async (source, file) => (await import('./formats/texts')).writeGear(source, file),
   },
   {
@@ -111,7 +109,6 @@ export const EXPORTS = [
     of: ['calendar'],
     mediaType: 'text/calendar;charset=utf-8',
     ending: 'ics',
-    size: { run: 0, entry: 0, value: 0 },
     write: async (source, file) => (await import('./formats/texts')).writeCalendar(source, file),
   },
   {
@@ -121,7 +118,6 @@ export const EXPORTS = [
     of: ['calendar'],
     mediaType: 'text/csv;charset=utf-8',
     ending: 'csv',
-    size: { run: 0, entry: 0, value: 0 },
     write: async (source, file) => (await import('./formats/texts')).writeAgendaCsv(source, file),
   },
 ] as const satisfies readonly ExportRow[];

@@ -39,4 +39,4 @@ export function writeSize(bytes: number): string {
 
 /** About how large a file will be, in words; nothing where it says little. */
 export const sizeSays = ({ size }: ExportRow, { runs, entries, values }: Amount): string =>
-  size.run === 0 || runs === 0 ? '' : `about ${writeSize(1_000 + size.run * runs + size.entry * entries + size.value * values)}`;
+  !size || runs === 0 ? '' : `about ${writeSize(1_000 + size.run * runs + size.entry * entries + size.value * values)}`;

@@ -1,16 +1,14 @@
 import Papa from 'papaparse';
 import { ValidationError } from 'yup';
 import { factsOf, type Fact } from '../bench/facts';
-import { readPort, writePort } from '../bench/portText';
+import { factValue } from '../bench/factValue';
+import { readPort } from '../bench/portText';
 import { SCHEMAS } from '../bench/schemas';
 import { quoted } from '../quantity/letters';
 import { SHELVES, type Gear, type Kept, type Shelf } from '../bench/shelf';
 import { ImportError, short } from './importError';
 import { escapeFormula, unescapeFormula } from '../quantity/plainTable';
 
-/** What stands between the parts of a cell that holds several. */
-const AND = ' + ';
-const NEXT_PORT = ' | ';
 const YES = /^(yes|y|true|1|x)$/i;
 const NO = /^(no|n|false|0)$/i;
 
@@ -38,14 +36,12 @@ export function writeGearCsv(kept: readonly Kept[]): string {
   return Papa.unparse({ fields: HEADINGS, data: rows }, { newline: '\r\n' });
 }
 
-function cellOf({ key, type, of }: Fact, gear: Gear, nameOf: (shelf: Shelf, id: string) => string): string {
-  const value = (gear as Partial<Record<string, string | number | boolean | string[]>>)[key];
-  if (type === 'ports') return 'ports' in gear ? (gear.ports ?? []).map(writePort).join(NEXT_PORT) : '';
+function cellOf(fact: Fact, gear: Gear, nameOf: (shelf: Shelf, id: string) => string): string {
+  const value = factValue(gear, fact);
   if (value === undefined) return '';
   // Other gear goes by its name: an id means nothing on another shelf.
-  if (of) return nameOf(of, String(value));
-  if (type === 'yes') return value === true ? 'yes' : 'no';
-  return Array.isArray(value) ? value.join(AND) : String(value);
+  if (fact.of) return nameOf(fact.of, String(value));
+  return fact.type === 'yes' ? (value === true ? 'yes' : 'no') : String(value);
 }
 
 /** A piece of gear from a file; it has no id yet, and names other gear it goes with. */

@@ -1,8 +1,7 @@
-import type { AnyRow, Table } from './table';
 import { Archive } from './archive';
 import { csvHead, csvRows } from './csvTable';
-import { addSamples, ParquetTable, partOf, type TakeBytes } from './parquet';
-import { fieldSays } from './table';
+import { addSamples, ParquetTable, type TakeBytes } from './parquet';
+import { fieldSays, type AnyRow, type Table } from './table';
 import { TABLES, type TableName } from './tables';
 import type { TableSink } from './write';
 
@@ -46,9 +45,9 @@ function resourceOf({ name, title, says, fields, key, refers = [] }: Table): obj
  *
  * @param at when it was made, epoch milliseconds
  */
-export const descriptorOf = (name: string, title: string, at: number): object => ({
+const descriptorOf = (title: string, at: number): object => ({
   profile: 'data-package',
-  name,
+  name: 'inkpath',
   title,
   created: new Date(at).toISOString(),
   description: 'Charges as they were read, and what was worked out of them. A text that begins like a formula has an apostrophe before it.',
@@ -74,7 +73,7 @@ const ROWS_AT_ONCE = 2_000;
 /** Writes a data package, zipped. */
 export function packageSink(take: TakeBytes, title: string, at: number): TableSink {
   const archive = new Archive(take);
-  archive.add('datapackage.json', JSON.stringify(descriptorOf('inkpath', title, at), null, 2));
+  archive.add('datapackage.json', JSON.stringify(descriptorOf(title, at), null, 2));
   const file = archive.begin(SAMPLES_FILE, true);
   const samples = new ParquetTable(TABLES.samples, file.bytes);
   const tables = ALL.filter((table) => table !== TABLES.samples).map((table) => {
@@ -104,45 +103,6 @@ export function packageSink(take: TakeBytes, title: string, at: number): TableSi
         each.part.end();
       }
       archive.end();
-    },
-  };
-}
-
-/** Tables whose rows lie in a file for each run. */
-const BY_RUN: readonly TableName[] = ['readings', 'samples'];
-
-/**
- * Writes every table as Parquet: readings and samples a file a run, by the layout that query engines read; the others a file each.
- *
- * @param begin begins a file of a path
- */
-export function parquetSink(begin: (path: string) => { bytes: TakeBytes; end: () => void }, end: () => void): TableSink {
-  const rows = new Map<TableName, AnyRow[]>();
-  let of: AnyRow[] = [];
-  const write = (path: string, table: Table, fill: (to: ParquetTable) => void, without: readonly string[] = []) => {
-    const file = begin(path);
-    const to = new ParquetTable(table, file.bytes, without);
-    fill(to);
-    to.end();
-    file.end();
-  };
-  return {
-    row: (name, row) => {
-      if (BY_RUN.includes(name)) of.push(row);
-      else (rows.get(name) ?? rows.set(name, []).get(name))?.push(row);
-    },
-    samples: (run, columns) => {
-      const own = of;
-      of = [];
-      if (own.length > 0)
-        write(partOf('readings', run), TABLES.readings, (to) => own.forEach((row) => to.add(row)), ['run']); // prettier-ignore
-      if (Object.keys(columns).length > 0) write(partOf('samples', run), TABLES.samples, (to) => addSamples(to, run, columns), ['run']); // prettier-ignore
-    },
-    end: () => {
-      for (const name of Object.keys(TABLES) as TableName[])
-        if (!BY_RUN.includes(name))
-          write(`${name}/part-0.parquet`, TABLES[name], (to) => (rows.get(name) ?? []).forEach((row) => to.add(row))); // prettier-ignore
-      end();
     },
   };
 }

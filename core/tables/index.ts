@@ -1,4 +1,5 @@
 export { Archive } from './archive';
-export { packageSink, parquetSink } from './dataPackage';
+export { packageSink } from './dataPackage';
+export { parquetSink } from './parquet';
 export { sheetSink } from './sheet';
 export { writeTables, type TableSink } from './write';

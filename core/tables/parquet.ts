@@ -2,7 +2,8 @@ import { ByteWriter, ParquetWriter } from 'hyparquet-writer';
 import { QUANTITIES, quantityOf } from '../quantity/quantity';
 import type { Samples } from '../samples/column';
 import { fieldSays, type AnyRow, type Field, type Table, type Value } from './table';
-import { TABLES } from './tables';
+import { TABLES, type TableName } from './tables';
+import type { TableSink } from './write';
 
 /** Takes the next bytes of a file. */
 export type TakeBytes = (bytes: Uint8Array<ArrayBuffer>) => void;
@@ -21,8 +22,7 @@ const KINDS: Readonly<Record<Field['type'], Pick<Element, 'type' | 'converted_ty
 /** Values that are written at once: a group of rows, which readers read at once too. */
 const VALUES_AT_ONCE = 100_000;
 
-const cellOf = (value: Value, { type }: Field) =>
-  value === undefined ? undefined : type === 'datetime' ? new Date(Number(value)) : typeof value === 'string' ? value : value;
+const cellOf = (value: Value, { type }: Field) => (value !== undefined && type === 'datetime' ? new Date(Number(value)) : value);
 
 /**
  * Writes a table as Parquet (Apache Parquet format 2, by hyparquet-writer), some rows at a time, so that it may be larger than memory. What each column
@@ -111,4 +111,42 @@ export function addSamples(to: ParquetTable, run: string, samples: Samples): voi
 }
 
 /** A run’s part of a partitioned table, by the path that query engines read: `samples/run=abc/part-0.parquet`. Ids hold no character that a path could mind. */
-export const partOf = (table: keyof typeof TABLES, run: string): string => `${table}/run=${run}/part-0.parquet`;
+const partOf = (table: TableName, run: string): string => `${table}/run=${run}/part-0.parquet`;
+
+/** Tables whose rows lie in a file for each run. */
+const BY_RUN: readonly TableName[] = ['readings', 'samples'];
+
+/**
+ * Writes every table as Parquet: readings and samples a file a run, by the layout that query engines read; the others a file each.
+ *
+ * @param begin begins a file of a path
+ */
+export function parquetSink(begin: (path: string) => { bytes: TakeBytes; end: () => void }, end: () => void): TableSink {
+  const rows = new Map<TableName, AnyRow[]>();
+  let of: AnyRow[] = [];
+  const write = (path: string, table: Table, fill: (to: ParquetTable) => void, without: readonly string[] = []) => {
+    const file = begin(path);
+    const to = new ParquetTable(table, file.bytes, without);
+    fill(to);
+    to.end();
+    file.end();
+  };
+  return {
+    row: (name, row) => {
+      if (BY_RUN.includes(name)) of.push(row);
+      else (rows.get(name) ?? rows.set(name, []).get(name))?.push(row);
+    },
+    samples: (run, columns) => {
+      const own = of;
+      of = [];
+      if (own.length > 0) write(partOf('readings', run), TABLES.readings, (to) => own.forEach((row) => to.add(row)), ['run']);
+      if (Object.keys(columns).length > 0) write(partOf('samples', run), TABLES.samples, (to) => addSamples(to, run, columns), ['run']);
+    },
+    end: () => {
+      for (const name of Object.keys(TABLES) as TableName[])
+        if (!BY_RUN.includes(name))
+          write(`${name}/part-0.parquet`, TABLES[name], (to) => (rows.get(name) ?? []).forEach((row) => to.add(row)));
+      end();
+    },
+  };
+}

@@ -2,7 +2,7 @@ import { headlineOf } from '../advise/headline';
 import { judge } from '../advise/judge';
 import { questionOf, type Judged } from '../advise/question';
 import { factsOf } from '../bench/facts';
-import { writePort } from '../bench/portText';
+import { factValue } from '../bench/factValue';
 import { SHELVES, type Gear, type Shelf } from '../bench/shelf';
 import { AS_KEPT, numbersOf } from '../compare/figureTable';
 import { columnsOf, GAIN_UNITS } from '../compare/measures';
@@ -33,19 +33,12 @@ const gearKey = (shelf: Shelf, id: string | undefined): string | undefined => (i
 const namesAndValues = (all: readonly { name: string; value: string }[] = []): string =>
   all.map(({ name, value }) => `${name}: ${value}`).join('; ');
 
-/** A fact as a cell has it. Lists are joined; ports are written as in a gear CSV. */
-function factValue(gear: Gear, key: string, isFigure: boolean): Value {
-  if (key === 'ports') return 'ports' in gear && gear.ports ? gear.ports.map(writePort).join(' | ') : undefined;
-  const value = (gear as Partial<Record<string, string | number | boolean | string[]>>)[key];
-  if (value === undefined) return undefined;
-  if (Array.isArray(value)) return value.join(' + ');
-  return isFigure || typeof value === 'boolean' ? value : String(value);
-}
-
 function gearRow(shelf: Shelf, gear: Gear): AnyRow {
-  const facts = factsOf(shelf).map(({ key, type, of }): [string, Value] => {
-    const value = factValue(gear, key, type === 'figure');
-    return [columnName(key), of && typeof value === 'string' ? gearKey(of, value) : value];
+  const facts = factsOf(shelf).map((fact): [string, Value] => {
+    const value = factValue(gear, fact);
+    if (fact.of && typeof value === 'string') return [columnName(fact.key), gearKey(fact.of, value)];
+    // A choice may be of numbers: its column is of texts.
+    return [columnName(fact.key), fact.type === 'figure' || typeof value === 'boolean' || value === undefined ? value : String(value)];
   });
   return { ...Object.fromEntries(facts), id: gearKey(shelf, gear.id), shelf, name: gear.name, retired: gear.retired ?? false };
 }

@@ -11,7 +11,8 @@ import { QUANTITIES } from '../quantity';
 import { finishedRuns, STUDIES } from '../../demo/finished';
 import { CABLES, CHARGERS, DEVICES, METERS } from '../../demo/saltmarsh';
 import profile from './fixtures/data-package-profile.json';
-import { packageSink, parquetSink } from './dataPackage';
+import { packageSink } from './dataPackage';
+import { parquetSink } from './parquet';
 import { TABLES } from './tables';
 import { writeTables } from './write';
 
