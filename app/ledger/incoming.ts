@@ -69,10 +69,10 @@ export interface RunConflicts {
 export async function conflictsHere(runs: readonly StoredRun[]): Promise<RunConflicts[]> {
   const found: RunConflicts[] = [];
   for (const { header, entries } of runs) {
-    const [packed] = await packedRuns([header.id]);
-    const conflicts = conflictsIn(packed ? migrated(packed).entries : ((await liveRun(header.id))?.entries ?? []), entries);
+    const { entries: mine, isLive } = await copyHere(header.id);
+    const conflicts = conflictsIn(mine, entries);
     const name = `${header.device.name} on ${header.charger.name}`;
-    if (conflicts.length > 0) found.push({ id: header.id, name, isLive: packed === undefined, conflicts });
+    if (conflicts.length > 0) found.push({ id: header.id, name, isLive, conflicts });
   }
   return found;
 }
@@ -143,7 +143,7 @@ export function incomingOf(
     },
     async join(id) {
       const theirs = runs.find(({ header }) => header.id === id)?.entries ?? [];
-      const { entries, instead } = settledWith(await inkHere(id), theirs, settled);
+      const { entries, instead } = settledWith((await copyHere(id)).entries, theirs, settled);
       const prepared = await prepare(id, entries, instead);
       if (!prepared && instead.size > 0)
         throw new ImportError('A run that is live here differs from the file. Stop it first; nothing was imported.');
@@ -160,15 +160,16 @@ async function requireAll(runs: readonly StoredRun[]): Promise<void> {
 
 /** What contradicts what is here. @throws {ImportError} */
 async function checkJoining(runs: readonly StoredRun[], settled: Settlement): Promise<void> {
-  for (const { header, entries } of runs) settledWith(await inkHere(header.id), entries, settled);
+  for (const { header, entries } of runs) settledWith((await copyHere(header.id)).entries, entries, settled);
 }
 
 const settledWith = (mine: readonly Entry[], theirs: readonly Entry[], { choices, origin }: Settlement) =>
   settleInk(mine, theirs, choices, origin, Date.now());
 
-async function inkHere(runId: string): Promise<Entry[]> {
+/** A run’s copy here: its ink, and whether it is live; no ink where there is none. */
+async function copyHere(runId: string): Promise<{ entries: Entry[]; isLive: boolean }> {
   const [packed] = await packedRuns([runId]);
-  return packed ? migrated(packed).entries : ((await liveRun(runId))?.entries ?? []);
+  return packed ? { entries: migrated(packed).entries, isLive: false } : { entries: (await liveRun(runId))?.entries ?? [], isLive: true };
 }
 
 /** Runs that are not here yet. */
