@@ -1,11 +1,13 @@
 // First: it puts the database in place that the others look for as they load.
 import { emptyBrowser, newTab } from '../ledger/testBrowser';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
+import type { Source } from '@core/ink';
 import { exampleHeader } from '../../core/ink/example';
 import { remembered } from '../ledger/readAhead';
 import { useLanes } from '../logbook/lanes';
 import { penFor } from '../logbook/penFor';
 import { useDueLine } from './dueLine';
+import { useSitting } from './sitting';
 
 const MINUTE = 60_000;
 let plugInAt: number;
@@ -170,4 +172,26 @@ it('gives a setup the pen it had, and a new one the lowest that is free', () => 
   expect(penFor({ device: 'Sedge 5', charger: 'Cobble 20' }, earlier)).toBe(3);
   expect(penFor({ device: 'Sedge 5', charger: 'Puddle' }, earlier)).toBe(1);
   expect(penFor({ device: 'Sedge 5', charger: 'Puddle' }, [])).toBe(0);
+});
+
+describe('the due line of a spot check', () => {
+  it('leaves in hand what was picked while a trial is being written', async () => {
+    await emptyBrowser();
+    const source = (name: string): Source => ({ charger: { id: name.replace(' ', '-'), name, kind: 'adapter' } });
+    const sources = ['Quern 20', 'Quern 30', 'Quern 65'].map(source);
+    const header = exampleHeader({ id: 'spot', plugInAt, method: 'spot-check', list: sources.map(({ charger }) => charger.id) });
+    await useLanes().start(header, [{ kind: 'list', at: plugInAt, sources }]);
+    const sitting = useSitting();
+    const inHand = () => {
+      const [run] = useLanes().records;
+      return run && sitting.inHand(run)?.source.charger.name;
+    };
+    const written = type('9v 2a');
+    sitting.pick('spot', source('Quern 65'));
+    await written;
+    expect(inHand()).toBe('Quern 65');
+    // What was picked and logged is done with: the first that was not tried follows.
+    await type('9v 2a');
+    expect(inHand()).toBe('Quern 30');
+  });
 });

@@ -183,7 +183,7 @@ export const useDueLine = defineStore('dueLine', () => {
     const seen = spell((draft.at - run.header.plugInAt) / 1000, 1);
     clearOf(submitted);
     if (draft.kind === 'trial') {
-      sitting.goOn(run.header.id);
+      sitting.goOn(run.header.id, draft.source);
       answer.value = { kind: 'logged', text: `Logged at ${seen} on ${run.header.device.name}: ${entrySays(draft)}, ${draft.state}.` };
       return;
     }

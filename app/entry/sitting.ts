@@ -29,8 +29,11 @@ export const useSitting = defineStore('sitting', () => {
   }
 
   const pick = (runId: string, source: Source) => picked.set(runId, source);
-  /** One was logged: the next of the list is in hand. */
-  const goOn = (runId: string) => picked.delete(runId);
+  /** This one was logged: the next of the list is in hand, unless another was picked meanwhile. */
+  function goOn(runId: string, logged: Source): void {
+    const source = picked.get(runId);
+    if (source && sourceKey(source) === sourceKey(logged)) picked.delete(runId);
+  }
 
   /** The next state of the device: awake, asleep, off, and awake again. */
   function turnState(runId: string): void {

@@ -46,8 +46,6 @@ const hand = computed(() => {
 const isAdding = ref(false);
 const exporting = ref(false);
 const trouble = ref('');
-/** How many were logged: the card begins anew with each. */
-const logged = ref(0);
 /** The next is plugged in, so the last no longer is. */
 const isNext = ref(false);
 /** The last trial, while it is still plugged in: a second look at its level can tell more. */
@@ -72,13 +70,12 @@ async function log(draft: Draft): Promise<void> {
   await acts.writeLive(props.id, draft);
   // The new one is there before the old one goes.
   if (old) await acts.writeLive(props.id, { kind: 'strike', at: draft.at, target: old.id, reason: 'written again' });
-  else sitting.goOn(props.id);
+  else if (draft.kind === 'trial') sitting.goOn(props.id, draft.source);
   isNext.value = false;
-  again.value = undefined;
-  logged.value += 1;
-  // Hands stay on the keys: the field of the next is ready, or the same one again.
+  if (again.value === old) again.value = undefined;
+  // Hands stay on the keys, unless they are at something else by now.
   await nextTick();
-  document.getElementById('trial-line')?.focus();
+  if (document.activeElement === document.body) document.getElementById('trial-line')?.focus();
 }
 
 const keep = (sources: Source[]) =>
@@ -165,7 +162,7 @@ function strike(trial: Trial): void {
         <SecondLook v-if="open" :key="open.id" :run="run" :trial="open" :now="now" :log="log" />
         <TrialCard
           v-if="hand"
-          :key="`${sourceKey(hand.source)} ${again?.id ?? logged}`"
+          :key="`${sourceKey(hand.source)} ${again?.id ?? ''}`"
           :run="run"
           :hand="hand"
           :now="now"
