@@ -17,6 +17,7 @@ import { endingSays, endingWord } from '../ink/endings';
 import type { Source, Strike } from '../ink/entry';
 import type { RunRecord } from '../ink/fold';
 import { cadenceInWords } from '../method/cadence';
+import { SCHOOLS, type School } from '../method/schools';
 import { hashId } from '../quantity/hashId';
 import { QUANTITIES, quantityOf } from '../quantity/quantity';
 import type { Samples } from '../samples/column';
@@ -94,6 +95,7 @@ export class RowMaker {
     for (const shelf of SHELVES) for (const gear of rest[`${shelf}s`]) this.gear.set(`${shelf}/${gear.id}`, gearRow(shelf, gear));
     for (const row of this.gear.values()) this.emit('gear', row);
     for (const row of this.setups.values()) this.emit('setups', row);
+    this.addMethods(rest);
     for (const { id, name, question, method, cadence, startLevel, repeats, conditions } of rest.studies) {
       this.emit('studies', {
         ...{ id, name, question, method, repeats, start_level: startLevel },
@@ -118,6 +120,22 @@ export class RowMaker {
     if (!feed) return;
     this.addGear('charger', feed.charger);
     if (feed.cable) this.addGear('cable', feed.cable);
+  }
+
+  /** Those of one's own, and of the trade's those that something is taken by. A method that is gone has its id alone. */
+  private addMethods({ methods, studies }: Rest): void {
+    const used = new Set([...studies, ...this.runs].flatMap(({ method }) => method ?? []));
+    for (const { id } of methods) used.delete(id);
+    const known: School[] = [...methods, ...SCHOOLS.filter(({ id }) => used.has(id))];
+    for (const { id, name, start, startLevel, cadence, records, stops, conditions } of known) {
+      this.emit('methods', {
+        ...{ id, name, start, records, stops, start_level: startLevel },
+        cadence: cadenceInWords(cadence),
+        conditions: namesAndValues(conditions),
+      });
+      used.delete(id);
+    }
+    for (const id of used) this.emit('methods', { id, name: id });
   }
 
   private addSetup({ run }: ReadRun): string {

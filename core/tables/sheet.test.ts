@@ -52,7 +52,7 @@ it.skipIf(SHEET_READER === '')(
       header: { ...header, ...(index === 0 && { conditions: [{ name: 'radio', value: 'aeroplane mode' }] }) },
     }));
     const book = await readBack(runs);
-    expect(Object.keys(book)).toEqual(expect.arrayContaining(['Results', 'Runs', 'Readings', 'Gear', 'Conditions', 'Columns']));
+    expect(Object.keys(book)).toEqual(expect.arrayContaining(['Results', 'Runs', 'Readings', 'Gear', 'Conditions', 'Methods', 'Columns']));
     for (const sheet of Object.values(book)) {
       expect(sheet.frozen).toBe('A2');
       for (const width of sheet.widths) expect(width).toBeGreaterThan(3);

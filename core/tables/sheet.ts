@@ -10,7 +10,7 @@ const MOST_CHARACTERS = 32_767;
 const MOST_WIDTH = 60;
 
 /** The tables that a workbook shows after its results, each on a sheet of its own. */
-const SHEETS: readonly TableName[] = ['runs', 'readings', 'events', 'trials', 'gear', 'conditions', 'studies', 'sentences'];
+const SHEETS: readonly TableName[] = ['runs', 'readings', 'events', 'trials', 'gear', 'conditions', 'methods', 'studies', 'sentences'];
 
 interface SheetColumn {
   name: string;

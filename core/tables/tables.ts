@@ -18,6 +18,7 @@ const ENTRY = wholeColumn('Place of the entry in the ink of its run, from 1.');
 const SECONDS = figureColumn('When, counted from plug-in.', 's');
 const AT = momentColumn('When, by the wall clock.');
 const RUN = needed(textColumn('The run.'));
+const toMethod = { columns: ['method'], to: 'methods' };
 const toRun = { columns: ['run'], to: 'runs' };
 
 const GEAR = {
@@ -54,6 +55,23 @@ const SETUPS = {
   refers: ['device', 'charger', 'cable', 'fed_by'].map((column) => ({ columns: [column], to: 'gear' })),
 } as const satisfies Table;
 
+const METHODS = {
+  name: 'methods',
+  title: 'Methods',
+  says: 'How runs are taken: the ways of the trade that were used, and those of one’s own.',
+  fields: {
+    id: needed(textColumn('Id of the method.')),
+    name: needed(textColumn('What it is called.')),
+    start: textColumn('How a run starts.'),
+    start_level: figureColumn('The level at the start, where it is one.', '%'),
+    cadence: textColumn('When readings fall due.'),
+    records: textColumn('What is written down at each check.'),
+    stops: textColumn('When a run stops.'),
+    conditions: textColumn('Settings that must match, where the method says so.'),
+  },
+  key: ['id'],
+} as const satisfies Table;
+
 const STUDIES = {
   name: 'studies',
   title: 'Studies',
@@ -62,13 +80,14 @@ const STUDIES = {
     id: needed(textColumn('Id of the study.')),
     name: needed(textColumn('What it is called.')),
     question: textColumn('What it is to answer.'),
-    method: textColumn('The method its runs are taken by: the id of a school, or of a method of one’s own.'),
+    method: textColumn('The method its runs are taken by.'),
     cadence: textColumn('When readings fall due.'),
     start_level: figureColumn('The level at which every run starts.', '%'),
     repeats: wholeColumn('How often each setup is run.'),
     conditions: textColumn('The settings that must match.'),
   },
   key: ['id'],
+  refers: [toMethod],
 } as const satisfies Table;
 
 const RUNS = {
@@ -104,6 +123,7 @@ const RUNS = {
     { columns: ['setup'], to: 'setups' },
     ...['device', 'charger', 'meter'].map((column) => ({ columns: [column], to: 'gear' })),
     { columns: ['study'], to: 'studies' },
+    toMethod,
   ],
 } as const satisfies Table;
 
@@ -275,6 +295,7 @@ const SENTENCES = {
 export const TABLES = {
   gear: GEAR,
   setups: SETUPS,
+  methods: METHODS,
   studies: STUDIES,
   runs: RUNS,
   conditions: CONDITIONS,
