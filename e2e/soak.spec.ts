@@ -1,8 +1,10 @@
 import { readFileSync } from 'node:fs';
 import { expect, test, type Page } from '@playwright/test';
+import { logbookOf, writeLogbook } from '../core/exchange';
+import { SCHEMA } from '../core/ink';
 import { seeded } from '../core/simulate';
 import { browse, newProfile } from './browse';
-import { bookOf, bringShelf, choose, entry, finished, log, plantIn, said, startRun, storedOf } from './person';
+import { bringShelf, choose, entry, finished, log, plantIn, said, startRun, storedOf } from './person';
 
 /** A dozen rounds with every test run; `npm run soak` has two hundred and more. The seed repeats a run that went wrong. */
 const ROUNDS = Number(process.env.SOAK ?? 12);
@@ -208,6 +210,8 @@ async function compared(page: Page): Promise<void> {
 
 /** How often each of the four is tried: a kill at the start of a set, at a stop, at a strike, at an import. */
 const KILLS = Math.max(1, Math.round(ROUNDS / 12));
+/** So many files are brought in a round, and so many runs in each. */
+const FILES = 3;
 const BROUGHT = 20;
 
 test(`@run a browser killed at a start, a stop, a strike or an import leaves each whole or not begun (${KILLS} of each, seed ${SEED})`, async () => {
@@ -244,6 +248,8 @@ test(`@run a browser killed at a start, a stop, a strike or an import leaves eac
 
   let live = 0;
   let filed = 0;
+  /** Files that came in. */
+  let whole = 0;
   for (let round = 0; round < KILLS; round += 1) {
     // A device charges on one lane at a time: what is live is stopped in peace.
     let { page } = browser;
@@ -301,18 +307,27 @@ test(`@run a browser killed at a start, a stop, a strike or an import leaves eac
     live = left;
     expect(await listed()).toBe(filed);
 
-    // An import.
-    ({ page } = browser);
-    const runs = Array.from({ length: BROUGHT }, (_, index) => finished(`k${round}-${index}`, [2, 30, 60]));
-    await page.getByRole('button', { name: 'Import a file' }).click();
-    await page
-      .getByLabel('File', { exact: true })
-      .setInputFiles({ name: 'runs.json', mimeType: 'application/json', buffer: Buffer.from(bookOf(runs)) });
-    await page.getByRole('button', { name: 'Import it' }).click({ noWaitAfter: true });
-    await killSoon(900);
-    const found = await listed();
-    expect([filed, filed + BROUGHT]).toContain(found);
-    filed = found;
+    // Files that are brought in, each with a comparison of its runs: all of it, or nothing.
+    for (let file = 0; file < FILES; file += 1) {
+      ({ page } = browser);
+      const name = `k${round}-${file}`;
+      const runs = Array.from({ length: BROUGHT }, (_, index) => finished(`${name}-${index}`, [2, 30, 60]));
+      const comparison = { schema: SCHEMA, id: name, name, at: 1, runs: runs.map(({ header }) => header.id) };
+      await page.getByRole('button', { name: 'Import a file' }).click();
+      await page.getByLabel('File', { exact: true }).setInputFiles({
+        name: 'runs.json',
+        mimeType: 'application/json',
+        buffer: Buffer.from(writeLogbook(logbookOf({ comparisons: [comparison] }, runs))),
+      });
+      await page.getByRole('button', { name: 'Import it' }).click({ noWaitAfter: true });
+      await killSoon(900);
+      const found = await listed();
+      expect([filed, filed + BROUGHT]).toContain(found);
+      whole += (found - filed) / BROUGHT;
+      filed = found;
+      expect(await storedOf(browser.page, 'comparison/')).toBe(whole);
+      await ready();
+    }
   }
   await browser.kill();
 });
