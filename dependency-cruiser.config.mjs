@@ -20,7 +20,7 @@ const CORE = [
 ];
 
 /** Screens stand side by side and never use each other. */
-const SCREENS = ['bench', 'plan', 'run', 'curve', 'compare', 'sums'];
+const SCREENS = ['bench', 'plan', 'run', 'curve', 'compare', 'pieces', 'sums'];
 const APP = ['kit', 'ledger', 'strip', 'print', 'workers', 'logbook', 'method', 'entry', 'exports', SCREENS, 'frame'];
 
 /** One rule a room: it uses nothing that stands below it. */

@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { comparisonSchema } from './compare';
+import { BLOCKS, pieceSchema } from './report';
 import { logbookOf, readLogbook, settingsFit, writeAgenda, writeICalendar, writeLogbook, NOTHING_ELSE, type Rest } from './exchange';
 import { misfit } from './exchange/fits';
 import { ownMethodSchema, SCHOOLS, writeCadence } from './method';
@@ -171,7 +172,7 @@ describe('whatever the schemas let in', () => {
     expect(taken).toBeGreaterThan(drawn(1000) / 20);
   });
 
-  it('of methods and comparisons goes out and comes back', () => {
+  it('of methods, comparisons and pieces goes out and comes back', () => {
     const method = fc.record({
       ...{ id: fc.constantFrom('m', 'm2'), name: text(80), start: text(120), cadence, records: text(160), stops: text(120) },
       ...{ goodFor: text(160), weakAt: text(160), conditions, startLevel: fc.constantFrom(undefined, 0, 100, 101) },
@@ -180,15 +181,39 @@ describe('whatever the schemas let in', () => {
       ...{ schema: fc.constant(3), id: fc.constantFrom('k'), name: text(120), at: moment, runs: ids('r', 's') },
       ...{ edits: fc.array(fc.record({ need: text(40), text: text(600), made: text(2400) }), { maxLength: 2 }), show: text(20) },
     });
+    const part = fc.record(
+      { text: text(80), bold: fc.constantFrom(undefined, true), ref: text(120), kept: text(20) },
+      { requiredKeys: ['text'] },
+    );
+    const words = fc.array(fc.record({ as: fc.constantFrom('text', 'item'), parts: fc.array(part, { maxLength: 4 }) }), { maxLength: 3 });
+    const line = fc.record({ id: fc.constantFrom('c', 'd'), at: moment, text: text(600) });
+    const written = fc.record(
+      {
+        ...{ schema: fc.constant(3), id: fc.constantFrom('w'), name: text(80), at: moment, runs: ids('r', 's'), lent: text(1000) },
+        blocks: fc.array(fc.record({ id: fc.constantFrom(...BLOCKS.map(({ id }) => id)), title: text(120), words, made: text(200) }), {
+          maxLength: 4,
+        }),
+        ...{ published: fc.record({ at: moment, text: text(200) }), corrections: fc.array(line, { maxLength: 2 }) },
+        told: fc.array(fc.record({ key: text(40), of: text(80), says: text(80) }), { maxLength: 3 }),
+      },
+      { requiredKeys: ['schema', 'id', 'name', 'at', 'runs', 'blocks'] },
+    );
     let taken = 0;
+    let pieced = 0;
     fc.assert(
-      fc.property(method, comparison, (one, other) => {
-        const [methods, comparisons] = JSON.parse(JSON.stringify([[one], [other]])) as [Rest['methods'], Rest['comparisons']];
+      fc.property(method, comparison, written, (one, other, third) => {
+        const [methods, comparisons, pieces] = JSON.parse(JSON.stringify([[one], [other], [third]])) as [
+          Rest['methods'],
+          Rest['comparisons'],
+          Rest['pieces'],
+        ];
         const fit = {
           methods: methods.filter((each) => !misfit(ownMethodSchema, each)),
           comparisons: comparisons.filter((each) => !misfit(comparisonSchema, each)),
+          pieces: pieces.filter((each) => !misfit(pieceSchema, each)),
         };
         taken += fit.methods.length + fit.comparisons.length;
+        pieced += fit.pieces.length;
         for (const { at } of fit.comparisons) expect(new Date(at).toISOString()).toMatch(/^(19|20|21)/);
         for (const { cadence: own } of [...fit.methods, ...SCHOOLS]) expect(JSON.stringify(writeCadence(own))).not.toContain('NaN');
         expectBack(fit);
@@ -196,6 +221,7 @@ describe('whatever the schemas let in', () => {
       { numRuns: drawn(1000) },
     );
     expect(taken).toBeGreaterThan(drawn(1000) / 20);
+    expect(pieced).toBeGreaterThan(drawn(1000) / 20);
   });
 
   it('of settings goes out and comes back; those that no file may hold are left out and stop nothing', () => {

@@ -2,6 +2,7 @@ import { type StoredRun } from '@core/exchange';
 import { inkOf, SCHEMA, type Entry, type Header } from '@core/ink';
 import { CONDITIONS } from '@core/method';
 import { type Study } from '@core/plan';
+import { usualBlocks, type Piece } from '@core/report';
 import { displayed, seeded } from '@core/simulate';
 import { courseOf, readings, roundedTo, STEP } from './charged';
 import { CABLES, CHARGERS, DEVICES, saltmarshHeader, METERS, named, type Take } from './saltmarsh';
@@ -29,6 +30,20 @@ export const STUDIES: Study[] = [
     seed: 5,
     races: false,
     conditions: CONDITIONS.map((each) => ({ ...each })),
+  },
+];
+
+/** What was written up of it: a draft that nobody changed yet. */
+export const PIECES: Piece[] = [
+  {
+    schema: SCHEMA,
+    id: 'saltmarsh-vans',
+    name: 'Five chargers for the vans',
+    at: new Date(2026, 9, 13, 18).getTime(),
+    runs: [1, 2, 3, 4, 5, 6, 9].map((run) => `saltmarsh-${run}`),
+    study: 'saltmarsh-chargers',
+    from: 'the study Van chargers, round one',
+    blocks: usualBlocks(),
   },
 ];
 

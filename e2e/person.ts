@@ -210,6 +210,8 @@ export const SCREENS = {
   bars: '/compare?show=bars&runs=saltmarsh-1.saltmarsh-3.saltmarsh-5',
   matrix: '/compare?show=matrix&runs=saltmarsh-1.saltmarsh-3.saltmarsh-5.saltmarsh-7.saltmarsh-10.saltmarsh-12',
   verdict: '/compare?show=verdict&runs=saltmarsh-1.saltmarsh-3.saltmarsh-5.saltmarsh-7.saltmarsh-8.saltmarsh-12',
+  pieces: '/pieces',
+  piece: '/pieces/saltmarsh-vans',
   sums: '/sums?sum=pack&run=saltmarsh-2',
   settings: '/settings',
   help: '/help',

@@ -326,7 +326,6 @@ test(`@run a browser killed at a start, a stop, a strike or an import leaves eac
       whole += (found - filed) / BROUGHT;
       filed = found;
       expect(await storedOf(browser.page, 'comparison/')).toBe(whole);
-      await ready();
     }
   }
   await browser.kill();

@@ -7,7 +7,7 @@ import { useDrawnTheme } from '../strip/drawnTheme';
 import PenNib from '../strip/PenNib.vue';
 import PictureButton from '../strip/PictureButton.vue';
 import type { PictureText } from '../strip/picture';
-import { barsBody } from './barsPicture';
+import { barsBody } from '../strip/barsPicture';
 import RankMark from './RankMark.vue';
 import { penOf } from '../strip/pens';
 

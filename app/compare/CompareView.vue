@@ -19,6 +19,7 @@ import CompareCurves from './CompareCurves.vue';
 import CompareMatrix from './CompareMatrix.vue';
 import CompareTable from './CompareTable.vue';
 import GatheredTables from './GatheredTables.vue';
+import WriteUp from '../logbook/WriteUp.vue';
 import VerdictSheet from './VerdictSheet.vue';
 
 const ExportSheet = defineAsyncComponent(() => import('../exports/ExportSheet.vue'));
@@ -74,7 +75,7 @@ const {
 usePageTitle(() => title.value);
 const exporting = ref(false);
 const acts = useCompareActs(compared, query, ask, (path) => router.push(path));
-const { edit, plan, remove, trouble, wish } = acts;
+const { edit, plan, remove, toWriteUp, trouble, wish } = acts;
 
 /** On a phone the answer and the picture come before what changes them. */
 const isPhone = useMediaQuery('(max-width: 40em)');
@@ -118,11 +119,13 @@ const SHOWN_AT_ONCE = 4;
         <MoreActions is-folded>
           <v-btn v-if="chosen.length > 0" variant="text" @click="exporting = true">Export</v-btn>
           <template v-if="isPhone">
+            <WriteUp v-bind="toWriteUp" />
             <v-btn variant="text" @click="isSaving = true">Save</v-btn>
             <v-btn variant="text" :aria-expanded="choosing" @click="choosing = !choosing">Choose runs</v-btn>
           </template>
         </MoreActions>
         <template v-if="!isPhone">
+          <WriteUp v-bind="toWriteUp" />
           <v-btn variant="text" @click="isSaving = true">Save</v-btn>
           <v-btn :aria-expanded="choosing" @click="choosing = !choosing">Choose runs</v-btn>
         </template>

@@ -1,4 +1,4 @@
-import { ref } from 'vue';
+import { computed, ref } from 'vue';
 import type { LocationQuery } from 'vue-router';
 import { type Finding, type Wishes } from '@core/advise';
 import { type Comparison, type Edit } from '@core/compare';
@@ -38,6 +38,21 @@ export function useCompareActs(
       edits: comparisons.of(chosen.value)?.edits,
     };
   };
+  /** A piece of it: what is chosen here goes with it. */
+  const toWriteUp = computed(() => {
+    const { base, level, unit } = asSaved('');
+    const saved = comparisons.of(chosen.value)?.name;
+    return {
+      name: saved ?? title.value,
+      source: {
+        runs: chosen.value,
+        base,
+        level,
+        unit,
+        from: saved === undefined ? `a comparison of ${title.value}` : `the comparison ${saved}`,
+      },
+    };
+  });
   const save = (called: string) => comparisons.save(asSaved(called));
   function openSaved({ runs, base, level: at, unit: as, columns: cols = [], show, bars: drawn }: Comparison): void {
     ask({ runs: runs.join('.'), base, level: at, unit: as, cols: cols.length > 0 ? cols.join(',') : undefined, show, bars: drawn });
@@ -72,5 +87,5 @@ export function useCompareActs(
   const wish = (some: Partial<Wishes>) => {
     ask(Object.fromEntries(Object.entries(some).map(([key, value]) => [key, String(value)])));
   };
-  return { choose, save, openSaved, remove, edit, trouble, plan, wish };
+  return { choose, save, openSaved, remove, edit, trouble, plan, toWriteUp, wish };
 }

@@ -4,7 +4,7 @@ import { foldRun, inkOf } from '@core/ink';
 import { exampleHeader } from '../../core/ink/example';
 import { columnsOf, setupsOf } from '@core/compare';
 import { readRun } from '../../core/curve/figures';
-import { barsBody } from './barsPicture';
+import { barsBody } from '../strip/barsPicture';
 import { scatterBody } from './scatter';
 import type { WordBox } from '../strip/layers/drawing';
 import { recording } from '../strip/layers/recording';

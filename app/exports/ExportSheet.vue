@@ -32,7 +32,7 @@ watch(
     let isAsked = true;
     onCleanup(() => (isAsked = false));
     amount.value = undefined;
-    if (!now || now.of === 'shelf' || now.of === 'calendar') return;
+    if (!now || now.of === 'shelf' || now.of === 'calendar' || now.of === 'piece') return;
     const only = now.runs && new Set(now.runs);
     const found = await amountOf(logbook.summaries.filter(({ id }) => !only || only.has(id))).catch(() => undefined);
     if (isAsked) amount.value = found;

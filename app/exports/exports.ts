@@ -120,6 +120,42 @@ export const EXPORTS = [
     ending: 'csv',
     write: async (source, file) => (await import('./formats/texts')).writeAgendaCsv(source, file),
   },
+  {
+    id: 'page',
+    name: 'Web page',
+    says: 'in one file that asks for nothing from outside: for a site, a mail, or to be printed',
+    of: ['piece'],
+    mediaType: 'text/html;charset=utf-8',
+    ending: 'html',
+    write: async (source, file) => (await import('./formats/piece')).writePage(source, file),
+  },
+  {
+    id: 'markdown',
+    name: 'Markdown',
+    says: 'the text and its tables, with its pictures beside it, zipped',
+    of: ['piece'],
+    mediaType: 'application/zip',
+    ending: 'zip',
+    write: async (source, file) => (await import('./formats/piece')).writeMarkdown(source, file),
+  },
+  {
+    id: 'script',
+    name: 'Script',
+    says: 'for speaking: figures rounded for the ear, with time marks',
+    of: ['piece'],
+    mediaType: 'text/plain;charset=utf-8',
+    ending: 'txt',
+    write: async (source, file) => (await import('./formats/piece')).writeScript(source, file),
+  },
+  {
+    id: 'pictures',
+    name: 'Pictures',
+    says: 'all of them, as SVG and PNG, zipped',
+    of: ['piece'],
+    mediaType: 'application/zip',
+    ending: 'zip',
+    write: async (source, file) => (await import('./formats/piece')).writePictures(source, file),
+  },
 ] as const satisfies readonly ExportRow[];
 export type ExportId = (typeof EXPORTS)[number]['id'];
 

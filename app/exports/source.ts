@@ -35,7 +35,8 @@ const valuesIn = (samples: StoredRun['samples'] = {}): number => Object.values(s
  * @param progress how many runs were read
  */
 export function exportSourceOf(target: Target, rest: () => Promise<Rest>, progress: Progress): ExportSource {
-  const only = target.of === 'shelf' || target.of === 'calendar' ? new Set<string>() : target.runs && new Set(target.runs);
+  const only =
+    target.of === 'shelf' || target.of === 'calendar' || target.of === 'piece' ? new Set<string>() : target.runs && new Set(target.runs);
   const [named, shown] = [new Set(target.study ? [target.study] : []), new Set<string>()];
   const count: Count = { runs: 0, entries: 0, values: 0 };
   const aside: SetAside[] = [];

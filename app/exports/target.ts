@@ -1,7 +1,8 @@
 import type { Appointment, GearAtHand, Study } from '@core/plan';
+import type { KnownFigure, PiecePage } from '@core/report';
 
 /** What can be exported. */
-export type ExportOf = 'run' | 'runs' | 'study' | 'comparison' | 'shelf' | 'calendar' | 'logbook';
+export type ExportOf = 'run' | 'runs' | 'study' | 'comparison' | 'shelf' | 'calendar' | 'piece' | 'logbook';
 
 /** One thing to export: what it is, what a person calls it, and what belongs to it. */
 export interface Target {
@@ -18,6 +19,8 @@ export interface Target {
   isSpot?: boolean | undefined;
   /** Whether what meters gave is left out: it lies in files of its own. */
   isWithoutSamples?: boolean | undefined;
+  /** A piece as readers get it, and the figures in it. */
+  piece?: { page: PiecePage; known: readonly KnownFigure[] } | undefined;
   /** A calendar as it stands on the page. */
   calendar?: { study: Study; agenda: readonly Appointment[]; gear: GearAtHand } | undefined;
 }
@@ -40,4 +43,10 @@ export const studyTarget = (id: string, name: string, runs: readonly string[]): 
 export const comparisonTarget = (name: string, runs: readonly string[]): Target => ({
   ...{ of: 'comparison', name, runs },
   says: `What is compared: ${countOf(runs)}`,
+});
+
+/** A piece as it stands on the page: no run of it is read again. */
+export const pieceTarget = (name: string, page: PiecePage, known: readonly KnownFigure[]): Target => ({
+  ...{ of: 'piece', name, piece: { page, known } },
+  says: 'This piece, as it stands',
 });

@@ -14,7 +14,7 @@ const KEY = 'demo';
 /** Nobody waits to be told that the demo is stored, and nothing is lost with it. */
 const EARLY = { isAnsweredEarly: true };
 /** Raised whenever the scenario changes, so that it is laid anew. */
-const EDITION = 4;
+const EDITION = 5;
 /** The ids of its live runs: this, and the moment they were laid at. */
 const LIVE = 'saltmarsh-live-';
 /** A live run older than this, in milliseconds, is stale. */
@@ -70,12 +70,13 @@ const gear = (): Kept[] => [
 async function layFinished(isNew: boolean, now: number): Promise<void> {
   await new Promise((resolve) => setTimeout(resolve, 400));
   if (isNew) {
-    const [{ importAll }, { incomingOf }, { finishedRuns, STUDIES }] = await Promise.all([
+    const [{ importAll }, { incomingOf }, { finishedRuns, PIECES, STUDIES }] = await Promise.all([
       import('../ledger/importing'),
       import('../ledger/incoming'),
       import('../../demo/finished'),
     ]);
-    await importAll(incomingOf(finishedRuns(), { isChecked: true }), { rows: STUDIES.map((study) => [keyOf('study', study.id), study]) });
+    const rows = [...STUDIES.map((study) => rowOf('study', study)), ...PIECES.map((piece) => rowOf('piece', piece))];
+    await importAll(incomingOf(finishedRuns(), { isChecked: true }), { rows });
   }
   await save([[keyOf('setting', KEY), { edition: EDITION, at: now } satisfies Laid]]);
 }

@@ -31,6 +31,8 @@ export function createRoutes() {
       { path: '/runs', component: () => import('../curve/RunsView.vue'), meta: { title: 'Runs' } },
       { path: '/runs/:id', component: () => import('../curve/CurveView.vue'), props: true },
       { path: '/compare', component: () => import('../compare/CompareView.vue'), meta: { title: 'Compare' } },
+      { path: '/pieces', component: () => import('../pieces/PiecesView.vue'), meta: { title: 'Pieces' } },
+      { path: '/pieces/:id', component: () => import('../pieces/PieceView.vue'), props: true },
       { path: '/sums', component: () => import('../sums/SumsView.vue'), meta: { title: 'Sums' } },
       { path: '/settings', component: () => import('./SettingsView.vue'), meta: { title: 'Settings' } },
       { path: '/help', component: () => import('./HelpView.vue'), meta: { title: 'Help' } },

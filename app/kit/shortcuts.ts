@@ -12,7 +12,11 @@ export interface Shortcut {
 
 /** Every shortcut, in one place: the sheet lists these, and nothing else listens to keys. */
 export const SHORTCUTS = {
-  places: { keys: 'Shift+B', shown: 'Shift B P L R M U S H', does: 'go to Bench, Plan, Live, Runs, coMpare, sUms, Settings, Help' },
+  places: {
+    keys: 'Shift+B',
+    shown: 'Shift B P L R M I U S H',
+    does: 'go to Bench, Plan, Live, Runs, coMpare, pIeces, sUms, Settings, Help',
+  },
   start: { keys: 'n', shown: 'N', does: 'start a run' },
   mark: { keys: 'Space', shown: 'Space', does: 'mark this moment; type the values after' },
   markAll: { keys: 'Shift+Space', shown: 'Shift Space', does: 'mark this moment on every lane; then one lane after another' },

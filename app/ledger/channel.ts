@@ -1,7 +1,7 @@
 import { getCurrentScope, onScopeDispose } from 'vue';
 import type { Entry } from '@core/ink';
 
-export type ListName = 'shelf' | 'methods' | 'studies' | 'comparisons';
+export type ListName = 'shelf' | 'methods' | 'studies' | 'comparisons' | 'pieces';
 /** What tabs tell each other: new ink of a live run, or that a list has changed. */
 export type Message = { about: 'ink'; runId: string; entry: Entry } | { about: 'runs' | ListName };
 

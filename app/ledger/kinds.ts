@@ -40,6 +40,7 @@ export const KINDS = {
   study: { ...listed, inFile: 'studies', about: 'studies' },
   method: { ...listed, inFile: 'methods', about: 'methods' },
   comparison: { ...listed, inFile: 'comparisons', about: 'comparisons' },
+  piece: { ...listed, inFile: 'pieces', about: 'pieces' },
   /** What was chosen, and what is remembered. */
   setting: { ...own, isCopied: true, inFile: 'settings' },
   /** What an act that is not done yet, or a removal, leaves to be swept (sweep.ts). */

@@ -4,6 +4,7 @@ import { migrate } from '@core/exchange';
 import { SCHEMA } from '@core/ink';
 import { withRule, type OwnMethod } from '@core/method';
 import type { Study } from '@core/plan';
+import type { Piece } from '@core/report';
 import { keyOf } from './keys';
 import type { StoredRow } from './transactions';
 
@@ -12,6 +13,7 @@ interface Things extends GearOn {
   study: Study;
   method: OwnMethod;
   comparison: Comparison;
+  piece: Piece;
 }
 export type ListKind = keyof Things;
 export type ThingOf<Of extends ListKind> = Things[Of];
@@ -40,6 +42,7 @@ export const SHAPES: { readonly [Of in ListKind]: Shape<ThingOf<Of>> } = {
   meter: gear('meter'),
   study: plain('A study'),
   comparison: plain('A comparison'),
+  piece: plain('A piece'),
   method: {
     read: (stored) => withRule(migrate(stored, 'A method of your own').method as OwnMethod),
     write: (method) => ({ schema: SCHEMA, method: withRule(method) }),

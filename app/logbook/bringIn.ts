@@ -9,6 +9,7 @@ import { LIST_KINDS, rowOf, type ListKind, type ThingOf } from '../ledger/shapes
 import { readNow } from '../ledger/readAhead';
 import { reading, type StoredRow } from '../ledger/transactions';
 import { useComparisons } from './comparisons';
+import { usePieces } from './pieces';
 import { useLanes } from './lanes';
 import { addMappings } from './mappings';
 import { useMethods } from './methods';
@@ -41,6 +42,7 @@ const KIND_WORDS: Readonly<Record<ListKind, readonly [one: string, many: string]
   study: ['study', 'studies'],
   method: ['method', 'methods'],
   comparison: ['comparison', 'comparisons'],
+  piece: ['piece', 'pieces'],
 };
 const amountSays = (count: number, [one, many]: readonly [string, string]): string => `${count} ${count === 1 ? one : many}`;
 
@@ -85,5 +87,8 @@ export async function bringIn(rest: Rest, incoming: Incoming, ways: Omit<ImportW
   await useLogbook().importAll(incoming, { ...ways, rows });
   if (isRestored) Object.assign(useSettings().all, rest.settings);
   await addMappings(rest.remembered);
-  await Promise.all([...[useShelf(), useMethods(), useStudies(), useComparisons()].map((list) => list.changed()), useLanes().follow()]);
+  await Promise.all([
+    ...[useShelf(), useMethods(), useStudies(), useComparisons(), usePieces()].map((list) => list.changed()),
+    useLanes().follow(),
+  ]);
 }

@@ -13,6 +13,7 @@ import { momentText } from '../kit/dates';
 import { usePageTitle } from '../kit/pageTitle';
 import { useShelf } from '../logbook/shelf';
 import { useStudies } from '../logbook/studies';
+import WriteUp from '../logbook/WriteUp.vue';
 import { troubleOf } from '../logbook/trouble';
 import ConditionsTable from '../method/ConditionsTable.vue';
 import MatrixTable from './MatrixTable.vue';
@@ -138,6 +139,11 @@ async function remove(): Promise<void> {
           <v-btn v-if="runs.length > 1 && !isFinished" variant="text" :to="comparison">Compare its {{ runs.length }} runs</v-btn>
           <v-btn v-if="isSaved" variant="text" :to="`/plan/${id}/calendar`">Calendar</v-btn>
           <v-btn v-if="isSaved" variant="text" @click="exporting = true">Export</v-btn>
+          <WriteUp
+            v-if="isKept && runs.length > 0"
+            :name="draft.name"
+            :source="{ runs: runs.map((run) => run.id), study: id, from: `the study ${draft.name}` }"
+          />
           <v-btn v-if="isKept && made.length === 0" variant="text" @click="remove">Remove it</v-btn>
         </MoreActions>
         <v-btn v-if="isSaved" disabled variant="text" title="Nothing was changed since it was saved">Saved</v-btn>

@@ -16,7 +16,7 @@ import LiveLane from './LiveLane.vue';
 
 const FirstPath = defineAsyncComponent(() => import('../logbook/FirstPath.vue'));
 const GhostField = defineAsyncComponent(() => import('./GhostField.vue'));
-const LaneDrag = defineAsyncComponent(() => import('./LaneDrag.vue'));
+const DragList = defineAsyncComponent(() => import('../kit/DragList.vue'));
 const SetAside = defineAsyncComponent(() => import('../logbook/SetAside.vue'));
 
 /** The board: every live run in a lane of its own, or one lane that fills it. */
@@ -136,7 +136,13 @@ useKeys({
           <GhostField v-if="alone" :run="run" />
         </template>
       </LiveLane>
-      <LaneDrag v-if="canDrag && !alone && container && lanes.records.length > 1" :container="container" @moved="board.move" />
+      <DragList
+        v-if="canDrag && !alone && container && lanes.records.length > 1"
+        :container="container"
+        handle=".grip"
+        items=".lane"
+        @moved="(item, to) => board.move(item.dataset.run ?? '', to)"
+      />
     </div>
     <FirstPath v-if="lanes.records.length === 0 && logbook.summaries.length === 0" />
     <div v-else-if="lanes.records.length === 0" class="first-step">

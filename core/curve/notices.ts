@@ -8,7 +8,7 @@ import { TEMPERATURES } from '../quantity/quantity';
 import { nominal, spell } from '../quantity/duration';
 import { temperature } from '../quantity/figures';
 import { unseenSpans, type Span } from './energy';
-import { finerFrom } from './finer';
+import { finerFrom, type WithLevels } from './finer';
 import { cycling, holds, losses } from './faults';
 import { stalls } from './stall';
 import { stretchesOf } from './stretches';
@@ -39,7 +39,7 @@ export interface Notice extends Span {
 }
 
 /** The checks of a run and what became of them; a run without a cadence has none. */
-export function checksOf(run: RunRecord, until = run.end): Check[] {
+export function checksOf(run: WithLevels<'header' | 'events' | 'readings' | 'end'>, until = run.end): Check[] {
   const { cadence } = run.header;
   if (!cadence) return [];
   const finer = finerFrom(run);

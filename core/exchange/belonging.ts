@@ -14,7 +14,7 @@ export const settingsFit = ({ settings, ...rest }: Rest): Rest =>
   settings && !misfit(settingsSchema, settings) ? { ...rest, settings } : rest;
 
 /**
- * What belongs to some runs: their studies; the methods of these; the gear of both; and comparisons of nothing but these runs. What was chosen goes
+ * What belongs to some runs: their studies; the methods of these; the gear of both; and comparisons and pieces of nothing but these runs. What was chosen goes
  * with them, for figures go by it; how logs of meters were read does not.
  *
  * @param runs  ids of the runs
@@ -36,6 +36,7 @@ export function belongingTo(runs: ReadonlySet<string>, names: ReadonlySet<string
     methods: rest.methods.filter(belongs),
     studies,
     comparisons: rest.comparisons.filter(({ runs: compared }) => compared.every((id) => runs.has(id))),
+    pieces: rest.pieces.filter(({ runs: written }) => written.every((id) => runs.has(id))),
     remembered: [],
   };
 }

@@ -7,6 +7,7 @@ import { SCHEMA } from '../ink/version';
 import { CADENCE_SCHEMAS } from '../method/cadenceSchema';
 import { ownMethodSchema } from '../method/ownMethod';
 import { studySchema } from '../plan/study';
+import { pieceSchema } from '../report/pieceSchema';
 import { QUANTITIES, quantityOf } from '../quantity/quantity';
 import { rememberedSchema, settingsSchema } from './settings';
 
@@ -113,6 +114,7 @@ export const logbookSchema = (): JsonSchema => ({
     methods: listOf(ownMethodSchema),
     studies: listOf(studySchema),
     comparisons: listOf(comparisonSchema),
+    pieces: listOf(pieceSchema),
     remembered: listOf(rememberedSchema),
     runs: {
       type: 'array',

@@ -23,6 +23,7 @@ const logbook = (changes: Partial<Logbook> = {}): Logbook => ({
   methods: [],
   studies: [],
   comparisons: [],
+  pieces: [],
   remembered: [],
   runs: [
     {

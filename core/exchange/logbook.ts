@@ -7,6 +7,7 @@ import type { Entry, Header } from '../ink/entry';
 import type { OwnMethod } from '../method/ownMethod';
 import { SCHEMA } from '../ink/version';
 import type { Study } from '../plan/study';
+import type { Piece } from '../report/pieceSchema';
 import type { Logs, Samples } from '../samples/column';
 import type { Remembered, Settings } from './settings';
 import { foldRun, streamsLaid, type RunRecord } from '../ink/fold';
@@ -47,6 +48,8 @@ export interface Logbook {
   studies: Study[];
   /** Comparisons that were saved by name; none in a logbook from before there were any. */
   comparisons: Comparison[];
+  /** What was written up of runs; likewise. */
+  pieces: Piece[];
   /** How logs of meters were read, by their headings; likewise. */
   remembered: Remembered[];
   runs: StoredRun[];
@@ -67,13 +70,14 @@ export const NOTHING_ELSE: Rest = {
   methods: [],
   studies: [],
   comparisons: [],
+  pieces: [],
   remembered: [],
 };
 
 /** What a logbook holds beside its runs and pictures. */
 export function restOf(book: Logbook): Rest {
-  const { devices, chargers, cables, meters, methods, studies, comparisons, remembered, settings } = book;
-  return { devices, chargers, cables, meters, methods, studies, comparisons, remembered, ...(settings && { settings }) };
+  const { devices, chargers, cables, meters, methods, studies, comparisons, pieces, remembered, settings } = book;
+  return { devices, chargers, cables, meters, methods, studies, comparisons, pieces, remembered, ...(settings && { settings }) };
 }
 
 const head = (): Pick<Logbook, 'format' | 'schema' | 'exportedAt'> => ({

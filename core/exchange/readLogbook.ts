@@ -4,6 +4,7 @@ import { comparisonSchema } from '../compare/comparison';
 import { idField } from '../ink/fields';
 import { ownMethodSchema } from '../method/ownMethod';
 import { studySchema } from '../plan/study';
+import { pieceSchema } from '../report/pieceSchema';
 import { misfit, type Misfit } from './fits';
 import { ImportError, short } from './importError';
 import { JsonSplitter, parseJson } from './jsonPieces';
@@ -22,12 +23,13 @@ const LISTS = {
   methods: ownMethodSchema,
   studies: studySchema,
   comparisons: comparisonSchema,
+  pieces: pieceSchema,
   remembered: rememberedSchema,
   runs: undefined,
 } as const satisfies Partial<Record<keyof Logbook, Schema | undefined>>;
 type ListName = keyof typeof LISTS;
 /** Lists that older files of this schema do not have. */
-const LATER: ReadonlySet<ListName> = new Set(['comparisons', 'remembered']);
+const LATER: ReadonlySet<ListName> = new Set(['comparisons', 'pieces', 'remembered']);
 const isList = (key: string): key is ListName => Object.hasOwn(LISTS, key);
 
 const headSchema = object({ exportedAt: string().required(), settings: settingsSchema.default(undefined).optional() });

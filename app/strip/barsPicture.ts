@@ -1,9 +1,9 @@
 import { whiskersOf, type Cell, type Measure } from '@core/compare';
 import { PALETTES, type ThemeName } from '../kit/theme';
-import { fitted, say, type WordBox } from '../strip/layers/drawing';
-import type { Rect, Surface, WordLook } from '../strip/layers/surface';
-import type { PictureBody } from '../strip/picture';
-import { penOf } from '../strip/pens';
+import { fitted, say, type WordBox } from './layers/drawing';
+import type { Rect, Surface, WordLook } from './layers/surface';
+import type { PictureBody } from './picture';
+import { penOf } from './pens';
 
 /** A bar: its setup, its figure and its pen. */
 export interface PicturedBar {

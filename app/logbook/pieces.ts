@@ -1,0 +1,43 @@
+import { nanoid } from 'nanoid';
+import { defineStore } from 'pinia';
+import { computed } from 'vue';
+import { SCHEMA } from '@core/ink';
+import { pieceSchema, usualBlocks, type Piece } from '@core/report';
+import { keptList } from '../ledger/keptList';
+import { useLogbook } from './runs';
+
+/** What a piece is written from: runs, and what they are set against each other by. */
+export type PieceSource = Pick<Piece, 'runs'> & Partial<Pick<Piece, 'study' | 'from' | 'base' | 'level' | 'unit'>>;
+
+/** Pieces: what is published of runs. */
+export const usePieces = defineStore('pieces', () => {
+  const logbook = useLogbook();
+  const { kept, unread, load, put, remove, changed } = keptList(['piece']);
+  /** The latest first. */
+  const all = computed(() => kept.value.map(({ thing }) => thing).sort((one, other) => other.at - one.at));
+
+  /** Saves a piece. @returns it, as it is stored @throws {ValidationError | StorageTrouble} */
+  async function save(piece: Piece): Promise<Piece> {
+    const checked = pieceSchema.validateSync({ ...JSON.parse(JSON.stringify(piece)), at: Date.now() });
+    await put({ kind: 'piece', thing: checked });
+    return checked;
+  }
+
+  /** Begins a piece of some runs. @throws {StorageTrouble} */
+  async function begin(name: string, source: PieceSource): Promise<Piece> {
+    await loadAll();
+    const taken = new Set(all.value.map((each) => each.name));
+    const short = name.slice(0, 70);
+    let free = short;
+    for (let count = 2; taken.has(free); count += 1) free = `${short} (${count})`;
+    return save({ schema: SCHEMA, id: nanoid(12), name: free, at: Date.now(), ...source, blocks: usualBlocks() });
+  }
+
+  async function loadAll(): Promise<void> {
+    // Those of the demo come in with its runs.
+    await logbook.arrived();
+    await load();
+  }
+
+  return { all, load: loadAll, save, begin, remove: (id: string) => remove('piece', id), changed, unread };
+});

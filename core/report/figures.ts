@@ -1,0 +1,135 @@
+import { between, differenceText, meansIn } from '../advise/best';
+import type { Group } from '../advise/question';
+import { workingOf, type Cell, type Measure } from '../compare/cells';
+import { setupKey, type SetupRuns } from '../compare/setups';
+import { hashId } from '../quantity/hashId';
+import { lowerFirst } from '../quantity/letters';
+import type { Paragraph, WordPart } from './paragraph';
+
+/** A figure as running text refers to it: it follows the ink that it is made of. */
+export interface KnownFigure {
+  /** `<setup>/<figure>`, or `<setup>-<other>/<figure>` of what two differ by. */
+  ref: string;
+  /** As it is told, without its margin: `54 min`; of a difference with it: `38 ± 4 min`. */
+  text: string;
+  /** What it lies between, or its one margin; nothing where `text` has it. */
+  margin: string;
+  /** What it is, in words: `time to 80 % of Quern 30`. */
+  of: string;
+  /** Names of the setups that it is of. */
+  names: readonly string[];
+  /** How it came about, in sentences, and the runs behind it. */
+  working: readonly string[];
+  runs: readonly string[];
+}
+
+/** Names a setup for ever: made of all that it consists of. */
+export const setupId = ({ runs: [first], key }: SetupRuns): string => hashId(first ? setupKey(first.run) : key);
+
+/** What a cell lies between, without what else is said of it. */
+export const marginOf = ({ range }: Pick<Cell, 'range'>): string => range.split(' · ')[0] ?? '';
+
+const figureName = ({ title }: Pick<Measure, 'title'>): string => lowerFirst(title);
+
+/** Every figure of a group that a sentence can be about: of each setup, and what two of them differ by. */
+export function figuresIn(group: Group): KnownFigure[] {
+  const { setups, names, figures } = group;
+  const ids = setups.map(setupId);
+  return [...figures.values()].flatMap(({ measure, cells }) => {
+    const own = cells.flatMap((cell, index): KnownFigure[] => {
+      const [id, name] = [ids[index], names[index]];
+      if (id === undefined || name === undefined || cell.value === undefined) return [];
+      return [
+        {
+          ref: `${id}/${measure.id}`,
+          text: cell.value,
+          margin: marginOf(cell),
+          of: `${figureName(measure)} of ${name}`,
+          names: [name],
+          working: workingOf(cells, index, names, measure),
+          runs: cell.each.map((each) => each.id),
+        },
+      ];
+    });
+    if (!measure.better) return own;
+    const known = meansIn(cells);
+    const differences = known.flatMap((one) =>
+      known.flatMap((other): KnownFigure[] => {
+        const differ = one === other ? undefined : between(cells, one, other);
+        const [first, second] = [names[one] ?? '', names[other] ?? ''];
+        if (!differ) return [];
+        return [
+          {
+            ref: `${ids[one] ?? ''}-${ids[other] ?? ''}/${measure.id}`,
+            text: differenceText(differ, measure),
+            margin: '',
+            of: `what ${first} and ${second} differ by in ${figureName(measure)}`,
+            names: [first, second],
+            working: workingOf(cells, one, names, measure),
+            runs: [...(cells[one]?.each ?? []), ...(cells[other]?.each ?? [])].map((each) => each.id),
+          },
+        ];
+      }),
+    );
+    return [...own, ...differences];
+  });
+}
+
+const isWord = (letter: string | undefined): boolean => letter !== undefined && /[\p{L}\p{N}]/u.test(letter);
+/** What stands before a level or a time at which something was read, rather than a figure. */
+const MARK_BEFORE = /\b(in|every|after|to|at|from|until)\s$/i;
+
+/** How far a name stands from a place in a sentence, names before it first; `undefined` where it is not in it. */
+function distance(sentence: string, name: string, at: number): number | undefined {
+  const before = sentence.lastIndexOf(name, at);
+  if (before >= 0) return at - before;
+  const after = sentence.indexOf(name, at);
+  return after < 0 ? undefined : 10_000 + after - at;
+}
+
+/** The figure that stands at a place of a sentence: the longest, and of those that are told alike the one whose setup is named nearest. */
+function figureAt(sentence: string, at: number, known: readonly KnownFigure[]): KnownFigure | undefined {
+  if (isWord(sentence[at - 1]) || sentence[at - 1] === '.' || MARK_BEFORE.test(sentence.slice(0, at))) return undefined;
+  let best: { figure: KnownFigure; far: number } | undefined;
+  for (const figure of known) {
+    const { text } = figure;
+    if (!/\d/.test(text) || !sentence.startsWith(text, at) || isWord(sentence[at + text.length])) continue;
+    const far = figure.names.map((name) => distance(sentence, name, at));
+    if (far.some((each) => each === undefined)) continue;
+    const sum = far.reduce<number>((total, each) => total + (each ?? 0), 0) / far.length;
+    const isBetter = !best || text.length > best.figure.text.length || (text.length === best.figure.text.length && sum < best.far);
+    if (isBetter) best = { figure, far: sum };
+  }
+  return best?.figure;
+}
+
+/** A sentence with the figures in it as references: found by what they say, among the setups that it names. */
+export function linked(sentence: string, known: readonly KnownFigure[]): WordPart[] {
+  const parts: WordPart[] = [];
+  let from = 0;
+  for (let at = 0; at < sentence.length; at += 1) {
+    const figure = /[\d−+<]/.test(sentence[at] ?? '') ? figureAt(sentence, at, known) : undefined;
+    if (!figure) continue;
+    if (at > from) parts.push({ text: sentence.slice(from, at) });
+    parts.push({ text: figure.text, ref: figure.ref });
+    from = at + figure.text.length;
+    at = from - 1;
+  }
+  if (from < sentence.length) parts.push({ text: sentence.slice(from) });
+  return parts;
+}
+
+/** What became of a figure that words were written around. */
+export type FigureState = { is: 'as written' } | { is: 'changed'; now: string } | { is: 'gone' };
+
+/** @param known figures by their references */
+export function stateOf({ ref, text, kept }: WordPart, known: ReadonlyMap<string, KnownFigure>): FigureState {
+  if (ref === undefined) return { is: 'as written' };
+  const now = known.get(ref)?.text;
+  if (now === undefined) return { is: 'gone' };
+  return now === text || now === kept ? { is: 'as written' } : { is: 'changed', now };
+}
+
+/** Whether words have a figure in them that is another by now. */
+export const hasChanged = (words: readonly Paragraph[], known: ReadonlyMap<string, KnownFigure>): boolean =>
+  words.some(({ parts }) => parts.some((part) => stateOf(part, known).is !== 'as written'));

@@ -1,0 +1,11 @@
+export { BLOCKS, blockOf, type BlockId, type BlockKind } from './blocks';
+export { compose, madeOf, usualBlocks, type ComposedBlock } from './compose';
+export { causeIn, corrected, toldIn } from './corrections';
+export { hasChanged, stateOf, type FigureState, type KnownFigure } from './figures';
+export { pageHtml, pieceHtml, type PageFont } from './html';
+export { pageMarkdown, pictureName } from './markdown';
+export { isHeaded, lettersLacking, pageOf, type PageBlock, type PagePicture, type PiecePage } from './page';
+export { textOf, type Paragraph, type WordPart } from './paragraph';
+export { pieceSchema, type CorrectionLine, type Piece, type PieceBlock } from './pieceSchema';
+export { READ_ALOUD, scriptOf, scriptText, timeMark } from './script';
+export { writeUp, type PieceTable, type WrittenUp } from './writeUp';
