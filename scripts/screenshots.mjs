@@ -20,10 +20,8 @@ const VIEWS = [
   ['bench', '/bench'],
   ['expect', '/bench/expect?device=sedge-5&charger=quern-30'],
   ['paper', '/live/paper', {}, notebook],
-  ['trials', '/runs/saltmarsh-12', { colorScheme: 'dark' }],
   ['runs', '/runs'],
   ['curve', '/runs/saltmarsh-9', {}, pointed],
-  ['by-level', '/runs/saltmarsh-9', { colorScheme: 'dark' }, byLevel],
   ['mapping', '/runs', {}, mapping],
   ['compare-bars', '/compare?show=bars&runs=saltmarsh-1.saltmarsh-2.saltmarsh-3.saltmarsh-4.saltmarsh-5.saltmarsh-6'],
   ['compare-matrix', `/compare?show=matrix&runs=${BOTH}`],
@@ -31,6 +29,8 @@ const VIEWS = [
   ['run-phone', '/live', { viewport: { width: 390, height: 844 } }],
   ['verdict', '/compare?show=verdict&runs=saltmarsh-1.saltmarsh-2.saltmarsh-3.saltmarsh-4.saltmarsh-5.saltmarsh-6'],
   ['one-for-all', `/compare?show=verdict&runs=${BOTH}`, { colorScheme: 'dark' }, shared],
+  ['piece', '/pieces/saltmarsh-vans'],
+  ['piece-print', '/pieces/saltmarsh-vans', { viewport: { width: 900, height: 1270 } }, onPaper],
   ['sums', '/sums?sum=time-to-level&run=saltmarsh-3'],
 ];
 
@@ -112,10 +112,13 @@ async function pointed(page) {
   await page.mouse.move(box.x + box.width * 0.34, box.y + 120);
 }
 
-/** Watts by level, with the stages beside. */
-async function byLevel(page) {
-  await page.getByRole('button', { name: 'By level' }).click();
-  await page.getByText('In words').evaluate((line) => line.scrollIntoView({ block: 'center' }));
+/** A piece as it is printed. */
+async function onPaper(page) {
+  await page.getByRole('button', { name: 'Picture of Curves' }).waitFor();
+  await page.waitForTimeout(1500);
+  await page.evaluate(() => window.dispatchEvent(new Event('beforeprint')));
+  await page.emulateMedia({ media: 'print' });
+  return 'placed';
 }
 
 /** A log of an invented meter, before it is read. */

@@ -39,6 +39,7 @@ export const SHORTCUTS = {
   strip: { keys: 'ArrowRight', shown: '← → Home End', does: 'on a strip: go from reading to reading; with Shift by ten' },
   look: { keys: '+', shown: '+ − Page ↑ ↓', does: 'on a strip: look closer, see more, move along; Esc shows the whole' },
   drag: { keys: 'ArrowUp', shown: '↑ ↓', does: 'on the grip of a lane: move it' },
+  block: { keys: 'Alt+ArrowUp', shown: 'Alt ↑ ↓', does: 'on a block of a piece: move it; H hides it, or shows it again' },
   seen: { keys: 'f', shown: 'letters', does: 'on a spot check: each says what it does, as the card shows; A turns the state' },
   leave: { keys: 'Escape', shown: 'Esc', does: 'clear the due line, then leave it' },
   copy: { keys: 'Shift+C', shown: 'Shift C', does: 'copy what is pointed at or has the focus: a table, the verdict, a picture' },

@@ -9,8 +9,8 @@ import { columnsOf } from '../compare/measures';
 import { setupsOf } from '../compare/setups';
 import { readRun } from '../curve/figures';
 import { workloads } from '../curve/workloads';
-import { foldStored, type StoredRun } from '../exchange/logbook';
 import type { Entry } from '../ink/entry';
+import { foldRun } from '../ink/fold';
 import { SCHEMA } from '../ink/version';
 import { SCHOOLS } from '../method/schools';
 import { setManner, mannerNow } from '../quantity/manner';
@@ -24,6 +24,9 @@ import { textOf } from './paragraph';
 import { pieceSchema, type Piece } from './pieceSchema';
 import { figureSaid, scriptOf, scriptText, wordsSaid } from './script';
 import { writeUp } from './writeUp';
+
+type StoredRun = ReturnType<typeof finishedRuns>[number];
+const foldStored = ({ header, entries, samples, logs }: StoredRun) => foldRun(header, entries, samples, logs);
 
 const STUDY = STUDIES[0]?.id ?? '';
 const OF_STUDY = finishedRuns().filter(({ header }) => header.study?.id === STUDY && header.device.id === 'sedge-5');
