@@ -116,7 +116,7 @@ async function pointed(page) {
 async function onPaper(page) {
   await page.getByRole('button', { name: 'Picture of Curves' }).waitFor();
   await page.waitForTimeout(1500);
-  await page.evaluate(() => window.dispatchEvent(new Event('beforeprint')));
+  await page.evaluate("dispatchEvent(new Event('beforeprint'))");
   await page.emulateMedia({ media: 'print' });
   return 'placed';
 }

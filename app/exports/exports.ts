@@ -123,7 +123,7 @@ export const EXPORTS = [
   {
     id: 'page',
     name: 'Web page',
-    says: 'in one file that asks for nothing from outside: for a site, a mail, or to be printed',
+    says: 'in one file that asks for nothing from outside: for a site or a mail. For a PDF, print the piece (More, Print)',
     of: ['piece'],
     mediaType: 'text/html;charset=utf-8',
     ending: 'html',

@@ -1,5 +1,5 @@
 import type { Appointment, GearAtHand, Study } from '@core/plan';
-import type { KnownFigure, PiecePage } from '@core/report';
+import type { PiecePage } from '@core/report';
 
 /** What can be exported. */
 export type ExportOf = 'run' | 'runs' | 'study' | 'comparison' | 'shelf' | 'calendar' | 'piece' | 'logbook';
@@ -19,8 +19,8 @@ export interface Target {
   isSpot?: boolean | undefined;
   /** Whether what meters gave is left out: it lies in files of its own. */
   isWithoutSamples?: boolean | undefined;
-  /** A piece as readers get it, and the figures in it. */
-  piece?: { page: PiecePage; known: readonly KnownFigure[] } | undefined;
+  /** A piece as readers get it. */
+  piece?: PiecePage | undefined;
   /** A calendar as it stands on the page. */
   calendar?: { study: Study; agenda: readonly Appointment[]; gear: GearAtHand } | undefined;
 }
@@ -46,7 +46,4 @@ export const comparisonTarget = (name: string, runs: readonly string[]): Target 
 });
 
 /** A piece as it stands on the page: no run of it is read again. */
-export const pieceTarget = (name: string, page: PiecePage, known: readonly KnownFigure[]): Target => ({
-  ...{ of: 'piece', name, piece: { page, known } },
-  says: 'This piece, as it stands',
-});
+export const pieceTarget = (name: string, piece: PiecePage): Target => ({ of: 'piece', name, piece, says: 'This piece, as it stands' });

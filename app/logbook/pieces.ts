@@ -3,6 +3,7 @@ import { defineStore } from 'pinia';
 import { computed } from 'vue';
 import { SCHEMA } from '@core/ink';
 import { pieceSchema, usualBlocks, type Piece } from '@core/report';
+import { exclusively } from '../ledger/locks';
 import { keptList } from '../ledger/keptList';
 import { useLogbook } from './runs';
 
@@ -23,6 +24,20 @@ export const usePieces = defineStore('pieces', () => {
     return checked;
   }
 
+  /**
+   * Changes a piece as it is stored by now: two tabs may write at once, each what it changed.
+   *
+   * @throws {ValidationError | StorageTrouble}
+   */
+  const change = (id: string, make: (stored: Piece) => Partial<Piece>): Promise<void> =>
+    exclusively('piece', async () => {
+      await load();
+      const stored = all.value.find((each) => each.id === id);
+      if (!stored) throw new Error('This piece is not in the logbook any more: nothing was changed.');
+      const part = make(stored);
+      if (Object.keys(part).length > 0) await save({ ...stored, ...part });
+    });
+
   /** Begins a piece of some runs. @throws {StorageTrouble} */
   async function begin(name: string, source: PieceSource): Promise<Piece> {
     await loadAll();
@@ -39,5 +54,5 @@ export const usePieces = defineStore('pieces', () => {
     await load();
   }
 
-  return { all, load: loadAll, save, begin, remove: (id: string) => remove('piece', id), changed, unread };
+  return { all, load: loadAll, change, begin, remove: (id: string) => remove('piece', id), changed, unread };
 });

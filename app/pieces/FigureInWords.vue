@@ -39,7 +39,7 @@ function leave({ relatedTarget, currentTarget }: FocusEvent): void {
       <span v-else-if="state.is === 'gone'" class="line">No run that is here has this figure any more. It stands as you wrote it.</span>
       <span v-else class="line">{{ figure ? isolated(figure.of) : '' }}</span>
       <template v-if="figure && (isTelling || state.is !== 'changed')">
-        <span v-for="each in figure.working" :key="each" class="line soft">{{ each }}</span>
+        <span v-for="each in figure.working()" :key="each" class="line soft">{{ each }}</span>
         <span class="line">
           <RouterLink v-for="(run, index) in figure.runs" :key="run" :to="`/runs/${run}`">run {{ index + 1 }}</RouterLink>
         </span>

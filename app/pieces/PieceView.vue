@@ -54,12 +54,13 @@ function openName(): void {
 }
 async function rename(): Promise<string | undefined> {
   if (name.value.trim() === '') return 'Give it a name: it heads the page.';
-  await writing.change({ name: name.value.trim() });
+  await writing.change(() => ({ name: name.value.trim() }));
   return undefined;
 }
 const lent = ref<string>();
 async function keepLent(): Promise<void> {
-  await writing.change({ lent: lent.value?.trim() || undefined });
+  const said = lent.value?.trim() || undefined;
+  await writing.change(() => ({ lent: said }));
   lent.value = undefined;
 }
 async function remove(): Promise<void> {
@@ -72,7 +73,7 @@ const exporting = ref(false);
 async function startExport(): Promise<void> {
   try {
     const { drawnPage } = await import('./leaving');
-    targets.value = [pieceTarget(about.value.title, await drawnPage(writing), [...written.value.known.values()])];
+    targets.value = [pieceTarget(about.value.title, await drawnPage(writing))];
     exporting.value = true;
   } catch (error) {
     report(error);
@@ -80,7 +81,7 @@ async function startExport(): Promise<void> {
 }
 const corrections = computed(() => [...(piece.value?.corrections ?? [])].reverse());
 const changeCorrection = (id: string, text: string) =>
-  writing.change({ corrections: piece.value?.corrections?.map((each) => (each.id === id ? { ...each, text } : each)) });
+  writing.change(({ corrections: lines }) => ({ corrections: lines?.map((each) => (each.id === id ? { ...each, text } : each)) }));
 </script>
 
 <template>
@@ -141,7 +142,7 @@ const changeCorrection = (id: string, text: string) =>
               :drawn="drawn.get(block.id)"
               :text="pictureText"
               :can-hide="writing.canHide(block.id)"
-              @change="(part) => void writing.changeBlock(block.id, part)"
+              @change="(part) => void writing.changeBlock(block.id, () => part)"
               @write="(words) => void writing.write(block.id, words)"
               @unwrite="void writing.unwrite(block.id)"
               @keep-words="void writing.keepWords(block.id)"

@@ -16,6 +16,7 @@ import {
   type Paragraph,
   type Piece,
   type PieceBlock,
+  type WordPart,
 } from '@core/report';
 import { dayText } from '../kit/dates';
 import { report } from '../kit/failures';
@@ -23,6 +24,7 @@ import { useLogbook } from '../logbook/runs';
 import { useMethods } from '../logbook/methods';
 import { usePieces } from '../logbook/pieces';
 import { useShelf } from '../logbook/shelf';
+import { troubleOf } from '../logbook/trouble';
 import type { Beside } from '../workers/opened';
 import { drawnOf, onPage } from './pictures';
 
@@ -75,7 +77,19 @@ export function useWriting(id: () => string) {
     return isOpen.value ? runs.value.filter((run) => !there.has(run)) : [];
   });
 
-  const written = computed(() => writeUp(piece.value ?? {}, { judged: found.value, shelf: shelf.everything(), methods: methods.all, day }));
+  /** What of the piece it is written by: a caption that changes is no reason to work everything out again. */
+  const goesBy = computed(() => {
+    const { base, level, unit, lent, corrections } = piece.value ?? {};
+    return JSON.stringify({ base, level, unit, lent, corrections });
+  });
+  const written = computed(() =>
+    writeUp(JSON.parse(goesBy.value) as Parameters<typeof writeUp>[0], {
+      judged: found.value,
+      shelf: shelf.everything(),
+      methods: methods.all,
+      day,
+    }),
+  );
   const blocks = computed(() => compose(piece.value ?? { blocks: usualBlocks() }, written.value));
   const kept = (block: BlockId) => piece.value?.blocks.find((each) => each.id === block);
   const drawn = computed(
@@ -112,85 +126,84 @@ export function useWriting(id: () => string) {
         return its && onPage(its, true);
       }),
     );
-  const script = computed(() => scriptOf(plainPage.value, written.value.known));
+  const script = computed(() => scriptOf(plainPage.value));
   const trouble = ref('');
 
-  async function change(part: Partial<Piece>): Promise<void> {
-    if (!piece.value) return;
+  /** Changes it as it is stored by now, be it by another tab. @param make what becomes of it */
+  async function change(make: (stored: Piece) => Partial<Piece>): Promise<void> {
     trouble.value = '';
     try {
-      await pieces.save({ ...piece.value, ...part });
+      await pieces.change(id(), make);
     } catch (error) {
-      trouble.value = error instanceof Error ? error.message : String(error);
+      trouble.value = troubleOf(error);
     }
   }
-  /** All blocks as they stand, those that were not kept yet among them. */
-  const standing = (): PieceBlock[] => blocks.value.map((block) => kept(block.id) ?? { id: block.id });
-  const changeBlock = (block: BlockId, part: Partial<PieceBlock>) =>
-    change({ blocks: standing().map((each) => (each.id === block ? { ...each, ...part } : each)) });
+  /** All blocks of a piece, those that were not kept yet among them. */
+  const standing = (stored: Piece): PieceBlock[] =>
+    compose(stored, written.value).map((block) => stored.blocks.find((each) => each.id === block.id) ?? { id: block.id });
+  const changeBlock = (block: BlockId, make: (stored: PieceBlock) => Partial<PieceBlock>) =>
+    change((stored) => ({ blocks: standing(stored).map((each) => (each.id === block ? { ...each, ...make(each) } : each)) }));
 
   function move(block: BlockId, to: number): Promise<void> {
-    const all = standing();
-    const from = all.findIndex((each) => each.id === block);
-    const [taken] = all.splice(from, 1);
-    if (!taken) return Promise.resolve();
-    all.splice(Math.max(0, Math.min(all.length, to)), 0, taken);
-    return change({ blocks: all });
+    return change((stored) => {
+      const all = standing(stored);
+      const from = all.findIndex((each) => each.id === block);
+      const taken = all.splice(from, 1);
+      all.splice(Math.max(0, Math.min(all.length, to)), 0, ...taken);
+      return { blocks: all };
+    });
   }
-  const moveBy = (block: BlockId, by: number) => {
-    const at = blocks.value.findIndex((each) => each.id === block);
-    const to = at + by;
-    return to < 0 || to >= blocks.value.length ? Promise.resolve() : move(block, to);
-  };
   /** Hides a block, or shows it again. What was corrected is never hidden once there is anything. */
-  const hide = (block: BlockId, hidden: boolean) => changeBlock(block, { hidden: hidden || undefined });
+  const hide = (block: BlockId, hidden: boolean) => changeBlock(block, () => ({ hidden: hidden || undefined }));
   const canHide = (block: BlockId) => block !== 'corrections' || (piece.value?.corrections ?? []).length === 0;
 
-  const write = (block: BlockId, words: Paragraph[]) => changeBlock(block, { words, made: madeOf(written.value.words[block] ?? []) });
+  /** What is worked out of a block now, as text. */
+  const madeNow = (block: BlockId) => madeOf(written.value.words[block] ?? []);
+  const write = (block: BlockId, words: Paragraph[]) => changeBlock(block, () => ({ words, made: madeNow(block) }));
   /** Takes what is worked out again, in place of what was written. */
-  const unwrite = (block: BlockId) => changeBlock(block, { words: undefined, made: undefined });
+  const unwrite = (block: BlockId) => changeBlock(block, () => ({ words: undefined, made: undefined }));
+  /** Changes parts of the words of a block; what is worked out now was seen. */
+  const changeParts = (block: BlockId, make: (part: WordPart, row: number, place: number) => WordPart) =>
+    changeBlock(block, ({ words }) => ({
+      words: words?.map((each, row) => ({ ...each, parts: each.parts.map((part, place) => make(part, row, place)) })),
+      made: madeNow(block),
+    }));
+  const nowOf = ({ ref: figure }: WordPart) => (figure === undefined ? undefined : written.value.known.get(figure)?.text);
   /** Keeps words that somebody wrote, though what is worked out is another by now. */
-  const keepWords = (block: BlockId) => {
-    const { words } = kept(block) ?? {};
-    const known = written.value.known;
-    const as = words?.map((each) => ({
-      ...each,
-      parts: each.parts.map((part) => (part.ref === undefined ? part : { ...part, kept: known.get(part.ref)?.text ?? part.kept })),
-    }));
-    return changeBlock(block, { words: as, made: madeOf(written.value.words[block] ?? []) });
-  };
+  const keepWords = (block: BlockId) => changeParts(block, (part) => ({ ...part, kept: nowOf(part) ?? part.kept }));
   /** Uses a figure as it is now, or keeps what stands in the words. @param at its paragraph, and its place in it */
-  const settle = (block: BlockId, [paragraph, place]: readonly [number, number], isUsed: boolean) => {
-    const words = kept(block)?.words?.map((each, row) => ({
-      ...each,
-      parts: each.parts.map((part, column) => {
-        const now = part.ref === undefined ? undefined : written.value.known.get(part.ref)?.text;
-        if (row !== paragraph || column !== place || now === undefined) return part;
-        return isUsed ? { ...part, text: now, kept: undefined } : { ...part, kept: now };
-      }),
-    }));
-    return changeBlock(block, { words, made: madeOf(written.value.words[block] ?? []) });
-  };
+  const settle = (block: BlockId, [paragraph, column]: readonly [number, number], isUsed: boolean) =>
+    changeParts(block, (part, row, place) => {
+      const now = nowOf(part);
+      if (row !== paragraph || place !== column || now === undefined) return part;
+      return isUsed ? { ...part, text: now, kept: undefined } : { ...part, kept: now };
+    });
 
   const publish = () =>
-    change({
+    change((stored) => ({
       published: { at: Date.now(), text: pageMarkdown(plainPage.value).slice(0, 200_000) },
-      told: toldIn(blocks.value, written.value),
-    });
+      told: toldIn(compose(stored, written.value), written.value),
+    }));
 
   // What was published and is another now is corrected at once, never silently; not while runs are missing.
   watch(
     [isOpen, gone, () => written.value, () => piece.value?.published?.at],
     () => {
       if (!isOpen.value || gone.value.length > 0 || !piece.value?.published) return;
-      const since = Math.max(piece.value.published.at, ...(piece.value.corrections ?? []).map(({ at }) => at));
-      const cause = (some: readonly string[]) =>
-        causeIn(
-          found.value.flatMap(({ run }) => (some.includes(run.header.id) ? [run] : [])),
-          since,
+      const correct = (stored: Piece): Piece | undefined => {
+        const since = Math.max(stored.published?.at ?? 0, ...(stored.corrections ?? []).map(({ at }) => at));
+        const of = (some: readonly string[]) => found.value.flatMap(({ run }) => (some.includes(run.header.id) ? [run] : []));
+        const now = toldIn(compose(stored, written.value), written.value);
+        return corrected(
+          stored,
+          now,
+          written.value,
+          (some) => causeIn(of(some), since),
+          Date.now(),
+          () => nanoid(10),
         );
-      const next = corrected(piece.value, toldIn(blocks.value, written.value), written.value, cause, Date.now(), () => nanoid(10));
-      if (next) pieces.save(next).catch(report);
+      };
+      if (correct(piece.value)) pieces.change(id(), (stored) => correct(stored) ?? {}).catch(report);
     },
     { immediate: true },
   );
@@ -218,7 +231,6 @@ export function useWriting(id: () => string) {
     change,
     changeBlock,
     move,
-    moveBy,
     hide,
     canHide,
     write,
@@ -226,7 +238,7 @@ export function useWriting(id: () => string) {
     keepWords,
     settle,
     publish,
-    leaveOut: () => change({ runs: runs.value.filter((run) => !gone.value.includes(run)) }),
+    leaveOut: () => change((stored) => ({ runs: stored.runs.filter((run) => !gone.value.includes(run)) })),
   };
 }
 export type PieceWriting = ReturnType<typeof useWriting>;

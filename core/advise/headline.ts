@@ -20,6 +20,8 @@ export interface Headline {
   claims: readonly Claim[];
 }
 
+/** Setups that are named in one sentence, at most. */
+const MOST_NAMED = 12;
 /** Devices that have a sentence each, at most. */
 const MOST_DEVICES = 8;
 
@@ -176,7 +178,8 @@ function bestSays(group: Group, { measure, cells }: MeasureColumn, best: SaidAdv
     return `${[`${first}: ${best.who}`, `${value} ${to}`.trim(), best.lead].filter(Boolean).join(', ')}.`;
   }
   if (!best.isAllAlike) return `${first} ${to}: ${best.who}; these readings cannot tell them apart.`;
-  return `${upperFirst(to)} these readings show no difference between ${listed(meansIn(cells).map((index) => group.names[index] ?? ''))}.`;
+  const alike = meansIn(cells).map((index) => group.names[index] ?? '');
+  return `${upperFirst(to)} these readings show no difference between ${alike.length > MOST_NAMED ? `any of the ${alike.length} setups` : listed(alike)}.`;
 }
 
 interface More {

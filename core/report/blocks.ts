@@ -10,6 +10,7 @@ interface BlockRow {
 /** The blocks of a piece, in the order in which a draft has them. A new one is a row here, and what it says in writeUp.ts. */
 export const BLOCKS = [
   { id: 'short', title: 'The short answer', kind: 'words' },
+  { id: 'tried', title: 'What works with what', kind: 'table' },
   { id: 'times', title: 'Times and gains', kind: 'table' },
   { id: 'bars', title: 'Side by side', kind: 'picture' },
   { id: 'curves', title: 'Curves', kind: 'picture' },
@@ -17,6 +18,7 @@ export const BLOCKS = [
   { id: 'watts', title: 'Power and heat over time', kind: 'picture' },
   { id: 'cost', title: 'What each costs', kind: 'table' },
   { id: 'done', title: 'How it was done', kind: 'words' },
+  { id: 'gear', title: 'What it was done with', kind: 'words' },
   { id: 'limits', title: 'What these readings cannot tell', kind: 'words' },
   { id: 'cautions', title: 'Cautions', kind: 'words' },
   { id: 'repeat', title: 'How to repeat it', kind: 'words' },

@@ -36,7 +36,9 @@ const NOTHING: Readonly<Record<BlockId, string>> = {
   power: 'No power and no temperatures were read.',
   watts: 'No power and no temperatures were read.',
   cost: 'No charger has a price on the bench.',
+  tried: 'No chargers were tried in it one after another.',
   done: 'None of its runs are here.',
+  gear: 'None of its runs are here.',
   limits: 'Nothing is left open.',
   cautions: '',
   repeat: 'None of its runs are here.',
@@ -49,13 +51,19 @@ const chosen = <Each>(all: readonly Each[], idOf: (each: Each) => string, wanted
   wanted ? wanted.flatMap((id) => all.filter((each) => idOf(each) === id)) : [...all];
 
 /** A table with the figures and setups that are chosen of it. */
-function chosenOf(table: PieceTable, columns: readonly string[] | undefined, setups: readonly string[]): PieceTable {
+function chosenOf(
+  table: PieceTable,
+  columns: readonly string[] | undefined,
+  setups: readonly string[],
+  all: readonly string[],
+): PieceTable {
   const shown = chosen(table.columns, ({ id }) => id, columns);
   const places = shown.map((column) => table.columns.indexOf(column));
   return {
     ...table,
     columns: shown,
-    rows: chosen(table.rows, ({ setup }) => setup, setups).map((row) => ({
+    // What is no row of a setup stands as it is.
+    rows: [...chosen(table.rows, ({ setup }) => setup, setups), ...table.rows.filter(({ setup }) => !all.includes(setup))].map((row) => ({
       ...row,
       cells: places.flatMap((place) => row.cells[place] ?? []),
     })),
@@ -73,7 +81,11 @@ function composed(block: PieceBlock, written: WrittenUp): ComposedBlock {
   const setups = chosen(all, (each) => each, block.setups);
   const { [id]: table } = written.tables;
   const hasData =
-    kind === 'words' ? words.length > 0 : kind === 'table' ? table !== undefined && setups.length > 0 : hasPicture(id, written);
+    kind === 'words'
+      ? words.length > 0
+      : kind === 'table'
+        ? table !== undefined && (setups.length > 0 || id === 'tried')
+        : hasPicture(id, written);
   return {
     id,
     kind,
@@ -83,7 +95,7 @@ function composed(block: PieceBlock, written: WrittenUp): ComposedBlock {
     words,
     isOwn: block.words !== undefined,
     isStale: block.words !== undefined && (hasChanged(block.words, written.known) || (block.made ?? '') !== madeOf(worked)),
-    ...(table && { table: chosenOf(table, block.columns ?? written.usual[id], setups) }),
+    ...(table && { table: chosenOf(table, block.columns ?? written.usual[id], setups, all) }),
     setups,
     ...(!hasData && { isEmpty: NOTHING[id] }),
   };
@@ -92,7 +104,7 @@ function composed(block: PieceBlock, written: WrittenUp): ComposedBlock {
 function hasPicture(id: BlockId, { columns, setups }: WrittenUp): boolean {
   const hasAny = (some: readonly string[]) => columns.some(({ measure }) => some.includes(measure.group));
   if (id === 'bars') return setups.length > 1 && columns.some(({ measure }) => measure.better !== undefined);
-  return id === 'watts' ? hasAny(['Power and energy', 'Heat']) : hasAny(['Times', 'Gains']);
+  return id === 'watts' ? hasAny(['Power and energy', 'Heat']) : columns.some(({ measure }) => /^(level|gain)-/.test(measure.id));
 }
 
 /** The blocks of a piece as they stand now, in its order. A block of a later program than the piece stands at the end. */

@@ -11,7 +11,7 @@ import type { School } from '../method/schools';
 import { entrySays } from '../ink/entrySays';
 import { nominal } from '../quantity/duration';
 import { fixed, trimmed } from '../quantity/figures';
-import { clipped, isolated, lowerFirst, upperFirst } from '../quantity/letters';
+import { clipped, isolated, upperFirst } from '../quantity/letters';
 import { listed } from '../quantity/listed';
 import { items, said, type Paragraph } from './paragraph';
 
@@ -57,15 +57,18 @@ function gearSays(shelf: Shelf, gear: Gear): string {
   const facts = factsOf(shelf).flatMap((fact) => {
     const value = factValue(gear, fact);
     if (NO_LABEL.includes(fact.key) || fact.type === 'gear' || value === undefined || value === '' || value === false) return [];
-    const name = lowerFirst(fact.name);
-    return [value === true ? name : `${name} ${typeof value === 'number' ? trimmed(value, 3) : value}${fact.unit ? ` ${fact.unit}` : ''}`];
+    return [
+      value === true
+        ? fact.name
+        : `${fact.name} ${typeof value === 'number' ? trimmed(value, 3) : value}${fact.unit ? ` ${fact.unit}` : ''}`,
+    ];
   });
   const kind = 'kind' in gear ? ` (${gear.kind})` : '';
-  return `${isolated(gear.name)}${kind}${facts.length > 0 ? `: ${facts.join(', ')}` : ''}.`;
+  return `${isolated(gear.name)}${kind}${facts.length > 0 ? `: ${facts.join(' · ')}` : ''}.`;
 }
 
 /** All gear that runs were made with, each once, as its labels say. */
-function gearOf(judged: readonly Judged[]): string[] {
+export function gearSaid(judged: readonly Judged[]): Paragraph[] {
   const found = new Map<string, string>();
   const add = (shelf: Shelf, gear: Gear | undefined) => {
     if (gear && !found.has(`${shelf}/${gear.id}`)) found.set(`${shelf}/${gear.id}`, gearSays(shelf, gear));
@@ -79,7 +82,7 @@ function gearOf(judged: readonly Judged[]): string[] {
       add('cable', feed?.cable);
     }
   for (const { run } of judged) add('meter', run.header.meter);
-  return [...found.values()];
+  return items([...found.values()]);
 }
 
 /** When a run was read. */
@@ -162,8 +165,6 @@ export function doneSays(done: Done): Paragraph[] {
     ...(gone.length > 0
       ? [said('What went otherwise:'), ...items(gone)]
       : [said('Every check was answered in time, and nothing was struck.')]),
-    said('Gear, as its labels say:'),
-    ...items(gearOf(judged)),
   ];
 }
 

@@ -1,3 +1,4 @@
+import { group } from 'd3-array';
 import { between, differenceText, meansIn } from '../advise/best';
 import type { Group } from '../advise/question';
 import { workingOf, type Cell, type Measure } from '../compare/cells';
@@ -18,8 +19,11 @@ export interface KnownFigure {
   of: string;
   /** Names of the setups that it is of. */
   names: readonly string[];
-  /** How it came about, in sentences, and the runs behind it. */
-  working: readonly string[];
+  /** The device whose setups are judged, where there are several. */
+  group: string | undefined;
+  /** How it came about, in sentences: worked out when it is asked for. */
+  working: () => string[];
+  /** The runs behind it. */
   runs: readonly string[];
 }
 
@@ -31,9 +35,15 @@ export const marginOf = ({ range }: Pick<Cell, 'range'>): string => range.split(
 
 const figureName = ({ title }: Pick<Measure, 'title'>): string => lowerFirst(title);
 
-/** Every figure of a group that a sentence can be about: of each setup, and what two of them differ by. */
-export function figuresIn(group: Group): KnownFigure[] {
-  const { setups, names, figures } = group;
+/** Of more setups than this, differences are told against the baseline, the best and the worst alone. */
+const FEW = 10;
+
+/**
+ * Every figure of a group that a sentence can be about: of each setup, and what two of them differ by.
+ *
+ * @param of the device that it is of, where there are several
+ */
+export function figuresIn({ setups, names, figures, baseline }: Group, of: string | undefined): KnownFigure[] {
   const ids = setups.map(setupId);
   return [...figures.values()].flatMap(({ measure, cells }) => {
     const own = cells.flatMap((cell, index): KnownFigure[] => {
@@ -46,16 +56,20 @@ export function figuresIn(group: Group): KnownFigure[] {
           margin: marginOf(cell),
           of: `${figureName(measure)} of ${name}`,
           names: [name],
-          working: workingOf(cells, index, names, measure),
+          group: of,
+          working: () => workingOf(cells, index, names, measure),
           runs: cell.each.map((each) => each.id),
         },
       ];
     });
     if (!measure.better) return own;
     const known = meansIn(cells);
+    const ranked = [...known].sort((one, other) => (cells[one]?.rank?.place ?? 0) - (cells[other]?.rank?.place ?? 0));
+    const told = known.length > FEW ? new Set([baseline, ranked[0], ranked.at(-1)]) : undefined;
     const differences = known.flatMap((one) =>
       known.flatMap((other): KnownFigure[] => {
-        const differ = one === other ? undefined : between(cells, one, other);
+        if (one === other || (told && !told.has(one) && !told.has(other))) return [];
+        const differ = between(cells, one, other);
         const [first, second] = [names[one] ?? '', names[other] ?? ''];
         if (!differ) return [];
         return [
@@ -65,7 +79,8 @@ export function figuresIn(group: Group): KnownFigure[] {
             margin: '',
             of: `what ${first} and ${second} differ by in ${figureName(measure)}`,
             names: [first, second],
-            working: workingOf(cells, one, names, measure),
+            group: of,
+            working: () => workingOf(cells, one, names, measure),
             runs: [...(cells[one]?.each ?? []), ...(cells[other]?.each ?? [])].map((each) => each.id),
           },
         ];
@@ -87,13 +102,28 @@ function distance(sentence: string, name: string, at: number): number | undefine
   return after < 0 ? undefined : 10_000 + after - at;
 }
 
+/** Figures by how they begin, once for all sentences. */
+const begun = new WeakMap<readonly KnownFigure[], Map<string, KnownFigure[]>>();
+const BEGIN = 2;
+function beginning(known: readonly KnownFigure[], letters: string): readonly KnownFigure[] {
+  const by =
+    begun.get(known) ??
+    group(
+      known.filter(({ text }) => /\d/.test(text)),
+      ({ text }) => text.slice(0, BEGIN),
+    );
+  begun.set(known, by);
+  return by.get(letters) ?? [];
+}
+
 /** The figure that stands at a place of a sentence: the longest, and of those that are told alike the one whose setup is named nearest. */
 function figureAt(sentence: string, at: number, known: readonly KnownFigure[]): KnownFigure | undefined {
   if (isWord(sentence[at - 1]) || sentence[at - 1] === '.' || MARK_BEFORE.test(sentence.slice(0, at))) return undefined;
   let best: { figure: KnownFigure; far: number } | undefined;
-  for (const figure of known) {
+  for (const figure of beginning(known, sentence.slice(at, at + BEGIN))) {
     const { text } = figure;
-    if (!/\d/.test(text) || !sentence.startsWith(text, at) || isWord(sentence[at + text.length])) continue;
+    if (!sentence.startsWith(text, at) || isWord(sentence[at + text.length])) continue;
+    if (figure.group !== undefined && !sentence.includes(figure.group)) continue;
     const far = figure.names.map((name) => distance(sentence, name, at));
     if (far.some((each) => each === undefined)) continue;
     const sum = far.reduce<number>((total, each) => total + (each ?? 0), 0) / far.length;

@@ -40,9 +40,9 @@ td.words{font-family:inherit;text-align:start}caption{position:absolute;width:1p
 `;
 
 /** A part of running text: a figure is kept together, its margin behind it. */
-function partHtml({ text, bold, italic, margin, figure }: PagePart): string {
+function partHtml({ text, bold, italic, margin, of }: PagePart): string {
   const plain = escapeHtml(text);
-  const told = figure ? `<span class="figure" title="${escapeHtml(figure.of)}">${plain}</span>` : plain;
+  const told = of ? `<span class="figure" title="${escapeHtml(of)}">${plain}</span>` : plain;
   const styled = `${bold ? '<strong>' : ''}${italic ? '<em>' : ''}${told}${italic ? '</em>' : ''}${bold ? '</strong>' : ''}`;
   return margin ? `${styled} <span class="margin">(${escapeHtml(margin)})</span>` : styled;
 }

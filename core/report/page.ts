@@ -7,8 +7,8 @@ import type { PieceTable } from './writeUp';
 /** A part of running text as readers get it; a figure has its margin with it. */
 export interface PagePart extends Pick<WordPart, 'text' | 'bold' | 'italic'> {
   margin?: string | undefined;
-  /** The figure that it is, for who says it in words. */
-  figure?: KnownFigure | undefined;
+  /** What it is, where it is a figure: `time to 80 % of Quern 30`. */
+  of?: string | undefined;
 }
 
 /** A picture, for light and for dark pages, and the same as a table. */
@@ -50,7 +50,7 @@ const pageParts = (parts: readonly WordPart[], known: ReadonlyMap<string, KnownF
   parts.map(({ text, bold, italic, ref }) => {
     const figure = ref === undefined ? undefined : known.get(ref);
     const isNow = figure?.text === text;
-    return { text, bold, italic, ...(isNow && { figure, ...(figure.margin !== '' && { margin: figure.margin }) }) };
+    return { text, bold, italic, ...(isNow && { of: figure.of, ...(figure.margin !== '' && { margin: figure.margin }) }) };
   });
 
 /**

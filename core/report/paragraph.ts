@@ -39,6 +39,3 @@ export const linesOf = (paragraphs: readonly Paragraph[]): string[] => paragraph
 /** A sentence as a paragraph, or as an item of a list. */
 export const said = (text: string, as: Paragraph['as'] = 'text'): Paragraph => ({ as, parts: [{ text }] });
 export const items = (texts: readonly string[]): Paragraph[] => texts.map((text) => said(text, 'item'));
-
-/** A sentence whose first words say what it is about: they are set in bold. */
-export const led = (lead: string, text: string): Paragraph => ({ as: 'text', parts: [{ text: lead, bold: true }, { text: ` ${text}` }] });

@@ -1,6 +1,5 @@
 import { readDecimal } from '../quantity/decimal';
 import { trimmed } from '../quantity/figures';
-import type { KnownFigure } from './figures';
 import type { PageBlock, PagePart, PiecePage } from './page';
 import { isHeaded } from './page';
 
@@ -61,7 +60,7 @@ const about = (said: string, off: string): string => `about ${said}, give or tak
  *
  * @example figureSaid({ text: '2 h 04', margin: '± 5 min' }) // 'about 2 hours and 5 minutes, give or take 6 minutes'
  */
-export function figureSaid({ text, margin }: Pick<KnownFigure, 'text' | 'margin'>): string {
+export function figureSaid({ text, margin }: { text: string; margin: string }): string {
   const seconds = readTime(text);
   if (seconds !== undefined) {
     const half = halfOf(margin, seconds, readTime);
@@ -106,23 +105,22 @@ const SAID: readonly [pattern: RegExp, words: string][] = [
 /** A text with its units and signs as words. */
 export const wordsSaid = (text: string): string => SAID.reduce((said, [pattern, words]) => said.replace(pattern, words), text);
 
-/** A part of a sentence for the ear. What stands before a figure may say *about* already. */
-const partSaid = ({ text, figure }: PagePart): string => (figure ? figureSaid(figure) : wordsSaid(text));
+/** A part of a sentence for the ear. */
+const partSaid = ({ text, of, margin = '' }: PagePart): string => (of === undefined ? wordsSaid(text) : figureSaid({ text, margin }));
 
 /** So many figures of a row are said: more cannot be followed. */
 const MOST_SAID = 3;
 
 /** The paragraphs of a block for the ear: a table as a sentence a row, a picture as what is to be shown. */
-function blockSaid({ title, words, table, picture }: PageBlock, known: ReadonlyMap<string, KnownFigure>): string[] {
+function blockSaid({ title, words, table, picture }: PageBlock): string[] {
   if (picture) return [`[Show: ${title}]`];
   if (!table) return words.map(({ parts }) => parts.map(partSaid).join('').trim());
   return table.rows.map(({ name, cells }) => {
     const told = cells
       .flatMap((cell, at) => {
         const column = table.columns[at]?.title ?? '';
-        const figure = cell.ref === undefined ? undefined : known.get(cell.ref);
         if (cell.value === '—' || cell.value === '') return [];
-        return [`${wordsSaid(column.charAt(0).toLowerCase() + column.slice(1))}, ${figure ? figureSaid(figure) : wordsSaid(cell.value)}`];
+        return [`${wordsSaid(column.charAt(0).toLowerCase() + column.slice(1))}, ${figureSaid({ text: cell.value, margin: cell.margin })}`];
       })
       .slice(0, MOST_SAID);
     return `${name}: ${told.length > 0 ? told.join('; ') : 'nothing was read'}.`;
@@ -130,7 +128,7 @@ function blockSaid({ title, words, table, picture }: PageBlock, known: ReadonlyM
 }
 
 /** Blocks that nobody reads aloud: they stand beneath. */
-const SILENT: readonly string[] = ['repeat'];
+const SILENT: readonly string[] = ['gear', 'repeat'];
 
 /** A piece for speaking: its paragraphs, each with the time at which it comes. */
 export interface Script {
@@ -141,12 +139,12 @@ export interface Script {
 
 const wordsIn = (text: string): number => text.split(/\s+/).filter((word) => /[\p{L}\p{N}]/u.test(word)).length;
 
-export function scriptOf(page: PiecePage, known: ReadonlyMap<string, KnownFigure>): Script {
+export function scriptOf(page: PiecePage): Script {
   let words = wordsIn(page.title);
   const blocks = page.blocks
     .filter(({ id }) => !SILENT.includes(id))
     .map((block) => {
-      const paragraphs = blockSaid(block, known);
+      const paragraphs = blockSaid(block);
       const at = (words / READ_ALOUD) * 60;
       // What is shown is not said.
       words += paragraphs.filter((each) => !each.startsWith('[')).reduce((sum, each) => sum + wordsIn(each), 0);
@@ -162,8 +160,8 @@ export const timeMark = (seconds: number): string => {
 };
 
 /** The script as a text. */
-export function scriptText(page: PiecePage, known: ReadonlyMap<string, KnownFigure>): string {
-  const { blocks, seconds } = scriptOf(page, known);
+export function scriptText(page: PiecePage): string {
+  const { blocks, seconds } = scriptOf(page);
   return (
     [
       `${page.title}\nRead aloud at ${READ_ALOUD} words a minute: ${timeMark(seconds)}.`,

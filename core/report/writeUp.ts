@@ -4,17 +4,21 @@ import { headlineOf, usualBy, type By } from '../advise/headline';
 import { judge } from '../advise/judge';
 import { groupsOf, questionOf, type AdviceGear, type Finding, type Group, type Judged } from '../advise/question';
 import { timeBy } from '../advise/best';
+import { compatibility } from '../compare/compatibility';
+import { writeTried } from '../compare/triedSays';
 import { aboutOf, columnsOf, usualMeasures, type GainUnit, type MeasureColumn } from '../compare/measures';
 import { namesOf } from '../compare/names';
 import { usualYardstick } from '../compare/yardstick';
 import type { SetupRuns } from '../compare/setups';
+import { statusSays } from '../ink/statuses';
+import { TRIAL_STATES } from '../ink/trialStates';
 import type { School } from '../method/schools';
 import { price } from '../quantity/figures';
 import { lowerFirst } from '../quantity/letters';
 import { listed } from '../quantity/listed';
 import { nominal } from '../quantity/duration';
 import type { BlockId } from './blocks';
-import { daysOf, doneSays, repeatSays, runsSay } from './done';
+import { daysOf, doneSays, gearSaid, repeatSays, runsSay } from './done';
 import { figuresIn, linked, marginOf, setupId, type KnownFigure } from './figures';
 import { items, said, type Paragraph } from './paragraph';
 import type { CorrectionLine, Piece } from './pieceSchema';
@@ -70,6 +74,11 @@ const LEADS: Readonly<Record<string, string>> = {
   coolest: 'Coolest:',
 };
 
+/** So many names stand in one sentence. */
+const MOST_NAMED = 8;
+const someOf = (names: readonly string[]): string =>
+  names.length > MOST_NAMED ? `${names.slice(0, MOST_NAMED).join(', ')} and ${names.length - MOST_NAMED} more` : listed(names);
+
 const ended = (text: string): string => (/[.!?]$/.test(text) ? text : `${text}.`);
 
 /** A sentence with its figures, its first words in bold up to a colon. */
@@ -89,7 +98,10 @@ function tied(paragraph: Paragraph, says: string, known: readonly KnownFigure[],
   if (!/cannot tell them apart|show no difference/.test(says)) return paragraph;
   const ids = [`/level-${yardstick}`, `/${yardstick}`];
   const own = known
-    .filter(({ ref, names: [name = '', other] }) => other === undefined && ids.some((id) => ref.endsWith(id)) && says.includes(name))
+    .filter(
+      ({ ref, names: [name = '', other], group = '' }) =>
+        other === undefined && ids.some((id) => ref.endsWith(id)) && says.includes(name) && says.startsWith(group),
+    )
     .sort(({ names: [one = ''] }, { names: [other = ''] }) => says.indexOf(one) - says.indexOf(other));
   if (own.length < 2) return paragraph;
   const figures = own.flatMap(({ text, ref }, index) => [
@@ -134,14 +146,14 @@ function limitsSay(groups: readonly Group[], findings: readonly Finding[], known
     return [...places.values()]
       .filter((names) => names.length > 1)
       .map(
-        (names) => `${oneDevice ? '' : `${group.of}: `}${listed(names)} cannot be told apart by their ${lowerFirst(column.measure.title)}.`,
+        (names) => `${oneDevice ? '' : `${group.of}: `}${someOf(names)} cannot be told apart by their ${lowerFirst(column.measure.title)}.`,
       );
   });
   const once = groups.flatMap(({ setups, names, of }) => {
     const single = setups.flatMap(({ runs }, index) => (runs.length === 1 ? [names[index] ?? ''] : []));
     if (single.length === 0) return [];
     const who =
-      single.length === setups.length ? 'Every setup was run once' : `${listed(single)} ${single.length === 1 ? 'was' : 'were'} run once`;
+      single.length === setups.length ? 'Every setup was run once' : `${someOf(single)} ${single.length === 1 ? 'was' : 'were'} run once`;
     return [
       `${oneDevice ? '' : `${of}: `}${who}: how far one run differs from the next is taken from ${single.length === setups.length ? 'what is usual' : 'the others'}.`,
     ];
@@ -203,6 +215,31 @@ function costTable(
   };
 }
 
+/** What was tried, a row a source and a state of the device. */
+function triedTable(judged: readonly Judged[]): PieceTable | undefined {
+  const several = new Set(judged.filter(({ run }) => run.trials.length > 0).map(({ run }) => run.header.device.name)).size > 1;
+  const rows = judged.flatMap(({ run }) =>
+    compatibility(run).flatMap((row) =>
+      TRIAL_STATES.flatMap((state) => {
+        const { [state]: tried } = row;
+        if (!tried) return [];
+        const { figures, pencil, level } = writeTried(tried);
+        const cells = [state, statusSays(tried.status), [figures, pencil].filter(Boolean).join(' · '), level];
+        return [
+          {
+            setup: `${run.header.id}/${row.key}/${state}`,
+            name: several ? `${run.header.device.name} on ${row.name}` : row.name,
+            cells: cells.map((value) => ({ value, margin: '' })),
+          },
+        ];
+      }),
+    ),
+  );
+  if (rows.length === 0) return undefined;
+  const columns = ['Device', 'What it does', 'Read', 'Level'].map((title) => ({ id: title.toLowerCase(), title, isText: true }));
+  return { columns, rows, note: 'By a minute each, as it was seen.' };
+}
+
 /**
  * Writes up runs: all that a piece can say of them, as they are now. What a person wrote of it, and what they hide, is another matter (composed.ts).
  *
@@ -224,7 +261,7 @@ export function writeUp(
     name: names[index] ?? '',
     runs: setup.runs.map(({ run }) => run.header.id),
   }));
-  const figures = groups.flatMap(figuresIn);
+  const figures = groups.flatMap((group) => figuresIn(group, groups.length > 1 ? group.of : undefined));
   const findings = judge(question, groups);
   const headline = headlineOf(question, by, groups);
   const charges = judged.filter(({ run }) => run.header.list === undefined);
@@ -238,6 +275,7 @@ export function writeUp(
   const inGroups = (some: readonly string[]) => columns.filter(({ measure }) => some.includes(measure.group));
   const [times, power] = [inGroups(['Gains', 'Times']), inGroups(['Power and energy', 'Heat'])];
   const tables = {
+    tried: triedTable(judged),
     times: tableOf(setups, times, 'Behind each figure stands what it lies between, or its margin: 19 in 20.'),
     power: tableOf(setups, power, 'Temperatures are those of the surfaces that were named.'),
     cost: costTable(question.setups, setups, columns, shelf),
@@ -253,6 +291,7 @@ export function writeUp(
     words: {
       ...(headline && { short: shortAnswer(headline.says, headline.sure, findings, figures, yardstick) }),
       done: doneSays(done),
+      gear: gearSaid(judged),
       limits: limitsSay(groups, findings, figures, oneDevice),
       cautions: items(CAUTIONS.full),
       repeat: repeatSays(done),
@@ -263,6 +302,7 @@ export function writeUp(
     usual: {
       times: shown(times),
       power: power.filter(({ measure }) => /^(peak|sustained|energy|hottest-|rise-)/.test(measure.id)).map(({ measure }) => measure.id),
+      tried: tables.tried?.columns.map(({ id }) => id) ?? [],
       cost: tables.cost?.columns.map(({ id }) => id) ?? [],
     },
     columns,

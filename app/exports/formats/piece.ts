@@ -2,7 +2,7 @@ import latin from '@fontsource-variable/atkinson-hyperlegible-next/files/atkinso
 import latinMore from '@fontsource-variable/atkinson-hyperlegible-next/files/atkinson-hyperlegible-next-latin-ext-wght-normal.woff2?url';
 import mono from '@fontsource-variable/atkinson-hyperlegible-mono/files/atkinson-hyperlegible-mono-latin-wght-normal.woff2?url';
 import symbols from '@fontsource/noto-sans-symbols/files/noto-sans-symbols-symbols-400-normal.woff2?url';
-import { pageHtml, pageMarkdown, pictureName, scriptText, type KnownFigure, type PageFont, type PiecePage } from '@core/report';
+import { pageHtml, pageMarkdown, pictureName, scriptText, type PageFont, type PiecePage } from '@core/report';
 import { Archive } from '@core/tables';
 import type { FileMaker } from '../fileMaker';
 import type { ExportSource } from '../source';
@@ -26,9 +26,9 @@ const FONTS = [
 ];
 
 /** The piece that is exported, as it stands on the page. */
-function pieceOf({ target }: ExportSource): { page: PiecePage; known: ReadonlyMap<string, KnownFigure> } {
+function pageIn({ target }: ExportSource): PiecePage {
   if (!target.piece) throw new Error('There is no piece to export. Open it, and try again.');
-  return { page: target.piece.page, known: new Map(target.piece.known.map((each) => [each.ref, each])) };
+  return target.piece;
 }
 
 async function fontOf({ family, weight, file, range }: (typeof FONTS)[number]): Promise<PageFont> {
@@ -41,12 +41,11 @@ async function fontOf({ family, weight, file, range }: (typeof FONTS)[number]): 
 }
 
 export async function writePage(source: ExportSource, file: FileMaker): Promise<void> {
-  file.add(pageHtml(pieceOf(source).page, await Promise.all(FONTS.map(fontOf))));
+  file.add(pageHtml(pageIn(source), await Promise.all(FONTS.map(fontOf))));
 }
 
 export function writeScript(source: ExportSource, file: FileMaker): Promise<void> {
-  const { page, known } = pieceOf(source);
-  file.add(scriptText(page, known));
+  file.add(scriptText(pageIn(source)));
   return Promise.resolve();
 }
 
@@ -73,7 +72,7 @@ const archiveInto = (file: FileMaker): Archive =>
 
 /** The text and its pictures beside it, zipped. */
 export function writeMarkdown(source: ExportSource, file: FileMaker): Promise<void> {
-  const { page } = pieceOf(source);
+  const page = pageIn(source);
   const archive = archiveInto(file);
   archive.add('piece.md', pageMarkdown(page));
   addPictures(archive, page, false);
@@ -83,7 +82,7 @@ export function writeMarkdown(source: ExportSource, file: FileMaker): Promise<vo
 
 /** All pictures of a piece, zipped. */
 export function writePictures(source: ExportSource, file: FileMaker): Promise<void> {
-  const { page } = pieceOf(source);
+  const page = pageIn(source);
   const archive = archiveInto(file);
   addPictures(archive, page, true);
   archive.end();
