@@ -256,13 +256,14 @@ li a.here {
 
 @media (max-width: 26.875em) {
   li a {
-    padding-inline: 0.25rem;
+    margin-inline-start: 0;
+    padding-inline: 0.12rem;
     font-size: 0.79rem;
   }
 }
 
 /* A phone held near, or a page that is enlarged: one button, and the places beneath it. */
-@media (max-width: 22.5em) {
+@media (max-width: 24em) {
   nav {
     flex-direction: column;
     align-items: stretch;

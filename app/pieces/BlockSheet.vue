@@ -149,7 +149,6 @@ const textOfWords = () => ({
               v-if="part.ref !== undefined"
               :part="part"
               :known="known"
-              :is-own="block.isOwn"
               @settle="(isUsed) => emit('settle', [index, place], isUsed)"
             /><strong v-else-if="part.bold">{{ part.text }}</strong
             ><em v-else-if="part.italic">{{ part.text }}</em
@@ -158,7 +157,7 @@ const textOfWords = () => ({
         >
       </component>
     </div>
-    <div v-else-if="block.table" class="across" tabindex="0" role="region" :aria-label="block.title">
+    <div v-else-if="block.table" class="across" tabindex="0" role="region" :aria-label="`${block.title}, the table`">
       <table>
         <caption class="unseen-text">
           {{

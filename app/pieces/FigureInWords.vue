@@ -4,7 +4,7 @@ import { stateOf, type KnownFigure, type WordPart } from '@core/report';
 import { isolated } from '@core/quantity';
 
 /** A figure in running text, with its margin. Pressed, it tells how it came about; where it is another by now, what can be done. */
-const props = defineProps<{ part: WordPart; known: ReadonlyMap<string, KnownFigure>; isOwn: boolean }>();
+const props = defineProps<{ part: WordPart; known: ReadonlyMap<string, KnownFigure> }>();
 const emit = defineEmits<{ settle: [isUsed: boolean] }>();
 
 const open = ref(false);

@@ -94,12 +94,21 @@ const isWord = (letter: string | undefined): boolean => letter !== undefined && 
 /** What stands before a level or a time at which something was read, rather than a figure. */
 const MARK_BEFORE = /\b(in|every|after|to|at|from|until)\s$/i;
 
+/** Where a name stands in a sentence, as a whole: Quern 3 is not in Quern 30. */
+export function placesOf(sentence: string, name: string): number[] {
+  const found: number[] = [];
+  for (let at = sentence.indexOf(name); at >= 0 && name !== ''; at = sentence.indexOf(name, at + 1))
+    if (!isWord(sentence[at - 1]) && !isWord(sentence[at + name.length])) found.push(at);
+  return found;
+}
+
 /** How far a name stands from a place in a sentence, names before it first; `undefined` where it is not in it. */
 function distance(sentence: string, name: string, at: number): number | undefined {
-  const before = sentence.lastIndexOf(name, at);
-  if (before >= 0) return at - before;
-  const after = sentence.indexOf(name, at);
-  return after < 0 ? undefined : 10_000 + after - at;
+  const places = placesOf(sentence, name);
+  const before = places.findLast((place) => place < at);
+  if (before !== undefined) return at - before;
+  const [after] = places;
+  return after === undefined ? undefined : sentence.length + after - at;
 }
 
 /** Figures by how they begin, once for all sentences. */

@@ -16,7 +16,7 @@ import { SCHOOLS } from '../method/schools';
 import { setManner, mannerNow } from '../quantity/manner';
 import { compose, madeOf, usualBlocks } from './compose';
 import { causeIn, corrected, toldIn } from './corrections';
-import { hasChanged, linked, stateOf } from './figures';
+import { hasChanged, linked, placesOf, stateOf } from './figures';
 import { pageHtml } from './html';
 import { pageMarkdown } from './markdown';
 import { lettersLacking, pageOf, type PiecePage } from './page';
@@ -112,6 +112,11 @@ describe('what is written up of the demo’s study', () => {
     expect(short.length).toBeLessThanOrEqual(6);
     expect(short.at(-1)).toMatch(/^How sure: /);
     expect(short[0]).toContain('cannot tell them apart');
+    // Whoever is in the tie has its figure there, and nobody else.
+    const tied = (now.words.short?.[0]?.parts ?? []).flatMap(({ ref = '' }) => now.known.get(ref)?.names ?? []);
+    expect(tied).toEqual(['Cobble 20', 'Quern 30', 'Quern 65']);
+    expect(tied).toEqual([...tied].sort((one, other) => (short[0] ?? '').indexOf(one) - (short[0] ?? '').indexOf(other)));
+    expect(placesOf('Quern 30 and Quern 3', 'Quern 3')).toEqual([13]);
   });
 
   it('has every figure of its tables as a comparison has it, each with its margin', () => {

@@ -19,7 +19,7 @@ import { listed } from '../quantity/listed';
 import { nominal } from '../quantity/duration';
 import type { BlockId } from './blocks';
 import { daysOf, doneSays, gearSaid, repeatSays, runsSay } from './done';
-import { figuresIn, linked, marginOf, setupId, type KnownFigure } from './figures';
+import { figuresIn, linked, marginOf, placesOf, setupId, type KnownFigure } from './figures';
 import { items, said, type Paragraph } from './paragraph';
 import type { CorrectionLine, Piece } from './pieceSchema';
 
@@ -98,11 +98,13 @@ function tied(paragraph: Paragraph, says: string, known: readonly KnownFigure[],
   if (!/cannot tell them apart|show no difference/.test(says)) return paragraph;
   const ids = [`/level-${yardstick}`, `/${yardstick}`];
   const own = known
-    .filter(
-      ({ ref, names: [name = '', other], group = '' }) =>
-        other === undefined && ids.some((id) => ref.endsWith(id)) && says.includes(name) && says.startsWith(group),
+    .filter(({ ref, names, group = '' }) => names.length === 1 && ids.some((id) => ref.endsWith(id)) && says.startsWith(group))
+    .flatMap((figure) =>
+      placesOf(says, figure.names[0] ?? '')
+        .slice(0, 1)
+        .map((place) => ({ ...figure, place })),
     )
-    .sort(({ names: [one = ''] }, { names: [other = ''] }) => says.indexOf(one) - says.indexOf(other));
+    .sort((one, other) => one.place - other.place);
   if (own.length < 2) return paragraph;
   const figures = own.flatMap(({ text, ref }, index) => [
     ...(index > 0 ? [{ text: index === own.length - 1 ? ' and ' : ', ' }] : []),
