@@ -53,9 +53,14 @@ const columns = computed(() => props.kept?.columns ?? props.written.usual[props.
 const setups = computed(() => props.written.setups.map(({ id, name }) => ({ id, name })));
 const caption = ref(props.block.caption);
 const title = ref(props.block.title);
+// Each by itself: what is being typed into the one is not what is stored of the other.
 watch(
-  () => [props.block.caption, props.block.title],
-  () => ([caption.value, title.value] = [props.block.caption, props.block.title]),
+  () => props.block.caption,
+  (stored) => (caption.value = stored),
+);
+watch(
+  () => props.block.title,
+  (stored) => (title.value = stored),
 );
 const keepCaption = () => {
   if (caption.value.trim() !== props.block.caption) emit('change', { caption: caption.value.trim() || undefined });
