@@ -9,7 +9,11 @@ test.describe('on a phone', () => {
   test('@run a whole run is taken by touch, a picture with it', async ({ page }) => {
     await page.clock.install({ time: new Date('2026-10-05T12:00:00Z') });
     await bringShelf(page, ['Sedge 5'], ['Cobble 20']);
-    await page.getByRole('link', { name: 'Live', exact: true }).tap();
+    const goTo = async (place: string) => {
+      await page.getByRole('button', { name: /, all places$/ }).tap();
+      await page.getByRole('link', { name: place, exact: true }).tap();
+    };
+    await goTo('Live');
     await page.getByRole('link', { name: 'Start a run' }).first().tap();
     await page.getByLabel('Level at plug-in').fill('60');
     await page.getByLabel('Rested for (minutes)').fill('15');
@@ -46,7 +50,7 @@ test.describe('on a phone', () => {
     await page.getByRole('button', { name: 'Close', exact: true }).tap();
 
     // The logbook takes it along.
-    await page.getByRole('link', { name: 'Runs' }).tap();
+    await goTo('Runs');
     await page.getByRole('button', { name: 'More', exact: true }).tap();
     const book = JSON.parse(readFileSync((await exportBy(page, 'Export the logbook')).path, 'utf8')) as {
       pictures: Record<string, string>;

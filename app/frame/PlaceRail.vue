@@ -254,16 +254,8 @@ li a.here {
   display: none;
 }
 
+/* A phone, or a page that is enlarged: eight places in a row leave no room for a finger. One button, and the places beneath it. */
 @media (max-width: 26.875em) {
-  li a {
-    margin-inline-start: 0;
-    padding-inline: 0.12rem;
-    font-size: 0.79rem;
-  }
-}
-
-/* A phone held near, or a page that is enlarged: one button, and the places beneath it. */
-@media (max-width: 24em) {
   nav {
     flex-direction: column;
     align-items: stretch;
