@@ -2,7 +2,7 @@ import { type StoredRun } from '@core/exchange';
 import { inkOf, SCHEMA, type Entry, type Header } from '@core/ink';
 import { CONDITIONS } from '@core/method';
 import { type Study } from '@core/plan';
-import { usualBlocks, type Piece } from '@core/report';
+import type { Piece } from '@core/report';
 import { displayed, seeded } from '@core/simulate';
 import { courseOf, readings, roundedTo, STEP } from './charged';
 import { CABLES, CHARGERS, DEVICES, saltmarshHeader, METERS, named, type Take } from './saltmarsh';
@@ -43,7 +43,7 @@ export const PIECES: Piece[] = [
     runs: [1, 2, 3, 4, 5, 6, 9].map((run) => `saltmarsh-${run}`),
     study: 'saltmarsh-chargers',
     from: 'the study Van chargers, round one',
-    blocks: usualBlocks(),
+    blocks: [],
   },
 ];
 
