@@ -5,7 +5,7 @@ import { SCHEMA } from '../core/ink';
 import type { Study } from '../core/plan';
 import { expectationOf } from '../core/power';
 import { expectedCharge } from '../core/simulate';
-import { importFile } from '../e2e/person';
+import { finished, importFile } from '../e2e/person';
 import { atMost, inColdBrowser, type Figure } from './harness';
 
 /** Three phones on five chargers, a run of each, raced where they share no gear. */
@@ -179,7 +179,12 @@ export function study({ own }: { own: string }): Promise<Figure[]> {
     const page = context.pages()[0] ?? (await context.newPage());
     await page.clock.install({ time: new Date('2026-10-05T08:00:00Z') });
     await page.goto(`${own}runs`);
-    await importFile(page, 'book.json', writeLogbook(logbookOf({ devices: DEVICES, chargers: CHARGERS, studies: [STUDY] })));
+    // With a run beside it: a study alone is one to repeat, and asks for gear.
+    await importFile(
+      page,
+      'book.json',
+      writeLogbook(logbookOf({ devices: DEVICES, chargers: CHARGERS, studies: [STUDY] }, [finished('before', [5, 60])])),
+    );
     const races: { runs: number[]; attended: number }[] = [];
     for (let race = await playRace(page, own); race; race = await playRace(page, own)) races.push(race);
     const hours = (seconds: readonly number[]) => seconds.reduce((sum, each) => sum + each, 0) / 3600;
