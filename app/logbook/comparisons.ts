@@ -4,6 +4,7 @@ import { computed } from 'vue';
 import { comparisonSchema, isOf, type Comparison } from '@core/compare';
 import { SCHEMA } from '@core/ink';
 import { keptList } from '../ledger/keptList';
+import { firstFree } from './firstFree';
 
 /** Comparisons that were saved by name, with what was written of them. */
 export const useComparisons = defineStore('comparisons', () => {
@@ -21,13 +22,8 @@ export const useComparisons = defineStore('comparisons', () => {
     return checked;
   }
 
-  /** A name that no comparison has yet: that one, or with a number behind it. */
-  function freeName(wanted: string): string {
-    const taken = new Set(all.value.map(({ name }) => name));
-    let free = wanted;
-    for (let count = 2; taken.has(free); count += 1) free = `${wanted} (${count})`;
-    return free;
-  }
+  /** A name that no comparison has yet. */
+  const freeName = (wanted: string): string => firstFree(wanted, all.value);
 
   return { all, of, freeName, load, save, remove: (id: string) => remove('comparison', id), changed, unread };
 });

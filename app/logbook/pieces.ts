@@ -5,6 +5,7 @@ import { SCHEMA } from '@core/ink';
 import { pieceSchema, usualBlocks, type Piece } from '@core/report';
 import { exclusively } from '../ledger/locks';
 import { keptList } from '../ledger/keptList';
+import { firstFree } from './firstFree';
 import { useLogbook } from './runs';
 
 /** What a piece is written from: runs, and what they are set against each other by. */
@@ -41,10 +42,7 @@ export const usePieces = defineStore('pieces', () => {
   /** Begins a piece of some runs. @throws {StorageTrouble} */
   async function begin(name: string, source: PieceSource): Promise<Piece> {
     await loadAll();
-    const taken = new Set(all.value.map((each) => each.name));
-    const short = name.slice(0, 70);
-    let free = short;
-    for (let count = 2; taken.has(free); count += 1) free = `${short} (${count})`;
+    const free = firstFree(name.slice(0, 70), all.value);
     return save({ schema: SCHEMA, id: nanoid(12), name: free, at: Date.now(), ...source, blocks: usualBlocks() });
   }
 

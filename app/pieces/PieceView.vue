@@ -38,7 +38,6 @@ function go(block: BlockId): void {
   document.getElementById(`block-${block}`)?.scrollIntoView({ block: 'start' });
 }
 
-const keptOf = (block: BlockId) => piece.value?.blocks.find((each) => each.id === block);
 const stale = computed(() => blocks.value.filter(({ isStale, isHidden }) => isStale && !isHidden));
 /** Letters that our type does not have: said before anything leaves. */
 const lacking = computed(() => lettersLacking(plainPage.value));
@@ -136,7 +135,7 @@ const changeCorrection = (id: string, text: string) =>
               v-for="block in blocks"
               :key="block.id"
               :block="block"
-              :kept="keptOf(block.id)"
+              :kept="writing.kept(block.id)"
               :written="written"
               :known="written.known"
               :drawn="drawn.get(block.id)"

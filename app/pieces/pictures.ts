@@ -26,10 +26,13 @@ const STEPS = [60, 120, 300, 600, 900, 1800, 3600, 7200, 14_400, 28_800, 86_400]
 /** So many figures are drawn as bars. */
 const MOST_BARS = 3;
 
+/** The pen of each setup: that of the first of its runs. */
+const pensOf = (opened: readonly Beside[], setups: WrittenUp['setups']): number[] =>
+  distinctPens(setups.map(({ runs: [first] }) => opened.find(({ run }) => run.header.id === first)?.run.header.pen ?? 0));
+
 /** Runs as their setups are drawn: one name and one pen for all runs of a setup. */
 function tracesOf(opened: readonly Beside[], { setups }: WrittenUp, shown: readonly string[]): Trace[] {
-  const own = setups.map(({ runs: [first] }) => opened.find(({ run }) => run.header.id === first)?.run.header.pen ?? 0);
-  const pens = distinctPens(own);
+  const pens = pensOf(opened, setups);
   return shown.flatMap((id) => {
     const index = setups.findIndex((each) => each.id === id);
     const { name = '', runs = [] } = setups[index] ?? {};
@@ -99,9 +102,7 @@ export function drawnOf(
         .filter(({ measure, cells }) => asked.includes(measure.id) && measure.better && cells.some(({ mean }) => mean && !mean.isLeast))
         .slice(0, MOST_BARS);
       const places = setups.flatMap((each) => written.setups.findIndex((setup) => setup.id === each));
-      const pens = distinctPens(
-        written.setups.map(({ runs: [first] }) => opened.find(({ run }) => run.header.id === first)?.run.header.pen ?? 0),
-      );
+      const pens = pensOf(opened, written.setups);
       if (drawn.length === 0) return undefined;
       const tops = new Map<string, number>();
       for (const { measure, cells } of drawn)

@@ -229,6 +229,7 @@ export function useWriting(id: () => string) {
     script,
     trouble,
     change,
+    kept,
     changeBlock,
     move,
     hide,

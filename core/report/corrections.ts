@@ -1,5 +1,6 @@
 import type { Entry } from '../ink/entry';
 import type { RunInk } from '../ink/fold';
+import { upperFirst } from '../quantity/letters';
 import type { ComposedBlock } from './compose';
 import { stateOf, type KnownFigure } from './figures';
 import type { Paragraph } from './paragraph';
@@ -73,7 +74,10 @@ export function changesSince(
     const why = runs.length > 0 ? cause(runs) : undefined;
     if (key.startsWith('sentence/'))
       return [
-        { key, text: cut(found ? `${sentence(of)} was “${says}”; it is “${found.says}”.` : `${sentence(of)}, “${says}”, stands no more.`) },
+        {
+          key,
+          text: cut(found ? `${upperFirst(of)} was “${says}”; it is “${found.says}”.` : `${upperFirst(of)}, “${says}”, stands no more.`),
+        },
       ];
     const because = why === undefined ? '' : `; ${why}`;
     return [
@@ -88,7 +92,6 @@ export function changesSince(
     ];
   });
 }
-const sentence = (of: string): string => of.charAt(0).toUpperCase() + of.slice(1);
 
 /** What is said of ink that came since, by its kind, the weightiest first. */
 const CAUSES: readonly [kinds: readonly Entry['kind'][], says: string][] = [

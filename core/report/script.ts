@@ -1,5 +1,6 @@
 import { readDecimal } from '../quantity/decimal';
 import { trimmed } from '../quantity/figures';
+import { lowerFirst } from '../quantity/letters';
 import type { PageBlock, PagePart, PiecePage } from './page';
 import { isHeaded } from './page';
 
@@ -120,7 +121,7 @@ function blockSaid({ title, words, table, picture }: PageBlock): string[] {
       .flatMap((cell, at) => {
         const column = table.columns[at]?.title ?? '';
         if (cell.value === '—' || cell.value === '') return [];
-        return [`${wordsSaid(column.charAt(0).toLowerCase() + column.slice(1))}, ${figureSaid({ text: cell.value, margin: cell.margin })}`];
+        return [`${wordsSaid(lowerFirst(column))}, ${figureSaid({ text: cell.value, margin: cell.margin })}`];
       })
       .slice(0, MOST_SAID);
     return `${name}: ${told.length > 0 ? told.join('; ') : 'nothing was read'}.`;

@@ -243,7 +243,7 @@ function triedTable(judged: readonly Judged[]): PieceTable | undefined {
 }
 
 /**
- * Writes up runs: all that a piece can say of them, as they are now. What a person wrote of it, and what they hide, is another matter (composed.ts).
+ * Writes up runs: all that a piece can say of them, as they are now. What a person wrote of it, and what they hide, is another matter (compose.ts).
  *
  * @param piece which runs, and what they go by
  */
