@@ -1,3 +1,4 @@
+import { addressOf, bytesIn } from '../kit/dataAddress';
 import localforage from 'localforage';
 import { nanoid } from 'nanoid';
 import { ImportError } from '@core/exchange';
@@ -61,21 +62,7 @@ export async function* everyPicture(isWanted: (id: string) => boolean): AsyncGen
 /** Pictures of a logbook as they are stored. @param pictures data addresses by id */
 export function picturesOf(pictures: Readonly<Record<string, string>>): StoredRow<Blob>[] {
   return Object.entries(pictures).map(([id, address]) => {
-    const [head = '', body = ''] = address.split(',');
-    const bytes = Uint8Array.from(atob(body), (letter) => letter.charCodeAt(0));
-    return [id, new Blob([bytes], { type: /data:(.+);base64/.exec(head)?.[1] ?? 'image/jpeg' })];
-  });
-}
-
-function addressOf(picture: Blob): Promise<string> {
-  return new Promise((resolve, reject) => {
-    const reader = new FileReader();
-    reader.onload = () => {
-      resolve(typeof reader.result === 'string' ? reader.result : '');
-    };
-    reader.onerror = () => {
-      reject(reader.error ?? new Error('A picture could not be read.'));
-    };
-    reader.readAsDataURL(picture);
+    const [head = ''] = address.split(',');
+    return [id, new Blob([bytesIn(address)], { type: /data:(.+);base64/.exec(head)?.[1] ?? 'image/jpeg' })];
   });
 }

@@ -1,22 +1,10 @@
 import { pageOf, type PagePicture, type PiecePage } from '@core/report';
+import { addressOf } from '../kit/dataAddress';
 import { pageWidth } from '../strip/layers/canvasSurface';
 import { fetchOutlines, type Outline } from '../strip/layers/outlines';
 import { picturePng, pictureSvg, type PictureJob } from '../strip/picture';
 import { onPage, WIDE, type DrawnBlock } from './pictures';
 import type { PieceWriting } from './writing';
-
-/** A file as a data address (RFC 2397). */
-const asAddress = (file: Blob): Promise<string> =>
-  new Promise((resolve, reject) => {
-    const reader = new FileReader();
-    reader.onload = () => {
-      resolve(typeof reader.result === 'string' ? reader.result : '');
-    };
-    reader.onerror = () => {
-      reject(new Error('A picture could not be read back. Try again.'));
-    };
-    reader.readAsDataURL(file);
-  });
 
 /** A picture that leaves by itself: its title and its date are on it, its words are outlines. */
 async function alone(drawn: DrawnBlock, title: string, dated: string, outline: Outline): Promise<Pick<PagePicture, 'alone' | 'png'>> {
@@ -26,7 +14,7 @@ async function alone(drawn: DrawnBlock, title: string, dated: string, outline: O
     ground: 'paper',
     body: drawn.body,
   };
-  return { alone: pictureSvg(job, pageWidth(), outline), png: await asAddress(await picturePng(job)) };
+  return { alone: pictureSvg(job, pageWidth(), outline), png: await addressOf(await picturePng(job)) };
 }
 
 /** A piece as readers get it, its pictures drawn. */

@@ -4,6 +4,7 @@ import mono from '@fontsource-variable/atkinson-hyperlegible-mono/files/atkinson
 import symbols from '@fontsource/noto-sans-symbols/files/noto-sans-symbols-symbols-400-normal.woff2?url';
 import { pageHtml, pageMarkdown, pictureName, scriptText, type PageFont, type PiecePage } from '@core/report';
 import { Archive } from '@core/tables';
+import { addressOf, bytesIn } from '../../kit/dataAddress';
 import type { FileMaker } from '../fileMaker';
 import type { ExportSource } from '../source';
 
@@ -34,10 +35,8 @@ function pageIn({ target }: ExportSource): PiecePage {
 async function fontOf({ family, weight, file, range }: (typeof FONTS)[number]): Promise<PageFont> {
   const answer = await fetch(file).catch(() => undefined);
   if (!answer?.ok) throw new Error('The type of the page cannot be loaded. Load the program anew, and try again.');
-  const bytes = new Uint8Array(await answer.arrayBuffer());
-  let text = '';
-  for (let at = 0; at < bytes.length; at += 8192) text += String.fromCharCode(...bytes.subarray(at, at + 8192));
-  return { family, weight, address: `data:font/woff2;base64,${btoa(text)}`, range };
+  const address = await addressOf(new Blob([await answer.arrayBuffer()], { type: 'font/woff2' }));
+  return { family, weight, address, range };
 }
 
 export async function writePage(source: ExportSource, file: FileMaker): Promise<void> {
@@ -49,10 +48,6 @@ export function writeScript(source: ExportSource, file: FileMaker): Promise<void
   return Promise.resolve();
 }
 
-/** A data address as the bytes that are in it. */
-const bytesOf = (address: string): Uint8Array<ArrayBuffer> =>
-  Uint8Array.from(atob(address.slice(address.indexOf(',') + 1)), (sign) => sign.charCodeAt(0));
-
 /** Pictures of a page into an archive: as SVG, and as PNG where that is wanted. */
 function addPictures(archive: Archive, { blocks }: PiecePage, isWithPng: boolean): void {
   for (const block of blocks) {
@@ -60,7 +55,7 @@ function addPictures(archive: Archive, { blocks }: PiecePage, isWithPng: boolean
     archive.add(pictureName(block), block.picture.alone);
     if (!isWithPng || !block.picture.png) continue;
     const png = archive.begin(pictureName(block).replace(/svg$/, 'png'), true);
-    png.bytes(bytesOf(block.picture.png));
+    png.bytes(bytesIn(block.picture.png));
     png.end();
   }
 }
