@@ -15,6 +15,9 @@ const preloadProgram: Plugin = {
       const program = chunks.find(({ moduleIds }) => moduleIds.some((id) => id.endsWith('/app/program.ts')));
       // Pages that the benchmarks measure beside have no program.
       if (!program) return [];
+      const entry = chunks.find(({ isEntry }) => isEntry);
+      if (entry?.imports.includes(program.fileName))
+        throw new Error(`${entry.fileName} waits for ${program.fileName}: what it needs of it belongs into the group "storage".`);
       const files = [program.fileName, ...program.imports];
       const schemas = chunks.find(({ fileName, moduleIds }) => files.includes(fileName) && moduleIds.some((id) => id.includes('/yup/')));
       if (schemas)
@@ -95,7 +98,8 @@ export const inTab = defineConfig({
         codeSplitting: {
           // Each is a module and all that it needs at once: one file, for two dozen small ones take longer to fetch than to run.
           groups: [
-            { name: 'storage', test: /app\/ledger\/readAhead/, priority: 2 },
+            // The helper by which it fetches the program too: in the program’s file, nothing would be read before all of that was there.
+            { name: 'storage', test: /app\/ledger\/readAhead|vite\/preload-helper/, priority: 2 },
             { name: 'first', test: /app\/program/, priority: 1 },
           ],
         },
