@@ -8,4 +8,6 @@ Object.assign(window, {
   papa: async (rows: Blob) => files().papa(rows),
   bringIn: async (book: Blob, summaries: object[]) => files().bringIn(book, summaries),
   takeOut: async () => files().takeOut(),
+  exportsBeside: async () => files().exportsBeside(),
+  heldOfMost: async () => files().heldOfMost(),
 });

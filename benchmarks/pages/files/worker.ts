@@ -2,6 +2,7 @@ import { expose } from 'comlink';
 import Papa from 'papaparse';
 import { changing, reading } from '../../../app/ledger/transactions';
 import { LOGBOOK } from '../../../app/ledger/keys';
+import { exportsBeside, heldOfMost } from './exported';
 
 /** How much comes at once, in bytes: as a file is read. */
 const PIECE = 64 * 1024;
@@ -56,6 +57,9 @@ const files = {
     if (file.size < 1000) throw new Error('Nothing was read.');
     return performance.now() - began;
   },
+
+  exportsBeside,
+  heldOfMost,
 };
 export type Files = typeof files;
 
