@@ -6,7 +6,7 @@ import { expect, test, type Page } from '@playwright/test';
 import { unzipSync } from 'fflate';
 import { logbookOf, writeLogbook, type StoredRun } from '../core/exchange';
 import { PORTS } from '../server/serve';
-import { addDevice, bookOf, choose, compareAll, DEMO, doMore, exportBy, finished, loseDatabases } from './person';
+import { addDevice, bookOf, choose, compareAll, DEMO, doMore, exportBy, finished, importFile, loseDatabases } from './person';
 
 /** All that is in a logbook leaves in open formats, from wherever a person stands, and other programs read it. */
 
@@ -100,6 +100,58 @@ test('@out a comparison leaves with its figures, and says before how large it wi
   const made = await exportBy(page, 'Export', 'Data package');
   const [figures] = await asked(made.path, 'figures.csv', 'select count(distinct run)::int as runs from read_csv({})');
   expect(figures?.runs).toBeGreaterThan(1);
+});
+
+/** Keeps everything else from reading or writing the logbook, until it is let go. */
+const holdLogbook = (page: Page) =>
+  page.evaluate(
+    () =>
+      new Promise<void>((held) => {
+        const opening = indexedDB.open('inkpath');
+        opening.onsuccess = () => {
+          const store = opening.result.transaction('kept', 'readwrite').objectStore('kept');
+          let isHeld = true;
+          Object.assign(window, { letGo: () => (isHeld = false) });
+          const again = () => {
+            held();
+            if (isHeld) store.get('none').onsuccess = again;
+            else opening.result.close();
+          };
+          again();
+        };
+      }),
+  );
+const letGo = (page: Page) => page.evaluate(() => (window as unknown as { letGo: () => void }).letGo());
+
+test('@out an export that takes long says so and can be called off, and nothing comes of it', async ({ page, context }) => {
+  await page.goto('/runs');
+  await importFile(
+    page,
+    'three.json',
+    bookOf(['one', 'two', 'three'].map((id, day) => finished(id, [20, 60, 100], Date.UTC(2026, 9, 5 + day, 9)))),
+  );
+  const beside = await context.newPage();
+  await beside.goto('/mark.svg');
+  let files = 0;
+  page.on('download', () => (files += 1));
+  await page.getByRole('button', { name: 'Export the logbook' }).click();
+  const sheet = page.getByRole('dialog', { name: 'Export' });
+  const begin = sheet.getByRole('button', { name: 'Export', exact: true });
+  const working = sheet.getByRole('progressbar', { name: 'Writing the file' });
+  for (const end of ['Stop', 'Cancel']) {
+    await holdLogbook(beside);
+    await begin.click();
+    await expect(working).toBeVisible();
+    await expect(begin).toBeDisabled();
+    await sheet.getByRole('button', { name: end, exact: true }).click();
+    await expect(working).toHaveCount(0);
+    await letGo(beside);
+  }
+  await expect(sheet).toHaveCount(0);
+  // The next one comes, alone and whole.
+  const { path } = await exportBy(page, 'Export the logbook', 'Data package');
+  expect(files).toBe(1);
+  expect(await asked(path, 'runs.csv', 'select count(*)::int as found from read_csv({})')).toEqual([{ found: 3 }]);
 });
 
 const offer = async (page: Page, name: string, text: string) => {

@@ -57,7 +57,7 @@ export async function exportFile(...asked: Parameters<typeof makeFile>): Promise
 }
 
 /** All lists, what was chosen, and what is remembered. What cannot be read of it is not what the runs should wait for. */
-async function everythingElse(): Promise<Rest> {
+export async function everythingElse(): Promise<Rest> {
   const rest = {
     ...NOTHING_ELSE,
     settings: JSON.parse(JSON.stringify(useSettings().all)) as Rest['settings'],
