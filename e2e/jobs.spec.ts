@@ -431,9 +431,15 @@ test('@jobs a load test with a swap tells each source apart, and is due from the
   await page.clock.fastForward('05:00');
   await log(page, '62w bat 14w');
   await page.keyboard.press('Escape');
+  // Quick hands: the next field is gone to before a frame was drawn, and keeps the cursor.
+  await page.clock.pauseAt((await page.evaluate(() => Date.now())) + 1000);
   await page.keyboard.press('v');
   await expect(what).toBeVisible();
   await page.keyboard.press('e');
+  await page.getByLabel('Value').focus();
+  await page.clock.runFor(300);
+  await expect(page.getByLabel('Value')).toBeFocused();
+  await page.clock.resume();
   await page.getByLabel('Score 1').fill('frames');
   await page.getByLabel('Value').fill('41');
   await page.keyboard.press('Enter');

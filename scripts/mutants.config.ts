@@ -5,12 +5,12 @@ import { defineConfig } from 'vitest/config';
 const ABOVE: Readonly<Record<string, readonly string[]>> = { curve: ['compare'], compare: ['advise'] };
 const room = process.env.ROOM ?? '';
 
-/** The tests that are to notice a change in one room, for `npm run mutants`: its own, those above it, and the figures of the demo. All would take days. */
+/** The tests that are to notice a change in one room, for `npm run mutants`: its own, those above it, the figures of the demo, and what is said of made-up studies. All would take days. */
 export default defineConfig({
   root: fileURLToPath(new URL('..', import.meta.url)),
   resolve: { alias: [{ find: /^@core\/(\w+)$/, replacement: fileURLToPath(new URL('../core/$1/index.ts', import.meta.url)) }] },
   test: {
-    include: [...[room, ...(ABOVE[room] ?? [])].map((each) => `core/${each}/**/*.test.ts`), 'demo/figures.test.ts'],
+    include: [...[room, ...(ABOVE[room] ?? [])].map((each) => `core/${each}/**/*.test.ts`), 'demo/figures.test.ts', 'truth/said.test.ts'],
     setupFiles: ['scripts/drawn.ts'],
     testTimeout: 60_000,
   },

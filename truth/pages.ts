@@ -181,11 +181,16 @@ function plannedOtherwise({ need, settle }: Finding): string[] {
 
 const textOf = ({ says, why, settle }: Finding) => [says, why, settle?.says].filter(Boolean).join(' ');
 
+/** So many made-up studies, as they are asked about. */
+export function madeUp(studies: number, seed: number): Question[] {
+  const noise = seeded(seed);
+  return Array.from({ length: studies }, (_, count) => study(noise, count));
+}
+
 /** Reads so many pages. */
 export function playPages(studies: number, seed: number): Pages {
-  const noise = seeded(seed);
   const found: Pages = { studies, findings: 0, claims: 0, denials: [], untold: [], otherwise: [] };
-  for (let count = 0; count < studies; count += 1) readPage(study(noise, count), found, count);
+  for (const [count, question] of madeUp(studies, seed).entries()) readPage(question, found, count);
   return found;
 }
 

@@ -98,6 +98,8 @@ export function createTheme(cspNonce: string) {
       VBtn: { variant: 'outlined', elevation: 0 },
       VCard: { elevation: 0, border: true },
       VCheckbox: { density: 'comfortable', hideDetails: true },
+      // It would take the cursor a frame after the sheet is there, out of the field that a quick hand is in by then.
+      VDialog: { captureFocus: false },
     },
   });
 }
