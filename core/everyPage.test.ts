@@ -28,7 +28,7 @@ import {
  * What the schemas let in of studies, their calendars and notes, methods, comparisons and settings, as wild as they let it in: every page of it can be
  * opened, and all of it goes out and comes back.
  */
-const drawn = (whole: number) => (process.env.THOROUGH ? whole : whole / 5);
+const drawn = (whole: number) => (process.env.THOROUGH ? whole : whole / 8);
 
 const { study, method, comparison, piece, settings, gear } = WILD_BOOKS;
 

@@ -8,7 +8,7 @@ await ensurePackages();
 const env = { ...process.env, THOROUGH: 'yes' };
 // It takes as long as it takes: an hour at most for each.
 const thoroughly = (files, more = {}) => runPackage('vitest', ['run', '--testTimeout=3600000', ...files], { env: { ...env, ...more } });
-process.exitCode = await thoroughly(['core/plan/search', 'core/everyFigure', 'core/everyPage']);
+process.exitCode = await thoroughly(['core/plan/search', 'core/everyFigure', 'core/everyPage', 'app/exports/roundTrip']);
 // In processes of their own, for each schedule leaves two tabs behind in memory.
 for (let handful = 0; handful < 20 && !process.exitCode; handful += 1)
   process.exitCode = await thoroughly(['app/logbook/races'], { SCHEDULES: '5000' });

@@ -128,7 +128,7 @@ it('everything that a logbook may hold goes in, is stored, comes out, and is the
       expect(heldIn(await through(first))).toEqual(heldIn(first));
       for (const [key, value] of Object.entries(held)) if (Object.keys(value ?? {}).length > 0) had.add(key);
     }),
-    { numRuns: process.env.THOROUGH ? 1000 : 60 },
+    { numRuns: process.env.THOROUGH ? 1000 : 30 },
   );
   for (const part of [
     'runs',
