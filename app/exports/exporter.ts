@@ -1,7 +1,7 @@
 import { expose } from 'comlink';
 import { setAsked, setAssumed, setManner } from '@core/quantity';
 import type { Rest } from '@core/exchange';
-import type { Progress } from '../kit/work';
+import { seldom, type Progress } from '../kit/work';
 import type { SetAside } from '../ledger/live';
 import type { OpenerWays } from '../workers/opener';
 import { EXPORTS, type ExportId } from './exports';
@@ -31,7 +31,7 @@ const exporter = {
     setAsked(ways.asked);
     const row = EXPORTS.find((each) => each.id === id);
     if (!row) throw new Error('There is no such export.');
-    const source = exportSourceOf(target, rest, progress);
+    const source = exportSourceOf(target, rest, seldom(progress));
     const file = new FileMaker(row.mediaType);
     await row.write(source, file);
     const { count, aside, leftOut } = source;

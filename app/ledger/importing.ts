@@ -1,6 +1,6 @@
 import { nanoid } from 'nanoid';
 import type { Entry } from '@core/ink';
-import type { Progress } from '../kit/work';
+import { seldom, type Progress } from '../kit/work';
 import { act, type Undo } from './act';
 import { isAsPrepared, isSame, putFiled, type Filing, type Prepared } from './acts';
 import type { Incoming, Look } from './incoming';
@@ -54,10 +54,11 @@ async function importNow(incoming: Incoming, { rows = [], progress = () => undef
   };
   const look = await unlessCalledOff(incoming.look());
   const steps = look.pictures.length + look.samples.length + look.fresh.length + look.here.length;
+  const tell = seldom(progress);
   let done = 0;
   const step = (of = 1) => {
     done += of;
-    progress(done, steps);
+    tell(done, steps);
   };
   const mark = keyOf('unnamed', 'import', nanoid(10));
   const unnamed: Unnamed = { runs: look.fresh, samples: look.samples, pictures: look.pictures };

@@ -17,7 +17,7 @@ import {
   type Rest,
 } from '@core/exchange';
 import type { Header } from '@core/ink';
-import type { Progress } from '../kit/work';
+import { seldom, type Progress } from '../kit/work';
 import { filedRun } from '../ledger/filed';
 import { conflictsHere, incomingOf, laidInto, type Incoming, type Laying, type RunConflicts, type Settlement } from '../ledger/incoming';
 import { picturesOf } from '../ledger/pictures';
@@ -73,13 +73,12 @@ async function textOf(file: Blob): Promise<ReadableStreamDefaultReader<string>> 
 /** Reads a text to its end, and says now and then how far it is. */
 async function readThrough(file: Blob, reader: { push: (text: string) => void }, progress: Progress): Promise<void> {
   const text = await textOf(file);
-  let [read, told] = [0, 0];
+  const tell = seldom(progress);
+  let read = 0;
   for (let next = await text.read(); !next.done; next = await text.read()) {
     reader.push(next.value);
     read += next.value.length;
-    if (read - told < file.size / 100) continue;
-    told = read;
-    progress(Math.min(read, file.size), file.size);
+    tell(Math.min(read, file.size), file.size);
   }
 }
 
