@@ -5,7 +5,7 @@ import WorkBar from '../kit/WorkBar.vue';
 import { useLogbook } from '../logbook/runs';
 import { troubleOf } from '../logbook/trouble';
 import type { Exported } from './exporter';
-import { exportFile } from './exportFile';
+import { exportFile, readyExporter } from './exportFile';
 import { exportsOf, type ExportId } from './exports';
 import { amountOf, sizeSays, writeSize, type Amount } from './size';
 import type { Target } from './target';
@@ -84,8 +84,12 @@ const lacks = computed(() => [
   ...(made.value?.leftOut ?? []),
 ]);
 
+const putAway = readyExporter();
 // Closed while it works, it is called off.
-onBeforeUnmount(callOff);
+onBeforeUnmount(() => {
+  callOff();
+  putAway();
+});
 </script>
 
 <template>

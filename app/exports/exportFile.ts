@@ -15,6 +15,19 @@ import type { Exported, Exporter } from './exporter';
 import { EXPORTS, type ExportId } from './exports';
 import type { Target } from './target';
 
+const exporterWorker = () => new Worker(new URL('./exporter.ts', import.meta.url), { type: 'module' });
+/** One that has begun already, for the next file. */
+let spare: Worker | undefined;
+
+/** Has a worker begin while it is still being chosen what is exported. @returns puts it away where nothing was */
+export function readyExporter(): () => void {
+  spare ??= exporterWorker();
+  return () => {
+    spare?.terminate();
+    spare = undefined;
+  };
+}
+
 /**
  * Makes a file of something, in a worker.
  *
@@ -27,7 +40,8 @@ export async function makeFile(
   progress: Progress = () => undefined,
   signal?: AbortSignal,
 ): Promise<Exported & { name: string }> {
-  const worker = new Worker(new URL('./exporter.ts', import.meta.url), { type: 'module' });
+  const worker = spare ?? exporterWorker();
+  spare = undefined;
   const remote = wrappedWorker<Exporter>(worker);
   const end = () => {
     worker.terminate();

@@ -81,16 +81,22 @@ export async function* everyRun(aside: SetAside[], progress: Progress, only?: Re
   yield* live.filter(({ header }) => isWanted(header.id));
   const isLive = new Set(live.map(({ header }) => header.id));
   const ids = (await catalogue()).map(({ id }) => id).filter((id) => isWanted(id) && !isLive.has(id));
+  const keys = await sampleKeysOf(ids);
+  const isStreamed = new Set(ids.filter((_, index) => (keys[index] ?? []).length > 0));
+  const read = (from: number) => packedRuns(ids.slice(from, from + AT_ONCE));
+  let coming = read(0);
   for (let from = 0; from < ids.length; from += AT_ONCE) {
-    const some = ids.slice(from, from + AT_ONCE);
-    const [packed, streamed] = await Promise.all([packedRuns(some), sampleKeysOf(some)]);
-    for (const [index, id] of some.entries()) {
+    const packed = await coming;
+    // The next are read while these are written.
+    coming = read(from + AT_ONCE);
+    coming.catch(() => undefined);
+    for (const [index, id] of ids.slice(from, from + AT_ONCE).entries()) {
       const stored = packed[index];
       try {
         if (!stored) throw missing();
         const { header, entries } = migrated(stored);
         // Columns may be large: those of one run at a time.
-        yield { header, entries, ...((streamed[index] ?? []).length > 0 && (await streamsOf(id))) };
+        yield { header, entries, ...(isStreamed.has(id) && (await streamsOf(id))) };
       } catch (error) {
         aside.push(asideOf(id, stored?.header, error));
       }

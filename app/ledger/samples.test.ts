@@ -2,7 +2,7 @@
 import { emptyBrowser, plant, stored, storedKeys } from './testBrowser';
 import { beforeEach, expect, it } from 'vitest';
 import type { Samples } from '@core/samples';
-import { dropSamples, sampleRows, sampleRoot, SAMPLES, spanOfRun, spanOfStream, streamsOf } from './samples';
+import { dropSamples, sampleKeysOf, sampleRows, sampleRoot, SAMPLES, spanOfRun, spanOfStream, streamsOf } from './samples';
 
 beforeEach(emptyBrowser);
 
@@ -52,6 +52,14 @@ it('reads what was stored before times were shared', async () => {
   const { samples: found } = await streamsOf('old');
   expect(found?.watts).toEqual({ seconds: Float64Array.of(0, 1), values: Float64Array.of(2, 3) });
   expect(found?.watts?.seconds).toBe(found?.percent?.seconds);
+});
+
+it('finds the columns of many runs with one question, whatever they are called', async () => {
+  const ids = ['a', 'a-1', 'a_', 'A', 'b', ...Array.from({ length: 30 }, (_, index) => `r${index}`)];
+  for (const id of ['a', 'a-1', 'b', 'r7', 'other', 'a0']) await keep(id, { watts: column(3, () => 9) }, id === 'b' ? 'log' : undefined);
+  const each = await Promise.all(ids.map(async (id) => (await sampleKeysOf([id]))[0] ?? []));
+  expect(await sampleKeysOf(ids)).toEqual(each);
+  expect(each.filter((keys) => keys.length > 0)).toHaveLength(4);
 });
 
 it('takes away the columns of an import, of one log, or all of a run', async () => {
