@@ -79,7 +79,7 @@ it('verdicts of made-up studies say what they said', async () => {
       ...verdictText(findings, undefined, headline).split('\n'),
       ...findings.flatMap(({ need, settle }) => (settle ? [[need, settle.runs]] : [])),
       ...[...(headline?.claims ?? []), ...findings.flatMap(({ claims }) => claims)].map(claimed),
-      weightiest(findings).map(({ need }) => need),
+      weightiest(findings),
       oneForAll(groups),
       ...groups.map((group) => balanceOf(group, question.wishes.window)),
     ];
@@ -100,7 +100,7 @@ it('tables of made-up studies hold what they held', async () => {
     return [
       `study ${index}`,
       ...unlikeIn(setups, names).map(({ says, explains }) => `${says} ${explains}`),
-      ...rows.map((row) => [row.rank, ...row.milestones.map(({ rank }) => rank), writeStanding(row, names[0] ?? '')]),
+      ...rows.map((row) => [row.startLevel, row.goal, ...row.milestones.map(({ rank }) => rank), writeStanding(row, names[0] ?? '')]),
       ...byDevice(rows),
       [yardsticks, usualYardstick(columns, aboutOf(runs))],
       ...columns.flatMap(({ measure, cells }) => [

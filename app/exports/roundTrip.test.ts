@@ -66,7 +66,7 @@ const rest = fc.record({
 /** A run as a file has it, some of them with a log that was laid into it later. */
 const stored = fc.tuple(run, fc.boolean()).map(([{ header, entries, samples: drawn }, isLogged]): StoredRun => {
   // A column without a value is none.
-  const samples = Object.fromEntries(Object.entries(drawn).filter(([, column]) => column.values.length > 0));
+  const samples = Object.fromEntries(Object.entries(drawn).filter(([, column]) => (column?.values.length ?? 0) > 0));
   const log = { kind: 'log' as const, log: 'l1', name: 'later.csv', zero: header.plugInAt, at: header.plugInAt, written: header.plugInAt };
   return {
     header,
