@@ -184,6 +184,9 @@ test('@hand names of 60 letters are printed whole, in a comparison, a run and th
   await page.goto(`/compare?runs=${runs.map(({ header }) => header.id).join('.')}`);
   await isReady(page);
   await expect(page.getByRole('region', { name: 'Figures side by side' })).toBeVisible();
+  // On the screen a long name leaves the title its room.
+  const title = page.getByRole('heading', { level: 1 });
+  expect(await title.evaluate(({ clientWidth }) => clientWidth)).toBeGreaterThan(200);
   const pages = await printed(page, 'long-compare');
   for (const { name: each } of chargers) isWhole(pages.join('\n'), each);
   // What is cut off at the edge of a page is in its text, but not on it: every word of a row lies between its edges.

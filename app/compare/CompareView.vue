@@ -259,10 +259,6 @@ const SHOWN_AT_ONCE = 4;
   align-items: center;
 }
 
-.controls > .v-input {
-  flex: 0 0 11.5rem;
-}
-
 .missing {
   padding: 0.75rem 1.5rem;
 }
