@@ -137,7 +137,7 @@ const lines = computed(() =>
       <thead>
         <tr>
           <th scope="col" class="left" :aria-sort="sortOf('setup')"><button type="button" @click="sortBy('setup')">Setup</button></th>
-          <th scope="col">Against {{ names[baseline] }}</th>
+          <th scope="col"><span class="against">Against {{ names[baseline] }}</span></th>
           <th v-for="measure in measures" :key="measure.id" scope="col" :aria-sort="sortOf(measure.id)">
             <button type="button" :title="`Sort by ${measure.title}`" @click="sortBy(measure.id)">{{ measure.title }}</button>
           </th>
@@ -220,6 +220,12 @@ thead th {
   font-weight: 600;
   color: rgb(var(--v-theme-soft));
   border-bottom-color: rgb(var(--v-theme-line));
+}
+
+/* A long name of the baseline does not push the figures out of sight. */
+.against {
+  display: inline-block;
+  max-width: 14rem;
 }
 
 thead button {
