@@ -137,7 +137,9 @@ const lines = computed(() =>
       <thead>
         <tr>
           <th scope="col" class="left" :aria-sort="sortOf('setup')"><button type="button" @click="sortBy('setup')">Setup</button></th>
-          <th scope="col"><span class="against">Against {{ names[baseline] }}</span></th>
+          <th scope="col">
+            <span class="against">Against {{ names[baseline] }}</span>
+          </th>
           <th v-for="measure in measures" :key="measure.id" scope="col" :aria-sort="sortOf(measure.id)">
             <button type="button" :title="`Sort by ${measure.title}`" @click="sortBy(measure.id)">{{ measure.title }}</button>
           </th>
