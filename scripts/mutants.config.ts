@@ -12,6 +12,7 @@ export default defineConfig({
   test: {
     include: [...[room, ...(ABOVE[room] ?? [])].map((each) => `core/${each}/**/*.test.ts`), 'demo/figures.test.ts', 'truth/said.test.ts'],
     setupFiles: ['scripts/drawn.ts'],
-    testTimeout: 60_000,
+    // Code that is watched for what it covers takes ten times as long.
+    testTimeout: 600_000,
   },
 });
