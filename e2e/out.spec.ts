@@ -308,6 +308,8 @@ test('@out a folder for backups that is gone, or may no longer be written to, is
 
   await page.getByRole('button', { name: 'Another folder' }).click();
   await expect(page.getByRole('button', { name: 'Back up now' })).toBeVisible({ timeout: 30_000 });
+  // The one that is written at once is done by then.
+  await expect(page.getByRole('button', { name: 'Stop writing there' })).toBeEnabled();
   await page.evaluate(() => Object.assign(FileSystemHandle.prototype, { queryPermission: () => Promise.resolve('prompt') }));
   await page.getByRole('button', { name: 'Back up now' }).click();
   await said('The browser no longer lets backups be written to my-backups.');
