@@ -77,6 +77,39 @@ describe('the due line', () => {
     expect(line.answer?.text).toContain('Noted');
   });
 
+  it('keeps the lane and the moment that a quick hand takes while something is being stored', async () => {
+    const line = useDueLine();
+    line.text = '20';
+    const logging = line.submit();
+    line.mark();
+    const again = line.markedAt;
+    line.pick(ids[1] ?? '');
+    line.mark();
+    const other = line.markedAt;
+    await logging;
+    expect([levels(0), line.text, line.runId, line.markedAt]).toEqual([[2, 20], '', ids[1], other]);
+    await type('9');
+    expect([levels(1), line.runId, line.markedAt]).toEqual([[2, 9], ids[0], again]);
+  });
+
+  it('strikes what was being stored when it was asked for, for the reason typed meanwhile; and nothing where that was refused', async () => {
+    const line = useDueLine();
+    line.pick(ids[0] ?? '');
+    line.text = '20';
+    const logging = line.submit();
+    line.beginStrike();
+    line.text = '20slipped';
+    await logging;
+    expect([line.striking?.entry, line.text]).toMatchObject([{ percent: 20 }, 'slipped']);
+    await line.submit();
+    expect(levels(0)).toEqual([2]);
+    line.text = 'twenty';
+    const refused = line.submit();
+    line.beginStrike();
+    await refused;
+    expect([line.striking, line.answer?.kind, line.text]).toEqual([undefined, 'error', 'twenty']);
+  });
+
   it('logs at the moment that was marked', async () => {
     const line = useDueLine();
     line.mark();

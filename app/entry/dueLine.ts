@@ -45,6 +45,8 @@ export const useDueLine = defineStore('dueLine', () => {
   /** The lane that was logged on last: a slip is seen right after, when the line has moved on. */
   const lastLogged = ref<string>();
   const busy = ref(false);
+  /** What is being stored. */
+  let storing: Promise<void> | undefined;
 
   const liveOf = (id: string | undefined) => lanes.records.find(({ header }) => header.id === id);
   /** Lanes that another tab writes come last: nothing can be logged on them here. */
@@ -100,8 +102,8 @@ export const useDueLine = defineStore('dueLine', () => {
     );
   }
 
-  function unmark(): void {
-    const { [runId.value ?? '']: taken, ...left } = marks.value;
+  function unmark(id = runId.value ?? ''): void {
+    const { [id]: taken, ...left } = marks.value;
     if (taken !== undefined) setMarks(left);
   }
 
@@ -111,12 +113,18 @@ export const useDueLine = defineStore('dueLine', () => {
     answer.value = { kind: 'logged', text: what };
   }
 
-  /** Clears the line of what was submitted and is stored now; what was typed on meanwhile stays. */
-  function clearOf(submitted: string): void {
-    const [now, lane] = [text.value, picked.value ?? lastPicked.value];
-    clear();
-    lastPicked.value = lane;
-    if (now !== submitted) text.value = now.startsWith(submitted) ? now.slice(submitted.length) : now;
+  /** The line as it is submitted. */
+  const asSubmitted = (id: string) => ({ id, line: text.value, lane: picked.value, mark: marks.value[id] });
+
+  /** What was typed on while something was being stored. */
+  const typedOn = (submitted: string): string => (text.value.startsWith(submitted) ? text.value.slice(submitted.length) : text.value);
+
+  /** Clears the line of what was submitted and is stored now; what was typed on, picked or marked meanwhile stays. */
+  function clearOf({ id, line, lane, mark }: ReturnType<typeof asSubmitted>): void {
+    if (marks.value[id] === mark) unmark(id);
+    if (picked.value === lane) [lastPicked.value, picked.value] = [lane ?? lastPicked.value, undefined];
+    [text.value, answer.value] = [typedOn(line), undefined];
+    typed.forget();
   }
 
   /** Clears what is half done. @returns whether there was anything to clear */
@@ -132,7 +140,20 @@ export const useDueLine = defineStore('dueLine', () => {
    * Begins striking an entry: the line then asks why. Without one named it is the last thing that a person entered on the lane picked, else on the
    * lane logged on last.
    */
-  function beginStrike(id = picked.value ?? liveOf(lastLogged.value)?.header.id ?? runId.value, entry = lastOf(id)): void {
+  function beginStrike(of?: string, named?: Entry): void {
+    // What is being stored just now may be what is meant, and what is typed already is why.
+    if (storing) {
+      void storing.then(() => {
+        // What was refused or not stored cannot be meant.
+        if (answer.value?.kind !== 'logged') return;
+        const why = text.value;
+        beginStrike(of, named);
+        text.value = why;
+      });
+      return;
+    }
+    const id = of ?? picked.value ?? liveOf(lastLogged.value)?.header.id ?? runId.value;
+    const entry = named ?? lastOf(id);
     clear();
     if (!id || !entry) {
       answer.value = { kind: 'error', text: 'Nothing to strike yet on this lane. Log a reading first.' };
@@ -148,8 +169,13 @@ export const useDueLine = defineStore('dueLine', () => {
   }
 
   /** Logs the line, or strikes what was to be struck. Says so only when it is stored. */
-  async function submit(): Promise<void> {
-    if (busy.value || !record.value) return;
+  function submit(): Promise<void> {
+    if (busy.value || !record.value) return Promise.resolve();
+    storing = submitted().finally(() => (storing = undefined));
+    return storing;
+  }
+
+  async function submitted(): Promise<void> {
     busy.value = true;
     const slow = setTimeout(() => (answer.value = { kind: 'trouble', text: STILL_WAITING }), SILENT);
     try {
@@ -168,7 +194,7 @@ export const useDueLine = defineStore('dueLine', () => {
       answer.value = { kind: 'error', text: 'Nothing is live. Start a run first.' };
       return;
     }
-    const { value: submitted } = text;
+    const given = asSubmitted(run.header.id);
     const hand = run.header.list && sitting.inHand(run);
     const assessed = typed.assess(run, momentOf(run, wallNow()), markedAt.value, undefined, (values, ...rest) =>
       run.header.list && !isOnlyNote(values) ? trialOf(hand, values, ...rest) : assessLine(values, ...rest),
@@ -181,7 +207,7 @@ export const useDueLine = defineStore('dueLine', () => {
     await acts.writeLive(run.header.id, draft);
     lastLogged.value = run.header.id;
     const seen = spell((draft.at - run.header.plugInAt) / 1000, 1);
-    clearOf(submitted);
+    clearOf(given);
     if (draft.kind === 'trial') {
       sitting.goOn(run.header.id, draft.source);
       answer.value = { kind: 'logged', text: `Logged at ${seen} on ${run.header.device.name}: ${entrySays(draft)}, ${draft.state}.` };
@@ -193,15 +219,17 @@ export const useDueLine = defineStore('dueLine', () => {
 
   async function strike({ runId: id, entry }: { runId: string; entry: Entry }): Promise<void> {
     const run = record.value;
-    const reason = text.value.trim();
+    const { value: line } = text;
+    const reason = line.trim();
     if (!run || !reason) {
       answer.value = { kind: 'error', text: 'Say why it is struck, in a word or two; it stays on the strip, crossed out.' };
       return;
     }
     await acts.writeLive(id, { kind: 'strike', at: momentOf(run, wallNow()), target: entry.id, reason }, `Struck ${entrySays(entry)}`);
+    const meanwhile = typedOn(line);
     clear();
     picked.value = id;
-    text.value = again(entry, run.header.plugInAt);
+    text.value = meanwhile || again(entry, run.header.plugInAt);
     const next = text.value ? 'Write it again as it should be, or press Esc.' : 'Enter it again as it should be, with V.';
     answer.value = { kind: 'logged', text: `Struck: ${entrySays(entry)}. ${entry.kind === 'event' || text.value ? next : ''}`.trim() };
   }
