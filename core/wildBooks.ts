@@ -1,7 +1,8 @@
 import fc from 'fast-check';
 import { BLOCKS } from './report';
+import { WILD_RUNS } from './wildRuns';
 
-const LAST_MOMENT = Date.UTC(2200, 0, 1) - 1;
+const { LAST_MOMENT } = WILD_RUNS;
 
 /** Whatever may stand in a file: most of it in bounds, some of it at them or far beyond. */
 const moment = fc.oneof(fc.integer({ min: 0, max: LAST_MOMENT }), fc.constantFrom(0, LAST_MOMENT, 9e15, -1, Infinity, 1.5));

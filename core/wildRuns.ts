@@ -4,7 +4,6 @@ import { toTick } from './ink/ranges';
 import { QUANTITIES, type Quantity } from './quantity';
 import { quantityOf } from './quantity/quantity';
 
-/** What the schemas let in, as wild as they let it in: the figures of such a run may say little, but they are always said. */
 const BEGINS = Date.UTC(2026, 9, 5, 14, 2);
 const LAST_MOMENT = Date.UTC(2200, 0, 1) - 1;
 
@@ -216,5 +215,7 @@ const run = fc
     };
   });
 
-/** Runs as wild as the schemas let them in, and what they are made of; for tests. */
+/**
+ * Runs as wild as the schemas let them in, and what they are made of; for tests. The figures of such a run may say little, but they are always said.
+ */
 export const WILD_RUNS = { run, device, charger, value, moment, text, id, BEGINS, LAST_MOMENT };
