@@ -154,6 +154,24 @@ test('@out an export that takes long says so and can be called off, and nothing 
   expect(await asked(path, 'runs.csv', 'select count(*)::int as found from read_csv({})')).toEqual([{ found: 3 }]);
 });
 
+test('@out an export whose program cannot be fetched ends, and can be tried again', async ({ page }) => {
+  await page.goto('/runs');
+  await importFile(page, 'one.json', bookOf([finished('one', [20, 60])]));
+  await page.route(/\/exporter-[^/]*\.js$/, (route) => route.abort());
+  const gone = page.waitForEvent('requestfailed');
+  await page.getByRole('button', { name: 'Export the logbook' }).click();
+  await gone;
+  const sheet = page.getByRole('dialog', { name: 'Export' });
+  const begin = sheet.getByRole('button', { name: 'Export', exact: true });
+  await begin.click();
+  await expect(begin).toBeEnabled();
+  await expect(sheet.getByRole('progressbar')).toHaveCount(0);
+  await page.unroute(/\/exporter-[^/]*\.js$/);
+  const file = page.waitForEvent('download');
+  await begin.click();
+  expect((await file).suggestedFilename()).toMatch(/\.json$/);
+});
+
 const offer = async (page: Page, name: string, text: string) => {
   await page.goto('/runs');
   await page.getByRole('button', { name: 'Import a file' }).click();

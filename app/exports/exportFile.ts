@@ -21,11 +21,15 @@ let spare: Worker | undefined;
 
 /** Has a worker begin while it is still being chosen what is exported. @returns puts it away where nothing was */
 export function readyExporter(): () => void {
-  spare ??= exporterWorker();
-  return () => {
-    spare?.terminate();
+  const worker = (spare = exporterWorker());
+  const putAway = () => {
+    if (spare !== worker) return;
+    worker.terminate();
     spare = undefined;
   };
+  // One that cannot begin would never answer: the next is begun when it is asked, and says so.
+  worker.addEventListener('error', putAway);
+  return putAway;
 }
 
 /**
