@@ -181,16 +181,20 @@ function plannedOtherwise({ need, settle }: Finding): string[] {
 
 const textOf = ({ says, why, settle }: Finding) => [says, why, settle?.says].filter(Boolean).join(' ');
 
-/** So many made-up studies, as they are asked about. */
-export function madeUp(studies: number, seed: number): Question[] {
+/** So many made-up studies, as they are asked about, one after another: none is held when the next is made. */
+export function* madeUp(studies: number, seed: number): Generator<Question> {
   const noise = seeded(seed);
-  return Array.from({ length: studies }, (_, count) => study(noise, count));
+  for (let count = 0; count < studies; count += 1) yield study(noise, count);
 }
 
 /** Reads so many pages. */
 export function playPages(studies: number, seed: number): Pages {
   const found: Pages = { studies, findings: 0, claims: 0, denials: [], untold: [], otherwise: [] };
-  for (const [count, question] of madeUp(studies, seed).entries()) readPage(question, found, count);
+  let count = 0;
+  for (const question of madeUp(studies, seed)) {
+    readPage(question, found, count);
+    count += 1;
+  }
   return found;
 }
 

@@ -54,7 +54,7 @@ import { madeUp } from './pages';
 const STUDIES = 36;
 const chosen = <Each>(all: readonly Each[], index: number): Each => all[index % all.length] as Each;
 /** Each asked with other wishes than the last. */
-const asked: Question[] = madeUp(STUDIES, 20261201).map((question, index) => ({
+const asked: Question[] = [...madeUp(STUDIES, 20261201)].map((question, index) => ({
   ...question,
   wishes: {
     window: chosen(WISHES.window, index),
@@ -124,14 +124,12 @@ it('tables of made-up studies hold what they held', async () => {
 });
 
 it('what wild runs come to is what it was', async () => {
-  const wild = fc.sample(WILD_RUNS.run, { seed: 20261201, numRuns: 60 }).map((each, index) => ({
-    record: foldRun({ ...each.header, id: `w${index}` }, each.entries, each.samples),
-    samples: each.samples,
-  }));
-  const records = wild.map(({ record }) => record);
+  const records = fc
+    .sample(WILD_RUNS.run, { seed: 20261201, numRuns: 60 })
+    .map(({ header, entries, samples }, index) => foldRun({ ...header, id: `w${index}` }, entries, samples));
   const judged = records.map((run) => ({ ...readRun(run), workloads: workloads(run), percent: run.tracks.percent }));
   const all = [
-    ...loadsOf(judged).map(({ ...load }) => JSON.stringify(load, (key, value: unknown) => (key === 'run' ? undefined : value))),
+    ...loadsOf(judged).map((load) => JSON.stringify(load, (key, value: unknown) => (key === 'run' ? undefined : value))),
     ...gathered(records),
     ...padsOf(records, []),
     ...records.flatMap((record) =>

@@ -110,6 +110,16 @@ describe('the due line', () => {
     expect([line.striking, line.answer?.kind, line.text]).toEqual([undefined, 'error', 'twenty']);
   });
 
+  it('keeps the lane that a quick hand picks while a strike is being stored, and puts nothing of the struck lane there', async () => {
+    const line = await type('20');
+    line.beginStrike();
+    line.text = 'slipped';
+    const striking = line.submit();
+    line.pick(ids[1] ?? '');
+    await striking;
+    expect([levels(0), line.striking, line.runId, line.text]).toEqual([[2], undefined, ids[1], '']);
+  });
+
   it('logs at the moment that was marked', async () => {
     const line = useDueLine();
     line.mark();

@@ -44,9 +44,9 @@ export const useDueLine = defineStore('dueLine', () => {
   const typed = useTypedLine(text);
   /** The lane that was logged on last: a slip is seen right after, when the line has moved on. */
   const lastLogged = ref<string>();
-  const busy = ref(false);
   /** What is being stored. */
-  let storing: Promise<void> | undefined;
+  const storing = shallowRef<Promise<void>>();
+  const busy = computed(() => storing.value !== undefined);
 
   const liveOf = (id: string | undefined) => lanes.records.find(({ header }) => header.id === id);
   /** Lanes that another tab writes come last: nothing can be logged on them here. */
@@ -142,8 +142,8 @@ export const useDueLine = defineStore('dueLine', () => {
    */
   function beginStrike(of?: string, named?: Entry): void {
     // What is being stored just now may be what is meant, and what is typed already is why.
-    if (storing) {
-      void storing.then(() => {
+    if (storing.value) {
+      void storing.value.then(() => {
         // What was refused or not stored cannot be meant.
         if (answer.value?.kind !== 'logged') return;
         const why = text.value;
@@ -171,12 +171,11 @@ export const useDueLine = defineStore('dueLine', () => {
   /** Logs the line, or strikes what was to be struck. Says so only when it is stored. */
   function submit(): Promise<void> {
     if (busy.value || !record.value) return Promise.resolve();
-    storing = submitted().finally(() => (storing = undefined));
-    return storing;
+    storing.value = submitted().finally(() => (storing.value = undefined));
+    return storing.value;
   }
 
   async function submitted(): Promise<void> {
-    busy.value = true;
     const slow = setTimeout(() => (answer.value = { kind: 'trouble', text: STILL_WAITING }), SILENT);
     try {
       await (striking.value ? strike(striking.value) : log());
@@ -184,7 +183,6 @@ export const useDueLine = defineStore('dueLine', () => {
       answer.value = { kind: 'trouble', text: troubleOf(trouble) };
     } finally {
       clearTimeout(slow);
-      busy.value = false;
     }
   }
 
@@ -219,17 +217,20 @@ export const useDueLine = defineStore('dueLine', () => {
 
   async function strike({ runId: id, entry }: { runId: string; entry: Entry }): Promise<void> {
     const run = record.value;
-    const { value: line } = text;
-    const reason = line.trim();
+    const given = asSubmitted(id);
+    const reason = given.line.trim();
     if (!run || !reason) {
       answer.value = { kind: 'error', text: 'Say why it is struck, in a word or two; it stays on the strip, crossed out.' };
       return;
     }
     await acts.writeLive(id, { kind: 'strike', at: momentOf(run, wallNow()), target: entry.id, reason }, `Struck ${entrySays(entry)}`);
-    const meanwhile = typedOn(line);
-    clear();
-    picked.value = id;
-    text.value = meanwhile || again(entry, run.header.plugInAt);
+    const isStillHere = picked.value === given.lane;
+    clearOf(given);
+    striking.value = undefined;
+    if (isStillHere) {
+      picked.value = id;
+      text.value ||= again(entry, run.header.plugInAt);
+    }
     const next = text.value ? 'Write it again as it should be, or press Esc.' : 'Enter it again as it should be, with V.';
     answer.value = { kind: 'logged', text: `Struck: ${entrySays(entry)}. ${entry.kind === 'event' || text.value ? next : ''}`.trim() };
   }

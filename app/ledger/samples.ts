@@ -1,3 +1,4 @@
+import { max, min } from 'd3-array';
 import { isSameTimes, joined, type Logs, type Samples } from '@core/samples';
 import { QUANTITIES, type Quantity } from '@core/quantity';
 import { changing, reading, type StoredRow } from './transactions';
@@ -59,8 +60,7 @@ export const sampleKeysOf = (runIds: readonly string[]): Promise<string[][]> =>
   reading(SAMPLES, async (store) => {
     if (runIds.length <= FEW) return Promise.all(runIds.map((runId) => store.getAllKeys(underRun(runId)) as Promise<string[]>));
     const spans = runIds.map(spanOfRun);
-    const from = spans.reduce((least, [begin]) => (begin < least ? begin : least), spans[0]?.[0] ?? '');
-    const to = spans.reduce((most, [, end]) => (end > most ? end : most), '');
+    const [from, to] = [min(spans, ([begin]) => begin) ?? '', max(spans, ([, end]) => end) ?? ''];
     const found = new Map(runIds.map((runId): [string, string[]] => [runId, []]));
     for (const key of (await store.getAllKeys(IDBKeyRange.bound(from, to, true, true))) as string[])
       found.get(key.slice(0, key.indexOf('/')))?.push(key);
