@@ -1,6 +1,7 @@
 import { entrySays, type Draft, type Entry, type RunInk } from '@core/ink';
 import { upperFirst } from '@core/quantity';
 import { did } from '../kit/undo';
+import type { Opened } from '../workers/opened';
 import { useLanes } from './lanes';
 import { useLogbook } from './runs';
 
@@ -83,10 +84,30 @@ export function useInkActs() {
     );
   }
 
+  /** Where another tab has taken runs up again meanwhile, what was written on them is on their lanes: shown here too. */
+  async function showLive(ids: readonly string[]): Promise<void> {
+    if (ids.some((runId) => !logbook.isListed(runId))) await lanes.follow();
+  }
+
+  /**
+   * Writes on a filed run.
+   *
+   * @returns it as it is now; `undefined` where it is on the board by now, with what was written
+   * @throws {StorageTrouble}
+   */
+  async function writeFiled(run: RunInk, draft: Draft): Promise<Opened | undefined> {
+    const now = await logbook.write(run, draft);
+    const entry = now?.run.entries.at(-1);
+    if (entry) note([{ runId: run.header.id, entry }]);
+    await showLive([run.header.id]);
+    return now;
+  }
+
   /** Writes the same on several filed runs: on all or on none. @throws {StorageTrouble} */
   async function writeToAll(ids: readonly string[], make: (id: string) => Draft, what?: string): Promise<void> {
     const entries = await logbook.writeToAll(ids, make);
     note(pairs(ids, entries), what);
+    await showLive(ids);
   }
 
   /** Takes runs that were a mistake off every list; they can be put back for a while. @throws {StorageTrouble} */
@@ -100,5 +121,5 @@ export function useInkActs() {
     if (gone) await writeToAll([id], () => ({ kind: 'strike', at: Date.now(), target: gone.id, reason: 'put back' }));
   }
 
-  return { writeLive, writeTogether, writeToAll, discard, putBack, note };
+  return { writeLive, writeTogether, writeFiled, writeToAll, discard, putBack };
 }

@@ -207,6 +207,34 @@ it('are written by one tab alone: another follows, and takes over when asked', a
   await expect(second.write('gone', level(99, 13))).rejects.toThrow(/no such run/);
 });
 
+it('show what is written in another tab on a run that was resumed meanwhile, however the two meet', async () => {
+  const first = await started();
+  await first.stop(id, stop(6));
+  newTab();
+  const [second, acts] = [useLanes(), useInkActs()];
+  await useLogbook().load();
+  const { run } = await useLogbook().open(id);
+  await first.reopen(run);
+  // Told that it is live again, it shows the lane; what was typed on the run as it was is still on its way.
+  await second.follow();
+  expect(await acts.writeFiled(run, { kind: 'note', at: plugInAt, text: 'beside the oven' })).toBeUndefined();
+  expect(second.records[0]?.notes).toMatchObject([{ text: 'beside the oven' }]);
+  await acts.writeToAll([id], () => ({ kind: 'label', at: plugInAt, tags: ['slip'] }));
+  expect(second.records[0]?.label?.tags).toEqual(['slip']);
+});
+
+it('show all of a run that is resumed in a tab which had not been told that it was stopped', async () => {
+  const first = await started();
+  newTab();
+  const second = useLanes();
+  await second.load();
+  await first.stop(id, stop(6));
+  await useLogbook().load();
+  await second.reopen((await useLogbook().open(id)).run);
+  expect(second.records[0]?.entries.map(({ kind }) => kind)).toEqual(['reading', 'stop', 'strike']);
+  expect(second.inOrder[0]?.mine.value).toBe(true);
+});
+
 describe('a set that starts together', () => {
   const cadence = { kind: 'coarse then fine', every: 600, level: 90, then: 300 } as const;
   const two = () =>

@@ -132,7 +132,10 @@ export const useLanes = defineStore('lanes', () => {
     return { header, entries, record, mine: shallowRef(false), hold: undefined, inSnapshots: 0 };
   }
 
+  /** Shows a lane and holds its run. One that is shown already, for it was read while it was still being stored, is looked through. */
   async function open(lane: Lane): Promise<void> {
+    const shown = lanes.get(lane.header.id);
+    if (shown) return lookThrough(shown);
     lanes.set(lane.header.id, lane);
     let isFirst = true;
     lane.hold = await holdRun(lane.header.id, (isHere) => {
@@ -143,8 +146,14 @@ export const useLanes = defineStore('lanes', () => {
     isFirst = false;
   }
 
-  /** Adds to the ink in place: a long run costs no more than a short one. */
+  const isShown = (lane: Lane, { id }: Entry) => lane.entries.value.some((each) => each.id === id);
+
+  /**
+   * Adds to the ink in place: a long run costs no more than a short one. What was looked through while the second copy was still being written is
+   * there already.
+   */
   function add(lane: Lane, entry: Entry): void {
+    if (isShown(lane, entry)) return;
     lane.entries.value.push(entry);
     triggerRef(lane.entries);
   }
@@ -226,6 +235,11 @@ export const useLanes = defineStore('lanes', () => {
       const lane = all[index];
       if (lane) add(lane, entry);
     }
+    // One that was taken up again meanwhile may have been read before.
+    for (const [index, { runId }] of written.entries()) {
+      const lane = all[index] ? undefined : lanes.get(runId);
+      if (lane) await lookThrough(lane);
+    }
     // Whoever wrote it has the answer first; the other tabs are told after.
     setTimeout(() => {
       for (const each of written) tellTabs({ about: 'ink', ...each });
@@ -293,8 +307,7 @@ export const useLanes = defineStore('lanes', () => {
       const lane = lanes.get(message.runId);
       // What was read from the store just now is not told again; what was told before this tab could hear is read. A tab that has just lost
       // a run tells this way what it was storing meanwhile.
-      const isKnown = lane?.entries.value.some(({ id }) => id === message.entry.id);
-      if (!lane || isKnown) return;
+      if (!lane || isShown(lane, message.entry)) return;
       const isNext = message.entry.seq === (lane.entries.value.at(-1)?.seq ?? 0) + 1;
       add(lane, message.entry);
       if (!isNext) void lookThrough(lane);

@@ -13,9 +13,19 @@ import { useLogbook } from './runs';
 
 /**
  * Whatever is done at once, on three lanes and in two tabs, whatever fails, in whatever order the ends of transactions are heard, and wherever the
- * browser is killed: what was answered as stored is in the fold once, what was answered as not stored is nowhere, and what happened to several lanes
- * at once is on all of them or on none.
+ * browser is killed: what was answered as stored is in the fold once, what was answered as not stored is nowhere, what happened to several lanes
+ * at once is on all of them or on none, no tab shows an entry twice, and every lane is written by one.
  */
+
+/** The second copy stands a while after what it is of. */
+vi.mock('../ledger/secondCopy', async (original) => {
+  const real = await original<typeof import('../ledger/secondCopy')>();
+  const writeLine: typeof real.writeLine = async (isEarly) => {
+    const line = await real.writeLine(isEarly);
+    return { ...line, stands: () => later().then(line.stands) };
+  };
+  return { ...real, writeLine };
+});
 
 /** So many schedules with every test run; `npm run thorough` has fifty times as many, in handfuls. */
 const SCHEDULES = Number(process.env.SCHEDULES ?? 2000);
@@ -23,14 +33,14 @@ const LANES = ['a', 'b', 'c'] as const;
 const plugInAt = Date.UTC(2026, 9, 5, 14);
 
 interface Step {
-  act: 'log' | 'log on all' | 'clock' | 'tag' | 'stop' | 'reopen' | 'claim';
+  act: 'log' | 'log on all' | 'clock' | 'tag' | 'stop' | 'reopen' | 'claim' | 'follow';
   lane: (typeof LANES)[number];
   tab: 0 | 1;
   /** Which of the changes that follow is refused, if one is. */
   refused: number | undefined;
 }
 const step = fc.record<Step>({
-  act: fc.constantFrom('log', 'log', 'log', 'log on all', 'clock', 'tag', 'stop', 'stop', 'reopen', 'claim'),
+  act: fc.constantFrom('log', 'log', 'log', 'log on all', 'clock', 'tag', 'stop', 'stop', 'reopen', 'claim', 'follow'),
   lane: fc.constantFrom(...LANES),
   tab: fc.constantFrom(0, 0, 0, 1),
   refused: fc.option(fc.integer({ min: 1, max: 8 }), { nil: undefined, freq: 4 }),
@@ -63,6 +73,12 @@ function scheduled(scheduler: Scheduler): void {
 const answered = async () => {
   for (let turn = 0; turn < 3; turn += 1) await new Promise((resolve) => setImmediate(resolve));
 };
+
+/** Whether the browser of a schedule was killed, or all in it is over: nothing is told in it any more. */
+let isKilled = false;
+
+/** What takes longer than to look through a lane. */
+const later = () => answered().then(answered).then(answered).then(answered);
 
 /** Lets what is under way go on, an end at a time; to its end, or until a kill. */
 async function goOn(scheduler: Scheduler, acts: readonly Promise<unknown>[], ends: number): Promise<void> {
@@ -101,6 +117,7 @@ it(
         fc.array(step, { minLength: 2, maxLength: 9 }),
         fc.integer({ min: 1, max: 30 }),
         async (scheduler, steps, ends) => {
+          isKilled = false;
           await emptyBrowser();
           const first = newTab();
           for (const id of LANES)
@@ -119,10 +136,12 @@ it(
             return doStep(each, `m${index}`, tabs, told);
           });
           await goOn(scheduler, acts, ends);
+          isKilled = true;
           mend();
           vi.restoreAllMocks();
           // The browser was killed, or all is done: what was under way in it is heard no more. The next start.
-          for (let turn = 0; turn < 12; turn += 1) await answered();
+          for (let turn = 0; turn < 12; turn += 1) await later();
+          expectShown(tabs.flatMap((tab) => useLanes(tab).inOrder));
           for (const each of told) outcomes[each.answer ?? 'open'] += 1;
           newTab();
           await useLanes().load();
@@ -137,6 +156,26 @@ it(
   },
   SCHEDULES * 500,
 );
+
+it('shows an entry once and holds a run once, though other tabs tell of something while they are stored', async () => {
+  await emptyBrowser();
+  const lanes = useLanes();
+  const told = async (work: Promise<unknown>) => {
+    const act = { isOver: false };
+    const done = work.finally(() => (act.isOver = true));
+    while (!act.isOver) await lanes.follow();
+    await done;
+  };
+  const at = { header: exampleHeader({ id: 'a', plugInAt }), drafts: [] };
+  await told(lanes.startSet([at]));
+  await told(lanes.write('a', { kind: 'reading', at: plugInAt, percent: 2 }));
+  await lanes.stop('a', { kind: 'stop', at: plugInAt + 60_000, because: 'window over' });
+  await told(lanes.reopen((await useLogbook().open('a')).run));
+  await later();
+  expect(lanes.inOrder.map(({ entries, mine }) => [entries.value.map(({ kind }) => kind), mine.value])).toEqual([
+    [['reading', 'stop', 'strike'], true],
+  ]);
+});
 
 function doStep({ act, lane, tab }: Step, mark: string, tabs: readonly ReturnType<typeof newTab>[], told: Told[]): Promise<unknown> {
   const lanes = useLanes(tabs[tab]);
@@ -174,12 +213,29 @@ function doStep({ act, lane, tab }: Step, mark: string, tabs: readonly ReturnTyp
         ? lanes.stop(lane, { kind: 'stop', at: plugInAt + 60_000, because: 'window over' }).catch(() => undefined)
         : Promise.resolve();
     case 'reopen':
-      return filedRun(lane)
+      // Once what was stopped at the same time may be filed.
+      return later()
+        .then(() => filedRun(lane))
         .then(async () => lanes.reopen((await logbook.open(lane)).run))
         .catch(() => undefined);
     case 'claim':
       return lanes.claim(lane);
+    case 'follow':
+      return followOften(lanes);
   }
+}
+
+/** The other tabs tell of something again and again. */
+async function followOften(lanes: ReturnType<typeof useLanes>): Promise<void> {
+  for (let turn = 0; turn < 8 && !isKilled; turn += 1) await answered().then(lanes.follow);
+}
+
+/** What all tabs show: no entry twice, and each run is written by one of them. */
+function expectShown(lanes: ReturnType<typeof useLanes>['inOrder']): void {
+  for (const { entries } of lanes) expect(new Set(entries.value.map(({ id }) => id)).size).toBe(entries.value.length);
+  const writers = LANES.map((id) => lanes.filter(({ header, mine }) => header.id === id && mine.value).length);
+  const isLane = LANES.map((id) => (lanes.some(({ header }) => header.id === id) ? 1 : 0));
+  expect(writers).toEqual(isLane);
 }
 
 async function expectTrue(told: readonly Told[]): Promise<void> {

@@ -44,6 +44,8 @@ export const useLogbook = defineStore('logbook', () => {
   /** Lists made before their ink was noted are told apart by when they were read. */
   let loads = 0;
   const inkOf = computed(() => new Map(listed.value.map(({ id, ink }) => [id, ink])));
+  /** Whether a run is filed: one that was discarded is, one that is live is not. */
+  const isListed = (runId: string) => inkOf.value.has(runId);
   const stampOf = (runId: string) => JSON.stringify([inkOf.value.get(runId) ?? `as of ${loads}`, mannerNow(), assumedNow(), askedNow()]);
   function keptOf<Value>(kept: ReadonlyMap<string, Kept<Value>>, runId: string, key = runId): Value | undefined {
     const one = kept.get(key);
@@ -133,7 +135,7 @@ export const useLogbook = defineStore('logbook', () => {
   async function write({ header, entries }: RunInk, draft: Draft): Promise<Opened | undefined> {
     await writeInk([{ runId: header.id, entry: entryOf(draft, (entries.at(-1)?.seq ?? 0) + 1) }]);
     await changed();
-    return listed.value.some(({ id }) => id === header.id) ? open(header.id) : undefined;
+    return isListed(header.id) ? open(header.id) : undefined;
   }
 
   /** Adds the same ink to several filed runs, such as tags: to all of them or to none. @throws {StorageTrouble} */
@@ -186,6 +188,7 @@ export const useLogbook = defineStore('logbook', () => {
   return {
     summaries,
     discarded,
+    isListed,
     clearOut,
     writeToAll,
     load,
