@@ -67,7 +67,27 @@ const OPEN = `((id) => new Promise((resolve) => {
   })();
 }))`;
 
-/** A run of a million samples from the list to its strip drawn, beside the same with a run that was read by hand. */
+/** Does something with what was worked out of runs before, in the page. */
+const withWorked = (mode: string, work: string) => `new Promise((resolve, reject) => {
+  const opening = indexedDB.open('inkpath-worked');
+  opening.onupgradeneeded = () => opening.result.createObjectStore('kept');
+  opening.onerror = reject;
+  opening.onsuccess = () => {
+    const transaction = opening.result.transaction('kept', '${mode}');
+    const request = transaction.objectStore('kept').${work};
+    transaction.oncomplete = () => { opening.result.close(); resolve(request.result); };
+    transaction.onerror = reject;
+  };
+})`;
+const FORGET = withWorked('readwrite', 'clear()');
+const COUNT = withWorked('readonly', 'count()');
+/** When what was worked out is surely stored, in milliseconds (app/ledger/worked.ts). */
+const KEPT_BY = 2500;
+
+/**
+ * A run of a million samples from the list to its strip drawn, beside the same with a run that was read by hand: both as they open once they were
+ * shown, as an import shows them. How the long one opens while nothing is kept of it (a setting was changed, the program is newer) is said too.
+ */
 export function open({ own }: { own: string }): Promise<Figure[]> {
   return inColdBrowser(async (context) => {
     const page = context.pages()[0] ?? (await context.newPage());
@@ -80,11 +100,18 @@ export function open({ own }: { own: string }): Promise<Figure[]> {
     };
     // The first of each fetches what the others find.
     for (const id of ['million', 'byhand']) await opened(id);
-    const pairs: [number, number][] = [];
-    for (let round = 0; round < ROUNDS; round += 1) pairs.push([await opened('million'), await opened('byhand')]);
-    const times = (which: 0 | 1) => pairs.map((pair) => pair[which]);
-    const worst = `${MILLION} rows of 4 quantities ${median(times(0)).toFixed(0)} ms (slowest ${Math.max(...times(0)).toFixed(0)}) beside a run read by hand ${median(times(1)).toFixed(0)} ms, medians of ${ROUNDS}`;
-    return [atMost(2, { name: 'open', value: median(times(0)) / median(times(1)), unit: 'ratio', worst })];
+    const rounds: Record<'anew' | 'again' | 'byHand', number>[] = [];
+    for (let round = 0; round < ROUNDS; round += 1) {
+      await page.evaluate(FORGET);
+      const anew = await opened('million');
+      await page.waitForTimeout(KEPT_BY);
+      if ((await page.evaluate<number>(COUNT)) !== 1) throw new Error('Nothing was kept of the run.');
+      rounds.push({ anew, again: await opened('million'), byHand: await opened('byhand') });
+    }
+    const times = (which: keyof (typeof rounds)[number]) => rounds.map((each) => each[which]);
+    const [anew, again, byHand] = [median(times('anew')), median(times('again')), median(times('byHand'))];
+    const worst = `${MILLION} rows of 4 quantities ${again.toFixed(0)} ms (slowest ${Math.max(...times('again')).toFixed(0)}) beside a run read by hand ${byHand.toFixed(0)} ms, medians of ${ROUNDS}; while nothing is kept of it ${anew.toFixed(0)} ms`;
+    return [atMost(2, { name: 'open', value: again / byHand, unit: 'ratio', worst })];
   });
 }
 
@@ -138,23 +165,6 @@ export async function memory({ own }: { own: string }): Promise<Figure[]> {
 const SETUPS = 20;
 const REPEATS = 3;
 const HOUR = 3600;
-
-/** Does something with what was worked out of runs before, in the page. */
-const withWorked = (mode: string, work: string) => `new Promise((resolve, reject) => {
-  const opening = indexedDB.open('inkpath-worked');
-  opening.onupgradeneeded = () => opening.result.createObjectStore('kept');
-  opening.onerror = reject;
-  opening.onsuccess = () => {
-    const transaction = opening.result.transaction('kept', '${mode}');
-    const request = transaction.objectStore('kept').${work};
-    transaction.oncomplete = () => { opening.result.close(); resolve(request.result); };
-    transaction.onerror = reject;
-  };
-})`;
-const FORGET = withWorked('readwrite', 'clear()');
-const COUNT = withWorked('readonly', 'count()');
-/** When what was worked out is surely stored, in milliseconds (app/ledger/worked.ts). */
-const KEPT_BY = 2500;
 
 /** A run of an hour, read once a second: four quantities. */
 function hourOf(id: string, setup: number): StoredRun {

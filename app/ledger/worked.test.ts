@@ -34,7 +34,7 @@ async function count(ids: readonly string[]): Promise<(string | undefined)[]> {
 }
 async function counted(how: string | undefined, ...ids: string[]): Promise<(string | undefined)[]> {
   asked = [];
-  const found = await workedOut(ids, how, count);
+  const found = await workedOut('beside', ids, how, count);
   vi.runAllTimers();
   await vi.waitFor(async () => {
     for (const id of asked)
@@ -75,6 +75,22 @@ it('is done again for a run that has more ink or more columns since, or another 
   await fileAway('b', [50, 60]);
   expect(await counted('so', 'b')).toEqual(['2 entries, 0 columns']);
   expect(asked).toEqual(['b']);
+});
+
+it('keeps what is drawn of a run apart from how it lies beside others, and forgets both with it', async () => {
+  await fileAway('a', [10]);
+  await counted('so', 'a');
+  const drawn = () => workedOut('glimpse', ['a'], 'so', () => Promise.resolve(['drawn']));
+  expect(await drawn()).toEqual(['drawn']);
+  vi.runAllTimers();
+  await vi.waitFor(async () => expect(await stored('a/glimpse', WORKED)).toMatchObject({ value: 'drawn' }));
+  expect(await workedOut('glimpse', ['a'], 'so', () => Promise.reject(new Error('It is kept.')))).toEqual(['drawn']);
+  expect(await counted('so', 'a')).toEqual(['1 entries, 0 columns']);
+  expect(asked).toEqual([]);
+  await remove('a');
+  await sweepRemoved();
+  expect(await stored('a', WORKED)).toBeUndefined();
+  expect(await stored('a/glimpse', WORKED)).toBeUndefined();
 });
 
 it('is no worse than done again where what was kept is gone', async () => {

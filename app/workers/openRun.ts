@@ -82,6 +82,9 @@ function done(one: Opening): void {
     }, REST);
 }
 
+/** Has a worker begin, for a run that is stored just now and opened next. */
+export const readyOpener = (): Promise<void> => free(IN_HAND.open).then(done);
+
 /** Opens a run in the next worker that is free. */
 async function apartIn<Result>(max: number, work: (one: Opening, ways: OpenerWays) => Promise<Result>): Promise<Result> {
   const one = await free(max);

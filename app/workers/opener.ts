@@ -1,5 +1,5 @@
 import { align, spanOf, type Alignment, type SpanFigures } from '@core/curve';
-import { separateLog, foldStored } from '@core/exchange';
+import { separateLog, foldStored, type StoredRun } from '@core/exchange';
 import type { RunRecord } from '@core/ink';
 import { QUANTITIES, setAsked, setAssumed, setManner, type AskedFigures, type Assumed, type Manner, type Quantity } from '@core/quantity';
 import { expose } from 'comlink';
@@ -29,6 +29,9 @@ export interface Apart {
   own: Trace;
 }
 
+/** All that what is worked out hangs on beside the run. @param max rows that a strip draws of one track */
+const howOf = (ways: OpenerWays, max?: number): string | undefined => PROGRAM && JSON.stringify([PROGRAM, ways, max]);
+
 /** Has figures worked out as they are asked for: whatever was read meanwhile may have been for another. */
 function follow({ manner, assumed, asked }: OpenerWays): void {
   setManner(manner);
@@ -44,14 +47,19 @@ const opener = {
    * @param first is told what can be drawn of it, before its figures are worked out
    */
   async open(id: string, ways: OpenerWays, first?: (glimpse: Glimpse) => void): Promise<Opened> {
-    let record: RunRecord;
+    // Level and power are read and shown first: what else there is may be twice as much.
+    const read: { early?: StoredRun } = {};
     if (first) {
-      // Level and power are read and shown first: what else there is may be twice as much.
-      const [ink, early] = await Promise.all([filedInk(id), streamsOf(id, FIRST)]);
-      follow(ways);
-      first(glimpseOf(foldStored({ ...ink, ...early })));
-      record = foldStored({ ...ink, ...mergeStreams(early, await streamsOf(id, OTHERS)) });
-    } else record = foldStored(await filedRun(id));
+      const [glimpse] = await workedOut('glimpse', [id], howOf(ways), async () => {
+        const [ink, streams] = await Promise.all([filedInk(id), streamsOf(id, FIRST)]);
+        read.early = { ...ink, ...streams };
+        follow(ways);
+        return [glimpseOf(foldStored(read.early))];
+      });
+      if (glimpse) first(glimpse);
+    }
+    const { early } = read;
+    const record = foldStored(early ? { ...early, ...mergeStreams(early, await streamsOf(id, OTHERS)) } : await filedRun(id));
     held = { id, record };
     follow(ways);
     return openedOf(record);
@@ -62,8 +70,7 @@ const opener = {
    * @param max rows that a strip of them draws of one track
    */
   async beside(ids: readonly string[], ways: OpenerWays, max: number): Promise<(Wire | undefined)[]> {
-    const how = PROGRAM && JSON.stringify([PROGRAM, ways, max]);
-    return workedOut(ids, how, (missing) =>
+    return workedOut('beside', ids, howOf(ways, max), (missing) =>
       eachFiled(missing, (run) => {
         follow(ways);
         return toWire(besideStored(run, max));
