@@ -13,6 +13,7 @@ import { useDueLine } from '../entry/dueLine';
 import { studyTarget, WHOLE, type Target } from '../exports/target';
 import { dropped } from '../kit/dropped';
 import { useSettings } from '../kit/settings';
+import AfterPaint from '../kit/AfterPaint.vue';
 import { dayText, momentText } from '../kit/dates';
 import MoreActions from '../kit/MoreActions.vue';
 import { usePageTitle } from '../kit/pageTitle';
@@ -265,10 +266,7 @@ function point(notice: Notice): void {
 async function write(draft: Draft): Promise<void> {
   if (live.value) await acts.writeLive(props.id, draft);
   else if (filed.value) {
-    const now = await logbook.write(filed.value.run, draft);
-    const entry = now?.run.entries.at(-1);
-    if (entry) acts.note([{ runId: props.id, entry }]);
-    filed.value = now ?? filed.value;
+    filed.value = (await acts.writeFiled(filed.value.run, draft)) ?? filed.value;
   }
 }
 
@@ -395,37 +393,44 @@ const enterStrike = (entry: Entry) => {
         >
           <DrawnBy v-model="isByLevel" />
         </LevelStrip>
-        <StripSheet
-          v-else
-          :traces="traces"
-          :band="band"
-          :stages="moving ? [] : stages"
-          :marks="moving ? [] : marks"
-          :caption="caption"
-          :text="pictureText"
-          :finer="moving ? undefined : finer"
-          :in-hand="moving !== undefined"
-          @at="(seconds) => (at = seconds)"
-          @shift="(seconds) => places?.shift(seconds)"
-          @drop="places?.drop()"
-          @press="reveal"
-          @look="(seen) => (stretch = seen)"
-        >
-          <template v-if="byLevel.length > 0" #tools><DrawnBy v-model="isByLevel" /></template>
-        </StripSheet>
+        <AfterPaint v-else>
+          <StripSheet
+            :traces="traces"
+            :band="band"
+            :stages="moving ? [] : stages"
+            :marks="moving ? [] : marks"
+            :caption="caption"
+            :text="pictureText"
+            :finer="moving ? undefined : finer"
+            :in-hand="moving !== undefined"
+            @at="(seconds) => (at = seconds)"
+            @shift="(seconds) => places?.shift(seconds)"
+            @drop="places?.drop()"
+            @press="reveal"
+            @look="(seen) => (stretch = seen)"
+          >
+            <template v-if="byLevel.length > 0" #tools><DrawnBy v-model="isByLevel" /></template>
+          </StripSheet>
+        </AfterPaint>
       </div>
       <aside aria-label="Figures">
         <p v-if="!opened" class="soft" role="status">Working out its figures …</p>
-        <StretchFigures v-if="opened && stretch && !isByLevel" :run="opened.sketch" :stretch="stretch" />
-        <AskFigures v-if="opened" :is-sampled="opened.figures.sampled !== undefined" />
-        <FigureList :figures="figures" :shown="shown?.id" :here="here" @show="show" />
-        <RemarkList v-if="remarks.length > 0" :remarks="remarks" :noticed="noticed" @point="point" />
-        <PencilTable v-if="opened && !live" :run="run" :rows="opened.pencil" />
-        <LogPlaces v-if="!live" ref="places" :run="run" :write="write" @moving="(drawn) => (moving = drawn)" />
+        <AfterPaint v-if="opened">
+          <StretchFigures v-if="stretch && !isByLevel" :run="opened.sketch" :stretch="stretch" />
+          <AskFigures :is-sampled="opened.figures.sampled !== undefined" />
+          <FigureList :figures="figures" :shown="shown?.id" :here="here" @show="show" />
+          <RemarkList v-if="remarks.length > 0" :remarks="remarks" :noticed="noticed" @point="point" />
+        </AfterPaint>
+        <AfterPaint v-if="opened && !live">
+          <PencilTable :run="run" :rows="opened.pencil" />
+          <LogPlaces ref="places" :run="run" :write="write" @moving="(drawn) => (moving = drawn)" />
+        </AfterPaint>
       </aside>
     </div>
-    <WorkTable :all="opened?.workloads ?? []" />
-    <InkTable v-if="opened" :run="opened.sketch" :live="live !== undefined" :write="write" :strike="striking" @enter-strike="enterStrike" />
+    <AfterPaint v-if="opened">
+      <WorkTable :all="opened.workloads" />
+      <InkTable :run="opened.sketch" :live="live !== undefined" :write="write" :strike="striking" @enter-strike="enterStrike" />
+    </AfterPaint>
     <ImportSheet v-if="adding" v-model="adding" :into="id" @added="reread" />
     <TagSheet v-if="tagging" v-model="tagging" :ids="[id]" @update:model-value="reread" />
     <TimesSheet v-if="timing" v-model="timing" :run="run" :at="pointedAt" :write="write" @split="(half) => router.push(`/runs/${half}`)" />

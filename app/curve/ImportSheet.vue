@@ -17,7 +17,8 @@ import {
   type Mapping,
   type Peek,
 } from '@core/exchange';
-import { quoted, spell } from '@core/quantity';
+import { howMany, quoted, spell } from '@core/quantity';
+import { afterPaint } from '../kit/afterPaint';
 import DraftOffer from '../kit/DraftOffer.vue';
 import { dropped } from '../kit/dropped';
 import { useDraft } from '../kit/drafts';
@@ -151,7 +152,6 @@ watch(read, async (file) => {
   const found = await file.remote.conflicts();
   if (read.value === file) conflicts.value = found;
 });
-const newRuns = computed(() => book.value?.runs.filter((id) => !known.value.has(id)).length ?? 0);
 watch(parts, (all) => {
   picks.value = all.map(({ device: name }, index) => {
     const known = shelf.devices.find((each) => each.name.toLowerCase() === name?.toLowerCase())?.id;
@@ -251,6 +251,11 @@ async function importBook({ remote }: FileAtHand): Promise<void> {
   if (repeated.value) await router.push(`/plan/${id}`);
 }
 
+/** What opens a run begins while it is being stored. Where it cannot, that is said as the run is opened. */
+function shownNext(): void {
+  void import('../workers/openRun').then(({ readyOpener }) => readyOpener()).catch(() => undefined);
+}
+
 /** Makes runs of what was read, one of each device that is taken. */
 async function importRuns({ remote }: FileAtHand, file: File): Promise<void> {
   const taken = parts.value.flatMap((part, index) => {
@@ -279,9 +284,12 @@ async function importRuns({ remote }: FileAtHand, file: File): Promise<void> {
       return header ? [{ log, header }] : [];
     }),
   );
+  if (headers.length === 1) shownNext();
   await logbook.importAll(incomingFrom(remote), ways());
   await kept();
   end();
+  // The sheet goes before the page comes: both at once would keep a key that is pressed waiting.
+  await new Promise<void>(afterPaint);
   await router.push(headers.length === 1 && headers[0] ? `/runs/${headers[0].id}` : '/runs');
 }
 
@@ -344,7 +352,7 @@ const choose = (files: File | File[] | null | undefined) => {
       <p v-if="error" class="due" role="alert">{{ error }}</p>
       <RepeatFields v-if="book && repeated" v-model="standIns" :rest="book.rest" />
       <p v-else-if="book" role="status">
-        A logbook. Runs: {{ book.runs.length }}, new here: {{ newRuns }}. {{ preview.join(' ') }}
+        A logbook of {{ howMany(book.runs.length, 'run') }}. {{ preview.join(' ') }}
         <template v-if="!isRestored && book.rest.settings?.owner && book.rest.settings.owner !== settings.owner"
           >It is {{ book.rest.settings.owner }}’s: the name stays with its runs.
         </template>

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { computed, onBeforeUnmount, ref, shallowRef, watch } from 'vue';
+import { howMany } from '@core/quantity';
 import type { Work } from '../kit/work';
 import WorkBar from '../kit/WorkBar.vue';
 import { useLogbook } from '../logbook/runs';
@@ -66,15 +67,14 @@ function callOff(): void {
   work.value = undefined;
 }
 
-const counted = (count: number, one: string, many = `${one}s`) => (count === 1 ? `1 ${one}` : `${count.toLocaleString('en')} ${many}`);
 /** What is in the file that was saved. */
 const says = computed(() => {
   if (!made.value) return '';
   const { file, count, name } = made.value;
   const held = [
-    count.runs > 0 && counted(count.runs, 'run'),
-    count.entries > 0 && counted(count.entries, 'entry of ink', 'entries of ink'),
-    count.values > 0 && counted(count.values, 'value of meters', 'values of meters'),
+    count.runs > 0 && howMany(count.runs, 'run'),
+    count.entries > 0 && howMany(count.entries, 'entry of ink', 'entries of ink'),
+    count.values > 0 && howMany(count.values, 'value of meters', 'values of meters'),
   ].filter(Boolean);
   return `Saved ${name}, ${writeSize(file.size)}${held.length > 0 ? `: ${held.join(', ')}` : ''}.`;
 });

@@ -1,5 +1,5 @@
 import type { Rest } from '@core/exchange';
-import { listed } from '@core/quantity';
+import { howMany, listed } from '@core/quantity';
 import { useSettings, type AllSettings } from '../kit/settings';
 import { KINDS, kindsThat } from '../ledger/kinds';
 import { keysOf, LOGBOOK } from '../ledger/keys';
@@ -44,7 +44,6 @@ const KIND_WORDS: Readonly<Record<ListKind, readonly [one: string, many: string]
   comparison: ['comparison', 'comparisons'],
   piece: ['piece', 'pieces'],
 };
-const amountSays = (count: number, [one, many]: readonly [string, string]): string => `${count} ${count === 1 ? one : many}`;
 
 /**
  * What importing a logbook will add, change and leave, in sentences.
@@ -55,17 +54,17 @@ const amountSays = (count: number, [one, many]: readonly [string, string]): stri
 export async function previewOf(rest: Rest, runs: readonly string[], known: ReadonlySet<string>): Promise<string[]> {
   const [adds, leaves]: [string[], string[]] = [[], []];
   const joins = runs.filter((id) => known.has(id)).length;
-  if (runs.length > joins) adds.push(amountSays(runs.length - joins, ['run', 'runs']));
+  if (runs.length > joins) adds.push(howMany(runs.length - joins, 'run'));
   for (const kind of LIST_KINDS) {
     const theirs = rest[KINDS[kind].inFile] as { id: string }[];
     const here = new Set((await readNow.rows(kind)).map(([id]) => id));
     const there = theirs.filter(({ id }) => here.has(id)).length;
-    if (theirs.length > there) adds.push(amountSays(theirs.length - there, KIND_WORDS[kind]));
-    if (there > 0) leaves.push(amountSays(there, KIND_WORDS[kind]));
+    if (theirs.length > there) adds.push(howMany(theirs.length - there, ...KIND_WORDS[kind]));
+    if (there > 0) leaves.push(howMany(there, ...KIND_WORDS[kind]));
   }
   return [
     adds.length > 0 ? `It adds ${listed(adds)}.` : 'It adds nothing.',
-    ...(joins > 0 ? [`It joins ${amountSays(joins, ['run', 'runs'])} with ${joins === 1 ? 'its copy' : 'their copies'} here.`] : []),
+    ...(joins > 0 ? [`It joins ${howMany(joins, 'run')} with ${joins === 1 ? 'its copy' : 'their copies'} here.`] : []),
     ...(leaves.length > 0 ? [`It leaves ${listed(leaves)} as they are here.`] : []),
   ];
 }

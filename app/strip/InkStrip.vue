@@ -69,10 +69,14 @@ function draw(): void {
   emit('measured', area.value);
 }
 
-useResizeObserver(box, ([entry]) => {
-  if (!entry) return;
-  ({ width, height } = entry.contentRect);
+/** Draws it in its place, where that is another than before. */
+function fit(to: { width: number; height: number }): void {
+  if (to.width === width && to.height === height) return;
+  ({ width, height } = to);
   draw();
+}
+useResizeObserver(box, ([entry]) => {
+  if (entry) fit(entry.contentRect);
 });
 onMounted(() => {
   if (box.value)
@@ -85,10 +89,9 @@ onMounted(() => {
         });
       },
     });
-  ({ width = 0, height = 0 } = box.value?.getBoundingClientRect() ?? {});
-  draw();
+  if (box.value) fit(box.value.getBoundingClientRect());
   // Words on the paper are measured anew once our own type has loaded.
-  void document.fonts.ready.then(draw);
+  if (document.fonts.status === 'loading') void document.fonts.ready.then(draw);
 });
 watch([() => props.traces, look], draw);
 </script>

@@ -1,17 +1,11 @@
 <script setup lang="ts">
-import { computed, onMounted, ref } from 'vue';
+import { computed } from 'vue';
 import { inUnit, quantityOf, spell, TRACKED, type Quantity } from '@core/quantity';
-import { afterPaint } from '../kit/afterPaint';
+import AfterPaint from '../kit/AfterPaint.vue';
 import type { Trace } from './trace';
 
-/** The table twin of a strip, for those who hear it rather than see it. A long run is thinned, and says so. */
+/** The table twin of a strip, for those who hear it rather than see it: it comes once the strip is there to be seen. A long run is thinned, and says so. */
 const props = defineProps<{ traces: Trace[]; caption: string; isOfMany: boolean }>();
-
-/** It is heard, not seen: it comes once the strip is there to be seen. */
-const isSeen = ref(false);
-onMounted(() => {
-  afterPaint(() => (isSeen.value = true));
-});
 
 /** Rows over all runs, of one at least, and of one at most: of one strip among a dozen on the board fewer, for each is a page element more. */
 const MOST_ROWS = 240;
@@ -43,30 +37,32 @@ const figure = (value: number | undefined, quantity?: Quantity) =>
 
 <template>
   <div class="unseen-text apart">
-    <table v-for="table in isSeen ? tables : []" :key="table.id">
-      <caption>
-        {{
-          caption
-        }}:
-        {{
-          table.caption
-        }}
-      </caption>
-      <thead>
-        <tr>
-          <th scope="col">Seen at</th>
-          <th scope="col">Level</th>
-          <th v-for="quantity in BESIDE" :key="quantity" scope="col">{{ quantityOf(quantity).track?.short }}</th>
-        </tr>
-      </thead>
-      <tbody>
-        <tr v-for="row in table.rows" :key="row.time">
-          <th scope="row">{{ row.time }}</th>
-          <td>{{ figure(row.level, 'percent') }}</td>
-          <td v-for="(value, index) in row.values" :key="index">{{ figure(value, BESIDE[index]) }}</td>
-        </tr>
-      </tbody>
-    </table>
+    <AfterPaint>
+      <table v-for="table in tables" :key="table.id">
+        <caption>
+          {{
+            caption
+          }}:
+          {{
+            table.caption
+          }}
+        </caption>
+        <thead>
+          <tr>
+            <th scope="col">Seen at</th>
+            <th scope="col">Level</th>
+            <th v-for="quantity in BESIDE" :key="quantity" scope="col">{{ quantityOf(quantity).track?.short }}</th>
+          </tr>
+        </thead>
+        <tbody>
+          <tr v-for="row in table.rows" :key="row.time">
+            <th scope="row">{{ row.time }}</th>
+            <td>{{ figure(row.level, 'percent') }}</td>
+            <td v-for="(value, index) in row.values" :key="index">{{ figure(value, BESIDE[index]) }}</td>
+          </tr>
+        </tbody>
+      </table>
+    </AfterPaint>
   </div>
 </template>
 

@@ -7,7 +7,7 @@ export { drawnRise, inManner, keptFrom, mannerNow, setManner, shownIn, shownUnit
 export { parseEntryLine, type LineValues, type ParsedLine, type Surfaces } from './entryLine';
 export { writeEntryLine } from './writeLine';
 export { clipped, isolated, lowerFirst, quoted, upperFirst } from './letters';
-export { listed } from './listed';
+export { howMany, listed } from './listed';
 export { escapeHtml, tableHtml, tableTsv, type PlainTable } from './plainTable';
 export type { ClipTime, Elapsed, Moment, WallTime } from './times';
 export { QUANTITIES, quantityOf, sharersOf, TEMPERATURES, TRACKED, type Quantity } from './quantity';
