@@ -116,6 +116,7 @@ function cross(): void {
                   v-if="each.state === 'part'"
                   type="button"
                   class="out"
+                  data-acts
                   :aria-label="`Leave out ${cellName(each)}`"
                   @click="press(each)"
                 >

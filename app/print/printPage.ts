@@ -20,16 +20,26 @@ function fillPrintPage(): void {
   const [originals, copies] = [[...place.querySelectorAll('*')], [...copy.querySelectorAll('*')]];
   for (const [index, original] of originals.entries()) {
     const made = copies[index];
-    if (made) settle(original, made);
+    if (!made) continue;
+    // What stood in a line or a place of its own stands as a word does.
+    if (/^(block|flex|grid|inline-)/.test(getComputedStyle(original).display)) {
+      made.before(' ');
+      made.after(' ');
+    }
+    settle(original, made);
   }
   for (const gone of copy.querySelectorAll(LEFT_OUT)) gone.remove();
   for (const each of copy.querySelectorAll('[id]')) each.removeAttribute('id');
   const dated = document.createElement('p');
   dated.className = 'soft printed';
   dated.textContent = `Inkpath Log, printed ${momentText(Date.now(), { year: true })}`;
-  copy.querySelector('header')?.append(dated);
+  const header = copy.querySelector('header');
+  header?.append(dated);
+  // The title lies with what follows it, rather than alone on a page that stands.
+  const next = header?.nextElementSibling;
+  if (next?.matches('.wide-on-paper') || next?.querySelector('.wide-on-paper')) header?.classList.add('wide-on-paper');
+  for (const each of copy.querySelectorAll<HTMLElement | SVGElement>('[style], [fill], [stroke]')) lighten(each);
   page.replaceChildren(copy);
-  page.innerHTML = inLight(page.innerHTML);
   document.body.append(page);
 }
 
@@ -52,7 +62,8 @@ function settle(original: Element, copy: Element): void {
     image.alt = original.getAttribute('aria-label') ?? '';
     copy.replaceWith(image);
   } else if (original instanceof HTMLTableElement && columnsIn(original) > UPRIGHT) {
-    copy.classList.add('wide-on-paper');
+    // Its heading goes with it onto the page that lies.
+    (copy.closest('section:not(.sheet)') ?? copy).classList.add('wide-on-paper');
     if (columnsIn(original) > ACROSS) copy.classList.add('dense-on-paper');
   } else if (original.matches('.v-input')) {
     const said = saidByField(original);
@@ -61,7 +72,7 @@ function settle(original: Element, copy: Element): void {
   else if (original.matches('th') && original.textContent.trim() === 'Actions') copy.replaceChildren();
   else if (original instanceof HTMLDetailsElement) copy.setAttribute('open', '');
   else if (original instanceof HTMLButtonElement && original.matches('.link, [aria-expanded]:not(.figure)')) copy.remove();
-  else if (original instanceof HTMLButtonElement && !original.matches('.v-btn, [role="group"] *')) {
+  else if (original instanceof HTMLButtonElement && !original.matches('.v-btn, [data-acts], [role="group"] *')) {
     const words = document.createElement('span');
     words.className = copy.className;
     words.append(...copy.childNodes);
@@ -92,14 +103,25 @@ function saidByField(field: Element): HTMLElement | undefined {
   return said;
 }
 
-/** Pens of the dark theme as those of the light one, wherever they were written into an element. */
-function inLight(html: string): string {
-  const rgb = (hex: string) => `rgb(${[1, 3, 5].map((at) => Number.parseInt(hex.slice(at, at + 2), 16)).join(', ')})`;
-  const pairs = Array.from({ length: PEN_COUNT / 2 }, (_, pen) =>
-    (['darkRoom', 'paper'] as ThemeName[]).map((theme) => penOf(pen, theme).colour),
-  );
-  const all = [...pairs, [PALETTES.darkRoom.ink, PALETTES.paper.ink]];
-  return all.reduce((text, [dark = '', light = '']) => text.replaceAll(dark, light).replaceAll(rgb(dark), rgb(light)), html);
+const rgb = (hex: string) => `rgb(${[1, 3, 5].map((at) => Number.parseInt(hex.slice(at, at + 2), 16)).join(', ')})`;
+
+/** Pens and ink of the dark theme, each with that of the light one. */
+const PAIRS = [
+  ...Array.from({ length: PEN_COUNT / 2 }, (_, pen) => (['darkRoom', 'paper'] as ThemeName[]).map((theme) => penOf(pen, theme).colour)),
+  [PALETTES.darkRoom.ink, PALETTES.paper.ink],
+];
+
+/** Colours of the dark theme as those of the light one, in whatever was written of an element. */
+const inLight = (written: string): string =>
+  PAIRS.reduce((text, [dark = '', light = '']) => text.replaceAll(dark, light).replaceAll(rgb(dark), rgb(light)), written);
+
+/** An element in colours for paper. Never by markup that is read anew: our policy lets in no style that stands in it, and bars would have no width. */
+function lighten(element: HTMLElement | SVGElement): void {
+  element.style.cssText = inLight(element.style.cssText);
+  for (const name of ['fill', 'stroke']) {
+    const colour = element.getAttribute(name);
+    if (colour) element.setAttribute(name, inLight(colour));
+  }
 }
 
 /** Fills the page whenever the browser is about to print, and takes it away after. */

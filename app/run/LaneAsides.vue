@@ -53,11 +53,17 @@ const said = computed(() =>
 
 <template>
   <ul v-if="warnings.length > 0 || offer || catches || run.header.list || said.length > 0" class="asides">
-    <li v-for="{ kind, text } in warnings" :key="kind" class="warning" :class="{ caution: kind === 'hot' }" role="status">
-      {{ text }}<template v-if="kind === 'hot'">. {{ CAUTIONS.hot }}</template>
+    <li v-for="{ kind, text } in warnings" :key="kind" class="warning" :class="{ caution: kind === 'hot' }">
+      <span role="status"
+        >{{ text }}<template v-if="kind === 'hot'">. {{ CAUTIONS.hot }}</template></span
+      >
     </li>
-    <li v-if="catches" class="warning" role="status">one reading now would catch {{ catches }} %</li>
-    <li v-if="offer" class="warning" role="status">it may stop, {{ offer.says }}: <kbd>S</kbd></li>
+    <li v-if="catches" class="warning">
+      <span role="status">one reading now would catch {{ catches }} %</span>
+    </li>
+    <li v-if="offer" class="warning">
+      <span role="status">it may stop, {{ offer.says }}: <kbd>S</kbd></span>
+    </li>
     <li v-if="run.header.list"><RouterLink :to="`/live/spot/${run.header.id}`">go on with the spot check</RouterLink></li>
     <li v-for="each in said" :key="each">{{ each }}</li>
   </ul>
