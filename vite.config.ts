@@ -108,10 +108,20 @@ export const inTab = defineConfig({
   },
   // Give-up times only: a busy machine is no reason to fail.
   test: {
-    include: ['{core,app,server,demo,scripts,benchmarks,truth,fleet}/**/*.test.ts'],
     setupFiles: ['scripts/drawn.ts'],
     testTimeout: 60_000,
     hookTimeout: 60_000,
+    // All cores: one that is left free, as is usual, is half of them on a machine of two.
+    maxWorkers: '100%',
+    projects: [
+      // Tests of the app put stand-ins in the place of browser and modules, so each file has a world of its own. The rest share one, which spares
+      // reading the program anew for each.
+      { extends: true, test: { name: 'app', include: ['app/**/*.test.ts'] } },
+      {
+        extends: true,
+        test: { name: 'core', include: ['{core,server,demo,scripts,benchmarks,truth,fleet}/**/*.test.ts'], isolate: false },
+      },
+    ],
   },
 });
 

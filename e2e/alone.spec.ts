@@ -64,7 +64,7 @@ test.describe('on a phone', () => {
   });
 });
 
-test('@run an hour asleep says when to wake the screen, and a check that came late is one that was missed', async ({ page }) => {
+test('@long @run an hour asleep says when to wake the screen, and a check that came late is one that was missed', async ({ page }) => {
   await page.clock.install({ time: new Date('2026-10-05T12:00:00Z') });
   await bringShelf(page, ['Teasel 14'], ['Quern 30']);
   await startRun(page, 'Teasel 14', 'Quern 30', '50', 'Fixed hour from half');
@@ -81,7 +81,7 @@ test('@run an hour asleep says when to wake the screen, and a check that came la
   await stopRun(page, 'Window over');
 });
 
-test('@run a rehearsal is played at speed, read by a person or a stand-in, scored, and kept out of the logbook', async ({ page }) => {
+test('@long @run a rehearsal is played at speed, read by a person or a stand-in, scored, and kept out of the logbook', async ({ page }) => {
   await page.goto('/live');
   await page.getByRole('link', { name: 'Try it in a rehearsal' }).click();
   await page.getByLabel('Minutes between readings').fill('0');

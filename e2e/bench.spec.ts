@@ -199,7 +199,7 @@ test('@bench @slice the shelf says what is wrong at its field, and is searched, 
   await expect(names(page)).toHaveText(['Drumlin']);
 });
 
-test('@bench what a run used is retired and never thrown away, and the run keeps its own copy', async ({ page }) => {
+test('@long @bench what a run used is retired and never thrown away, and the run keeps its own copy', async ({ page }) => {
   await addDevice(page, 'Sedge 5', '4500', '3.85', '25');
   await addCharger(page, 'Cobble 20', '20');
   await startRun(page, 'Sedge 5', 'Cobble 20', '40');
@@ -220,7 +220,7 @@ test('@bench what a run used is retired and never thrown away, and the run keeps
   await expect(page.getByText('Type its name')).toBeVisible();
 });
 
-test('@bench a start says what to expect through the chosen cable and port, and the run keeps both', async ({ page }) => {
+test('@long @bench a start says what to expect through the chosen cable and port, and the run keeps both', async ({ page }) => {
   await page.goto('/bench');
   const gear = [
     'shelf,name,kind,battery energy (wh),input limit (w),power delivery up to (v),watts (w),ports,charger end,device end,marked for',

@@ -85,7 +85,7 @@ test('@compare the study of the demo is seen as curves, bars, table, matrix and 
   await expect(table(page).getByRole('row', { name: /^Cobble 20/ })).toContainText(/\+[\d.]+ h± [\d.]+ h/);
 });
 
-test('@compare runs of a meter are worked out again once their ink has changed, and not before', async ({ page }) => {
+test('@long @compare runs of a meter are worked out again once their ink has changed, and not before', async ({ page }) => {
   const streamed = (id: string, charger: string, perPercent: number) => {
     const run = finished(id, []);
     const seconds = Float64Array.from({ length: 3600 }, (_, row) => row);
@@ -133,7 +133,7 @@ test('@compare runs of a meter are worked out again once their ink has changed, 
   await expect(row).toContainText('35 min');
 });
 
-test('@compare hours of use follow the share of real use that is changed in between', async ({ page }) => {
+test('@long @compare hours of use follow the share of real use that is changed in between', async ({ page }) => {
   await page.goto(`${DEMO}/compare`);
   await isReady(page);
   await press(page, 'Van chargers, round one');
@@ -150,7 +150,9 @@ test('@compare hours of use follow the share of real use that is changed in betw
   await expect.poll(() => row.innerText()).not.toBe(before);
 });
 
-test('@compare a planted unfair condition is listed, and a comparison is saved, found again, exported, and removed', async ({ page }) => {
+test('@long @compare a planted unfair condition is listed, and a comparison is saved, found again, exported, and removed', async ({
+  page,
+}) => {
   const runOf = (id: string, charger: string, levels: number[], screen: string) => {
     const run = finished(id, levels);
     const header = exampleHeader({

@@ -69,7 +69,7 @@ test('@curve the cursor goes from reading to reading by keys alone, and says wha
   await expect(page.getByRole('button', { name: 'Whole' })).toBeDisabled();
 });
 
-test('@curve a log without a heading is read as one says, and the next of its meter likewise', async ({ page }) => {
+test('@long @curve a log without a heading is read as one says, and the next of its meter likewise', async ({ page }) => {
   await bringShelf(page, ['Sedge 5'], ['Cobble 20']);
   const rows = Array.from({ length: 600 }, (_, second) => `${second};${(9 + (second % 5) / 100).toFixed(2).replace('.', ',')};2100`);
   const text = ['bench meter 3, range auto', ...rows].join('\n');
@@ -104,7 +104,7 @@ test('@curve a log without a heading is read as one says, and the next of its me
   await expect(holds('column 3')).toHaveValue('amps, mA');
 });
 
-test('@curve two logs are opened at once for a comparison, and each closer look is of its own run', async ({ page }) => {
+test('@long @curve two logs are opened at once for a comparison, and each closer look is of its own run', async ({ page }) => {
   await bringShelf(page, ['Sedge 5'], ['Cobble 20', 'Quern 30']);
   for (const [index, name] of ['one.csv', 'other.csv'].entries()) {
     await chooseFile(page, name, stagedLog());
@@ -118,7 +118,7 @@ test('@curve two logs are opened at once for a comparison, and each closer look 
   await expect(page.getByRole('region', { name: 'Figures side by side' }).getByRole('row')).toHaveCount(3);
 });
 
-test('@curve 200,000 rows are laid on readings taken by hand by their steps, while the page goes on; moved on the strip, and taken back', async ({
+test('@long @curve 200,000 rows are laid on readings taken by hand by their steps, while the page goes on; moved on the strip, and taken back', async ({
   page,
 }, info) => {
   await bringShelf(page, ['Sedge 5'], ['Cobble 20']);
@@ -185,7 +185,7 @@ test('@curve 200,000 rows are laid on readings taken by hand by their steps, whi
   await expect(page.getByRole('row').filter({ hasText: /log fast\.csv moved: it begins 5 min 20 s after plug-in/ })).toBeVisible();
 });
 
-test('@curve a file of two devices gives a run for each, and two million rows that are called off leave nothing', async ({
+test('@long @curve a file of two devices gives a run for each, and two million rows that are called off leave nothing', async ({
   page,
 }, info) => {
   await bringShelf(page, ['Sedge 5', 'Teasel 14'], ['Cobble 20', 'Quern 65']);
@@ -274,7 +274,7 @@ test('@curve plug-in is set, the end is trimmed, a run is split, and each is tak
   await expect(page.getByText('2 runs', { exact: true })).toBeVisible();
 });
 
-test('@curve a level that was asked for stays asked for, and a stretch that is looked at has its least, mean and most', async ({
+test('@long @curve a level that was asked for stays asked for, and a stretch that is looked at has its least, mean and most', async ({
   page,
 }) => {
   await page.goto(`${DEMO}/runs/saltmarsh-6`);

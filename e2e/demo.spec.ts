@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test';
-import { DEMO, entry, isReady, log, SCREENS } from './person';
+import { DEMO, log } from './person';
 
 test('@slice the demo opens with finished runs, one that stalled, and one live', async ({ page }) => {
   const troubles: string[] = [];
@@ -33,15 +33,4 @@ test('@slice a stale live run of the demo is laid anew', async ({ page }) => {
   await page.reload();
   await expect(page.getByRole('article')).toContainText('38:');
   await expect(page.getByRole('article')).toHaveCount(1);
-});
-
-test('@slice nothing is lost off a narrow screen', async ({ page }) => {
-  await page.setViewportSize({ width: 390, height: 844 });
-  for (const path of Object.values(SCREENS)) {
-    await page.goto(DEMO + path);
-    await isReady(page);
-    const wide = await page.evaluate(() => document.documentElement.scrollWidth - document.documentElement.clientWidth);
-    expect(wide, path).toBeLessThanOrEqual(0);
-    await expect(entry(page)).toBeInViewport();
-  }
 });

@@ -43,12 +43,12 @@ test('@slice a run goes out as CSV, the logbook as JSON, and both come back', as
   const elsewhere = await (await browser.newContext({ baseURL: new URL(page.url()).origin })).newPage();
   await elsewhere.goto('/runs');
   await choose(elsewhere, book.name, book.text);
-  await expect(elsewhere.getByText('Runs: 1, new here: 1.')).toBeVisible();
+  await expect(elsewhere.getByText('A logbook of 1 run. It adds 1 run')).toBeVisible();
   await bringIn(elsewhere).click();
   await expect(rows(elsewhere)).toHaveCount(2);
   // Bringing the same logbook in again changes nothing.
   await choose(elsewhere, book.name, book.text);
-  await expect(elsewhere.getByText('new here: 0.')).toBeVisible();
+  await expect(elsewhere.getByText('A logbook of 1 run. It adds nothing.')).toBeVisible();
   await bringIn(elsewhere).click();
   await expect(rows(elsewhere)).toHaveCount(2);
 

@@ -38,7 +38,7 @@ async function savedLogbook(page: Page): Promise<Logbook> {
   return JSON.parse(readFileSync(await (await download).path(), 'utf8')) as Logbook;
 }
 
-test('@ground a run that was plugged in after the last heartbeat is never told that nobody watched it', async ({ page }) => {
+test('@long @ground a run that was plugged in after the last heartbeat is never told that nobody watched it', async ({ page }) => {
   await page.clock.install({ time: new Date('2026-10-05T12:00:00Z') });
   await bringShelf(page, ['Sedge 5'], ['Cobble 20']);
   await startRun(page, 'Sedge 5', 'Cobble 20', '2');
@@ -123,7 +123,7 @@ test('@ground a page that fails says so, keeps the due line alive, and offers th
   await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
 });
 
-test('@ground a long log that runs hot opens, and so does the comparison of a run that starts at 79.6 %', async ({ page }) => {
+test('@long @ground a long log that runs hot opens, and so does the comparison of a run that starts at 79.6 %', async ({ page }) => {
   await bringShelf(page, ['Sedge 5'], ['Cobble 20']);
   const rows = Array.from({ length: 200_000 }, (_, row) => `${row},${(79.6 + row / 20_000).toFixed(1)},9,${47 + (row % 5)}`);
   await importFile(page, 'hot.csv', `time (s),percent,watts,temp °C\n${rows.join('\n')}\n`);
@@ -306,7 +306,7 @@ test('@ground a file that contradicts a live run is refused; a backup of it leav
   await expect(page.getByRole('region', { name: 'Ink' }).getByRole('row')).toHaveCount(5);
 });
 
-test('@ground a backup can always be restored, though it is larger than the log it came from', async ({ page }) => {
+test('@long @ground a backup can always be restored, though it is larger than the log it came from', async ({ page }) => {
   test.setTimeout(400_000);
   await bringShelf(page, ['Sedge 5'], ['Cobble 20']);
   // 52 MB, more than was once read of any file; in a logbook it is more still.
@@ -334,7 +334,7 @@ test('@ground a backup can always be restored, though it is larger than the log 
   await expect(page.getByRole('heading', { name: 'From plug-in to a verdict' })).toBeVisible();
   await page.getByRole('button', { name: 'Import a file' }).click();
   await page.getByLabel('File', { exact: true }).setInputFiles(path);
-  await expect(page.getByText(/A logbook. Runs: 1, new here: 1/)).toBeVisible({ timeout: 100_000 });
+  await expect(page.getByText(/A logbook of 1 run. It adds 1 run/)).toBeVisible({ timeout: 100_000 });
   await page.getByRole('button', { name: 'Import it' }).click();
   await expect(page.getByRole('dialog')).toHaveCount(0, { timeout: 100_000 });
   await page
@@ -368,7 +368,7 @@ test('@ground an import that is killed leaves nothing or everything', async () =
     const profile = newProfile();
     const first = await browse(profile);
     await chooseFile(first.page, 'runs.json', bookOf(runs));
-    await expect(first.page.getByText(/Runs: 60, new here: 60/)).toBeVisible();
+    await expect(first.page.getByText(/A logbook of 60 runs. It adds 60 runs/)).toBeVisible();
     await first.page.getByRole('button', { name: 'Import it' }).click({ noWaitAfter: true });
     await new Promise((resolve) => setTimeout(resolve, wait));
     await first.kill();
@@ -390,7 +390,7 @@ test('@ground an import that is killed leaves nothing or everything', async () =
   expect(outcomes).toContain(60);
 });
 
-test('@ground no other tab is said to have a run where there is none, however quickly pages are left', async ({ page }) => {
+test('@long @ground no other tab is said to have a run where there is none, however quickly pages are left', async ({ page }) => {
   await bringShelf(page, ['Sedge 5'], ['Cobble 20']);
   await startRun(page, 'Sedge 5', 'Cobble 20', '2');
   for (let round = 0; round < 40; round += 1) {
@@ -402,7 +402,7 @@ test('@ground no other tab is said to have a run where there is none, however qu
   await log(page, '3');
 });
 
-test('@ground storage that is silent, newer or blocked is told as what it is', async ({ browser }) => {
+test('@long @ground storage that is silent, newer or blocked is told as what it is', async ({ browser }) => {
   const pages: [script: string, sentence: RegExp][] = [
     [
       'IDBFactory.prototype.open = () => Object.create(IDBOpenDBRequest.prototype, { addEventListener: { value() {} } })',

@@ -1,7 +1,7 @@
 import { execFileSync } from 'node:child_process';
 import { readFileSync } from 'node:fs';
 import { expect, test, type Page } from '@playwright/test';
-import { bookOf, bringShelf, choose, DEMO, finished, importFile, isReady, log, runOf, startRun, stopRun } from './person';
+import { bookOf, bringShelf, choose, DEMO, finished, importFile, isReady, log, runOf, SCREENS, startRun, stopRun } from './person';
 import { exampleHeader } from '../core/ink/example';
 
 /** Out by hand: what is copied is what stands on the screen, figure by figure. */
@@ -119,12 +119,15 @@ test('@hand tables of a run, its figures, the list, a shelf and a plan are copie
   expect(shelf.slice(1).map(([name]) => name)).toEqual(['Cobble 20; adapter', 'Quern 30; adapter']);
 });
 
-/** A screen as it is printed: its text, page after page. */
-async function printed(page: Page, name: string): Promise<string[]> {
-  // What fills the page is fetched soon after the start.
-  await expect
+/** Fills the page that is printed. What fills it is fetched soon after the start. */
+const fillPaper = (page: Page) =>
+  expect
     .poll(() => page.evaluate(() => (window.dispatchEvent(new Event('beforeprint')), document.querySelectorAll('.print-page').length)))
     .toBe(1);
+
+/** A screen as it is printed: its text, page after page. */
+async function printed(page: Page, name: string): Promise<string[]> {
+  await fillPaper(page);
   const path = test.info().outputPath(`${name}.pdf`);
   await page.pdf({ path, format: 'A4', preferCSSPageSize: true });
   const text = execFileSync(process.env.PDF_TEXT || 'pdftotext', ['-layout', path, '-'], { encoding: 'utf8' });
@@ -158,7 +161,7 @@ test('@hand each screen is printed whole, light, with its date and page numbers,
   expect(run).not.toMatch(/Strike|Compare\n|Log\n/);
 });
 
-test('@hand names of 60 letters are printed whole, in a comparison, a run and the list', async ({ page }) => {
+test('@long @hand names of 60 letters are printed whole, in a comparison, a run and the list', async ({ page }) => {
   const name = (from: string) => `${from} ${'with a name that goes on for as long as names may be '.repeat(2)}`.slice(0, 60).trim();
   const chargers = ['Aster', 'Birch', 'Clover'].map((from, index) => ({
     id: `c-${index}`,
@@ -184,9 +187,15 @@ test('@hand names of 60 letters are printed whole, in a comparison, a run and th
   await page.goto(`/compare?runs=${runs.map(({ header }) => header.id).join('.')}`);
   await isReady(page);
   await expect(page.getByRole('region', { name: 'Figures side by side' })).toBeVisible();
-  // On the screen a long name leaves the title its room.
-  const title = page.getByRole('heading', { level: 1 });
-  expect(await title.evaluate(({ clientWidth }) => clientWidth)).toBeGreaterThan(200);
+  // On the screen a long name leaves the title its room; so does all that can be done, in a window half as wide.
+  for (const [width, room] of [
+    [780, 150],
+    [1280, 200],
+  ] as const) {
+    await page.setViewportSize({ width, height: 800 });
+    const title = page.getByRole('heading', { level: 1 });
+    await expect.poll(() => title.evaluate(({ clientWidth }) => clientWidth)).toBeGreaterThan(room);
+  }
   const pages = await printed(page, 'long-compare');
   for (const { name: each } of chargers) isWhole(pages.join('\n'), each);
   // What is cut off at the edge of a page is in its text, but not on it: every word of a row lies between its edges.
@@ -224,7 +233,9 @@ test('@hand a comparison with its verdict, a study, its calendar, a shelf and a 
   await page.goto(`${DEMO}/plan`);
   await page.getByRole('link', { name: 'Van chargers, round one' }).first().click();
   await expect(page.getByRole('button', { name: 'Copy the matrix' })).toBeVisible();
-  expect((await printed(page, 'study')).join('\n')).toContain('The matrix');
+  const study = (await printed(page, 'study')).join('\n');
+  for (const said of ['The matrix', 'Coarse then fine good for', 'untested 0 of 2']) expect(study).toContain(said);
+  expect(study).not.toContain('leave out the rest');
   await page.goto(`${page.url()}/calendar`);
   await expect(page.getByRole('heading', { name: /^Calendar of/ })).toBeVisible();
   expect((await printed(page, 'calendar')).join('\n')).toContain('Calendar of Van chargers, round one');
@@ -237,6 +248,42 @@ test('@hand a comparison with its verdict, a study, its calendar, a shelf and a 
   const shelf = (await printed(page, 'shelf')).join('\n');
   for (const name of ['Cobble 12', 'Quern 65', 'Puddle']) expect(shelf).toContain(name);
   expect(shelf).not.toContain('Duplicate');
+});
+
+test('@hand what a figure gives its width and its pen its colour has both on paper, and a lane lies clear of its strip', async ({
+  page,
+}) => {
+  const heard: string[] = [];
+  page.on('console', (message) => message.type() === 'error' && heard.push(message.text()));
+  const bars = (under: string) =>
+    page.locator(`${under} .track > .bar`).evaluateAll((all) =>
+      all.map((bar) => ({
+        share: Math.round((100 * bar.clientWidth) / (bar.parentElement?.clientWidth ?? 0)),
+        colour: getComputedStyle(bar).color,
+      })),
+    );
+  await page.goto(DEMO + SCREENS.bars);
+  await isReady(page);
+  await expect.poll(async () => (await bars('#place')).length).toBeGreaterThan(5);
+  const seen = await bars('#place');
+  await page.getByRole('button', { name: 'Dark theme' }).click();
+  await expect.poll(() => bars('#place')).not.toEqual(seen);
+  await fillPaper(page);
+  await page.emulateMedia({ media: 'print' });
+  const onPaper = await bars('.print-page');
+  expect(onPaper.map(({ colour }) => colour)).toEqual(seen.map(({ colour }) => colour));
+  for (const [index, { share }] of onPaper.entries()) expect(Math.abs(share - (seen[index]?.share ?? 0))).toBeLessThanOrEqual(2);
+
+  await page.emulateMedia({ media: 'screen' });
+  await page.goto(DEMO + SCREENS.run);
+  await isReady(page);
+  await fillPaper(page);
+  await page.emulateMedia({ media: 'print' });
+  const [strip, when] = [page.locator('.print-page .lane .strip'), page.locator('.print-page .lane .when')];
+  const [drawn, beneath] = [await strip.boundingBox(), await when.boundingBox()];
+  expect(drawn?.height).toBeGreaterThan(100);
+  expect(beneath?.y).toBeGreaterThanOrEqual((drawn?.y ?? 0) + (drawn?.height ?? 0));
+  expect(heard).toEqual([]);
 });
 
 /** What the picture in hand is as SVG. */

@@ -133,7 +133,7 @@ test('@jobs a three-phone window race started dead is compared on its gains', as
 });
 
 // Common practice, no source (checks.md): 5 / 12 / 20 / 30 / 35 W full at 215, 115, 95, 90, 95 min: the last three tie.
-test('@jobs five chargers read at four marks and watched to full: the last three tie', async ({ page }) => {
+test('@long @jobs five chargers read at four marks and watched to full: the last three tie', async ({ page }) => {
   await page.clock.install({ time: NOON });
   const bricks = [5, 12, 20, 30, 35].map((watts) => ({ name: `Brick ${watts}`, watts }));
   await bringShelf(page, ['Sedge 5'], bricks);
@@ -159,7 +159,7 @@ test('@jobs five chargers read at four marks and watched to full: the last three
   );
 });
 
-test('@jobs five identical phones on one strip are planned in one step, raced, and lead to Compare', async ({ page }) => {
+test('@long @jobs five identical phones on one strip are planned in one step, raced, and lead to Compare', async ({ page }) => {
   await page.clock.install({ time: NOON });
   const names = [5, 12, 20, 30, 35].map((watts) => `Brick ${watts}`);
   await bringShelf(page, ['Sedge 5'], names);
@@ -215,7 +215,7 @@ test('@jobs five identical phones on one strip are planned in one step, raced, a
   await expect(page.getByRole('heading', { name: 'Sedge 5 on Brick 35' })).toBeVisible();
 });
 
-test('@jobs a study on paper is typed in, pasted into, filed and compared', async ({ page }) => {
+test('@long @jobs a study on paper is typed in, pasted into, filed and compared', async ({ page }) => {
   await page.clock.install({ time: NOON });
   await bringShelf(page, ['Sedge 5'], ['Cobble 12', 'Cobble 20', 'Quern 50']);
   await page.goto('/live/paper');
@@ -263,7 +263,7 @@ test('@jobs a study on paper is typed in, pasted into, filed and compared', asyn
   await expect(page.getByText('3 of 3 runs made')).toBeVisible();
 });
 
-test('@jobs a spot check of ten sources awake and asleep, a pad on two bricks among them, one trial struck, goes out as CSV', async ({
+test('@long @jobs a spot check of ten sources awake and asleep, a pad on two bricks among them, one trial struck, goes out as CSV', async ({
   page,
 }) => {
   await page.clock.install({ time: NOON });
@@ -359,7 +359,7 @@ test('@jobs a spot check of ten sources awake and asleep, a pad on two bricks am
   await expect(page.getByRole('row', { name: /spot check, 10 sources/ })).toBeVisible();
 });
 
-test('@jobs a fixed hour on six chargers counts one check that came two seconds early', async ({ page }) => {
+test('@long @jobs a fixed hour on six chargers counts one check that came two seconds early', async ({ page }) => {
   await page.clock.install({ time: NOON });
   const bricks = [20, 30, 45, 60, 65, 100].map((watts) => ({ name: `Quern ${watts}`, watts }));
   await bringShelf(page, [{ name: 'Teasel 14', kind: 'laptop', wattHours: 54, units: 6, inputLimit: 65 }], bricks);
@@ -399,7 +399,7 @@ test('@jobs a fixed hour on six chargers counts one check that came two seconds 
   for (const watts of [60, 65, 100]) await expect(compared(page, `Quern ${watts}`)).toContainText(/1=: 3[34] points/);
 });
 
-test('@jobs a load test with a swap tells each source apart, and is due from the start of the workload', async ({ page }) => {
+test('@long @jobs a load test with a swap tells each source apart, and is due from the start of the workload', async ({ page }) => {
   await page.clock.install({ time: NOON });
   await bringShelf(
     page,
@@ -449,7 +449,7 @@ test('@jobs a load test with a swap tells each source apart, and is due from the
   await expect(row(page, 'Workloads', 'Quern 65')).toContainText('over all parts: frames 41');
 });
 
-test('@jobs an energy sample of three setups is ranked, and carried on to a level of choice', async ({ page }) => {
+test('@long @jobs an energy sample of three setups is ranked, and carried on to a level of choice', async ({ page }) => {
   await page.clock.install({ time: NOON });
   await bringShelf(page, [{ name: 'Teasel 14', kind: 'laptop', wattHours: 54, inputLimit: 65 }], ['Quern 30', 'Quern 45', 'Quern 65']);
   for (const [name, wattHours] of [
@@ -476,7 +476,7 @@ test('@jobs an energy sample of three setups is ranked, and carried on to a leve
 });
 
 // Common practice, no source (checks.md): a camera took 3 h 26 on its own charger until the light went out, 3 h 46 from a bank.
-test('@jobs a camera with only a light on two sources and a bay: its full time stands in figures, list and comparison', async ({
+test('@long @jobs a camera with only a light on two sources and a bay: its full time stands in figures, list and comparison', async ({
   page,
 }) => {
   await page.clock.install({ time: NOON });
@@ -521,7 +521,7 @@ test('@jobs a camera with only a light on two sources and a bay: its full time s
   await expect(page.getByRole('region', { name: 'In short' })).toContainText(/Fastest: Hutch, .* to full/);
 });
 
-test('@jobs a rating that was misquoted is corrected after filing, with old and new in the ink', async ({ page }) => {
+test('@long @jobs a rating that was misquoted is corrected after filing, with old and new in the ink', async ({ page }) => {
   await page.clock.install({ time: NOON });
   await bringShelf(page, ['Sedge 5'], [{ name: 'Cobble 20', watts: 12 }, 'Quern 30']);
   await startRun(page, 'Sedge 5', 'Cobble 20', '10');

@@ -134,7 +134,7 @@ test('@judge a full window is seen through, an open cell is planned, and gear th
   await expect(page.getByText('Wren 65 is not on the bench: put it there, then plan the run.')).toBeVisible();
 });
 
-test('@judge each sum is filled in from a run, tells its margin, and is kept as a note of a study', async ({ page }) => {
+test('@long @judge each sum is filled in from a run, tells its margin, and is kept as a note of a study', async ({ page }) => {
   await page.goto(`${DEMO}/runs/saltmarsh-2`);
   await isReady(page);
   await page.getByRole('button', { name: 'More', exact: true }).click();

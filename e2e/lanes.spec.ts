@@ -38,7 +38,7 @@ test('@slice several lanes are logged from one line, the most urgent first', asy
   await expect(page.getByText('The devices differ')).toBeVisible();
 });
 
-test('@run twelve lanes are started by one key, none of them out of sight, and there is no room for more', async ({ page }) => {
+test('@long @run twelve lanes are started by one key, none of them out of sight, and there is no room for more', async ({ page }) => {
   const names = Array.from({ length: 12 }, (_, index) => `Reed ${index + 1}`);
   await bringShelf(page, names, ['Cobble 20']);
   await page.goto('/live/new');
@@ -63,7 +63,7 @@ test('@run twelve lanes are started by one key, none of them out of sight, and t
   await expect(page.getByText('Twelve lanes are the most: stop one first.')).toBeVisible();
 });
 
-test('@slice single keys can be turned off, and the theme is kept', async ({ page }) => {
+test('@long @slice single keys can be turned off, and the theme is kept', async ({ page }) => {
   await addDevice(page, 'Sedge 5', '4500', '3.85');
   await addCharger(page, 'Cobble 20', '20');
   await startRun(page, 'Sedge 5', 'Cobble 20', '2');

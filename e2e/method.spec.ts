@@ -7,7 +7,7 @@ test.beforeEach(async ({ page }) => {
   await addCharger(page, 'Cobble 20', '20');
 });
 
-test('@plan a top-up window is read at its marks, and wants no more after the last', async ({ page }) => {
+test('@long @plan a top-up window is read at its marks, and wants no more after the last', async ({ page }) => {
   await startRun(page, 'Sedge 5', 'Cobble 20', '5', 'Top-up window');
   const lane = page.getByRole('article');
   await expect(lane).toContainText('until the check at 5 min');
@@ -36,7 +36,7 @@ test('@plan a top-up window is read at its marks, and wants no more after the la
   await expect(lane).toContainText('until the check at 5 min');
 });
 
-test('@plan checks are coarse until a display shows 90 %, and then fine', async ({ page }) => {
+test('@long @plan checks are coarse until a display shows 90 %, and then fine', async ({ page }) => {
   await startRun(page, 'Sedge 5', 'Cobble 20', '70', 'Coarse then fine');
   const lane = page.getByRole('article');
   await expect(lane).toContainText('until the check at 10 min');

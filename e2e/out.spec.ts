@@ -182,7 +182,7 @@ const take = async (page: Page) => {
   await expect(page.getByRole('dialog')).toHaveCount(0);
 };
 
-test('@out a colleague’s copy that differs is settled entry by entry, and their runs keep their name', async ({ page }) => {
+test('@long @out a colleague’s copy that differs is settled entry by entry, and their runs keep their name', async ({ page }) => {
   const mine = finished('shared', [10, 40, 70]);
   const theirs = {
     ...mine,
@@ -219,7 +219,7 @@ test('@out a colleague’s copy that differs is settled entry by entry, and thei
   await expect(page.getByText(/\(Ada\)/).first()).toBeVisible();
 });
 
-test('@out a study leaves without its runs, and is ready to run on somebody else’s gear', async ({ page, browser }) => {
+test('@long @out a study leaves without its runs, and is ready to run on somebody else’s gear', async ({ page, browser }) => {
   await page.goto(`${DEMO}/plan`);
   await page
     .getByRole('link', { name: /Van chargers/ })
@@ -247,7 +247,7 @@ test('@out a study leaves without its runs, and is ready to run on somebody else
   await expect(elsewhere.getByText('Sedge 5', { exact: true })).toHaveCount(0);
 });
 
-test('@out a folder that was chosen once takes a backup after each run, the last ten, and gives all of it back', async ({ page }) => {
+test('@long @out a folder that was chosen once takes a backup after each run, the last ten, and gives all of it back', async ({ page }) => {
   test.setTimeout(180_000);
   // The origin’s private files stand in for a folder of the person’s.
   await page.addInitScript(() => {
@@ -308,7 +308,9 @@ test('@out a folder that was chosen once takes a backup after each run, the last
   expect([runs.length, back?.samples?.watts?.values.length]).toEqual([2, streamed.samples?.watts?.values.length]);
 });
 
-test('@out a folder for backups that is gone, or may no longer be written to, is said, and nothing else is touched', async ({ page }) => {
+test('@long @out a folder for backups that is gone, or may no longer be written to, is said, and nothing else is touched', async ({
+  page,
+}) => {
   await page.addInitScript(() => {
     Object.assign(window, {
       showDirectoryPicker: async () => (await navigator.storage.getDirectory()).getDirectoryHandle('my-backups', { create: true }),

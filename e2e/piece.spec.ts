@@ -99,7 +99,7 @@ test('@piece a study is written up at once, and says the same as a page, as Mark
   expect(script).toContain('Quern 30: gained in 15 minutes');
 });
 
-test('@piece blocks are moved and hidden by keys, by buttons and by drag, and tables show what is chosen', async ({ page }) => {
+test('@long @piece blocks are moved and hidden by keys, by buttons and by drag, and tables show what is chosen', async ({ page }) => {
   await page.goto(`${DEMO}/pieces`);
   await page.getByRole('link', { name: 'Five chargers for the vans' }).click();
   await isWritten(page);
@@ -138,7 +138,7 @@ test('@piece blocks are moved and hidden by keys, by buttons and by drag, and ta
   await expect(page.getByRole('heading', { name: 'How long' })).toBeVisible();
 });
 
-test('@piece an edit is kept through new data, the figure in it is marked, and what was published is corrected', async ({ page }) => {
+test('@long @piece an edit is kept through new data, the figure in it is marked, and what was published is corrected', async ({ page }) => {
   const [fast, slow] = [
     [2, 30, 45, 55, 60, 66, 72, 78, 81, 86, 90, 94, 97, 100],
     [2, 12, 22, 32, 42, 52, 62, 72, 82, 92, 96, 98, 99, 99, 100],

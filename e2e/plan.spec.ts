@@ -87,7 +87,9 @@ const taken = async (page: Page, as: string) => readFile((await exportBy(page, '
 const done = (page: Page) => page.getByRole('heading', { name: /^Finishes / });
 const agenda = (page: Page) => page.getByRole('table', { name: 'The calendar as a list' });
 
-test('@plan a person new to it goes from an empty bench to an exported calendar, and a dragged run re-plans the rest', async ({ page }) => {
+test('@long @plan a person new to it goes from an empty bench to an exported calendar, and a dragged run re-plans the rest', async ({
+  page,
+}) => {
   await page.clock.install({ time: new Date('2026-10-05T05:00:00Z') });
   for (const [name, milliampHours, limit] of [
     ['Sedge 5', '4500', '25'],
@@ -165,7 +167,7 @@ test('@plan a person new to it goes from an empty bench to an exported calendar,
   await expect(page.getByRole('button', { name: new RegExp(`^${title}, asleep: planned, 0 of 1, 5 Oct`) })).toBeVisible();
 });
 
-test('@plan a search is called off with the best so far, and what fits into no day may go on overnight', async ({ page }) => {
+test('@long @plan a search is called off with the best so far, and what fits into no day may go on overnight', async ({ page }) => {
   await page.goto(`${DEMO}/plan/saltmarsh-chargers/calendar`);
   await expect(done(page)).toBeVisible();
   for (const day of ['Monday', 'Tuesday', 'Wednesday', 'Thursday', 'Friday']) await page.getByLabel(day).fill('9-10');

@@ -156,7 +156,7 @@ const storedOrder = (page: Page) =>
       }),
   );
 
-test('@run lanes are reordered by drag or arrow key, and one fills the board with an earlier run under it', async ({ page }) => {
+test('@long @run lanes are reordered by drag or arrow key, and one fills the board with an earlier run under it', async ({ page }) => {
   await page.clock.install({ time: new Date('2026-10-05T12:00:00Z') });
   await bringShelf(page, ['Sedge 5', 'Curlew', 'Reed 2'], ['Cobble 20']);
   const start = async (device: string, level: string) => {

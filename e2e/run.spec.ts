@@ -89,7 +89,7 @@ test('@run an event of each kind is noted with two keys, and shows on the strip,
   await expect(page.getByText(/Without power from 10 min to 12 min: charging time leaves it out/)).toBeVisible();
 });
 
-test('@run a reading that falls due calls by title, icon, notice and voice; in quiet hours by title and icon alone', async ({
+test('@long @run a reading that falls due calls by title, icon, notice and voice; in quiet hours by title and icon alone', async ({
   page,
   context,
 }) => {

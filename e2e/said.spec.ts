@@ -136,7 +136,7 @@ test('@said a camera’s answer says when it was full and what it takes at most'
   await expect(inShort(page)).toContainText('Tern 2 takes 7.4 W at most.');
 });
 
-test('@said five phones have a sentence each and one charger for all; bars name the charger under its device', async ({ page }) => {
+test('@long @said five phones have a sentence each and one charger for all; bars name the charger under its device', async ({ page }) => {
   const chargers = [
     adapter('Cobble 12', 12),
     adapter('Cobble 20', 20),

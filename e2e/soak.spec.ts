@@ -7,7 +7,7 @@ import { browse, newProfile } from './browse';
 import { bringShelf, choose, entry, finished, log, plantIn, said, startRun, storedOf } from './person';
 
 /** A dozen rounds with every test run; `npm run soak` has two hundred and more. The seed repeats a run that went wrong. */
-const ROUNDS = Number(process.env.SOAK ?? 8);
+const ROUNDS = Number(process.env.SOAK ?? (process.env.THOROUGH ? 8 : 3));
 const SEED = Number(process.env.SEED ?? 20_261_125);
 
 /** What the screen shows of the ink of a run: by the number in its note, how it was struck, if it was. */
@@ -153,7 +153,7 @@ test(`@run whatever two tabs log and strike, reloaded and killed, the ink is wha
 /** How often the browser is killed while the logbook of an older program moves. */
 const MOVES = Math.max(2, Math.round(ROUNDS / 4));
 
-test(`@run a logbook of an older program is moved whole, however often the browser is killed meanwhile (${MOVES} kills, seed ${SEED})`, async () => {
+test(`@long @run a logbook of an older program is moved whole, however often the browser is killed meanwhile (${MOVES} kills, seed ${SEED})`, async () => {
   test.setTimeout(120_000 + MOVES * 30_000);
   const noise = seeded(SEED + 2);
   const { databases } = JSON.parse(readFileSync(new URL('../app/ledger/fixtures/old-logbook.json', import.meta.url), 'utf8')) as {
@@ -214,7 +214,7 @@ const KILLS = Math.max(1, Math.round(ROUNDS / 12));
 const FILES = process.env.SOAK ? 3 : 1;
 const BROUGHT = 20;
 
-test(`@run a browser killed at a start, a stop, a strike or an import leaves each whole or not begun (${KILLS} of each, seed ${SEED})`, async () => {
+test(`@long @run a browser killed at a start, a stop, a strike or an import leaves each whole or not begun (${KILLS} of each, seed ${SEED})`, async () => {
   test.setTimeout(120_000 + KILLS * 180_000);
   const noise = seeded(SEED + 1);
   const profile = newProfile();

@@ -123,7 +123,7 @@ test('@run a load test splits the power of each workload and source, and says wh
   await expect(table.getByRole('row', { name: /^graphics/ })).toContainText('frames 41.5 fps (more is better)');
 });
 
-test('@run an energy sample projects the time to a level, with what it takes for granted', async ({ page }) => {
+test('@long @run an energy sample projects the time to a level, with what it takes for granted', async ({ page }) => {
   await page.clock.install({ time: new Date('2026-10-05T12:00:00Z') });
   await bringShelf(page, ['Sedge 5'], ['Cobble 20']);
   await startRun(page, 'Sedge 5', 'Cobble 20', '40', 'Energy sample');
@@ -138,7 +138,7 @@ test('@run an energy sample projects the time to a level, with what it takes for
   await expect(lane).toContainText('it may stop, the window is over');
 });
 
-test('@run a run that was filmed is written up by the time of the clip', async ({ page }) => {
+test('@long @run a run that was filmed is written up by the time of the clip', async ({ page }) => {
   await bringShelf(page, ['Sedge 5'], ['Cobble 20']);
   await page.goto('/live/footage');
   await choose(page, 'Device', 'Sedge 5');

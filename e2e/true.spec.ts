@@ -79,7 +79,7 @@ test('power that falls evenly is one taper @true', async ({ page }) => {
   await expect(figure(page, '3. Taper')).toHaveCount(0);
 });
 
-test('a charge light that was watched going out is known to seconds @true', async ({ page }) => {
+test('@long a charge light that was watched going out is known to seconds @true', async ({ page }) => {
   await page.clock.install({ time: new Date('2026-10-05T12:00:00Z') });
   await page.goto('/bench');
   await addDevice(page, 'Curlew', '1200', '3.6');
@@ -95,7 +95,9 @@ test('a charge light that was watched going out is known to seconds @true', asyn
 });
 
 // trade.md, Sums: battery Wh × share ÷ (Wh sampled ÷ minutes sampled): 54 Wh × 50 % ÷ (3 Wh ÷ 5 min) = 45 min.
-test('@true one Wh figure read at the end of five minutes is a sample, and setups are carried on from one level', async ({ page }) => {
+test('@long @true one Wh figure read at the end of five minutes is a sample, and setups are carried on from one level', async ({
+  page,
+}) => {
   await page.clock.install({ time: new Date('2026-10-05T12:00:00Z') });
   await bringShelf(page, [{ name: 'Teasel 14', kind: 'laptop', wattHours: 54, inputLimit: 65 }], ['Quern 30', 'Quern 45']);
   const zeroed = page.getByLabel('I set its Wh counter to zero as I plug in');

@@ -12,7 +12,7 @@ const paste = (page: Page, text: string) =>
   }, text);
 const press = (page: Page, name: string) => page.getByRole('button', { name, exact: true }).click();
 
-test('@ways thirty-five columns with unknown names, cables and full times are filed from an empty shelf, cell for cell', async ({
+test('@long @ways thirty-five columns with unknown names, cables and full times are filed from an empty shelf, cell for cell', async ({
   page,
 }) => {
   const columns = Array.from({ length: 35 }, (_, index) => index);
@@ -67,7 +67,7 @@ test('@ways more than a paper holds is refused with a count, and what stood ther
   await expect(page.getByLabel('column 3 at 15', { exact: true })).toHaveValue('70');
 });
 
-test('@ways a log with AM and PM and dates that can be read either way asks which, once, and keeps its date', async ({ page }) => {
+test('@long @ways a log with AM and PM and dates that can be read either way asks which, once, and keeps its date', async ({ page }) => {
   await bringShelf(page, ['Sedge 5'], ['Cobble 20']);
   const rows = [
     '03/11/2026 11:58:00 PM,10,18.2',
@@ -88,7 +88,7 @@ test('@ways a log with AM and PM and dates that can be read either way asks whic
   await expect(page.getByText(/3 Nov 2026, 23:58/)).toBeVisible();
 });
 
-test('@ways a digit typed in a rehearsal lands there, and not in the lane that is live', async ({ page }) => {
+test('@long @ways a digit typed in a rehearsal lands there, and not in the lane that is live', async ({ page }) => {
   await bringShelf(page, ['Sedge 5'], ['Cobble 20']);
   await startRun(page, 'Sedge 5', 'Cobble 20', '10');
   await page.getByRole('link', { name: 'Rehearse' }).click();
@@ -105,7 +105,7 @@ test('@ways a digit typed in a rehearsal lands there, and not in the lane that i
   await expect(page.getByText(/Why strike/)).toHaveCount(0);
 });
 
-test('@ways a cable is swapped alone, named in the ink, and corrected there; a filled field of names is replaced by typing', async ({
+test('@long @ways a cable is swapped alone, named in the ink, and corrected there; a filled field of names is replaced by typing', async ({
   page,
 }) => {
   await bringShelf(page, ['Sedge 5'], ['Cobble 20', 'Quern 30'], ['Short one', 'Long one']);
@@ -141,7 +141,7 @@ test('@ways a cable is swapped alone, named in the ink, and corrected there; a f
   await expect(page.getByRole('row', { name: /Long one/ })).toContainText('2');
 });
 
-test('@ways a clip at 240 × has a margin of minutes, and its plug-in is asked', async ({ page }) => {
+test('@long @ways a clip at 240 × has a margin of minutes, and its plug-in is asked', async ({ page }) => {
   await bringShelf(page, ['Sedge 5'], ['Cobble 20']);
   await page.goto('/live/footage');
   await choose(page, 'Device', 'Sedge 5');
@@ -167,7 +167,7 @@ test('@ways a clip at 240 × has a margin of minutes, and its plug-in is asked',
   await expect(page.getByText(/between 28 min and 40 min|between 28 and 40 min/).first()).toBeVisible();
 });
 
-test('@ways a spreadsheet with days alone and a row of run numbers; a log whose headings are in other words', async ({ page }) => {
+test('@long @ways a spreadsheet with days alone and a row of run numbers; a log whose headings are in other words', async ({ page }) => {
   await page.goto('/live/paper');
   await isReady(page);
   await page.getByLabel('Time of row 1', { exact: true }).focus();
