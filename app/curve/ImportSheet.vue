@@ -2,7 +2,7 @@
 import { format } from 'date-fns';
 import { nanoid } from 'nanoid';
 import { computed, onBeforeUnmount, onMounted, ref, shallowRef, watch } from 'vue';
-import { useRouter } from 'vue-router';
+import { loadRouteLocation, useRouter } from 'vue-router';
 import {
   ImportError,
   lastAt,
@@ -19,6 +19,7 @@ import {
 } from '@core/exchange';
 import { howMany, quoted, spell } from '@core/quantity';
 import { afterPaint } from '../kit/afterPaint';
+import AfterPaint from '../kit/AfterPaint.vue';
 import DraftOffer from '../kit/DraftOffer.vue';
 import { dropped } from '../kit/dropped';
 import { useDraft } from '../kit/drafts';
@@ -251,8 +252,9 @@ async function importBook({ remote }: FileAtHand): Promise<void> {
   if (repeated.value) await router.push(`/plan/${id}`);
 }
 
-/** What opens a run begins while it is being stored. Where it cannot, that is said as the run is opened. */
-function shownNext(): void {
+/** A run’s page and what opens it are fetched while it is being stored. Where they cannot be, that is said as the run is opened. */
+function shownNext(id: string): void {
+  void loadRouteLocation(router.resolve(`/runs/${id}`)).catch(() => undefined);
   void import('../workers/openRun').then(({ readyOpener }) => readyOpener()).catch(() => undefined);
 }
 
@@ -284,11 +286,12 @@ async function importRuns({ remote }: FileAtHand, file: File): Promise<void> {
       return header ? [{ log, header }] : [];
     }),
   );
-  if (headers.length === 1) shownNext();
+  if (headers.length === 1 && headers[0]) shownNext(headers[0].id);
   await logbook.importAll(incomingFrom(remote), ways());
   await kept();
+  // The list has its runs, then the sheet goes, then the page comes: all at once would keep a key that is pressed waiting.
+  await new Promise<void>(afterPaint);
   end();
-  // The sheet goes before the page comes: both at once would keep a key that is pressed waiting.
   await new Promise<void>(afterPaint);
   await router.push(headers.length === 1 && headers[0] ? `/runs/${headers[0].id}` : '/runs');
 }
@@ -381,7 +384,7 @@ const choose = (files: File | File[] | null | undefined) => {
           <v-radio :value="true" label="more of a run that is there" />
         </v-radio-group>
         <RunPlace v-if="isMore && read" v-model:run="into" v-model:place="place" :log="csv" :align="read.remote.align" />
-        <template v-for="(part, index) in isMore ? [] : parts" :key="index">
+        <AfterPaint v-for="(part, index) in isMore ? [] : parts" :key="index">
           <v-checkbox
             v-if="parts.length > 1 && picks[index]"
             v-model="picks[index].isTaken"
@@ -392,7 +395,7 @@ const choose = (files: File | File[] | null | undefined) => {
             <GearField v-model="picks[index].device" of="device" :label="labelled('Device', part)" />
             <GearField v-model="picks[index].charger" of="charger" :label="labelled('Charger', part)" />
           </div>
-        </template>
+        </AfterPaint>
         <DateField
           v-if="csv.plugInAt === undefined && !isMore"
           v-model="plugInAt"
@@ -401,7 +404,7 @@ const choose = (files: File | File[] | null | undefined) => {
           :label="`Plugged in at (the file does not say${csv.timeOfDay === undefined ? '' : ' which day'})`"
         />
       </template>
-      <template v-if="chosen && !book">
+      <AfterPaint v-if="chosen && !book">
         <MappingTable v-if="isLog && head && mapping" :peek="head" :model-value="mapping" @update:model-value="say" />
         <v-btn v-if="head?.isGuess && mapping && !isSaid && tellsAll(mapping)" variant="tonal" size="small" @click="say(mapping)"
           >Read it like this</v-btn
@@ -412,7 +415,7 @@ const choose = (files: File | File[] | null | undefined) => {
           <v-radio value="comma" label="comma" />
         </v-radio-group>
         <v-checkbox v-model="skipBadRows" label="Skip rows that cannot be read" />
-      </template>
+      </AfterPaint>
       <div class="buttons">
         <v-btn
           variant="flat"

@@ -36,7 +36,13 @@ function drawMore(): void {
   drawn.value += 1;
   afterPaint(drawMore);
 }
-watch(() => mapping.value.columns.length, drawMore, { immediate: true });
+watch(
+  () => mapping.value.columns.length,
+  () => {
+    afterPaint(drawMore);
+  },
+  { immediate: true },
+);
 
 /** Another row heads the log: as many columns as it has. */
 function head(typed: string): void {

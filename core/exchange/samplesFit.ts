@@ -13,13 +13,15 @@ type Column = { seconds: ArrayLike<number>; values: ArrayLike<number> };
 export function samplesMisfit(samples: unknown): Misfit | undefined {
   if (typeof samples !== 'object' || samples === null || Array.isArray(samples)) return { path: '', says: 'is not a set of columns' };
   let count = 0;
+  const known = new Set<ArrayLike<number>>();
   for (const [name, column] of Object.entries(samples) as [string, unknown][]) {
     const quantity = QUANTITIES.find((each) => each === name);
     if (!quantity) return { path: name, says: 'is no quantity that is kept' };
     if (!isColumn(column)) return { path: name, says: 'does not have as many seconds as values' };
     count += column.values.length;
-    const found = columnMisfit(quantity, column);
+    const found = columnMisfit(quantity, column, known);
     if (found) return found;
+    known.add(column.seconds);
   }
   return count > MOST_VALUES ? { path: '', says: `has ${count} values; up to ${MOST_VALUES} are kept of a run` } : undefined;
 }
@@ -32,20 +34,35 @@ function isColumn(column: unknown): column is Column {
   return isList(seconds) && isList(values) && seconds.length === values.length && Object.keys(column).length === 2;
 }
 
-function columnMisfit(quantity: Quantity, { seconds, values }: Column): Misfit | undefined {
+/** @param known times that were looked through already: what a meter told together shares them */
+function columnMisfit(quantity: Quantity, { seconds, values }: Column, known: ReadonlySet<ArrayLike<number>>): Misfit | undefined {
   const { min, max } = quantityOf(quantity);
   const at = (name: 'seconds' | 'values', row: number) => `${quantity}.${name}[${row}]`;
+  const second = known.has(seconds) ? -1 : firstNotAscending(seconds);
+  if (second >= 0) return { path: at('seconds', second), says: 'is before the row above it, or no time of a run' };
+  const value = firstOutside(values, min, max);
+  if (value >= 0) return { path: at('values', value), says: `is not a number from ${min} to ${max}` };
+  return undefined;
+}
+
+/** The first row that is before the one above it, or no time of a run; -1 where there is none. Written so that what is no number fails too. */
+function firstNotAscending(seconds: ArrayLike<number>): number {
   let before = 0;
   for (let row = 0; row < seconds.length; row += 1) {
-    const [second, value] = [seconds[row], values[row]];
-    // Written so that what is no number fails too.
-    if (typeof second !== 'number' || !(second >= before && second <= LONGEST_RUN))
-      return { path: at('seconds', row), says: 'is before the row above it, or no time of a run' };
-    if (typeof value !== 'number' || !(value >= min && value <= max))
-      return { path: at('values', row), says: `is not a number from ${min} to ${max}` };
+    const second: unknown = seconds[row];
+    if (typeof second !== 'number' || !(second >= before && second <= LONGEST_RUN)) return row;
     before = second;
   }
-  return undefined;
+  return -1;
+}
+
+/** The first row that is no number from one to another; -1 where there is none. */
+function firstOutside(values: ArrayLike<number>, min: number, max: number): number {
+  for (let row = 0; row < values.length; row += 1) {
+    const value: unknown = values[row];
+    if (typeof value !== 'number' || !(value >= min && value <= max)) return row;
+  }
+  return -1;
 }
 
 /** Columns as typed arrays, from lists of numbers; times as they are kept. */
