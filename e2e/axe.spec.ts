@@ -18,6 +18,8 @@ const SHEETS: [path: string, button: string][] = [
 ];
 
 for (const theme of ['light', 'dark'] as const) {
+  // In the dark only colours are looked at, and nearly all of these are on the screens of screens.spec.ts too.
+  const long = theme === 'dark' ? '@long ' : '';
   test.describe(`@slice @bench axe finds nothing, ${theme}`, () => {
     test.setTimeout(GIVE_UP);
     test.beforeEach(async ({ page }) => {
@@ -46,7 +48,7 @@ for (const theme of ['light', 'dark'] as const) {
       await look(page, theme, 'rehearsal');
     });
 
-    test('on any empty screen', async ({ page }) => {
+    test(`${long}on any empty screen`, async ({ page }) => {
       for (const path of [
         '/plan',
         '/plan/new',
@@ -68,7 +70,7 @@ for (const theme of ['light', 'dark'] as const) {
       }
     });
 
-    test('in any sheet', async ({ page }) => {
+    test(`${long}in any sheet`, async ({ page }) => {
       for (const [path, button] of SHEETS) {
         await page.goto(DEMO + path);
         await isReady(page);

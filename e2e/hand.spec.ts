@@ -213,7 +213,7 @@ test('@long @hand names of 60 letters are printed whole, in a comparison, a run 
   isWhole((await printed(page, 'long-run')).join('\n'), device.name);
 });
 
-test('@hand a comparison with its verdict, a study, its calendar, a shelf and a spot check are printed with what stands on them', async ({
+test('@long @hand a comparison with its verdict, a study, its calendar, a shelf and a spot check are printed with what stands on them', async ({
   page,
 }) => {
   test.setTimeout(300_000);

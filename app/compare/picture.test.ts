@@ -80,6 +80,9 @@ function expectApart(boxes: readonly WordBox[], { width, height }: PictureShape)
   }
 }
 
+/** With every test run a third of what `npm run thorough` draws. */
+const third = (whole: number) => (process.env.THOROUGH ? whole : Math.round(whole / 3));
+
 describe('a picture', () => {
   it('of a strip has no words on each other or cut, in any shape, with any words about it', () => {
     fc.assert(
@@ -88,7 +91,7 @@ describe('a picture', () => {
         const body = stripBody(traces, { size: 'sheet', until: 9000, penned: traces.length > 1 });
         expectApart(drawPicture(recording(), shape, text, ground, body), shape);
       }),
-      { numRuns: 80 },
+      { numRuns: third(80) },
     );
   });
 
@@ -106,7 +109,7 @@ describe('a picture', () => {
         }));
         expectApart(drawPicture(recording(), shape, text, 'paper', barsBody(blocks)), shape);
       }),
-      { numRuns: 80 },
+      { numRuns: third(80) },
     );
   });
 
@@ -141,7 +144,7 @@ describe('a picture', () => {
             called.size,
           );
       }),
-      { numRuns: 120 },
+      { numRuns: third(120) },
     );
   });
 
@@ -177,7 +180,7 @@ describe('a picture', () => {
         // With room enough a few are all named.
         if (all.length <= 2 && shape.width >= 720 && shape.height >= 540) expect(named).toHaveLength(all.length);
       }),
-      { numRuns: 120 },
+      { numRuns: third(120) },
     );
   });
 
@@ -199,7 +202,7 @@ describe('a picture', () => {
           expectApart(drawPicture(recording(), shape, text, 'paper', tableBody(table)), shape);
         },
       ),
-      { numRuns: 80 },
+      { numRuns: third(80) },
     );
     const [square] = PICTURE_SHAPES;
     if (!square) throw new Error('a shape');
