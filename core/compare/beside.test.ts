@@ -25,6 +25,18 @@ describe('ahead of the baseline', () => {
     expect(turned.map(({ value }) => value)).toEqual(found.map(({ value }) => 0 - value));
   });
 
+  it('is told while all of both were read, and not at all where nothing was', () => {
+    const [long, short] = [levels(0, 20, 40, 60, 80), levels(0, 10, 20)];
+    expect(aheadOf([long], [short]).at(-1)?.seconds).toBe(600);
+    expect(aheadOf([long, short], [short]).at(-1)?.seconds).toBe(600);
+    // One that begins later is not ahead before it has begun.
+    const late = { seconds: [300, 600, 900], values: [30, 40, 50] };
+    expect(aheadOf([long, late], [long])[0]?.seconds).toBe(300);
+    expect(aheadOf([long], [long, late])[0]?.seconds).toBe(300);
+    expect(aheadOf([long], [{ seconds: [], values: [] }])).toEqual([]);
+    expect(aheadOf([long], [{ seconds: [0], values: [5] }])).toEqual([]);
+  });
+
   // trade.md: a winner at half an hour can lose at 100 %.
   it('tells when a lead is lost, and of none that nobody had', () => {
     const fades = levels(0, 30, 45, 55, 60, 64, 67, 70);

@@ -99,6 +99,16 @@ describe('runs laid beside each other', () => {
     expect(turned[1]?.standing).toMatchObject({ state: 'only this one', atLeast: 210 * 60 });
   });
 
+  it('tells no time saved of one that is not known to have got there', () => {
+    const [sure, least] = [runOf('sure', [0, 2], [85, 99], [90, 100]), runOf('least', [0, 2], [80, 99])];
+    const rows = compareRuns([sure, least], 'sure', 100);
+    expect(rows[1]?.standing).toEqual({ state: 'tie', level: 100 });
+    expect(compareRuns([sure, runOf('alike', [0, 2], [86, 99], [91, 100])], 'sure', 100)[1]?.standing).toMatchObject({
+      state: 'tie',
+      saved: { told: 'tie' },
+    });
+  });
+
   it('has no time to compare where one started above the level', () => {
     const rows = compareRuns([runOf('low', [0, 2], [30, 60]), runOf('high', [0, 55], [30, 90])], 'low', 50);
     expect(rows[1]?.standing).toEqual({ state: 'no time', level: 50 });

@@ -9,12 +9,15 @@ import { foldRun } from '../ink/fold';
 import { difference } from '../margin/told';
 import { rounded, spell } from '../quantity/duration';
 import { setAssumed, USUALLY } from '../quantity/assumed';
+import { setManner } from '../quantity/manner';
 import { compareRuns } from './compare';
 import { workingOf, writeDifference, type Cell } from './cells';
 import { matrixOf } from './matrix';
 import { aboutOf, gainUnitsOf, measuresOf, usualGainUnit, usualMeasures, type GainUnit } from './measures';
 import { setupsOf } from './setups';
 import { standingsOf } from './words';
+
+const PLAIN = { decimal: '.', scale: '°C', currency: '' } as const;
 
 const charger = (name: string, watts = 20, price?: number) => ({
   id: name,
@@ -199,6 +202,49 @@ describe('the cases of common practice, laid end to end', () => {
     expect(hottest[0]?.mean?.uncertainty).toBeCloseTo(Math.hypot(0.03 * 18.8, 0.5), 9);
     expect(cellsOf(all, 'at-600-frontCelsius')[0]?.value).toBe('41 °C');
     expect(cellsOf(all, 'rise-frontCelsius').map(({ place }) => place)).toEqual(['2=', '1', '2=']);
+    const why = () => workingOf(hottest, 0, ['a', 'b', 'c'], { unit: '°C', better: 'less' }).at(-1);
+    expect(why()).toMatch(/a difference is told from 3 °C on/);
+    // A difference of temperatures is one in °F too, and no temperature: 2.07 K, said as the next whole one, are 3.7 °F.
+    setManner({ ...PLAIN, scale: '°F' });
+    expect(why()).toMatch(/a difference is told from 4 °F on/);
+    setManner(PLAIN);
+  });
+});
+
+describe('power', () => {
+  /** Watts by the minute, while the level rises by one. */
+  const fed = (name: string, ...stretches: (readonly [minutes: number, watts: number | undefined])[]) => {
+    const watts = stretches.flatMap(([minutes, each]) => range(minutes).map(() => each));
+    return runOf(
+      name,
+      watts.map((each, minute) => [minute, 10 + minute, each === undefined ? {} : { watts: each }] as const),
+    );
+  };
+
+  it('is sustained where it was held for five minutes: not where it was highest for two, nor where it fell all along', () => {
+    const falling = range(30).map((minute) => [1, 40 - minute] as const);
+    const all = [
+      fed('held', [2, 30], [12, 20], [12, 9]),
+      fed('later', [12, 9], [12, 26]),
+      fed('fell', ...falling),
+      fed('few', [2, 30], [3, 20]),
+    ];
+    const sustained = cellsOf(all, 'sustained');
+    expect(sustained.map(({ mean }) => mean?.value)).toEqual([20, 26, undefined, undefined]);
+    expect(sustained.map(({ place }) => place)).toEqual(['2', '1', undefined, undefined]);
+    expect(JSON.stringify(sustained[0]?.each)).toContain('held 12 min');
+  });
+
+  it('makes an energy that is at least so much where some of it was not seen, and none where none was', () => {
+    const [seen, partly, unseen] = cellsOf(
+      [fed('seen', [30, 20]), fed('partly', [12, 20], [50, undefined], [12, 20]), fed('unseen', [30, undefined])],
+      'energy',
+    );
+    // 20 W for 29 min.
+    expect(seen?.mean?.value).toBeCloseTo((20 * 29) / 60, 6);
+    expect(JSON.stringify(seen?.each)).not.toContain('at least');
+    expect(JSON.stringify(partly?.each)).toContain('at least');
+    expect(unseen?.mean).toBeUndefined();
   });
 });
 
