@@ -33,6 +33,18 @@ it('has a row for each charger in the order tried, awake and asleep apart, and c
   expect(rows[1]?.awake?.disagrees).toBe('chime and icon yes, meter no');
 });
 
+it('keeps the ports of one charger apart, and says through which and by which cable', () => {
+  const ports = [{ connector: 'USB-C' as const }, { connector: 'USB-A' as const, name: 'side' }];
+  const source = { charger: { id: 'two', name: 'Quern two', kind: 'adapter' as const, watts: 45, ports } };
+  const cable = { id: 'c', name: 'grey, 1 m', chargerEnd: 'USB-C', deviceEnd: 'USB-C', marker: 'none' } as const;
+  const rows = tableOf(
+    tryOut('', 0, { source: { ...source, port: 0, cable } }),
+    tryOut('', 2, { source: { ...source, port: 1 } }),
+    tryOut('', 4, { source: { charger: { ...source.charger, id: 'one' }, cable } }),
+  );
+  expect(rows.map(({ through }) => through)).toEqual(['port 1, grey, 1 m', 'side', 'grey, 1 m']);
+});
+
 // trade.md: a minute cannot tell holding from draining; some wait 10–15 min to see the level move.
 it('leaves open whether a slow charger holds or drains until a second look at the level', () => {
   const first = tryOut('Port of a computer', 0, { percent: 47, watts: 2.5 });
