@@ -421,5 +421,10 @@ it('takes for a top-up the mark of the study that is nearest to 15 min, where al
   const read = (...at: number[]) => runOf(chargerOf(`at ${at.join()}`, 20), [[0, 5]], { cadence: { kind: 'marks', at } });
   expect(usualWindow([read(600, 1800, 3600), read(600, 3600)])).toBe(600);
   expect(usualWindow([read(600, 1800), read(3600)])).toBe(900);
+  // As many times as long or as short: 10 min are nearer to 15 than 30 are. A start is no top-up.
+  expect(usualWindow([read(60, 600, 1800), read(60, 600, 1800)])).toBe(600);
+  expect(usualWindow([read(0, 300), read(0, 300)])).toBe(300);
+  // What one of three was not read at is no mark of the study.
+  expect(usualWindow([read(600, 3600), read(600, 3600), read(1200, 3600)])).toBe(3600);
   expect(usualWindow([runOf(chargerOf('every', 20), [[0, 5]])])).toBe(900);
 });

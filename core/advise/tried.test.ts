@@ -3,7 +3,8 @@ import type { Workload } from '../curve/workloads';
 import { exampleHeader } from '../ink/example';
 import type { Trial } from '../ink/entry';
 import { foldRun } from '../ink/fold';
-import { charges, underLoad } from './tried';
+import { compatibility } from '../compare/compatibility';
+import { charges, ranked, underLoad } from './tried';
 
 const run = foldRun(exampleHeader(), []);
 const work = (source: string, score: number, batteryWatts: number, name = 'graphics'): Workload => ({
@@ -61,5 +62,38 @@ describe('does it charge at all', () => {
     expect(found?.says).toBe('fast: A; only asleep: B; C drains while plugged in');
     expect(found?.why).toMatch(/^Whether the level moves was not seen of 3 of these: a second look after 12 min /);
     expect(charges([])).toEqual([]);
+  });
+
+  it('ranks by how well they charge, names three of a kind and counts more, and says of several what they do', () => {
+    const sitting = foldRun(
+      exampleHeader({ list: [] }),
+      (
+        [
+          ['A', 'slow'],
+          ['B', 'fast'],
+          ['C', 'slow'],
+          ['D', 'slow'],
+          ['E', 'charges'],
+          ['F', 'refuses'],
+          ['G', 'refuses'],
+          ['H', 'not charging'],
+          ['I', 'holds'],
+          ['J', 'not charging'],
+          ['J', 'slow', 'off'],
+        ] as const
+      ).map(([charger, status, state], index) => trial(index + 1, charger, status, state)),
+    );
+    expect(charges([sitting])[0]?.says).toBe(
+      'fast: B; charges, how fast not seen: E; slowly: A, C and D; only switched off: J; F and G do nothing; H connects and does not charge; I holds the level',
+    );
+    const many = foldRun(
+      exampleHeader({ list: [] }),
+      ['A', 'B', 'C', 'D'].flatMap((charger, index) => [
+        trial(2 * index + 1, charger, 'fast'),
+        trial(2 * index + 2, `not ${charger}`, 'not charging'),
+      ]),
+    );
+    expect(charges([many])[0]?.says).toBe('fast: four; four connect and do not charge');
+    expect(ranked(compatibility(sitting)).map(({ name }) => name)).toEqual(['B', 'E', 'A', 'C', 'D', 'J', 'F', 'G', 'H', 'I']);
   });
 });
