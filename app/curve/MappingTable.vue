@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue';
 import { deviceIn, meanings, ofDevice, type Mapping, type Peek } from '@core/exchange';
+import { clipped } from '@core/quantity';
 import { afterPaint } from '../kit/afterPaint';
 import FieldName from '../kit/FieldName.vue';
 import FigureField from '../kit/FigureField.vue';
@@ -10,6 +11,8 @@ const props = defineProps<{ peek: Peek }>();
 const mapping = defineModel<Mapping>({ required: true });
 
 const SHOWN = 3;
+/** Letters that are shown of a value: what it is of shows in its first words. */
+const LONGEST = 24;
 const CHOICES = meanings();
 /** Meanings that are of a device: not its clock, and not words. */
 const quantities = new Set(CHOICES.map(({ value }) => value).filter((value) => value.includes(':') && !value.startsWith('elapsed')));
@@ -102,7 +105,9 @@ function head(typed: string): void {
                 <template #label><FieldName name="Of" :said="`, ${nameOf(column)}`" /></template>
               </v-text-field>
             </td>
-            <td class="figures">{{ values.map((row) => row[column] ?? '').join(' · ') }}</td>
+            <td class="figures">
+              <span v-for="(row, index) in values" :key="index">{{ clipped(row[column] ?? '', LONGEST) }}</span>
+            </td>
           </tr>
         </tbody>
       </table>
@@ -135,5 +140,16 @@ td:nth-child(2) {
 td.figures {
   font-size: 0.85rem;
   overflow-wrap: anywhere;
+}
+
+td.figures span + span::before {
+  content: ' · ';
+}
+
+/* On a phone there is room for one. */
+@media (max-width: 40em) {
+  td.figures span + span {
+    display: none;
+  }
 }
 </style>
