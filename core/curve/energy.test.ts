@@ -4,9 +4,18 @@ import { trackOf } from '../ink/track';
 import { inkOf } from '../ink/build';
 import { exampleHeader } from '../ink/example';
 import { foldRun } from '../ink/fold';
-import { accuracyOf, energy, unseenSpans } from './energy';
+import { accuracyOf, countedEnergy, energy, unseenSpans } from './energy';
 
 const watts = (...rows: [seconds: number, watts: number][]) => trackOf(rows.map(([seconds, value]) => ({ seconds, value })));
+
+it('by a counter is off by its share, and by its last digit at either end', () => {
+  // JCGM 100:2008 (GUM) 4.3.7 and 5.1.2: half-widths of 1 % of 10 Wh and of 0.1 Wh twice, as rectangles: √((0.1² + 2 × 0.1²) ÷ 3).
+  const found = countedEnergy(10, 1800, 3600, 0.01, 0.1);
+  expect(found.uncertainty).toBeCloseTo(0.1, 9);
+  expect(found).toMatchObject({ wattHours: 10, averageWatts: 20, covered: 1800, whole: 3600, unseen: [], isCounted: true });
+  expect(found.averageUncertainty).toBeCloseTo(0.2, 9);
+  expect(countedEnergy(0, 0, 3600, 0.01, 0.1).averageUncertainty).toBe(0);
+});
 
 describe('energy under the watts that were seen', () => {
   // Common practice, no source: a render at 20 V × 1.8 A for 5 min takes about 3 Wh.

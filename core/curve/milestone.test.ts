@@ -1,8 +1,8 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { trackOf } from '../ink/track';
-import { milestone } from './milestone';
-import { writeMilestone } from './timeWords';
+import { coarsened, milestone } from './milestone';
+import { writeMilestone, writePassage } from './timeWords';
 import type { Levels } from './pace';
 
 /** Levels by minute. */
@@ -56,6 +56,12 @@ const rising = fc
       ...steps.map(([wait, gain]) => ({ seconds: (seconds += wait), value: (value = Math.min(100, value + gain)) })),
     ];
   });
+
+it('has bounds as much wider as the clock can be off, and never before plug-in', () => {
+  expect(coarsened({ low: 600, high: 900 }, 30)).toEqual({ low: 570, high: 930 });
+  expect(coarsened({ low: 10, high: 900 }, 30)).toEqual({ low: 0, high: 930 });
+  expect(coarsened({ low: 600, high: 900 })).toEqual({ low: 600, high: 900 });
+});
 
 it('never puts the estimate outside the bounds', () => {
   fc.assert(
@@ -153,6 +159,22 @@ describe('a reading that was seen turning', () => {
 
   it('narrows its own level and no other', () => {
     expect(reached(turning, 79, { turning: new Set(['c']), pace: { highest: 0, broken: [] } }).bounds).toEqual({ low: 2700, high: 2815 });
+  });
+});
+
+it('of a light is told to the second where it was watched, else by its latest or the middle, and has no earliest where it was never seen lit', () => {
+  const bounds = { low: 2700, high: 3000 };
+  expect(writePassage({ bounds: { low: 245, high: 245 } })).toEqual({
+    value: '4 min 5 s',
+    detail: 'at 4 min 5 s',
+    range: '4 min 5 s',
+  });
+  expect(writePassage({ bounds })).toEqual({ value: '50 min', detail: 'between 45 and 50 min', range: '45–50 min' });
+  expect(writePassage({ bounds }, false).value).toBe('48 min');
+  expect(writePassage({ bounds: { low: 0, high: 610 }, hasNoEarliest: true })).toEqual({
+    value: 'by 11 min',
+    detail: 'how long before, nobody saw',
+    range: 'never seen lit',
   });
 });
 

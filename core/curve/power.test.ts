@@ -101,6 +101,29 @@ it('a bank that is on for a minute and off for a minute cycles every 2 min, half
   expect(cycle?.duty).toBeCloseTo(0.5, 1);
 });
 
+it('a cycling is of its own stretch, and of a light where that was seen to go on and off twice', () => {
+  // A minute on of three, for 15 min; then off, and on again two hours later: that is none of it.
+  const rows = Array.from({ length: 90 }, (_, index) => ({ seconds: index * 10, watts: index % 18 < 6 ? 5 : 0 }));
+  const [cycle, ...others] = cyclesOf(run([...rows, { seconds: 9000, watts: 5 }, { seconds: 9060, watts: 5 }]));
+  expect(others).toEqual([]);
+  expect(cycle).toMatchObject({ by: 'power', from: 180, to: 720, period: 180 });
+  expect(cycle?.duty).toBeCloseTo(1 / 3, 9);
+
+  const seen = (...lights: [seconds: number, event: 'light on' | 'light off' | 'light went out' | 'warm'][]) =>
+    foldRun(
+      header,
+      lights.map(([seconds, event], index) => {
+        const at = header.plugInAt + seconds * 1000;
+        if (event === 'warm') return { kind: 'note', seq: index + 1, id: `n${index}`, at, written: at, text: event };
+        return { kind: 'event', seq: index + 1, id: `e${index}`, at, written: at, event };
+      }),
+    );
+  const [lit, ...more] = cyclesOf(seen([0, 'light on'], [30, 'light off'], [60, 'warm'], [120, 'light on'], [150, 'light went out']));
+  expect(more).toEqual([]);
+  expect(lit).toEqual({ by: 'light', from: 0, to: 120, period: 120, duty: 0.25 });
+  expect(cyclesOf(seen([0, 'light on'], [30, 'light off'], [120, 'light on']))).toEqual([]);
+});
+
 it('heat is told at the marks, over the room, above the limit and until it is back, front and back apart', () => {
   // Common practice, no source: front 40.5 °C at 10 min, 43.8 at 20, 42.4 at 30.
   const rows = [

@@ -16,11 +16,20 @@ const all = [
 it('stands in natural order of numbers, and by what was reached; what was not comes last', () => {
   expect(ids(runsInOrder(all, 'newest'))).toEqual(['3', '2', '1']);
   expect(ids(runsInOrder(all, 'oldest'))).toEqual(['1', '2', '3']);
+  expect(ids(runsInOrder([...all].reverse(), 'oldest'))).toEqual(['1', '2', '3']);
   expect(ids(runsInOrder(all, 'charger'))).toEqual(['2', '1', '3']);
   expect(ids(runsInOrder(all, 'device'))).toEqual(['3', '2', '1']);
   expect(ids(runsInOrder(all, 'eighty'))).toEqual(['2', '1', '3']);
   expect(ids(runsInOrder(all, 'full'))).toEqual(['2', '3', '1']);
   expect(ids(runsInOrder(all, 'longest'))).toEqual(['2', '3', '1']);
+  // Each by the other where it is the same; a summary of an older program knows nothing that was reached.
+  const phones = [run('4', { device: 'Sedge 12' }), run('5', { device: 'Sedge 7', charger: 'Quern' }), run('6', { device: 'Sedge 7' })];
+  for (const given of [phones, [...phones].reverse()]) {
+    expect(ids(runsInOrder(given, 'device'))).toEqual(['6', '5', '4']);
+    expect(ids(runsInOrder(given, 'charger'))).toEqual(['6', '4', '5']);
+    expect(ids(runsInOrder([...given, ...all], 'eighty')).slice(0, 2)).toEqual(['2', '1']);
+    expect(ids(runsInOrder([...given, ...all], 'full'))).toEqual(['2', '6', '5', '4', '3', '1']);
+  }
 });
 
 it('is looked through by words in names, tags and notes, and by every fact', () => {

@@ -63,6 +63,75 @@ describe('the stages of a charge', () => {
     expect(only?.first).toBeCloseTo(20, 0);
   });
 
+  it('are told apart by what they are: one that is held, one that rests, one that falls, and one that falls too little', () => {
+    // Held at 80 % for 50 min with little power, as an adaptive setting does, then on to full.
+    const kinds = (length: number, watts: (second: number) => number, percent: (second: number) => number) => {
+      const seconds = Float64Array.from({ length: length / 10 + 1 }, (_, index) => index * 10);
+      const column = (of: (second: number) => number) => ({ seconds, values: Float64Array.from(seconds, of) });
+      return stagesOf(foldRun(header, [], { watts: column(watts), percent: column((second) => Math.floor(percent(second))) }));
+    };
+    const held = kinds(
+      6600,
+      (second) => (second < 1800 ? 20 : second < 4800 ? 0.4 : 15),
+      (second) => (second < 1800 ? 20 + second / 30 : second < 4800 ? 80 : 80 + (second - 4800) / 90),
+    );
+    expect(held.map(({ kind }) => kind)).toEqual(['steady', 'hold', 'steady']);
+    expect(writeStages(held)).toBe('holds about 20.0 W for 30 min, then is held for 50 min, then 15.0 W for 30 min');
+    // The same at 60 %, where no setting holds: it rests.
+    const rests = kinds(
+      6600,
+      (second) => (second < 1800 ? 20 : second < 4800 ? 0.02 : 15),
+      (second) => (second < 1800 ? second / 30 : second < 4800 ? 60 : 60 + (second - 4800) / 90),
+    );
+    expect(rests.map(({ kind }) => kind)).toEqual(['steady', 'idle', 'steady']);
+    // No more than half of what is called steady was a hold, if it was held for less than half of it.
+    const briefly = kinds(
+      7200,
+      (second) => (second < 7200 ? 1.2 : 15),
+      (second) => (second < 1500 ? 80 : Math.min(99, 80 + (second - 1500) / 200)),
+    );
+    expect(briefly.map(({ kind }) => kind)).toEqual(['steady']);
+    // 2 % less after half an hour is steady; a quarter less is a taper.
+    expect(stagesOf(logged(1800, (second) => 20 - (0.3 * second) / 1800)).map(({ kind }) => kind)).toEqual(['steady']);
+    const [taper, ...more] = stagesOf(logged(1800, (second) => 20 - (5 * second) / 1800));
+    expect(more).toEqual([]);
+    expect(taper).toMatchObject({ kind: 'taper', share: 1 });
+    expect(taper?.first).toBeCloseTo(20, 1);
+    expect(taper?.last).toBeCloseTo(15, 1);
+    // Power that rises is no taper.
+    expect(stagesOf(logged(1800, (second) => 15 + (5 * second) / 1800)).map(({ kind }) => kind)).not.toContain('taper');
+  });
+
+  it('are a minute long at least in a short charge that was read closely, else two', () => {
+    const stepped = (second: number) => (second < 600 ? 20 : second < 690 ? 12 : 6);
+    const watts = (length: number, step: number) => {
+      const seconds = Float64Array.from({ length: length / step + 1 }, (_, index) => index * step);
+      return stagesOf(foldRun(header, [], { watts: { seconds, values: Float64Array.from(seconds, stepped) } })).map((each) =>
+        Math.round(each.watts),
+      );
+    };
+    expect(watts(1500, 1)).toEqual([20, 12, 6]);
+    expect(watts(1500, 15)).toEqual([20, 6]);
+    expect(watts(3600, 1)).toEqual([20, 6]);
+  });
+
+  it('that are alike but for a moment between them are one, and three checks are none', () => {
+    const blink = stagesOf(logged(3600, (second) => (second > 1800 && second < 1830 ? 4 : 20 + 0.1 * wobble(second))));
+    expect(blink.map(({ kind, from, to }) => [kind, from, to])).toEqual([['steady', 0, 3600]]);
+    const checks = (...watts: number[]) =>
+      stagesOf(
+        foldRun(
+          header,
+          inkOf(
+            header,
+            watts.map((each, index) => ({ seconds: index * 300, watts: each })),
+          ),
+        ),
+      );
+    expect(checks(20, 20, 20)).toEqual([]);
+    expect(checks(20, 20, 20, 20).map(({ kind, watts }) => [kind, watts])).toEqual([['steady', 20]]);
+  });
+
   it('are read from checks five minutes apart as well, as finely as those are', () => {
     const rows = Array.from({ length: 20 }, (_, index) => ({ seconds: index * 300, percent: 5 + 4 * index, watts: index < 8 ? 25 : 15 }));
     const stages = stagesOf(foldRun(header, inkOf(header, rows)));

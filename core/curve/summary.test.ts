@@ -31,6 +31,50 @@ const phone = foldRun(
   ),
 );
 
+it('says what a meter counted, and from where it began anew', () => {
+  const counter = (...wattHours: number[]) =>
+    written(
+      foldRun(
+        header,
+        inkOf(
+          header,
+          wattHours.map((each, index) => ({ seconds: index * 600, percent: 10 + index, wattHours: each })),
+        ),
+      ),
+    ).find(({ id }) => id === 'counter');
+  expect(counter(0.5, 3.2, 6.75)).toMatchObject({
+    value: '6.25 Wh',
+    detail: 'from 0 min to 20 min',
+    span: { from: 0, to: 1200 },
+    working: { formula: '6.75 − 0.5', unit: 'Wh', uses: [{ value: 0.5 }, { value: 6.75 }] },
+  });
+  const anew = counter(0.5, 3.2, 0.4, 2.4);
+  expect(anew).toMatchObject({ detail: expect.stringContaining('it began anew at 20 min') as string, working: { unit: 'Wh' } });
+  expect(anew?.value).toMatch(/^at least /);
+  expect(anew?.working?.uses).toHaveLength(1);
+});
+
+it('says how warm it felt at the last, and before', () => {
+  const felt = (...events: [minute: number, event: 'felt warm' | 'felt hot'][]) =>
+    written(
+      foldRun(header, [
+        ...inkOf(header, [{ seconds: 0, percent: 10 }]),
+        ...events.map(([minute, event], index) => {
+          const at = header.plugInAt + minute * 60_000;
+          return { kind: 'event' as const, seq: index + 2, id: `f${index}`, at, written: at, event };
+        }),
+      ]),
+    ).find(({ id }) => id === 'felt');
+  expect(felt([20, 'felt warm'], [35, 'felt hot'])).toMatchObject({
+    value: 'hot',
+    detail: 'at 35 min; before: warm at 20 min; by hand, and never ranked',
+    span: { from: 2100, to: 2100 },
+    working: { formula: 'as it was noted' },
+  });
+  expect(felt([20, 'felt warm'])?.detail).toBe('at 20 min; by hand, and never ranked');
+  expect(felt()).toBeUndefined();
+});
+
 it('puts a whole run into figures that claim no more than was seen', () => {
   const figures = Object.fromEntries(written(phone).map(({ id, value, detail }) => [id, `${value ?? ''} | ${detail}`]));
   expect(figures['level-50']).toBe('24 min | between 22 and 24 min');
