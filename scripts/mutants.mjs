@@ -21,7 +21,11 @@ const { values: options, positionals: asked } = parseArgs({
   options: { of: { type: 'string', default: '1' }, seed: { type: 'string', default: '1' } },
   allowPositionals: true,
 });
-const of = Math.max(1, Math.round(Number(options.of)) || 1);
+const of = Number(options.of);
+if (!Number.isInteger(of) || of < 1) {
+  console.error(`--of ${options.of} is no whole number of 1 or more: say --of 10 for one declaration of ten.`);
+  process.exit(2);
+}
 const folder = join(ROOT, '.cache', 'mutants');
 mkdirSync(folder, { recursive: true });
 

@@ -286,14 +286,15 @@ async function importRuns({ remote }: FileAtHand, file: File): Promise<void> {
       return header ? [{ log, header }] : [];
     }),
   );
-  if (headers.length === 1 && headers[0]) shownNext(headers[0].id);
+  const only = headers.length === 1 ? headers[0] : undefined;
+  if (only) shownNext(only.id);
   await logbook.importAll(incomingFrom(remote), ways());
   await kept();
   // The list has its runs, then the sheet goes, then the page comes: all at once would keep a key that is pressed waiting.
   await new Promise<void>(afterPaint);
   end();
   await new Promise<void>(afterPaint);
-  await router.push(headers.length === 1 && headers[0] ? `/runs/${headers[0].id}` : '/runs');
+  await router.push(only ? `/runs/${only.id}` : '/runs');
 }
 
 /** Lays what was read into a run that is there. */

@@ -132,8 +132,6 @@ const exchange = {
     await readThrough(file, reader, progress);
     const csv = reader.end();
     logs = [csv, ...csv.beside];
-    // Whoever reads what was understood leaves time for the schemas, against which it is checked before it is stored.
-    setTimeout(() => void import('../ledger/entryCheck').catch(() => undefined));
     return { kind: 'csv', logs: logs.map(seen) };
   },
 
