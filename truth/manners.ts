@@ -156,7 +156,7 @@ function playOne(manner: Manner, sigma: number, repeats: number, noise: () => nu
       for (const other of ranked) {
         const [mine, theirs] = [of[one]?.mean, of[other]?.mean];
         if (other <= one || !mine || !theirs) continue;
-        const { told, value, margin } = difference(mine, theirs, of[one]?.spread ?? { sigma: ASSUMED, freedom: Infinity });
+        const { told, value, margin } = difference(mine, theirs);
         const apart = (true_[other] ?? 0) - (true_[one] ?? 0);
         dealt.pairs += 1;
         if (told !== 'tie' && (Math.abs(apart) < 1e-9 || told !== (apart > 0 ? 'below' : 'above'))) dealt.falseWinners += 1;

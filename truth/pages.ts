@@ -2,6 +2,8 @@ import { groupsOf, headlineOf, judge, questionOf, type Claim, type Finding, type
 import { between, isBetter } from '../core/advise/best';
 import type { Group } from '../core/advise/question';
 import type { Charger, Device } from '../core/bench';
+import { columnsOf, type MeasureColumn, type SetupRuns } from '../core/compare';
+import { writeApart } from '../core/compare/amounts';
 import { readRun, workloads } from '../core/curve';
 import { exampleHeader } from '../core/ink/example';
 import { foldRun, inkOf, type Entry, type Header } from '../core/ink';
@@ -119,15 +121,20 @@ function study(noise: () => number, seed: number): Question {
     return { device: noise() < 0.4 ? { ...device, boxCharger: 'Cobble 12' } : device, rate: model.device(noise), isHot: noise() < 0.5 };
   });
   const chargers = [...CHARGERS].sort(() => noise() - 0.5).slice(0, 2 + Math.floor(noise() * 4));
+  // Half of the studies repeat all alike; in the others each device is read in its own way, and each cell as often as there was time for.
+  const isEven = noise() < 0.5;
   const [cadence, repeats] = [pick([5, 10, 15], noise), pick([1, 1, 2, 3], noise)];
-  const runs = devices.flatMap((of, at) =>
-    chargers.flatMap((charger, place) =>
+  const runs = devices.flatMap((of, at) => {
+    const every = isEven ? cadence : pick([2, 5, 10, 15], noise);
+    return chargers.flatMap((charger, place) =>
       // A cell of the matrix is left out now and then.
       place > 1 && noise() < 0.15
         ? []
-        : Array.from({ length: repeats }, (_, index) => runOf(of, charger, method, cadence, `r${seed} ${at} ${place} ${index}`, noise)),
-    ),
-  );
+        : Array.from({ length: isEven ? repeats : pick([1, 1, 2, 3], noise) }, (_, index) =>
+            runOf(of, charger, method, every, `r${seed} ${at} ${place} ${index}`, noise),
+          ),
+    );
+  });
   const judged = runs.map(({ header, entries }) => {
     const run = foldRun(header, entries);
     return { ...readRun(run), workloads: workloads(run), percent: run.tracks.percent };
@@ -150,16 +157,27 @@ function holds(value: string, amount: string): boolean {
   return value.includes(amount) || (value.includes(figure) && value.includes(unit.join(' ')));
 }
 
-/** What the table of a page has otherwise than a claim. */
-function otherwiseIn(groups: readonly Group[], { of, figure, who, than, says, value }: Claim): string[] {
+/** What the table of a page, which has all its setups, has otherwise than a claim. */
+function otherwiseIn(
+  { setups, columns }: { setups: readonly SetupRuns[]; columns: readonly MeasureColumn[] },
+  groups: readonly Group[],
+  { of, figure, who, than, says, value }: Claim,
+): string[] {
   const group = groups.find((each) => each.of === of);
-  const found = group?.figures.get(figure);
-  const at = (name: string | undefined) => group?.names.indexOf(name ?? '') ?? -1;
+  const found = columns.find(({ measure }) => measure.id === figure);
+  const at = (name: string | undefined) => {
+    const own = group?.setups[group.names.indexOf(name ?? '')];
+    return own ? setups.indexOf(own) : -1;
+  };
   const cell = found?.cells[at(who)];
   if (!found || !cell) return [];
   if (says === 'is')
     return cell.value === value ? [] : [`${figure}: ${who} is ${value ?? ''} in a sentence and ${cell.value ?? ''} in the table`];
-  const told = between(found.cells, at(who), at(than))?.told;
+  const differ = between(found.cells, at(who), at(than));
+  const apart = differ && writeApart(differ, found.measure.unit).both;
+  if (says === 'better' && value !== undefined && value !== apart)
+    return [`${figure}: ${who} is better than ${than ?? ''} by ${value} in a sentence and by ${apart ?? 'nothing'} in the table`];
+  const told = differ?.told;
   const beats = (one: string | undefined, other: string | undefined) => isBetter(found.cells, found.measure, at(one), at(other));
   const is = { alike: told === 'tie', better: beats(who, than), unbeaten: !beats(than, who), serves: true, fails: true }[says];
   return is ? [] : [`${figure}: ${who} is ${says} than ${than ?? ''}, and the table has ${told ?? 'nothing'}`];
@@ -200,6 +218,7 @@ export function playPages(studies: number, seed: number): Pages {
 
 function readPage(question: Question, found: Pages, count: number): void {
   const groups = groupsOf(question);
+  const columns = columnsOf(question.setups, question.unit);
   const headline = headlineOf(question, undefined, groups);
   const findings = judge(question, groups);
   const claims = [...(headline?.claims ?? []), ...findings.flatMap((each) => each.claims)];
@@ -229,7 +248,7 @@ function readPage(question: Question, found: Pages, count: number): void {
     );
   say(
     found.otherwise,
-    claims.flatMap((claim) => otherwiseIn(groups, claim)),
+    claims.flatMap((claim) => otherwiseIn({ setups: question.setups, columns }, groups, claim)),
   );
   if (groups.length === 1) say(found.otherwise, findings.flatMap(plannedOtherwise));
 }

@@ -175,6 +175,6 @@ function toldOf(
 function gainTold(one: Row | undefined, other: Row | undefined): { told: number; margin: number | undefined } {
   const [mine, theirs] = [one?.gains[0], other?.gains[0]];
   if (!mine?.mean || !theirs?.mean) return { told: 0, margin: undefined };
-  const { told, margin } = difference(mine.mean, theirs.mean, mine.spread);
+  const { told, margin } = difference(mine.mean, theirs.mean);
   return { told: told === 'tie' ? 0 : told === 'above' ? -1 : 1, margin };
 }

@@ -112,9 +112,8 @@ export function useCompared(query: () => LocationQuery) {
   const units = computed(() => gainUnitsOf(charges.value));
   const unit = computed<GainUnit>(() => units.value.find((each) => each === query().unit) ?? usualGainUnit(charges.value));
   /** Energy samples are carried on to the level that times are taken to; of none, to the one that a run’s own page takes. */
-  const compared = computed(() =>
-    columnsOf(setups.value, unit.value, { from: settings.projectFrom, to: LEVELS.find(isAsked) ?? settings.projectTo }),
-  );
+  const carriedOn = computed(() => ({ from: settings.projectFrom, to: LEVELS.find(isAsked) ?? settings.projectTo }));
+  const compared = computed(() => columnsOf(setups.value, unit.value, carriedOn.value));
   const measures = computed(() => compared.value.map(({ measure }) => measure));
   const about = computed(() => aboutOf(charges.value));
   /** What setups are set against each other by: as chosen, else by what their methods are about. */
@@ -151,10 +150,15 @@ export function useCompared(query: () => LocationQuery) {
     return { window, night: chosenOf('night'), loss: chosenOf('loss'), habit: chosenOf('habit') };
   });
   const question = computed(() =>
-    questionOf(opened.value, shelf.everything(), { baseline: baseline.value, unit: unit.value, wishes: wishes.value }),
+    questionOf(opened.value, shelf.everything(), {
+      baseline: baseline.value,
+      unit: unit.value,
+      carriedOn: carriedOn.value,
+      wishes: wishes.value,
+    }),
   );
-  /** Every figure of every setup: worked out once, for the headline and the whole verdict. */
-  const judgedGroups = computed(() => groupsOf(question.value));
+  /** The figures of the table by device, for the headline and the whole verdict. */
+  const judgedGroups = computed(() => groupsOf(question.value, compared.value));
   const headline = computed(() =>
     headlineOf(
       question.value,

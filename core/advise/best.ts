@@ -48,7 +48,7 @@ export const meansIn = (cells: readonly Cell[]) => cells.flatMap((cell, index) =
 /** How two cells of a column differ, the other less the one; `undefined` where either has no figure. */
 export function between(cells: readonly Cell[], one: number, other: number): Difference | undefined {
   const [mine, theirs] = [cells[one], cells[other]];
-  return mine?.mean && theirs?.mean ? difference(mine.mean, theirs.mean, mine.spread) : undefined;
+  return mine?.mean && theirs?.mean ? difference(mine.mean, theirs.mean) : undefined;
 }
 
 /** Whether one cell is surely better than another. */

@@ -1,5 +1,5 @@
 import { PASSAGES } from '../curve/timeWords';
-import { aboutOf, columnsOf, type About, type MeasureColumn } from '../compare/measures';
+import { aboutOf, type About, type MeasureColumn } from '../compare/measures';
 import { figureSays, usualYardstick } from '../compare/yardstick';
 import { upperFirst } from '../quantity/letters';
 import { listed } from '../quantity/listed';
@@ -7,7 +7,7 @@ import { basisOf, bestBy, isOfWindows, mainBy, marksIn, meansIn, takesAtMost } f
 import type { Claim } from './claims';
 import { fullWindow } from './leads';
 import { oneForAll, oneForAllSays } from './oneForAll';
-import { figureOf, groupsOf, midSentence, type Finding, type Group, type Question, type SaidAdvice } from './question';
+import { figureOf, figuresAsked, groupsOf, midSentence, type Finding, type Group, type Question, type SaidAdvice } from './question';
 import { charges, underLoad } from './tried';
 import { overnight, worth } from './worth';
 
@@ -32,9 +32,9 @@ export interface By {
 }
 
 /** What a study goes by where nobody chose: by what the methods of its runs are about. */
-export function usualBy({ setups, unit }: Pick<Question, 'setups' | 'unit'>): By {
-  const about = aboutOf(setups.flatMap(({ runs }) => runs));
-  return { yardstick: usualYardstick(columnsOf(setups, unit), about), about };
+export function usualBy(question: Pick<Question, 'setups' | 'unit' | 'carriedOn'>, columns = figuresAsked(question)): By {
+  const about = aboutOf(question.setups.flatMap(({ runs }) => runs));
+  return { yardstick: usualYardstick(columns, about), about };
 }
 
 /**

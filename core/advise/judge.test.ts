@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import type { Cable } from '../bench/cable';
 import type { Charger } from '../bench/charger';
 import type { Device } from '../bench/device';
-import type { GainUnit } from '../compare/measures';
+import { columnsOf, type GainUnit } from '../compare/measures';
 import { setupsOf } from '../compare/setups';
 import { workloads } from '../curve/workloads';
 import { readRun } from '../curve/figures';
@@ -196,6 +196,31 @@ describe('who is best', () => {
     expect(found('one-for-all')?.says).toBe('B');
   });
 
+  it('says of a device what it says of it alone, however another varies beside it; and of each what the table of all has', () => {
+    const other = { device: { id: 'd2', name: 'Heron 3', kind: 'camera' as const, milliampHours: 3000, nominalVolts: 3.85 } };
+    const [slow, fast] = [chargerOf('slow', 5), chargerOf('fast', 20)];
+    const phone = [runOf(fast, even(90)), runOf(fast, even(92)), runOf(slow, even(200)), runOf(slow, even(206))];
+    const quarters = (full: number) => [0, 15, 30, 45, 60, 75, 90].map((at): Row => [at, Math.min(100, Math.floor((100 * at) / full))]);
+    const alone = verdictOn(phone);
+    const wide = verdictOn([
+      ...phone,
+      runOf(slow, quarters(62), other),
+      runOf(slow, quarters(89), other),
+      runOf(fast, quarters(60), other),
+    ]);
+    for (const need of ['to-80', 'to-full']) expect(wide(need)?.why).toContain(alone(need)?.why);
+    // A phone run twice on each, a camera once: that was told by its latest in the sentence, and by its middle in the table.
+    const all = [...phone, runOf(slow, quarters(74), other), runOf(fast, quarters(75), other)];
+    const table = columnsOf(setupsOf(all.map((record) => readRun(record))), '%').find(({ measure }) => measure.id === 'level-100');
+    const said = verdictOn(all)('to-full')?.claims.filter(({ figure, says }) => figure === 'level-100' && says === 'is');
+    expect(said?.map(({ of, who, value }) => [of, who, value])).toEqual([
+      ['Sedge 5', 'fast', table?.cells[0]?.value],
+      ['Heron 3', 'slow', table?.cells[2]?.value],
+      ['Heron 3', 'fast', table?.cells[3]?.value],
+    ]);
+    expect(table?.cells[3]).toMatchObject({ isByLatest: false });
+  });
+
   it('says the same of several devices once', () => {
     const other = { device: { id: 'd2', name: 'Heron 3', kind: 'phone' as const, milliampHours: 3000, nominalVolts: 3.85 } };
     const [a, b] = [chargerOf('A', 10), chargerOf('B', 30)];
@@ -284,7 +309,7 @@ describe('what it is worth', () => {
     const found = verdictOn(runs, {}, { chargers: [slow, middle, dear], cables: [cable] });
     expect(found('worth')?.says).toBe('middle: 19, and nothing surely saves more');
     expect(found('worth')?.why).toMatch(
-      /middle saves time over slow: 1 h 19 \(between 1 h \d\d and 1 h \d\d\) for 13 more, 0\.\d+ ± 0\.\d+ a minute\./,
+      /middle saves time over slow: 1 h 19 \(1 h \d\d to 1 h \d\d\) for 13 more, 0\.\d+ ± 0\.\d+ a minute\./,
     );
     expect(found('worth')?.why).toContain('dear costs more and shows no gain');
     // Once the cable is at home too, the step costs all of the dearer one.

@@ -3,9 +3,9 @@ import type { Cable } from '../bench/cable';
 import type { Charger } from '../bench/charger';
 import type { Device } from '../bench/device';
 import type { Worked } from '../compare/loads';
-import { columnsOf, usualGainUnit, type GainUnit, type MeasureColumn } from '../compare/measures';
+import { columnsAmong, columnsOf, usualGainUnit, type CarriedOn, type GainUnit, type MeasureColumn } from '../compare/measures';
 import { namesOf } from '../compare/names';
-import { setupsOf, usualBaseline, withoutSequences, type SetupRuns } from '../compare/setups';
+import { judgedTogether, setupsOf, usualBaseline, type SetupRuns } from '../compare/setups';
 import type { ReadRun } from '../curve/figures';
 import type { RunInk } from '../ink/fold';
 import type { Track } from '../ink/track';
@@ -59,6 +59,8 @@ export interface Question {
   baseline: string | undefined;
   /** What gains are told in. */
   unit: GainUnit;
+  /** Between which levels energy samples are carried on; from empty to half where nobody says. */
+  carriedOn?: CarriedOn | undefined;
   wishes: Wishes;
   shelf: AdviceGear;
   /** Work that was done under load, and spot checks. */
@@ -75,7 +77,7 @@ export interface Judged extends ReadRun, Worked {
 export function questionOf(
   all: readonly Judged[],
   shelf: AdviceGear,
-  { baseline, unit, wishes }: { baseline?: string | undefined; unit?: GainUnit | undefined; wishes?: Wishes | undefined } = {},
+  { baseline, unit, carriedOn, wishes }: Partial<Pick<Question, 'baseline' | 'unit' | 'carriedOn' | 'wishes'>> = {},
 ): Question {
   const charges = all.filter(({ run }) => run.header.list === undefined);
   const runs = charges.map(({ run }) => run);
@@ -84,6 +86,7 @@ export function questionOf(
     tracks: new Map(charges.map(({ run, percent }) => [run.header.id, percent])),
     baseline: baseline ?? usualBaseline(runs) ?? runs[0]?.header.id,
     unit: unit ?? usualGainUnit(charges),
+    carriedOn,
     wishes: wishes ?? { ...USUAL_WISHES, window: usualWindow(runs) },
     shelf,
     worked: all,
@@ -140,26 +143,37 @@ export interface Group {
 
 export const headerOf = ({ runs }: SetupRuns) => (runs[0] as ReadRun).run.header;
 
-/** Setups by device, without sequences; where every device was run with one charger alone, the devices are judged. */
-export function groupsOf({ setups, unit, baseline }: Pick<Question, 'setups' | 'unit' | 'baseline'>): Group[] {
-  const byDevice = new Map<string, SetupRuns[]>();
-  for (const setup of withoutSequences(setups)) {
-    const { id } = headerOf(setup).device;
-    byDevice.set(id, [...(byDevice.get(id) ?? []), setup]);
-  }
-  const isOfDevices = byDevice.size > 1 && [...byDevice.values()].every((own) => own.length === 1);
-  const groups = isOfDevices ? [[...byDevice.values()].flat()] : [...byDevice.values()];
-  return groups.map((own): Group => {
-    const [first] = own;
-    const device = isOfDevices || !first ? undefined : headerOf(first).device;
-    return {
-      of: device?.name ?? 'these devices',
-      device,
-      setups: own,
-      names: namesOf(own.flatMap(({ runs }) => runs.slice(0, 1))),
-      baseline: own.findIndex(({ runs }) => runs.some(({ run }) => run.header.id === baseline)),
-      figures: new Map(columnsOf(own, unit).map((found) => [found.measure.id, found])),
-    };
+/** The figures of all setups of a question: those that its table shows. */
+export const figuresAsked = ({ setups, unit, carriedOn }: Pick<Question, 'setups' | 'unit' | 'carriedOn'>): MeasureColumn[] =>
+  columnsOf(setups, unit, carriedOn);
+
+/**
+ * Setups by device, without sequences; where every device was run with one charger alone, the devices are judged. Their figures are those of the table,
+ * so that no sentence has another value or another margin, ranked among them alone.
+ *
+ * @param columns the figures of all setups, where they were worked out already
+ */
+export function groupsOf(
+  question: Pick<Question, 'setups' | 'unit' | 'carriedOn' | 'baseline'>,
+  columns: readonly MeasureColumn[] = figuresAsked(question),
+): Group[] {
+  const { setups, baseline } = question;
+  const groups = judgedTogether(setups).map((places) => places.filter((place) => !setups[place]?.isSequence));
+  return groups.flatMap((places): Group[] => {
+    const own = places.flatMap((place) => setups[place] ?? []);
+    const [device, ...others] = new Map(own.map((setup) => [headerOf(setup).device.id, headerOf(setup).device])).values();
+    return device
+      ? [
+          {
+            of: others.length === 0 ? device.name : 'these devices',
+            device: others.length === 0 ? device : undefined,
+            setups: own,
+            names: namesOf(own.flatMap(({ runs }) => runs.slice(0, 1))),
+            baseline: own.findIndex(({ runs }) => runs.some(({ run }) => run.header.id === baseline)),
+            figures: new Map(columnsAmong(columns, setups, places).map((found) => [found.measure.id, found])),
+          },
+        ]
+      : [];
   });
 }
 

@@ -103,10 +103,10 @@ export function worth(group: Group, shelf: AdviceGear): SaidAdvice | undefined {
     const saved = writeApart(differ, measure.unit);
     const rated = told.isJust ? `about ${priced(told.value)}` : priced(`${told.value} ± ${told.margin}`);
     (isHardly ? hardly : why).push(
-      `${to.name} ${isHardly ? 'hardly saves time' : 'saves time'} over ${from.name}: ${saved.value} (${saved.range}) for ${price(more)} more, ${rated} a minute.`,
+      `${to.name} ${isHardly ? 'hardly saves time' : 'saves time'} over ${from.name}: ${saved.both}${saved.isJust ? ',' : ''} for ${price(more)} more, ${rated} a minute.`,
     );
     claims.push(
-      { figure: measure.id, who: to.name, says: 'better', than: from.name, value: `${saved.value} ${saved.range}` },
+      { figure: measure.id, who: to.name, says: 'better', than: from.name, value: saved.both },
       { figure: 'cost', who: to.name, says: 'better', than: from.name, value: `${price(more)} more, ${rated}` },
     );
   };

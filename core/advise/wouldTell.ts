@@ -1,6 +1,5 @@
 import { min, range } from 'd3-array';
 import { writeApart } from '../compare/amounts';
-import type { Cell } from '../compare/cells';
 import type { MeasureColumn } from '../compare/measures';
 import type { SetupRuns } from '../compare/setups';
 import { difference, type Pooled } from '../margin/told';
@@ -42,14 +41,14 @@ interface Way {
  */
 export function whatWouldTell(group: Group, { measure, cells }: MeasureColumn, best: readonly number[]): Finding['settle'] {
   const sides = best
-    .flatMap((index): (Side & { spread: Cell['spread'] })[] => {
+    .flatMap((index): Side[] => {
       const [setup, cell] = [group.setups[index], cells[index]];
-      return setup && cell?.mean ? [{ name: group.names[index] ?? '', setup, mean: cell.mean, spread: cell.spread }] : [];
+      return setup && cell?.mean ? [{ name: group.names[index] ?? '', setup, mean: cell.mean }] : [];
     })
     .sort((one, other) => one.mean.value - other.mean.value);
   const [low, high] = [sides[0], sides.at(-1)];
   if (!low || !high || low === high) return undefined;
-  const differ = difference(low.mean, high.mean, low.spread);
+  const differ = difference(low.mean, high.mean);
   const scales = [Math.abs(low.mean.scale), Math.abs(high.mean.scale)];
   if (!(differ.value > 0) || differ.value < WORTH_TELLING * Math.min(...scales)) return undefined;
 
@@ -62,8 +61,10 @@ export function whatWouldTell(group: Group, { measure, cells }: MeasureColumn, b
     const left = Math.max(readAfter(low.mean, more[0], every / (interval || 1)), readAfter(high.mean, more[1], every / (interval || 1)));
     const least = level === 100 && Math.max(...runs) < 2 ? INTERVALS_AT_FULL * every : 0;
     return (
-      Math.max(least, smallestDifference(Math.max(...scales), Math.sqrt(12 * left), runs, runCountsOf([...runs, ...others]), low.spread)) <=
-      differ.value
+      Math.max(
+        least,
+        smallestDifference(Math.max(...scales), Math.sqrt(12 * left), runs, runCountsOf([...runs, ...others]), low.mean.spread),
+      ) <= differ.value
     );
   };
   const have = Math.min(low.mean.runs, high.mean.runs);

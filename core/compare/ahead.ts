@@ -40,7 +40,7 @@ export function aheadOf(mine: readonly Track[], theirs: readonly Track[]): Ahead
     const spread = spreadOf([ones, others]);
     const [one, other] = [pooled(ones, spread), pooled(others, spread)];
     if (!one || !other) return [];
-    const { value, margin, told } = difference(other, one, spread);
+    const { value, margin, told } = difference(other, one);
     return [{ seconds, value, margin, isDistinguishable: told !== 'tie' }];
   });
 }

@@ -1,10 +1,10 @@
 import type { ReadRun } from '../curve/figures';
 import type { Working } from '../curve/working';
 import { shownMargin } from '../margin/bounds';
-import { difference, writeRank, type Measured, type Pooled, type Rank } from '../margin/told';
+import { difference, rank, writeRank, type Measured, type Pooled, type Rank } from '../margin/told';
 import { fixed } from '../quantity/figures';
 import { differenceUnit, writeAmount, writeApart, type MeasureUnit } from './amounts';
-import { column, type Compared } from './column';
+import { column } from './column';
 import type { SetupRuns } from './setups';
 
 /** What one run says of a figure, in words. */
@@ -19,7 +19,6 @@ export interface Cell {
   /** The mean of its runs, where each of them has the figure. */
   mean: Pooled | undefined;
   rank: Rank | undefined;
-  spread: Compared<unknown>['spread'];
   /** Several sources fed the setup: it is told by itself, and set against no other. */
   isAlone: boolean;
   /** It is told by its latest, and ranked by the middle of what it lies between. */
@@ -44,13 +43,15 @@ export interface Measure {
   unit: MeasureUnit;
   /** Whether less of it or more of it wins; `undefined` of what is told and not ranked. */
   better?: 'less' | 'more' | undefined;
-  /** Its figure of every setup. */
+  /** Its figure of every setup that stands on a page: how repeats vary, and how a time is told, is one for all of them. */
   compare: (setups: readonly SetupRuns[]) => Cell[];
+  /** Figures of some of these setups, as they stand there, ranked among themselves alone. */
+  ranked: (setups: readonly SetupRuns[], cells: readonly Cell[]) => Cell[];
 }
 export type MeasureGroup = 'Gains' | 'Times' | 'Power and energy' | 'Heat' | 'Price';
 
 /** How a figure is found in a run, measured and said. */
-export interface MeasureParts<Found> extends Omit<Measure, 'compare'> {
+export interface MeasureParts<Found> extends Omit<Measure, 'compare' | 'ranked'> {
   find: (one: ReadRun) => Found | undefined;
   /** `undefined` where it cannot be compared. */
   measured: (found: Found, one: ReadRun) => Measured | undefined;
@@ -62,8 +63,17 @@ export interface MeasureParts<Found> extends Omit<Measure, 'compare'> {
 
 /** Makes a measure of its parts. */
 export function measure<Found>({ find, measured, says, mayRank, ...about }: MeasureParts<Found>): Measure {
+  const ranked: Measure['ranked'] = (setups, cells) => {
+    const means = cells.map(({ mean, isAlone }) => (isAlone ? undefined : mean));
+    const ranks = about.better && (!mayRank || mayRank(setups)) ? rank(means, about.better) : [];
+    return cells.map((cell, index) => {
+      const its = ranks[index];
+      return { ...cell, rank: its, place: its && writeRank(its), isBest: its?.place === 1 };
+    });
+  };
   return {
     ...about,
+    ranked,
     compare(setups) {
       const found = setups.map(({ runs }) =>
         runs.map((one) => {
@@ -71,14 +81,8 @@ export function measure<Found>({ find, measured, says, mayRank, ...about }: Meas
           return { one, found: its, measured: its === undefined ? undefined : measured(its, one) };
         }),
       );
-      const cells = column(
-        found,
-        () => (each) => each.measured,
-        about.unit,
-        mayRank && !mayRank(setups) ? undefined : about.better,
-        (index) => setups[index]?.isSequence ?? false,
-      );
-      return cells.map((cell, index) => {
+      const cells = column(setups, found, () => (each) => each.measured, about.unit, undefined);
+      const unranked = cells.map((cell, index): Cell => {
         const each = cell.each.map(({ one, found: its, measured: figure }) => ({
           id: one.run.header.id,
           isSeen: isSeen(figure),
@@ -86,16 +90,15 @@ export function measure<Found>({ find, measured, says, mayRank, ...about }: Meas
         }));
         return {
           mean: cell.mean,
-          rank: cell.rank,
-          spread: cell.spread,
+          rank: undefined,
           isAlone: setups[index]?.isSequence ?? false,
           isByLatest: cell.isByLatest && cell.each.some(({ measured: figure }) => figure?.latest !== undefined),
           ...written(each, cell.mean, about.unit),
-          place: cell.rank && writeRank(cell.rank),
-          isBest: cell.rank?.place === 1,
+          isBest: false,
           each,
         };
       });
+      return ranked(setups, unranked);
     },
   };
 }
@@ -123,7 +126,7 @@ export function writeDifference(cell: Cell, zero: Cell, unit: MeasureUnit): Pick
   if (cell === zero) return cell.value === undefined ? { range: '' } : { value: 'baseline', range: cell.value };
   if (!one || !base || one.isLeast || base.isLeast)
     return { range: one?.isLeast ? 'not seen by the end' : base?.isLeast ? 'the baseline was not seen so far' : '' };
-  const differ = difference(base, one, cell.spread);
+  const differ = difference(base, one);
   const { value, range, both } = writeApart(differ, unit);
   const sign = differ.shown < 0 ? '−' : differ.shown > 0 ? '+' : '';
   // What has no margin of its own is told as it is.
@@ -151,7 +154,8 @@ export function workingOf(
 ): string[] {
   const cell = cells[index];
   if (!cell?.mean) return ['There is no figure to compare: not every run of this setup has it.'];
-  const { mean, spread } = cell;
+  const { mean } = cell;
+  const { spread } = mean;
   const { value, margin } = writeAmount(mean.value, shownMargin(mean.uncertainty), unit);
   const known = Number.isFinite(spread.freedom)
     ? `as repeats here show, with ${fixed(spread.freedom, 1)} degrees of freedom`
@@ -166,7 +170,7 @@ export function workingOf(
   if (cell.isAlone) return [...says, 'Several sources fed it, one after another: it is told by itself.'];
   for (const [other, theirs] of cells.entries()) {
     if (other === index || !theirs.mean || theirs.isAlone) continue;
-    const differ = difference(mean, theirs.mean, spread);
+    const differ = difference(mean, theirs.mean);
     const by = writeApart(differ, unit);
     const name = names[other] ?? '';
     if (differ.told === 'tie')

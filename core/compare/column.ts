@@ -1,45 +1,49 @@
 import { pooled, rank, spreadOf, type Measured, type Pooled, type Rank } from '../margin/told';
 import { roundedAmount, type MeasureUnit } from './amounts';
-import type { Spread } from '../margin/assumed';
 import { shownMargin } from '../margin/bounds';
+import { judgedTogether, type SetupRuns } from './setups';
 
 /** A figure of a setup: that of each of its runs, their mean, and its place. */
 export interface Compared<Found> {
   each: Found[];
   mean: Pooled | undefined;
   rank: Rank | undefined;
-  /** How repeats vary, as the setups laid beside each other show it. */
-  spread: Spread;
   /** What is told by its latest is: else by its middle, for the setups beside each other were read unlike each other, or are means. */
   isByLatest: boolean;
 }
 
 /**
- * One figure of every setup: pooled over its repeats, with the spread that these show, and ranked. A setup with a run that has none has no mean.
+ * One figure of every setup: pooled over its repeats, with the spread that those show which are judged together, and ranked. A setup with a run that has
+ * none has no mean.
  *
- * @param better  `undefined` of what is told and not ranked
- * @param isAlone whether a setup is told by itself alone
+ * @param found  the figure of each run of each setup
+ * @param better `undefined` of what is told and not ranked
  */
 export function column<Found>(
-  setups: readonly Found[][],
+  setups: readonly SetupRuns[],
+  found: readonly Found[][],
   measure: (setup: number) => (found: Found) => Measured | undefined,
   unit: MeasureUnit,
   better: 'less' | 'more' | undefined,
-  isAlone: (setup: number) => boolean = () => false,
 ): Compared<Found>[] {
-  const measured = setups.map((each, index) => {
+  const measured = found.map((each, index) => {
     const values = each.map(measure(index));
     return values.every((value) => value !== undefined) ? values : [];
   });
-  const spread = spreadOf(measured.filter((_, index) => !isAlone(index)));
+  const isAlone = (index: number) => setups[index]?.isSequence ?? false;
+  const spreads = judgedTogether(setups).map((places) => ({
+    places,
+    spread: spreadOf(places.flatMap((index) => (isAlone(index) ? [] : [measured[index] ?? []]))),
+  }));
   const isByLatest = areAlike(measured);
-  const means = measured.map((runs) => {
-    const mean = pooled(runs, spread);
+  const means = measured.map((runs, index) => {
+    const spread = spreads.find(({ places }) => places.includes(index))?.spread;
+    const mean = spread && pooled(runs, spread);
     return mean && { ...mean, shown: shownOf(runs, mean, unit, isByLatest), ...(runs.length === 1 && { margin: runs[0]?.margin }) };
   });
   const ranked = means.map((mean, index) => (isAlone(index) ? undefined : mean));
-  const ranks = better ? rank(ranked, better, spread) : [];
-  return setups.map((each, index) => ({ each, mean: means[index], rank: ranks[index], spread, isByLatest }));
+  const ranks = better ? rank(ranked, better) : [];
+  return found.map((each, index) => ({ each, mean: means[index], rank: ranks[index], isByLatest }));
 }
 
 /** Intervals that are wider than others by more than this are unlike them. */

@@ -3,6 +3,7 @@ import { exampleHeader } from '../ink/example';
 import { foldRun } from '../ink/fold';
 import { inkOf, type Jotted } from '../ink/build';
 import { readRun, type ReadRun } from '../curve/figures';
+import { assumedSpread } from '../margin/assumed';
 import { difference, writeRank, type Pooled } from '../margin/told';
 import { compareRuns } from './compare';
 import { measuresOf } from './measures';
@@ -34,10 +35,11 @@ describe('time saved', () => {
     runs: 1,
     checks: 1,
     uncertainty,
+    spread: assumedSpread(),
     varies: 0,
     isLeast: false,
   });
-  const between = (mine: Pooled, theirs: Pooled) => difference(mine, theirs, { sigma: 0.03, freedom: Infinity });
+  const between = (mine: Pooled, theirs: Pooled) => difference(mine, theirs);
   // Common practice, no source: one tablet, 1→100 %, 3 h 21 on 18 W against 2 h 37: 44 min saved.
   it('is 44 min, 22 % of the time and a rate 28 % higher for 2 h 37 against 3 h 21', () => {
     const [mine, theirs] = [time(157 * 60, 283), time(201 * 60, 362)];

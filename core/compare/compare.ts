@@ -84,27 +84,26 @@ export const gainOf =
  */
 export function compareRuns(all: readonly ReadRun[], baseline: string, level: number): Row[] {
   const setups = setupsOf(all);
-  const isAlone = (index: number) => setups[index]?.isSequence ?? false;
   const batteries = setups.map(({ runs }) => runs[0]?.figures.battery);
   const inWattHours = new Set(batteries).size > 1 && batteries.every((battery) => battery !== undefined);
   const isUnlike = new Set(setups.map(({ runs }) => runs[0]?.run.header.device.id)).size > 1;
   const levels = all[0]?.figures.milestones.map((found) => found.level) ?? [];
   const times = levels.map((_, at) =>
     column(
+      setups,
       setups.map(({ runs }) => runs.flatMap(({ figures }) => figures.milestones[at] ?? [])),
       () => timeOf,
       's',
       'less',
-      isAlone,
     ),
   );
   const gains = (all[0]?.figures.gains ?? []).map((_, at) => {
     const found = column(
+      setups,
       setups.map(({ runs }) => runs.flatMap(({ figures }) => figures.gains[at] ?? [])),
       (index) => gainOf(inWattHours ? (batteries[index] ?? 0) / 100 : 1),
       inWattHours ? 'Wh' : 'points',
       'more',
-      isAlone,
     );
     // A percent of one device is not a percent of another: where its battery is not known, nothing says which gained more.
     return isUnlike && !inWattHours && new Set(batteries).size > 1 ? found.map((cell) => ({ ...cell, rank: undefined })) : found;
@@ -112,7 +111,7 @@ export function compareRuns(all: readonly ReadRun[], baseline: string, level: nu
   const kinds = new Set(all.flatMap(({ figures }) => figures.passages.map(({ what }) => what)));
   const passages = [...kinds].map((what) => {
     const found = setups.map(({ runs }) => runs.flatMap(({ figures }) => figures.passages.filter((passage) => passage.what === what)));
-    return [what, column(found, () => whenOf, 's', 'less', isAlone)] as const;
+    return [what, column(setups, found, () => whenOf, 's', 'less')] as const;
   });
   const zero = baselineOf(setups, baseline);
   const goal = goalOf(all, level);
@@ -153,8 +152,8 @@ function goalOf(all: readonly ReadRun[], level: number): Goal {
 
 function standing<Found>(level: Goal, mine: Compared<Found> | undefined, theirs: Compared<Found> | undefined): Standing {
   const [one, zero] = [mine?.mean, theirs?.mean];
-  if (!mine || !one || !zero || (one.isLeast && zero.isLeast)) return { state: 'no time', level };
-  const differ = difference(one, zero, mine.spread);
+  if (!one || !zero || (one.isLeast && zero.isLeast)) return { state: 'no time', level };
+  const differ = difference(one, zero);
   if (differ.told === 'tie') return { state: 'tie', level, ...(!one.isLeast && !zero.isLeast && { saved: differ }) };
   if (one.isLeast) return { state: 'only the baseline', level, atLeast: leastBetween(zero, one, differ) };
   if (zero.isLeast) return { state: 'only this one', level, atLeast: leastBetween(one, zero, differ) };

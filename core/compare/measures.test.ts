@@ -330,8 +330,7 @@ describe('every column', () => {
             if (!cell.mean || cell.mean.isLeast || !measure.better) continue;
             const mine = cell.mean;
             const better = cells.filter(
-              ({ mean }) =>
-                mean && mean !== mine && difference(mean, mine, cell.spread).told === (measure.better === 'less' ? 'below' : 'above'),
+              ({ mean }) => mean && mean !== mine && difference(mean, mine).told === (measure.better === 'less' ? 'below' : 'above'),
             );
             expect(cell.rank?.place).toBe(1 + better.length);
             for (const other of cells)

@@ -342,8 +342,27 @@ export function columnsOf(setups: readonly SetupRuns[], unit: GainUnit, carriedO
     carriedOn,
   )
     .map((each) => ({ measure: each, cells: each.compare(setups) }))
-    .filter(({ cells }) => cells.some(({ mean }) => mean && !mean.isLeast));
+    .filter(isKnown);
 }
+
+/** Whether any setup has the figure. */
+const isKnown = ({ cells }: MeasureColumn) => cells.some(({ mean }) => mean && !mean.isLeast);
+
+/**
+ * The figures of some of these setups as they stand among all of them, ranked among themselves alone: those that any of them has.
+ *
+ * @param some which of the setups
+ */
+export const columnsAmong = (columns: readonly MeasureColumn[], setups: readonly SetupRuns[], some: readonly number[]): MeasureColumn[] =>
+  columns
+    .map(({ measure: each, cells }) => ({
+      measure: each,
+      cells: each.ranked(
+        some.flatMap((index) => setups[index] ?? []),
+        some.flatMap((index) => cells[index] ?? []),
+      ),
+    }))
+    .filter(isKnown);
 
 /** The same figures without their cells. */
 export const measuresOf = (all: readonly ReadRun[], unit: GainUnit): Measure[] =>

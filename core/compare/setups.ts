@@ -57,6 +57,34 @@ export function setupsOf(all: readonly ReadRun[]): SetupRuns[] {
 export const withoutSequences = <Each extends Pick<SetupRuns, 'isSequence'>>(all: readonly Each[]): Each[] =>
   all.filter(({ isSequence: isOne }) => !isOne);
 
+/**
+ * Setups that are judged against each other, and whose repeats show together how runs vary: those of one device, for another shows its levels otherwise;
+ * all of them where every device was run with one source alone. Sequences stand among them.
+ *
+ * @param deviceOf the id of what is charged
+ * @param isAlone  whether it is a sequence
+ * @returns their places
+ */
+export function placesTogether<Each>(
+  setups: readonly Each[],
+  deviceOf: (setup: Each) => string | undefined,
+  isAlone: (setup: Each) => boolean = () => false,
+): number[][] {
+  const devices = new Map<string | undefined, number[]>();
+  for (const [place, setup] of setups.entries()) devices.set(deviceOf(setup), [...(devices.get(deviceOf(setup)) ?? []), place]);
+  const each = [...devices.values()];
+  const counts = each.map((places) => places.filter((place) => !isAlone(setups[place] as Each)).length).filter((count) => count > 0);
+  return counts.length > 1 && counts.every((count) => count === 1) ? [each.flat()] : each;
+}
+
+/** Places of the setups that are judged together, of those that were run. */
+export const judgedTogether = (setups: readonly SetupRuns[]): number[][] =>
+  placesTogether(
+    setups,
+    ({ runs }) => runs[0]?.run.header.device.id,
+    ({ isSequence: isOne }) => isOne,
+  );
+
 /** The place of the setup that the others are set against: that of a run, which no sequence is; else the first. −1 where there is none. */
 export function baselineOf(setups: readonly SetupRuns[], run: string | undefined): number {
   const asked = setups.findIndex(({ runs, isSequence: isOne }) => !isOne && runs.some((one) => one.run.header.id === run));

@@ -58,7 +58,7 @@ function writeAgainst(
   if (index === zero) return { first: 'baseline', rest: [] };
   if (!cell?.mean || !base?.mean) return { first: '—', rest: [`nothing ${by} to compare`] };
   if (!cell.rank || !base.rank) return { first: '—', rest: ['a percent of one battery is not a percent of another: take Wh'] };
-  const differ = difference(base.mean, cell.mean, cell.spread);
+  const differ = difference(base.mean, cell.mean);
   const { value = '', range } = writeDifference(cell, base, unit);
   const told = id === 'sampled' ? by : `gained ${by}`;
   if (differ.told === 'tie') return { first: value, rest: [`differs by ${range.replace(/^[+−]/, '')}`, told] };

@@ -102,6 +102,8 @@ export interface Pooled {
   checks: number;
   /** Standard uncertainty of the value, how runs vary included. */
   uncertainty: number;
+  /** How runs of it vary, as it was taken: the very same where one estimate was made for several. */
+  spread: Spread;
   /** The part of its variance that how runs vary makes up. */
   varies: number;
   bounds?: Bounds | undefined;
@@ -111,11 +113,11 @@ export interface Pooled {
 }
 
 /** Repeats as one figure. With one among them that was not seen by the end the mean is a least. `undefined` without a run. */
-export function pooled(runs: readonly Measured[], { sigma }: Spread): Pooled | undefined {
+export function pooled(runs: readonly Measured[], spread: Spread): Pooled | undefined {
   if (runs.length === 0) return undefined;
   const value = meanOf(runs.map((each) => each.value));
   const scale = meanOf(runs.map(scaleOf));
-  const varies = (sigma * scale) ** 2 / runs.length;
+  const varies = (spread.sigma * scale) ** 2 / runs.length;
   const checks = checksOfRepeats(runs);
   const read = meanOf(runs.map(({ uncertainty }) => uncertainty ** 2)) / checks;
   return {
@@ -124,6 +126,7 @@ export function pooled(runs: readonly Measured[], { sigma }: Spread): Pooled | u
     runs: runs.length,
     checks,
     uncertainty: Math.sqrt(varies + read),
+    spread,
     varies,
     ...(runs.length === 1 && { bounds: runs[0]?.bounds }),
     isLeast: runs.some(({ isLeast }) => isLeast),
@@ -149,17 +152,17 @@ export interface Difference {
 /**
  * How two setups differ, and whether these readings tell them apart: one rule for single runs and for repeats.
  *
- * Degrees of freedom by Welch and Satterthwaite: how runs vary is one estimate for both, and what reading leaves open is known. Of two single
+ * Degrees of freedom by Welch and Satterthwaite: how runs vary is one estimate for both, or one for each, and what reading leaves open is known. Of two single
  * runs the bounds must lie apart besides, by half of what runs vary. A least can only be shown to be above, and so can what was full.
  *
  * @see docs/numbers.md, *Told apart*; Welch 1947; JCGM 100:2008 (GUM) G.4.
  */
-export function difference(one: Pooled, other: Pooled, spread: Spread): Difference {
+export function difference(one: Pooled, other: Pooled): Difference {
   const uncertainty = uncertaintyOf(one, other);
-  const freedom = freedomOf(one, other, spread);
+  const freedom = freedomOf(one, other);
   const k = student(freedom);
   const value = other.value - one.value;
-  const told = toldApart(one, other, spread, k * uncertainty);
+  const told = toldApart(one, other, k * uncertainty);
   const shown = (other.shown ?? other.value) - (one.shown ?? one.value);
   // Of two that are told apart the lesser may be written as the greater only where it is known less finely.
   return {
@@ -174,17 +177,20 @@ export function difference(one: Pooled, other: Pooled, spread: Spread): Differen
 
 const uncertaintyOf = (one: Pooled, other: Pooled): number => Math.sqrt(one.uncertainty ** 2 + other.uncertainty ** 2);
 
-/** Degrees of freedom of a difference: never fewer than those of the spread, for what reading leaves open is known. */
-function freedomOf(one: Pooled, other: Pooled, { freedom }: Spread): number {
-  const varies = one.varies + other.varies;
-  return Number.isFinite(freedom) && varies > 0 ? (freedom * (one.uncertainty ** 2 + other.uncertainty ** 2) ** 2) / varies ** 2 : Infinity;
+/** Degrees of freedom of a difference: never fewer than those of the lesser spread, for what reading leaves open is known. */
+function freedomOf(one: Pooled, other: Pooled): number {
+  const parts =
+    one.spread === other.spread
+      ? (one.varies + other.varies) ** 2 / one.spread.freedom
+      : one.varies ** 2 / one.spread.freedom + other.varies ** 2 / other.spread.freedom;
+  return parts > 0 ? (one.uncertainty ** 2 + other.uncertainty ** 2) ** 2 / parts : Infinity;
 }
 
 /** Whether two setups are told apart whose difference has this margin. */
-function toldApart(one: Pooled, other: Pooled, { sigma }: Spread, margin: number): Difference['told'] {
+function toldApart(one: Pooled, other: Pooled, margin: number): Difference['told'] {
   const value = other.value - one.value;
-  const isApart =
-    Math.abs(value) > margin && (one.runs > 1 || other.runs > 1 || gapOf(one, other) > (sigma / 2) * Math.hypot(one.scale, other.scale));
+  const half = Math.hypot(one.spread.sigma * one.scale, other.spread.sigma * other.scale) / 2;
+  const isApart = Math.abs(value) > margin && (one.runs > 1 || other.runs > 1 || gapOf(one, other) > half);
   const lower = value > 0 ? one : other;
   return !isApart || lower.isLeast || lower.isFull ? 'tie' : value > 0 ? 'below' : 'above';
 }
@@ -193,12 +199,12 @@ function toldApart(one: Pooled, other: Pooled, { sigma }: Spread, margin: number
 const WIDEST = student(PRIOR);
 
 /** What {@link difference} tells, of pairs as they come: most lie so far apart, or so close, that no quantile need be worked out, which is slow. */
-export function tells(one: Pooled, other: Pooled, spread: Spread): Difference['told'] {
+export function tells(one: Pooled, other: Pooled): Difference['told'] {
   const uncertainty = uncertaintyOf(one, other);
   const apart = Math.abs(other.value - one.value) / uncertainty;
   if (apart <= KNOWN) return 'tie';
-  const k = apart > WIDEST && spread.freedom >= PRIOR ? WIDEST : student(freedomOf(one, other, spread));
-  return toldApart(one, other, spread, k * uncertainty);
+  const isWide = apart > WIDEST && Math.min(one.spread.freedom, other.spread.freedom) >= PRIOR;
+  return toldApart(one, other, (isWide ? WIDEST : student(freedomOf(one, other))) * uncertainty);
 }
 
 /** How far apart the bounds of two single runs lie; below zero where they overlap. A value without bounds is its own. */
@@ -223,13 +229,13 @@ export interface Rank {
  * @param all    a figure for each setup; `undefined` where there is none, which gets no rank
  * @param better whether less of it or more of it wins
  */
-export function rank(all: readonly (Pooled | undefined)[], better: 'less' | 'more', spread: Spread): (Rank | undefined)[] {
+export function rank(all: readonly (Pooled | undefined)[], better: 'less' | 'more'): (Rank | undefined)[] {
   const wins = better === 'less' ? 'below' : 'above';
   const surelyBetter = all.map(() => 0);
   for (const [index, one] of all.entries())
     for (let after = index + 1; after < all.length; after += 1) {
       const other = all[after];
-      const told = one && other ? tells(one, other, spread) : 'tie';
+      const told = one && other ? tells(one, other) : 'tie';
       if (told === 'tie') continue;
       const loser = told === wins ? after : index;
       surelyBetter[loser] = (surelyBetter[loser] ?? 0) + 1;

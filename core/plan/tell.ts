@@ -1,5 +1,6 @@
 import { greatest, mean as meanOf, range, rollup, sum } from 'd3-array';
 import type { Meter } from '../bench/meter';
+import { placesTogether } from '../compare/setups';
 import { ROOM } from '../curve/pace';
 import { student } from '../margin/student';
 import { assumedSpread, type Spread } from '../margin/assumed';
@@ -34,7 +35,7 @@ const POWER = 1.28;
 /** Intervals that two full times of single runs must differ by, for the latest of 100 % is never drawn in. */
 export const INTERVALS_AT_FULL = 1.9;
 
-/** How often a setup is run; and, by how often it is, how many setups of its study are, itself among them. */
+/** How often a setup is run; and, by how often it is, how many of the setups are that it is judged with, itself among them. */
 export interface RunCounts {
   own: number;
   all: ReadonlyMap<number, number>;
@@ -71,12 +72,12 @@ function pairOf({ own, all }: RunCounts): readonly [number, number] {
  * The smallest true difference between two figures that will be told apart in about nine of ten studies: (k + 1.28) · u_d.
  *
  * u_d² is the sum, over the two, of (σ · figure)² ÷ n + width² ÷ 12 ÷ d, d the different checks that n runs will answer, and k is Student’s t, 97.5 %, at the degrees of freedom that the repeats of
- * all setups will give. An assumed spread counts as known.
+ * all setups that are judged together will give. An assumed spread counts as known.
  *
  * @param figure the larger of the two figures: a time in seconds, a power in watts
  * @param width  width of its bounds, in the same unit
  * @param runs   of the two, 1 to 20 each
- * @param all    how many setups of the study are run how often
+ * @param all    how many of the setups that are judged together are run how often
  * @param spread how far repeats differ: as repeats have shown it, else as it is assumed
  * @see docs/numbers.md, *Tells apart from*; JCGM 100:2008 (GUM) 4.3.7; Welch 1947.
  */
@@ -177,7 +178,7 @@ function telling(
 
 type Repeated = Pick<Study, 'repeats' | 'more'>;
 
-/** The setups that are not left out and are expected to charge, each with how often it is run. */
+/** The setups that are not left out and are expected to charge, each with how often it is run, and those that are judged with it. */
 function charging<Found>(
   study: Repeated,
   setups: readonly Setup[],
@@ -185,10 +186,13 @@ function charging<Found>(
 ): { found: Found; counts: RunCounts }[] {
   const some = setups.flatMap((setup) => {
     const found = setup.cell.reason === undefined ? find(setup) : undefined;
-    return found === undefined ? [] : [{ found, own: timesOf(study, setup.cell) }];
+    return found === undefined ? [] : [{ found, device: setup.cell.device, own: timesOf(study, setup.cell) }];
   });
-  const all = runCountsOf(some.map(({ own }) => own));
-  return some.map(({ found, own }) => ({ found, counts: { own, all } }));
+  return placesTogether(some, ({ device }) => device).flatMap((places) => {
+    const together = places.flatMap((place) => some[place] ?? []);
+    const all = runCountsOf(together.map(({ own }) => own));
+    return together.map(({ found, own }) => ({ found, counts: { own, all } }));
+  });
 }
 
 /** What a study will be able to tell of each level, of every setup that is expected to charge. */

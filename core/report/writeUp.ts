@@ -2,11 +2,11 @@ import { CAUTIONS } from '../advise/cautions';
 import { costOfSetup } from '../advise/cost';
 import { headlineOf, usualBy, type By } from '../advise/headline';
 import { judge } from '../advise/judge';
-import { groupsOf, questionOf, type AdviceGear, type Finding, type Group, type Judged } from '../advise/question';
+import { figuresAsked, groupsOf, questionOf, type AdviceGear, type Finding, type Group, type Judged } from '../advise/question';
 import { timeBy } from '../advise/best';
 import { compatibility } from '../compare/compatibility';
 import { writeTried } from '../compare/triedSays';
-import { aboutOf, columnsOf, usualMeasures, type GainUnit, type MeasureColumn } from '../compare/measures';
+import { aboutOf, usualMeasures, type GainUnit, type MeasureColumn } from '../compare/measures';
 import { namesOf } from '../compare/names';
 import { usualYardstick } from '../compare/yardstick';
 import type { SetupRuns } from '../compare/setups';
@@ -252,10 +252,10 @@ export function writeUp(
   { judged, shelf, methods, day }: ReportSource,
 ): WrittenUp {
   const question = questionOf(judged, shelf, { baseline: piece.base, unit: piece.unit as GainUnit | undefined });
-  const groups = groupsOf(question);
+  const columns = figuresAsked(question);
+  const groups = groupsOf(question, columns);
   const about = aboutOf(question.setups.flatMap(({ runs }) => runs));
-  const columns = columnsOf(question.setups, question.unit);
-  const by: By = piece.level ? { yardstick: piece.level } : usualBy(question);
+  const by: By = piece.level ? { yardstick: piece.level } : usualBy(question, columns);
   const yardstick = piece.level ?? usualYardstick(columns, about);
   const names = namesOf(question.setups.flatMap(({ runs }) => runs.slice(0, 1)));
   const setups = question.setups.map((setup, index) => ({
