@@ -253,6 +253,17 @@ const TIMES = ['level-80', 'level-100', 'level-50', 'level-90', 'light out', 'po
 /** The level by which most setups have a time, 80 % where it is one of them: its figure’s id. None where they did not start alike. */
 export const timeBy = (group: Group): string | undefined => (unevenStarts(group.setups) ? undefined : mostKnown(group, TIMES));
 
+/** The same of several devices beside each other: of each one by which most of its setups have a time, and one for all as far as that can be. */
+export function timesBy(groups: readonly Group[]): ReadonlyMap<Group, string | undefined> {
+  const own = new Map(groups.map((group) => [group, timeBy(group)]));
+  const isAsGood = (group: Group, id: string) => {
+    const its = own.get(group);
+    return its !== undefined && knownOf(group, id) === knownOf(group, its);
+  };
+  const shared = greatest(TIMES, (id) => groups.filter((group) => isAsGood(group, id)).length);
+  return new Map([...own].map(([group, its]) => [group, shared !== undefined && isAsGood(group, shared) ? shared : its]));
+}
+
 /** The figure by which setups are judged where one must do: of windows what was gained, else the time to a level, whichever there is. */
 export function mainBy(group: Group, window: number): string | undefined {
   const [time, gain] = [timeBy(group), gainBy(group, window)?.id];

@@ -230,6 +230,17 @@ describe('who is best', () => {
     expect(found('keep')?.says).toBe('Sedge 5 and Heron 3: Keep A for nights; not for top-ups');
   });
 
+  it('goes of all devices by one level where each has as many times to it', () => {
+    const other = { device: { id: 'd2', name: 'Heron 3', kind: 'phone' as const, milliampHours: 3000, nominalVolts: 3.85 } };
+    const [a, b, c] = [chargerOf('A', 10), chargerOf('B', 30), chargerOf('C', 5)];
+    // On C it was not seen at 80 %, and the other device was not run on it.
+    const found = verdictOn([
+      ...[runOf(a, even(200)), runOf(b, even(100)), runOf(c, even(400).slice(0, 50))],
+      ...[runOf(a, even(120), other), runOf(b, even(90), other)],
+    ])('one-for-all');
+    expect(found?.why).toMatch(/^Of Sedge 5 and Heron 3\. By the time to 50 %\./);
+  });
+
   it('names no one for all with which a device was never seen there; a loss of more than all is said as times', () => {
     const other = { device: { id: 'd2', name: 'Heron 3', kind: 'phone' as const, milliampHours: 3000, nominalVolts: 3.85 } };
     const [a, b, c] = [chargerOf('A', 10), chargerOf('B', 30), chargerOf('C', 60)];

@@ -2,7 +2,7 @@ import { sourceSays } from '../ink/entrySays';
 import { sourceKey } from '../ink/sourceKey';
 import { fixed } from '../quantity/figures';
 import { either, listed } from '../quantity/listed';
-import { basisOf, between, meansIn, timeBy } from './best';
+import { basisOf, between, meansIn, timesBy } from './best';
 import { regrets } from './frontier';
 import type { Claim } from './claims';
 import { figureOf, headerOf, type Finding, type Group } from './question';
@@ -50,6 +50,7 @@ export function oneForAll(groups: readonly Group[]): OneForAll | undefined {
   const all = groups.filter(({ device, setups }) => device && setups.length > 0);
   if (all.length < 2) return undefined;
   const own = sharing(all);
+  const times = timesBy(own);
   const sources = new Map<string, { name: string; id: string }>();
   for (const { setups } of own)
     for (const setup of setups) {
@@ -57,8 +58,7 @@ export function oneForAll(groups: readonly Group[]): OneForAll | undefined {
       sources.set(keyOf(header), { name: sourceSays(header), id: header.charger.id });
     }
   const cellOf = (group: Group, key: string) => {
-    const id = timeBy(group);
-    const found = figureOf(group, id);
+    const found = figureOf(group, times.get(group));
     const at = group.setups.findIndex((setup) => keyOf(headerOf(setup)) === key);
     return found && at >= 0 ? { ...found, at } : undefined;
   };
@@ -92,7 +92,7 @@ export function oneForAll(groups: readonly Group[]): OneForAll | undefined {
   const best = least !== undefined && areAlike(least, least) ? [least] : [];
   if (best.length > 0) for (const key of others) if (best.every((other) => areAlike(key, other))) best.push(key);
   const nameOf = (key: string) => sources.get(key)?.name ?? '';
-  const found = own.flatMap((group) => figureOf(group, timeBy(group)) ?? []);
+  const found = own.flatMap((group) => figureOf(group, times.get(group)) ?? []);
   return {
     devices: own.map(({ of }) => of),
     choices: ranked.map(({ choice, each, max }) => ({ charger: nameOf(choice), each, max })),
