@@ -276,6 +276,20 @@ describe('what differs beside what is compared', () => {
     expect(said(...five).find((each) => each.startsWith('Checks'))).toMatch(/for 3 of them and .* for D and E\.$/);
   });
 
+  it('is told by where answers part, of many marks by how many; the moment at which the first was over is none', () => {
+    const marks = (...seconds: number[]) => ({ cadence: { kind: 'marks' as const, at: seconds } });
+    const quarters = [900, 1800, 2700, 3600];
+    // Full between two checks, and each came to full at another time.
+    expect(said(at('A', marks(...quarters, 4200), [5, 30, 50, 70, 100]), at('B', marks(...quarters, 4500), [5, 30, 50, 70, 90]))).toEqual(
+      [],
+    );
+    expect(
+      said(at('A', marks(300, 600, ...quarters), [5, 30, 50, 70, 90, 100]), at('B', marks(...quarters), [5, 30, 50, 70, 90, 100])),
+    ).toEqual(['Checks: 6 times by 1 h for A and 4 times by 1 h for B.']);
+    const finer = (then: number) => ({ cadence: { kind: 'coarse then fine' as const, every: 900, level: 80, then } });
+    expect(said(at('A', finer(300), [5, 30, 50]), at('B', finer(120), [5, 30, 50]))).toEqual(['Checks: … 5 min for A and … 2 min for B.']);
+  });
+
   it('counts a dead start as 0 %, and work that was done as a condition', () => {
     const dead: Draft = { kind: 'event', event: 'dead', at: 0 };
     const header = exampleHeader({ id: 'D', charger: { id: 'D', name: 'D', kind: 'adapter' }, study: undefined });

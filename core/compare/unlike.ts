@@ -4,7 +4,7 @@ import type { ReadRun } from '../curve/figures';
 import { AMBIENT, REST } from '../method/conditions';
 import { cadenceInWords } from '../method/cadence';
 import { readDecimal } from '../quantity/decimal';
-import { spell } from '../quantity/duration';
+import { nominal, spell } from '../quantity/duration';
 import { fixed, temperature, temperatureRise } from '../quantity/figures';
 import { clipped, lowerFirst, upperFirst } from '../quantity/letters';
 import { listed } from '../quantity/listed';
@@ -68,10 +68,24 @@ const MOST_ANSWERS = 3;
 const LONGEST_ANSWER = 24;
 const LONGEST_NAME = 24;
 
+/** Answers as far as they are told: of those that would begin alike, what follows. */
+function shortened(answers: readonly string[]): Map<string, string> {
+  const clip = (answer: string) => clipped(answer, LONGEST_ANSWER);
+  return new Map(
+    answers.map((answer) => {
+      const alike = answers.filter((each) => clip(each) === clip(answer));
+      if (alike.length === 1) return [answer, clip(answer)];
+      const same = answer.split('').findIndex((letter, at) => alike.some((each) => each[at] !== letter));
+      return [answer, clip(`… ${answer.slice(answer.lastIndexOf(' ', same < 0 ? answer.length : same) + 1)}`)];
+    }),
+  );
+}
+
 /** `on for A and B, off for C`; of many setups how many: those are named that are fewest of one answer. Of many answers how many. */
 function whoSays(found: ReadonlyMap<string, readonly string[]>): string {
   if (found.size > MOST_ANSWERS) return `${found.size} different answers`;
   let named = 0;
+  const short = shortened([...found.keys()]);
   const says = new Map(
     [...found]
       .sort(([, one], [, other]) => one.length - other.length)
@@ -79,7 +93,7 @@ function whoSays(found: ReadonlyMap<string, readonly string[]>): string {
         const isNamed = named + who.length <= MOST_NAMED;
         if (isNamed) named += who.length;
         const whose = isNamed ? listed(who.map((name) => clipped(name, LONGEST_NAME))) : `${who.length} of them`;
-        return [answer, `${clipped(answer, LONGEST_ANSWER)} for ${whose}`] as const;
+        return [answer, `${short.get(answer) ?? answer} for ${whose}`] as const;
       }),
   );
   return listed([...found.keys()].map((answer) => says.get(answer) ?? ''));
@@ -192,14 +206,15 @@ export function unlikeIn(setups: readonly SetupRuns[], names: readonly string[],
     ({ run }) => run.header.meter?.name ?? 'none',
     'Two meters disagree by what each is off: their watts are told apart less finely.',
   );
-  // Over the time that is compared: what was planned for later makes no difference.
+  // Over the time that is compared: what was planned for later makes no difference, nor does the moment at which the first of them was over.
   const until = Math.min(...all.map(({ run }) => run.end));
   const checksSay = ({ run: { header }, figures }: ReadRun): string | undefined => {
     const { cadence } = header;
     if (!cadence) return figures.topSample ? 'streamed' : undefined;
     if (cadence.kind !== 'marks') return cadenceInWords(cadence);
-    const at = cadence.at.filter((mark) => mark <= until);
-    return cadenceInWords(at.length > 0 ? { ...cadence, at } : cadence);
+    const at = cadence.at.filter((mark) => mark < until);
+    const [says, last] = [cadenceInWords(at.length > 0 ? { ...cadence, at } : cadence), at.at(-1)];
+    return says.length > LONGEST_ANSWER && last !== undefined && !cadence.of ? `${at.length} times by ${nominal(last)}` : says;
   };
   differ('checks', checksSay, 'The coarser one has the wider margin, and counts as it is.');
   // Of what is fed by another source: which.
