@@ -35,16 +35,20 @@ export class JsonSplitter {
   /** What closes the member that comes piece by piece, while it does. */
   private closing = '';
   private index = 0;
+  /** Members that came so far. */
+  private members = 0;
   private isOver = false;
 
   /**
    * @param file   its name, for errors
    * @param isOpen whether a member that is an object comes piece by piece
+   * @param longest of a piece, in characters
    */
   constructor(
     private readonly file: string,
     private readonly pieces: JsonPieces,
     private readonly isOpen: (key: string) => boolean,
+    private readonly longest = LONGEST_PIECE,
   ) {}
 
   /** Reads on. A loop over its letters: a logbook has millions. */
@@ -119,7 +123,7 @@ export class JsonSplitter {
         if (this.depth === 1) {
           if (mark !== '}') this.refuse();
           const last = take();
-          if (this.key || last.trim() !== '') this.value(last);
+          if (this.members > 0 || this.key || last.trim() !== '') this.value(last);
           this.isOver = true;
         }
         this.depth -= 1;
@@ -137,6 +141,7 @@ export class JsonSplitter {
     } else if (this.key === '') this.refuse();
     else this.pieces.value(this.key, text);
     [this.isTaken, this.key] = [false, ''];
+    this.members += 1;
   }
 
   private entry(text: string): void {
@@ -155,7 +160,7 @@ export class JsonSplitter {
     if (to <= from) return;
     this.parts.push(text.slice(from, to));
     this.length += to - from;
-    if (this.length > LONGEST_PIECE)
+    if (this.length > this.longest)
       throw new ImportError(`${this.file} holds a run that is larger than any that is kept. It was not written by Inkpath Log.`);
   }
 
