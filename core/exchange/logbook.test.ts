@@ -172,6 +172,9 @@ describe('schemas over the years', () => {
     expect(book.runs[0]?.header.cable?.marker).toBe('5 A');
     expect(book.meters[0]?.interval).toBe(1);
     expect(book.studies[0]).toMatchObject({ meters: [], races: false });
+    expect(book.methods).toEqual([]);
+    const gear = { schema: 2, shelf: 'meter', gear: { id: 'm' } };
+    expect(migrate(gear, 'gear')).toEqual({ ...gear, schema: 3 });
   });
 
   it('still reads a logbook of schema 3, with methods of one’s own and a calendar', () => {

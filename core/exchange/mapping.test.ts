@@ -250,3 +250,42 @@ describe('a clock that is put back', () => {
     expect(() => readCsv(`time,watts\n${rows('+02:00')}\n`, 'log.csv')).toThrow(/goes back in time/);
   });
 });
+
+describe('what a heading is taken for', () => {
+  const taken = (heading: string) => peek(`Time (s),Volts,${heading}\n0,9,1\n60,9,2\n120,9,3`).mapping.columns[2];
+
+  it.each([
+    ['Elapsed (h)', 'elapsed:h'],
+    ['Elapsed (ms)', 'elapsed:ms'],
+    ['Elapsed', 'elapsed:s'],
+    ['minutes', 'elapsed:min'],
+    ['Current (µA)', 'amps:µA'],
+    ['Power (kW)', 'watts:kW'],
+    ['Temperature °F', 'celsius:°F'],
+    ['Temperature (°C)', 'celsius:°C'],
+    ['Temperature', 'celsius:°C'],
+    ['Remarks', 'note'],
+    ['Entry', 'entry'],
+    ['Colour', ''],
+  ])('%s: %s', (heading, meaning) => {
+    expect(taken(heading)).toBe(meaning);
+  });
+
+  it('a clock is one of the day where it says so, else a clock or seconds, by its unit', () => {
+    const clocks = ['Clock', 'Time of day', 'Time', 'Timestamp', 'Time (ms)', 'Time (min)'];
+    expect(clocks.map((clock) => peek(`${clock},Volts\n1,9\n2,9`).mapping.columns[0])).toEqual([
+      ...['time:of day', 'time:of day', 'time', 'time', 'elapsed:ms', 'elapsed:min'],
+    ]);
+  });
+
+  it('is read back as it is offered, each in its own unit', () => {
+    for (const { value } of meanings()) {
+      const column = columnFor(value);
+      if (column?.holds !== 'quantity') continue;
+      const [quantity = '', unit = ''] = value.split(':');
+      const from = `Time (s),${{ watts: 'Power', volts: 'Voltage', amps: 'Current' }[quantity] ?? ''} (${unit})`;
+      if (from.includes(', (')) continue;
+      expect(peek(`${from}\n0,9\n60,9`).mapping.columns[1], value).toBe(value);
+    }
+  });
+});
