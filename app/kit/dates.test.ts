@@ -28,6 +28,12 @@ it('reads a date as it asks for it, and as files have it; 13 is no month', () =>
   expect(
     ['11.6.2026 14:05', '11-06-2026 2:05 pm', 'Nov 6, 2026 14:05', '2026-11-06 14:05'].map((typed) => readDate(typed, 'datetime-local')),
   ).toEqual(Array.from({ length: 4 }, () => '2026-11-06T14:05'));
+  for (const typed of ['6 Nov 2026', '6. Nov. 2026', 'Nov 6, 2026', 'november 6 2026', '6 November 2026'])
+    expect([typed, readDate(typed, 'date'), readDate(`${typed}, 2:05 pm`, 'datetime-local')]).toEqual([
+      typed,
+      '2026-11-06',
+      '2026-11-06T14:05',
+    ]);
   expect([readDate('13/01/2026', 'date'), readDate('soon', 'time'), readDate(' ', 'date')]).toEqual([undefined, undefined, '']);
 });
 

@@ -28,6 +28,9 @@ export function typedPattern(part: DatePart): string {
   return { date: day, 'datetime-local': `${day} ${time}`, time }[part];
 }
 
+/** With its month by name a day says itself in which order it is. */
+const NAMED = ['d MMM yyyy', 'd MMMM yyyy', 'MMM d yyyy', 'MMMM d yyyy'];
+
 const KEPT = { date: 'yyyy-MM-dd', 'datetime-local': "yyyy-MM-dd'T'HH:mm", time: 'HH:mm' };
 
 /** A field’s value as a person types it; what is no value stays empty. */
@@ -40,12 +43,13 @@ export function typedDate(value: string, part: DatePart): string {
 /** What a person typed as a field’s value; `undefined` where it is no such date. A date as the files of this program have it is always understood. */
 export function readDate(typed: string, part: DatePart): string | undefined {
   if (typed.trim() === '') return '';
-  const days = [typedPattern('date'), DAYS[dateManner.order].year, KEPT.date];
+  const days = [typedPattern('date'), KEPT.date, ...NAMED];
   const times = [typedPattern('time'), KEPT.time, 'h:mm a'];
   const both = [KEPT['datetime-local'], ...days.flatMap((day) => times.map((time) => `${day} ${time}`))];
   const patterns = { date: days, time: times, 'datetime-local': both }[part];
+  const plain = typed.trim().replace(/(?<=[a-z]|\d)[.,]? +/gi, ' ');
   // Whatever stands between day, month and year.
-  const texts = [typed.trim(), typed.trim().replace(/(?<=\d)[./-](?=\d)/g, dateManner.separator)];
+  const texts = [plain, plain.replace(/(?<=\d)[./-](?=\d)/g, dateManner.separator)];
   for (const text of texts)
     for (const pattern of patterns) {
       const at = parse(text, pattern, new Date());

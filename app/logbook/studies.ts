@@ -12,10 +12,12 @@ export const useStudies = defineStore('studies', () => {
   const { kept, unread, load, put, remove, changed } = keptList(['study']);
   const all = computed(() => kept.value.map(({ thing }) => thing).sort(byName));
 
-  /** The runs of a study, filed and live, each with the cell that it fills. */
+  /** The runs of a study, filed and live, each with the cell that it fills, in the order in which they were plugged in. */
   function runsOf(id: string): { id: string; cell: string }[] {
     const known = [...logbook.summaries, ...lanes.records.map(({ header }) => header)];
-    return known.flatMap((run) => (run.study?.id === id ? [{ id: run.id, cell: run.study.cell }] : []));
+    return known
+      .flatMap(({ id: run, study, plugInAt }) => (study?.id === id ? [{ id: run, cell: study.cell, plugInAt }] : []))
+      .sort((one, other) => one.plugInAt - other.plugInAt);
   }
 
   /** Cells of a study that runs have filled, one for each run. */
