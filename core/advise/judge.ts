@@ -153,11 +153,16 @@ function unseen(group: Group, tracks: Question['tracks']): SaidAdvice | undefine
       `${nameOf(index)} stood still at ${fixed(Math.max(...(group.setups[index]?.runs ?? []).map(({ figures }) => figures.topLevel ?? 0)))} %: it may never get there.`,
   );
   const names = listed(ended.map(nameOf));
+  const isOneRun = ended.length === 1 && ended.every((index) => group.setups[index]?.runs.length === 1);
   return {
     isSentence: true,
     claims: [{ figure: 'not seen', who: listed(missing.map(nameOf)), says: 'is', value: tops.join(' ') }],
     who: `When ${listed(missing.map(nameOf))} ${missing.length === 1 ? 'is' : 'are'} at ${level} %`,
-    why: [...tops, ended.length > 0 && `${names}: ${ended.length === 1 ? 'its run' : 'their runs'} ended before, or no time can be given.`]
+    why: [
+      ...tops,
+      ended.length > 0 &&
+        `${names}: ${isOneRun ? 'its run' : `${ended.length === 1 ? 'its' : 'their'} runs`} ended before, or no time can be given.`,
+    ]
       .filter(Boolean)
       .join(' '),
     settle:

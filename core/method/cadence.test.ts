@@ -151,7 +151,7 @@ describe('cadences of the trade', () => {
     expect([everyFive, coarse, topUp].map(cadenceInWords)).toEqual([
       'every 5 min',
       'every 10 min, from 90 % on every 5 min',
-      'at 5 min, 10 min, 15 min, 20 min and 30 min',
+      'at 5, 10, 15, 20 and 30 min',
     ]);
     expect(cadenceInWords({ kind: 'marks', at: [300], of: 'run-1', then: 300 })).toBe('at the times of an earlier run, then every 5 min');
     expect(cadenceInWords({ kind: 'spot', settle: 60 })).toBe('once, after 1 min');

@@ -199,6 +199,18 @@ export function lastVerdict(cadence: Cadence, now: number, finerFrom?: number): 
   return 0;
 }
 
+/** Moments in words, a unit that several share said once: `10, 20 and 30 min`, `30, 45 min and 1 h`. */
+function momentsListed(seconds: readonly number[]): string {
+  const all = seconds.map(nominal);
+  const unitOf = (text: string | undefined) => /^\S+( \S+)$/.exec(text ?? '')?.[1];
+  return listed(
+    all.map((each, index) => {
+      const unit = unitOf(each);
+      return unit !== undefined && unit === unitOf(all[index + 1]) ? each.slice(0, -unit.length) : each;
+    }),
+  );
+}
+
 /** A cadence in words: `every 5 min`, `at 5, 10 and 15 min`, `every 10 min, from 90 % on every 5 min`. */
 export function cadenceInWords(cadence: Cadence): string {
   switch (cadence.kind) {
@@ -208,7 +220,7 @@ export function cadenceInWords(cadence: Cadence): string {
       return `every ${nominal(cadence.every)}, from ${cadence.level} % on every ${nominal(cadence.then)}`;
     case 'marks': {
       const then = cadence.then === undefined ? '' : `, then every ${nominal(cadence.then)}`;
-      return cadence.of === undefined ? `at ${listed(cadence.at.map(nominal))}${then}` : `at the times of an earlier run${then}`;
+      return cadence.of === undefined ? `at ${momentsListed(cadence.at)}${then}` : `at the times of an earlier run${then}`;
     }
     case 'sampled':
       return 'sampled by a meter';

@@ -5,7 +5,7 @@ import type { Judged } from '../advise/question';
 import { unlikeIn } from '../compare/unlike';
 import type { SetupRuns } from '../compare/setups';
 import { checksOf } from '../curve/notices';
-import { cadenceInWords } from '../method/cadence';
+import { cadenceInWords, marksOf } from '../method/cadence';
 import { shownCondition } from '../method/conditions';
 import type { School } from '../method/schools';
 import { entrySays } from '../ink/entrySays';
@@ -52,18 +52,22 @@ const ofThem = (count: number, all: number): string => (count === all ? '' : ` (
 /** Facts that are no label's. */
 const NO_LABEL = ['kind', 'price', 'owned', 'boxCharger', 'boxCable'];
 
+/** Values that no reader learns anything from. */
+const SAYS_NOTHING = ['', 'not known', 'none'];
+
 /** What of a piece of gear its label says, after its name and its kind. */
 function gearSays(shelf: Shelf, gear: Gear): string {
   const facts = factsOf(shelf).flatMap((fact) => {
     const value = factValue(gear, fact);
-    if (NO_LABEL.includes(fact.key) || fact.type === 'gear' || value === undefined || value === '' || value === false) return [];
+    if (NO_LABEL.includes(fact.key) || fact.type === 'gear' || value === undefined || value === false) return [];
+    if (typeof value === 'string' && SAYS_NOTHING.includes(value)) return [];
     return [
       value === true
         ? fact.name
         : `${fact.name} ${typeof value === 'number' ? trimmed(value, 3) : value}${fact.unit ? ` ${fact.unit}` : ''}`,
     ];
   });
-  const kind = 'kind' in gear ? ` (${gear.kind})` : '';
+  const kind = 'kind' in gear && gear.kind !== 'other' ? ` (${gear.kind})` : '';
   return `${isolated(gear.name)}${kind}${facts.length > 0 ? `: ${facts.join(' · ')}` : ''}.`;
 }
 
@@ -85,11 +89,18 @@ export function gearSaid(judged: readonly Judged[]): Paragraph[] {
   return items([...found.values()]);
 }
 
-/** When a run was read. */
-function readSays({ run }: Judged): string | undefined {
-  const { cadence } = run.header;
-  if (cadence && cadence.kind !== 'sampled') return `Read ${cadenceInWords(cadence)}`;
-  return run.sampled.size > 0 || cadence ? 'Streamed by a meter' : undefined;
+/** When each run was read. Marks of runs that came to their end at times of their own are told once, as far as any of them went. */
+function readSays(judged: readonly Judged[]): (string | undefined)[] {
+  const marks = judged.map(({ run }) => marksOf(run.header.cadence).slice(0, -1));
+  const longest = [...marks].sort((one, other) => other.length - one.length)[0] ?? [];
+  const isPart = marks.map((each) => each.length > 0 && each.every((mark, index) => mark === longest[index]));
+  const areAlike = new Set(judged.flatMap(({ run }, index) => (isPart[index] ? marksOf(run.header.cadence).join(' ') : []))).size === 1;
+  return judged.map(({ run }, index) => {
+    const { cadence } = run.header;
+    if (isPart[index] && !areAlike) return `Read ${cadenceInWords({ kind: 'marks', at: [...longest] })}, as far as it went, and at its end`;
+    if (cadence && cadence.kind !== 'sampled') return `Read ${cadenceInWords(cadence)}`;
+    return run.sampled.size > 0 || cadence ? 'Streamed by a meter' : undefined;
+  });
 }
 
 /** How runs were taken: their method, when they were read, at which level they began, and how often each was run. */
@@ -101,7 +112,7 @@ function methodSays({ judged, setups, names, methods }: Done): string[] {
       ? `By ${found.name}${ofThem(count, all)}: it starts at ${found.start}, and stops ${found.stops}.`
       : `By a method that is not kept here any more${ofThem(count, all)}.`;
   });
-  const read = answersOf(judged, readSays).map(([how, count]) => `${how}${ofThem(count, all)}.`);
+  const read = answersOf(readSays(judged), (how) => how).map(([how, count]) => `${how}${ofThem(count, all)}.`);
   const starts = judged.flatMap(({ figures }) => figures.startLevel ?? []);
   const [low, high] = [Math.min(...starts), Math.max(...starts)];
   const began = starts.length === 0 ? [] : [`At plug-in it showed ${low === high ? fixed(low) : `${fixed(low)} to ${fixed(high)}`} %.`];
@@ -176,11 +187,12 @@ const usual = (answers: readonly [answer: string, count: number][]): string | un
 export function repeatSays({ judged, names, methods }: Done): Paragraph[] {
   if (judged.length === 0) return [];
   const method = methods.find(({ id }) => id === usual(answersOf(judged, ({ run }) => run.header.method)));
-  const read = usual(answersOf(judged, readSays));
+  const read = usual(answersOf(readSays(judged), (how) => how));
   const start = usual(answersOf(judged, ({ figures }) => (figures.startLevel === undefined ? undefined : fixed(figures.startLevel))));
   const alike = alikeSays(judged);
+  const devices = [...new Set(judged.map(({ run }) => isolated(run.header.device.name)))];
   return items([
-    `Take ${listed([...new Set(judged.map(({ run }) => isolated(run.header.device.name)))])}, and charge it by each of: ${listed(names)}.`,
+    `Take ${listed(devices)}, and charge ${devices.length === 1 ? 'it by each of' : 'each as it was here'}: ${listed(names)}.`,
     ...(method ? [`Method: ${method.name}; it starts at ${method.start}, and stops ${method.stops}.`] : []),
     ...(start === undefined ? [] : [`Plug in at ${start} %.`]),
     ...(read ? [`${read}; write the moment down with what you read.`] : []),

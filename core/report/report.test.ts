@@ -119,6 +119,37 @@ describe('what is written up of the demo’s study', () => {
     expect(placesOf('Quern 30 and Quern 3', 'Quern 3')).toEqual([13]);
   });
 
+  it('says of what was copied from a notebook once when it was read, and of gear that is only named nothing that nobody knows', () => {
+    const marks = [
+      [600, 1200, 1800, 2640],
+      [600, 1200, 1800, 2700],
+      [600, 1200, 1300],
+    ];
+    const runs = OF_STUDY.slice(0, 3).map(({ header, ...run }, index) => ({
+      ...run,
+      header: {
+        ...header,
+        device: { id: header.device.id, name: 'Sedge 5', kind: 'other' as const },
+        cable: { id: 'c', name: 'c-c', chargerEnd: 'not known' as const, deviceEnd: 'not known' as const, marker: 'none' as const },
+        cadence: { kind: 'marks' as const, at: marks[index] ?? [] },
+      },
+    }));
+    const { words } = written(runs);
+    const all = (id: 'done' | 'repeat' | 'gear') => (words[id] ?? []).map(textOf);
+    const read = 'Read at 10, 20 and 30 min, as far as it went, and at its end';
+    expect(all('done')[0]).toContain(`. ${read}. At plug-in`);
+    expect(all('repeat')).toContain(`${read}; write the moment down with what you read.`);
+    expect(all('gear')).toEqual(expect.arrayContaining(['Sedge 5.', 'c-c.']));
+    // Read alike, the end is a mark as the others are; and of others it is told how many were read so.
+    const alike = written(runs.slice(1).map((run) => ({ ...run, header: { ...run.header, cadence: { kind: 'marks', at: [600, 1200] } } })));
+    expect(textOf(alike.words.done?.[0] ?? { parts: [] })).toContain('. Read at 10 and 20 min. At plug-in');
+    const odd = written([
+      ...runs.slice(0, 2),
+      { ...runs[2], header: { ...runs[2]?.header, cadence: { kind: 'fixed', every: 300 } } } as StoredRun,
+    ]);
+    expect(textOf(odd.words.done?.[0] ?? { parts: [] })).toContain(`. ${read} (2 of 3 runs). Read every 5 min (1 of 3 runs). At`);
+  });
+
   it('has every figure of its tables as a comparison has it, each with its margin', () => {
     const setups = setupsOf(judgedOf(OF_STUDY));
     const columns = columnsOf(setups, '%');

@@ -162,7 +162,12 @@ function limitsSay(groups: readonly Group[], findings: readonly Finding[], known
   });
   const open = findings
     .filter(({ need }) => need === 'fair' || need === 'open' || need === 'untested')
-    .flatMap(({ says, why, settle }) => [[ended(says), why, settle?.says].filter(Boolean).join(' ')]);
+    .map(({ says, why, settle }) => {
+      const rest = [why, settle?.says].flatMap((text) => text || []);
+      // Of what is said of one device alone its name is said once; of several each has a line.
+      const lead = why.includes('\n') ? undefined : groups.map(({ of }) => `${of}: `).find((each) => says.startsWith(each));
+      return [ended(says), ...rest.map((text) => (lead !== undefined && text.startsWith(lead) ? text.slice(lead.length) : text))].join(' ');
+    });
   const settled = findings
     .filter(({ need }) => !['fair', 'open', 'untested'].includes(need))
     .flatMap(({ settle, title }) => (settle ? [`${title}: ${settle.says}`] : []));
