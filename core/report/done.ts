@@ -89,9 +89,9 @@ export function gearSaid(judged: readonly Judged[]): Paragraph[] {
   return items([...found.values()]);
 }
 
-/** When each run was read. Marks of runs that came to their end at times of their own are told once, as far as any of them went. */
+/** When each run was read. Of runs from paper, the last mark of which is their end, the others are told once, as far as any of them went. */
 function readSays(judged: readonly Judged[]): (string | undefined)[] {
-  const marks = judged.map(({ run }) => marksOf(run.header.cadence).slice(0, -1));
+  const marks = judged.map(({ run }) => (run.header.source === 'paper' ? marksOf(run.header.cadence).slice(0, -1) : []));
   const longest = [...marks].sort((one, other) => other.length - one.length)[0] ?? [];
   const isPart = marks.map((each) => each.length > 0 && each.every((mark, index) => mark === longest[index]));
   const areAlike = new Set(judged.flatMap(({ run }, index) => (isPart[index] ? marksOf(run.header.cadence).join(' ') : []))).size === 1;

@@ -131,6 +131,7 @@ describe('what is written up of the demo’s study', () => {
         ...header,
         device: { id: header.device.id, name: 'Sedge 5', kind: 'other' as const },
         cable: { id: 'c', name: 'c-c', chargerEnd: 'not known' as const, deviceEnd: 'not known' as const, marker: 'none' as const },
+        source: 'paper' as const,
         cadence: { kind: 'marks' as const, at: marks[index] ?? [] },
       },
     }));
