@@ -1,6 +1,6 @@
 import { expect, it } from 'vitest';
 import { readCsv, type CsvOptions, type CsvRun } from './csvIn';
-import type { DateOrder } from './moments';
+import { isDay, type DateOrder } from './moments';
 
 /**
  * Forty logs in dialects of our own making, each with what it says: read rightly, asked, or refused, and none read as something else. Three rows that say
@@ -132,4 +132,16 @@ it.each<[name: string, text: string, refusal: RegExp]>([
   ['an hour that there is not', 'time,volts\n13:00:00 PM,9', /“13:00:00 PM” is not/],
 ])('refuses %s', (_, text, refusal) => {
   expect(() => read(text)).toThrow(refusal);
+});
+
+it('there is a day just where the calendar has it: a month rolls over into none', () => {
+  // ISO 8601, in the proleptic Gregorian calendar of ECMA-262: a day that is none is carried into the next month.
+  for (const year of [1900, 1999, 2000, 2023, 2024, 2100])
+    for (let month = -1; month <= 14; month += 1)
+      for (let day = -1; day <= 33; day += 1) {
+        const found = new Date(Date.UTC(year, month - 1, day));
+        expect(isDay(year, month, day), `${year}-${month}-${day}`).toBe(
+          found.getUTCFullYear() === year && found.getUTCMonth() === month - 1 && found.getUTCDate() === day,
+        );
+      }
 });
