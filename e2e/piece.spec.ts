@@ -21,7 +21,7 @@ test('@piece a study is written up at once, and says the same as a page, as Mark
   await expect(page).toHaveURL(/\/pieces\//);
   await isWritten(page);
   await expect(page.getByRole('heading', { level: 1 })).toHaveText('Van chargers, round one');
-  await expect(block(page, 'short')).toContainText('Fastest to full: Quern 30, Quern 65 or Cobble 20');
+  await expect(block(page, 'short')).toContainText('Fastest to full: Cobble 20, Quern 30 or Quern 65');
   const times = await cellsOf(page, '#block-times');
   const costs = await cellsOf(page, '#block-cost');
   expect(times.length).toBeGreaterThan(20);
