@@ -32,22 +32,23 @@ export interface By {
 }
 
 /** What a study goes by where nobody chose: by what the methods of its runs are about. */
-export function usualBy(question: Pick<Question, 'setups' | 'unit' | 'carriedOn'>, columns = figuresAsked(question)): By {
-  const about = aboutOf(question.setups.flatMap(({ runs }) => runs));
+export function usualBy({ setups }: Pick<Question, 'setups'>, columns: readonly MeasureColumn[]): By {
+  const about = aboutOf(setups.flatMap(({ runs }) => runs));
   return { yardstick: usualYardstick(columns, about), about };
 }
 
 /**
  * The answer of a comparison or a study: made of the same figures and the same findings as the whole verdict, so that it says nothing that they deny.
  *
- * @param all the groups of the question, where they were made already
+ * @param givenBy     what it goes by; where nobody chose, what is usual
+ * @param givenGroups the groups of the question, where they were made already
  * @returns `undefined` where there is nothing to say
  */
-export function headlineOf(
-  question: Question,
-  by: By = usualBy(question),
-  all: readonly Group[] = groupsOf(question),
-): Headline | undefined {
+export function headlineOf(question: Question, givenBy?: By, givenGroups?: readonly Group[]): Headline | undefined {
+  // Worked out once for both.
+  const columns = givenBy && givenGroups ? [] : figuresAsked(question);
+  const by = givenBy ?? usualBy(question, columns);
+  const all = givenGroups ?? groupsOf(question, columns);
   const answers = by.about === 'work' ? underLoad(question.worked) : [];
   if (answers.length > 0) return fromAnswers(answers, SURE_UNDER_LOAD);
   const groups = all.filter(({ setups }) => setups.length > 1);

@@ -159,22 +159,21 @@ export function groupsOf(
 ): Group[] {
   const { setups, baseline } = question;
   const groups = judgedTogether(setups).map((places) => places.filter((place) => !setups[place]?.isSequence));
-  return groups.flatMap((places): Group[] => {
-    const own = places.flatMap((place) => setups[place] ?? []);
-    const [device, ...others] = new Map(own.map((setup) => [headerOf(setup).device.id, headerOf(setup).device])).values();
-    return device
-      ? [
-          {
-            of: others.length === 0 ? device.name : 'these devices',
-            device: others.length === 0 ? device : undefined,
-            setups: own,
-            names: namesOf(own.flatMap(({ runs }) => runs.slice(0, 1))),
-            baseline: own.findIndex(({ runs }) => runs.some(({ run }) => run.header.id === baseline)),
-            figures: new Map(columnsAmong(columns, setups, places).map((found) => [found.measure.id, found])),
-          },
-        ]
-      : [];
-  });
+  return groups
+    .filter(({ length }) => length > 0)
+    .map((places): Group => {
+      const own = places.flatMap((place) => setups[place] ?? []);
+      const devices = [...new Map(own.map((setup) => [headerOf(setup).device.id, headerOf(setup).device])).values()];
+      const device = devices.length === 1 ? devices[0] : undefined;
+      return {
+        of: device?.name ?? 'these devices',
+        device,
+        setups: own,
+        names: namesOf(own.flatMap(({ runs }) => runs.slice(0, 1))),
+        baseline: own.findIndex(({ runs }) => runs.some(({ run }) => run.header.id === baseline)),
+        figures: new Map(columnsAmong(columns, setups, places).map((found) => [found.measure.id, found])),
+      };
+    });
 }
 
 /**

@@ -1,10 +1,10 @@
 import type { ReadRun } from '../curve/figures';
 import type { Working } from '../curve/working';
 import { shownMargin } from '../margin/bounds';
-import { difference, rank, writeRank, type Measured, type Pooled, type Rank } from '../margin/told';
+import { difference, writeRank, type Measured, type Pooled, type Rank } from '../margin/told';
 import { fixed } from '../quantity/figures';
 import { differenceUnit, writeAmount, writeApart, type MeasureUnit } from './amounts';
-import { column } from './column';
+import { column, ranksAmong } from './column';
 import type { SetupRuns } from './setups';
 
 /** What one run says of a figure, in words. */
@@ -64,8 +64,11 @@ export interface MeasureParts<Found> extends Omit<Measure, 'compare' | 'ranked'>
 /** Makes a measure of its parts. */
 export function measure<Found>({ find, measured, says, mayRank, ...about }: MeasureParts<Found>): Measure {
   const ranked: Measure['ranked'] = (setups, cells) => {
-    const means = cells.map(({ mean, isAlone }) => (isAlone ? undefined : mean));
-    const ranks = about.better && (!mayRank || mayRank(setups)) ? rank(means, about.better) : [];
+    const ranks = ranksAmong(
+      cells.map(({ mean }) => mean),
+      (index) => cells[index]?.isAlone ?? false,
+      mayRank && !mayRank(setups) ? undefined : about.better,
+    );
     return cells.map((cell, index) => {
       const its = ranks[index];
       return { ...cell, rank: its, place: its && writeRank(its), isBest: its?.place === 1 };

@@ -41,10 +41,22 @@ export function column<Found>(
     const mean = spread && pooled(runs, spread);
     return mean && { ...mean, shown: shownOf(runs, mean, unit, isByLatest), ...(runs.length === 1 && { margin: runs[0]?.margin }) };
   });
-  const ranked = means.map((mean, index) => (isAlone(index) ? undefined : mean));
-  const ranks = better ? rank(ranked, better) : [];
+  const ranks = ranksAmong(means, isAlone, better);
   return found.map((each, index) => ({ each, mean: means[index], rank: ranks[index], isByLatest }));
 }
+
+/** Places of means among themselves alone, where they are ranked: a sequence has none. */
+export const ranksAmong = (
+  means: readonly (Pooled | undefined)[],
+  isAlone: (setup: number) => boolean,
+  better: 'less' | 'more' | undefined,
+): (Rank | undefined)[] =>
+  better
+    ? rank(
+        means.map((mean, index) => (isAlone(index) ? undefined : mean)),
+        better,
+      )
+    : [];
 
 /** Intervals that are wider than others by more than this are unlike them. */
 const UNLIKE = 2;

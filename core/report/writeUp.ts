@@ -8,7 +8,6 @@ import { compatibility } from '../compare/compatibility';
 import { writeTried } from '../compare/triedSays';
 import { aboutOf, usualMeasures, type GainUnit, type MeasureColumn } from '../compare/measures';
 import { namesOf } from '../compare/names';
-import { usualYardstick } from '../compare/yardstick';
 import type { SetupRuns } from '../compare/setups';
 import { statusSays } from '../ink/statuses';
 import { TRIAL_STATES } from '../ink/trialStates';
@@ -261,7 +260,7 @@ export function writeUp(
   const groups = groupsOf(question, columns);
   const about = aboutOf(question.setups.flatMap(({ runs }) => runs));
   const by: By = piece.level ? { yardstick: piece.level } : usualBy(question, columns);
-  const yardstick = piece.level ?? usualYardstick(columns, about);
+  const { yardstick } = by;
   const names = namesOf(question.setups.flatMap(({ runs }) => runs.slice(0, 1)));
   const setups = question.setups.map((setup, index) => ({
     id: setupId(setup),
